@@ -1,1 +1,1 @@
-
+"""Several models -> one building: alignment, levels, disciplines, alternatives."""

@@ -1,1 +1,1 @@
-
+"""Triangles -> chunks -> GLB."""

@@ -1,1 +1,1 @@
-
+"""IFC file -> storeys, spaces, grids, components, properties, triangles."""

@@ -1,0 +1,183 @@
+"""Making one building out of models."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.federation import alternatives, disciplines
+from stairpath.core.federation.alignment import Alignment, align
+from stairpath.core.federation.levels import Level, build_levels
+from stairpath.core.federation.outline import Outline, around
+from stairpath.core.problems import Problem
+
+Array = npt.NDArray[np.float64]
+NO_LEVEL = -1
+NO_ROOM = -1
+
+
+@dataclass(frozen=True)
+class RoomOnLevel:
+    """A room of the building and the level it lies on."""
+
+    model: int
+    global_id: str
+    number: str
+    name: str
+    level: int
+
+
+@dataclass(frozen=True)
+class FederatedModel:
+    """A model in its place; columns run over its components."""
+
+    outline: Outline
+    alignment: Alignment
+    discipline: str | None
+    alternative: alternatives.Alternative | None
+    stands: bool
+    storey_level: dict[str, int]
+    level: npt.NDArray[np.int32]
+    discipline_of: npt.NDArray[np.int32]
+    room: npt.NDArray[np.int32]
+    bounds_m: Array
+    problems: tuple[Problem, ...]
+
+
+@dataclass(frozen=True)
+class Federation:
+    """One building: its models, levels and rooms in project coordinates."""
+
+    models: tuple[FederatedModel, ...]
+    levels: tuple[Level, ...]
+    rooms: tuple[RoomOnLevel, ...]
+    origin_m: tuple[float, float, float]
+    bounds_m: Array | None
+    building_north_deg: float
+    true_north_deg: float | None
+
+
+def _origin(bounds: Array | None) -> tuple[float, float, float]:
+    """Whole metres near the middle of the building on plan; heights are kept."""
+    if bounds is None:
+        return (0.0, 0.0, 0.0)
+    middle = np.round(bounds.mean(axis=0))
+    return (float(middle[0]), float(middle[1]), 0.0)
+
+
+def bearing_deg(x: float, y: float) -> float:
+    """Bearing of a direction on plan, clockwise from +Y, from 0 up to 360."""
+    return math.degrees(math.atan2(x, y)) % 360.0
+
+
+def building_north(models: Sequence[Outline], alignments: Sequence[Alignment]) -> float:
+    """Bearing of the building's own north: the grid direction nearest to +Y, else the placement's y.
+
+    Returned between -45 and +45 degrees from +Y (clockwise positive).
+    """
+    for model, alignment in zip(models, alignments, strict=True):
+        for axis in model.grid_axes:
+            x, y = axis.end_m[0] - axis.start_m[0], axis.end_m[1] - axis.start_m[1]
+            turned = bearing_deg(x, y) - alignment.rotation_deg
+            return (turned + 45.0) % 90.0 - 45.0
+    if alignments:
+        return (-alignments[0].rotation_deg + 45.0) % 90.0 - 45.0
+    return 0.0
+
+
+def true_north(models: Sequence[Outline], alignments: Sequence[Alignment]) -> float | None:
+    """Bearing of true north in project coordinates, by the first model that says."""
+    for model, alignment in zip(models, alignments, strict=True):
+        if model.true_north is not None:
+            turned = bearing_deg(*model.true_north) - alignment.rotation_deg
+            return (turned + 180.0) % 360.0 - 180.0
+    return None
+
+
+def in_triangles(points: Array, triangles: Array) -> npt.NDArray[np.bool_]:
+    """Which plan points (n, 2) lie in any of the triangles (m, 3, 2), edges included."""
+    inside = np.zeros(len(points), dtype=bool)
+    for a, b, c in triangles:
+        d1 = (points[:, 0] - b[0]) * (a[1] - b[1]) - (a[0] - b[0]) * (points[:, 1] - b[1])
+        d2 = (points[:, 0] - c[0]) * (b[1] - c[1]) - (b[0] - c[0]) * (points[:, 1] - c[1])
+        d3 = (points[:, 0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (points[:, 1] - a[1])
+        has_neg = (d1 < 0) | (d2 < 0) | (d3 < 0)
+        has_pos = (d1 > 0) | (d2 > 0) | (d3 > 0)
+        inside |= ~(has_neg & has_pos)
+    return inside
+
+
+def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Alignment]) -> npt.NDArray[np.int32]:
+    """The room, counted over all models, in which each centre lies; -1 for none.
+
+    Services above a ceiling and slabs below a floor count with the room whose height they
+    share.
+    """
+    room = np.full(len(centres), NO_ROOM, dtype=np.int32)
+    number = 0
+    known = ~np.isnan(centres).any(axis=1)
+    for model, alignment in zip(models, alignments, strict=True):
+        for space in model.rooms:
+            low, high = space.low_m + alignment.shift_m[2], space.high_m + alignment.shift_m[2]
+            candidates = np.flatnonzero(known & (room == NO_ROOM) & (centres[:, 2] > low - 0.05) & (centres[:, 2] < high + 0.05))
+            if len(candidates):
+                floor = np.concatenate([space.floor, np.zeros((*space.floor.shape[:2], 1))], axis=-1)
+                turned = alignment.apply(floor)[..., :2]
+                hit = in_triangles(centres[candidates, :2], turned)
+                room[candidates[hit]] = number
+            number += 1
+    return room
+
+
+def federate(models: Sequence[Outline], discipline_rules: dict[str, str] | None = None) -> Federation:
+    """Align models, build levels, and place every component.
+
+    ``discipline_rules`` overrules a model's discipline by its name.
+    """
+    aligned = align(models)
+    levels = build_levels(models, aligned.alignments)
+    stands = alternatives.standing([m.name for m in models])
+    out: list[FederatedModel] = []
+    rooms: list[RoomOnLevel] = []
+    for index, model in enumerate(models):
+        alignment = aligned.alignments[index]
+        bounds = model.geometry.bounds(len(model.global_ids), alignment.matrix)
+        code = (discipline_rules or {}).get(model.name) or disciplines.by_file_name(model.name)
+        codes = [
+            code or disciplines.by_class_and_system(cls, type_cls, systems)
+            for cls, type_cls, systems in zip(model.classes, model.type_classes, model.systems, strict=True)
+        ]
+        storey_level = levels.index_of[index]
+        out.append(
+            FederatedModel(
+                outline=model,
+                alignment=alignment,
+                discipline=code,
+                alternative=alternatives.by_file_name(model.name),
+                stands=stands[index],
+                storey_level=storey_level,
+                level=np.array([storey_level.get(s or "", NO_LEVEL) for s in model.component_storeys], dtype=np.int32),
+                discipline_of=np.array([disciplines.CODES.index(c) for c in codes], dtype=np.int32),
+                room=_rooms_of(bounds.mean(axis=1), models, aligned.alignments),
+                bounds_m=bounds,
+                problems=(*model.problems, *aligned.problems[index], *levels.problems[index]),
+            )
+        )
+        rooms.extend(
+            RoomOnLevel(index, r.global_id, r.number, r.name, storey_level.get(r.storey or "", NO_LEVEL))
+            for r in model.rooms
+        )
+    near = [m.bounds_m for m in out if not any(p.code == "far-away" for p in m.problems)]
+    return Federation(
+        models=tuple(out),
+        levels=tuple(levels.levels),
+        rooms=tuple(rooms),
+        origin_m=_origin(around(np.concatenate(near)) if near else None),
+        bounds_m=around(np.concatenate([m.bounds_m for m in out])) if out else None,
+        building_north_deg=building_north(models, aligned.alignments),
+        true_north_deg=true_north(models, aligned.alignments),
+    )

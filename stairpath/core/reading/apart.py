@@ -1,0 +1,144 @@
+"""Reading in a process of its own, so that a crash or a hang takes one file and no more."""
+
+from __future__ import annotations
+
+import multiprocessing
+import os
+import time
+from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from multiprocessing.connection import Connection
+from typing import Any, TypeVar
+
+from stairpath.core.problems import CannotReadError
+from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.read import Progress, read_model
+
+T = TypeVar("T")
+Read = Callable[[str, bytes, int, Progress], T]
+
+_REPORT_EVERY_S = 0.1
+
+
+class ReadingCancelledError(Exception):
+    """The reading was cancelled by the user."""
+
+
+@dataclass(frozen=True)
+class Patience:
+    """How long a file may take in all, and how long without any progress."""
+
+    total_s: float = 3600.0
+    silence_s: float = 180.0
+
+
+def cores() -> int:
+    """Processors that this process may use."""
+    return len(os.sched_getaffinity(0))
+
+
+def _child(pipe: Connection, read: Read[Any], name: str, content: bytes, threads: int) -> None:
+    last = 0.0
+
+    def report(share: float, global_id: str) -> None:
+        nonlocal last
+        now = time.monotonic()
+        if now - last >= _REPORT_EVERY_S:
+            last = now
+            pipe.send(("progress", share, global_id))
+
+    try:
+        pipe.send(("done", read(name, content, threads, report)))
+    except CannotReadError as error:
+        pipe.send(("failed", str(error)))
+
+
+def _context() -> multiprocessing.context.ForkServerContext:
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload(["stairpath.core.reading.read"])
+    return context
+
+
+def read_apart(
+    name: str,
+    content: bytes,
+    threads: int = 1,
+    patience: Patience | None = None,
+    on_progress: Progress | None = None,
+    cancelled: Callable[[], bool] | None = None,
+    *,
+    read: Read[T],
+) -> T:
+    """Read one file with ``read`` in a child process.
+
+    Raises CannotReadError where the file cannot be read, where the geometry kernel crashed or
+    where it ran over its time; ReadingCancelledError once ``cancelled()`` says so.
+    """
+    patience = patience or Patience()
+    context = _context()
+    here, there = context.Pipe(duplex=False)
+    child = context.Process(target=_child, args=(there, read, name, content, threads), daemon=True)
+    child.start()
+    there.close()
+    started = heard = time.monotonic()
+    at = ""
+    try:
+        while True:
+            if here.poll(0.2):
+                try:
+                    message = here.recv()
+                except EOFError:
+                    child.join(5)
+                    raise CannotReadError(
+                        f"{name} crashed the geometry kernel{_near(at)}; the other files are not affected. "
+                        "Export it again without that component."
+                    ) from None
+                heard = time.monotonic()
+                if message[0] == "done":
+                    result: T = message[1]
+                    return result
+                if message[0] == "failed":
+                    raise CannotReadError(message[1])
+                at = message[2] or at
+                if on_progress:
+                    on_progress(message[1], message[2])
+            if cancelled and cancelled():
+                raise ReadingCancelledError(name)
+            now = time.monotonic()
+            if now - heard > patience.silence_s or now - started > patience.total_s:
+                raise CannotReadError(
+                    f"{name} took longer than allowed ({now - started:.0f} s{_near(at)}); "
+                    "export it again without that component, or raise the time limit."
+                )
+    finally:
+        here.close()
+        if child.is_alive():
+            child.kill()
+        child.join(5)
+
+
+def _near(global_id: str) -> str:
+    return f", last at component {global_id}" if global_id else ""
+
+
+def read_many(
+    files: Sequence[tuple[str, bytes]],
+    patience: Patience | None = None,
+    on_done: Callable[[str], None] | None = None,
+) -> list[ModelReading | CannotReadError]:
+    """Read files side by side on all cores; one result a file, in the order given."""
+    workers = min(len(files), cores()) or 1
+    threads = max(1, cores() // workers)
+
+    def one(file: tuple[str, bytes]) -> ModelReading | CannotReadError:
+        try:
+            return read_apart(*file, threads=threads, patience=patience, read=read_model)
+        except CannotReadError as error:
+            return error
+        finally:
+            if on_done:
+                on_done(file[0])
+
+    with ThreadPoolExecutor(workers) as pool:
+        return list(pool.map(one, files))

@@ -1,0 +1,147 @@
+"""What is read out of one model file, in metres and the file's own coordinates."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.problems import Problem
+
+Points = npt.NDArray[np.float64]
+PropertyValue = str | float | int | bool | None
+PropertySets = dict[str, dict[str, PropertyValue]]
+
+
+@dataclass(frozen=True)
+class Storey:
+    """A storey and the height of its placement."""
+
+    global_id: str
+    name: str
+    elevation_m: float
+
+
+@dataclass(frozen=True)
+class GridAxis:
+    """A straight grid axis on plan, as the model draws it."""
+
+    grid: str
+    tag: str
+    start_m: tuple[float, float]
+    end_m: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class MapConversion:
+    """IfcMapConversion in metres: own coordinates to those of a projected CRS."""
+
+    crs: str
+    eastings_m: float
+    northings_m: float
+    height_m: float
+    rotation_deg: float
+
+
+@dataclass(frozen=True)
+class Quantity:
+    """A figure taken off a component, in metres, square metres or cubic metres."""
+
+    value: float
+    unit: str
+
+
+@dataclass(slots=True)
+class Component:
+    """One IfcElement that is not a feature element, with or without geometry."""
+
+    global_id: str
+    ifc_class: str
+    name: str = ""
+    tag: str = ""
+    description: str = ""
+    type_name: str = ""
+    type_class: str = ""
+    predefined: str = ""
+    storey: str | None = None
+    material: str = ""
+    systems: tuple[str, ...] = ()
+    part_of: str = ""
+    hosted_in: str = ""
+    properties: PropertySets = field(default_factory=dict)
+    quantities: dict[str, dict[str, Quantity]] = field(default_factory=dict)
+
+
+@dataclass(slots=True)
+class Space:
+    """A room: number, name, and the storey that it belongs to."""
+
+    global_id: str
+    number: str
+    name: str
+    storey: str | None
+
+
+@dataclass(frozen=True)
+class Shape:
+    """Triangles that one or many components share, in the shape's own coordinates.
+
+    ``vertices`` (n, 3) float32 metres; ``triangles`` (m, 3) int32; ``see_through`` (m,) bool.
+    """
+
+    vertices: npt.NDArray[np.float32]
+    triangles: npt.NDArray[np.int32]
+    see_through: npt.NDArray[np.bool_]
+
+
+@dataclass(frozen=True)
+class Geometry:
+    """Every shape once, and where it stands.
+
+    ``owner`` (k,) is a component's ordinal, or ``-1 - i`` for the i-th space; ``shape`` (k,)
+    indexes ``shapes``; ``matrix`` (k, 4, 4) float64 places a shape in the file's coordinates.
+    """
+
+    shapes: tuple[Shape, ...]
+    owner: npt.NDArray[np.int32]
+    shape: npt.NDArray[np.int32]
+    matrix: npt.NDArray[np.float64]
+
+    @property
+    def triangle_count(self) -> int:
+        """Triangles of all components, repeated shapes counted where they stand; spaces left out."""
+        counts = np.array([len(shape.triangles) for shape in self.shapes], dtype=np.int64)
+        return int(counts[self.shape[self.owner >= 0]].sum()) if len(counts) else 0
+
+    def points_of(self, placed: int, to: npt.NDArray[np.float64] | None = None) -> Points:
+        """Vertices of one placed shape in the file's coordinates, or moved on by the matrix ``to``."""
+        matrix = self.matrix[placed] if to is None else to @ self.matrix[placed]
+        return self.shapes[self.shape[placed]].vertices @ matrix[:3, :3].T + matrix[:3, 3]
+
+    def bounds(self, count: int, to: npt.NDArray[np.float64] | None = None) -> npt.NDArray[np.float64]:
+        """Bounds (count, 2, 3) per component; NaN where there is no geometry."""
+        out = np.full((count, 2, 3), np.nan)
+        for placed, owner in enumerate(self.owner):
+            if owner >= 0:
+                points = self.points_of(placed, to)
+                out[owner, 0] = np.fmin(out[owner, 0], points.min(axis=0))
+                out[owner, 1] = np.fmax(out[owner, 1], points.max(axis=0))
+        return out
+
+
+@dataclass(frozen=True)
+class ModelReading:
+    """All that was read from one file."""
+
+    name: str
+    schema: str
+    length_unit: str
+    storeys: tuple[Storey, ...]
+    spaces: tuple[Space, ...]
+    grid_axes: tuple[GridAxis, ...]
+    map_conversion: MapConversion | None
+    true_north: tuple[float, float] | None
+    components: tuple[Component, ...]
+    geometry: Geometry
+    problems: tuple[Problem, ...]

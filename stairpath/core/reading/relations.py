@@ -1,0 +1,163 @@
+"""The relations of an IFC file, gathered once so that no component has to be asked twice."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass, field
+from typing import Any
+
+from stairpath.core.reading.model import PropertySets, PropertyValue, Quantity
+
+_QUANTITY_UNITS = {
+    "IfcQuantityLength": ("LengthValue", "m", 1),
+    "IfcQuantityArea": ("AreaValue", "m²", 2),
+    "IfcQuantityVolume": ("VolumeValue", "m³", 3),
+    "IfcQuantityWeight": ("WeightValue", "kg", 0),
+    "IfcQuantityCount": ("CountValue", "", 0),
+    "IfcQuantityTime": ("TimeValue", "s", 0),
+}
+_LENGTHS = {"IfcLengthMeasure", "IfcPositiveLengthMeasure", "IfcNonNegativeLengthMeasure"}
+
+
+@dataclass(frozen=True)
+class UnitScales:
+    """What one unit of the file is in metres, square metres and cubic metres."""
+
+    length: float = 1.0
+    area: float = 1.0
+    volume: float = 1.0
+
+    def of(self, power: int) -> float:
+        return (1.0, self.length, self.area, self.volume)[power]
+
+
+@dataclass
+class Relations:
+    """Relations by STEP id of the object they are about."""
+
+    container: dict[int, Any] = field(default_factory=dict)
+    whole: dict[int, Any] = field(default_factory=dict)
+    parts: dict[int, list[int]] = field(default_factory=lambda: defaultdict(list))
+    type_of: dict[int, Any] = field(default_factory=dict)
+    material: dict[int, str] = field(default_factory=dict)
+    systems: dict[int, list[str]] = field(default_factory=lambda: defaultdict(list))
+    sets: dict[int, list[Any]] = field(default_factory=lambda: defaultdict(list))
+    host: dict[int, Any] = field(default_factory=dict)
+
+
+def _material_name(material: Any) -> str:
+    if material is None:
+        return ""
+    kind = material.is_a()
+    if kind == "IfcMaterial":
+        return str(material.Name or "")
+    if kind == "IfcMaterialLayerSetUsage":
+        return _material_name(material.ForLayerSet)
+    if kind == "IfcMaterialLayerSet":
+        return " + ".join(_material_name(layer.Material) for layer in material.MaterialLayers if layer.Material)
+    if kind == "IfcMaterialProfileSetUsage":
+        return _material_name(material.ForProfileSet)
+    if kind == "IfcMaterialProfileSet":
+        return " + ".join(_material_name(p.Material) for p in material.MaterialProfiles or () if p.Material)
+    if kind == "IfcMaterialConstituentSet":
+        return " + ".join(_material_name(c.Material) for c in material.MaterialConstituents or () if c.Material)
+    if kind == "IfcMaterialList":
+        return " + ".join(_material_name(m) for m in material.Materials)
+    return str(getattr(material, "Name", "") or "")
+
+
+def gather(ifc: Any) -> Relations:
+    """Walk every relation of the file once."""
+    out = Relations()
+    for rel in ifc.by_type("IfcRelContainedInSpatialStructure"):
+        for item in rel.RelatedElements:
+            out.container[item.id()] = rel.RelatingStructure
+    for cls in ("IfcRelAggregates", "IfcRelNests"):
+        for rel in ifc.by_type(cls):
+            for item in rel.RelatedObjects:
+                out.whole[item.id()] = rel.RelatingObject
+                out.parts[rel.RelatingObject.id()].append(item.id())
+    for rel in ifc.by_type("IfcRelDefinesByType"):
+        for item in rel.RelatedObjects:
+            out.type_of[item.id()] = rel.RelatingType
+    for rel in ifc.by_type("IfcRelAssociatesMaterial"):
+        name = _material_name(rel.RelatingMaterial)
+        for item in rel.RelatedObjects:
+            out.material[item.id()] = name
+    for rel in ifc.by_type("IfcRelAssignsToGroup"):
+        if rel.RelatingGroup is not None and rel.RelatingGroup.is_a("IfcSystem"):
+            for item in rel.RelatedObjects:
+                out.systems[item.id()].append(str(rel.RelatingGroup.Name or rel.RelatingGroup.GlobalId))
+    for rel in ifc.by_type("IfcRelDefinesByProperties"):
+        definition = rel.RelatingPropertyDefinition
+        for item in rel.RelatedObjects:
+            out.sets[item.id()].append(definition)
+    voids = {rel.RelatedOpeningElement.id(): rel.RelatingBuildingElement for rel in ifc.by_type("IfcRelVoidsElement")}
+    for rel in ifc.by_type("IfcRelFillsElement"):
+        host = voids.get(rel.RelatingOpeningElement.id())
+        if host is not None:
+            out.host[rel.RelatedBuildingElement.id()] = host
+    return out
+
+
+class SetReader:
+    """Turns property sets and quantity sets into plain values, each set once."""
+
+    def __init__(self, scales: UnitScales) -> None:
+        self._scales = scales
+        self._properties: dict[int, dict[str, PropertyValue]] = {}
+
+    def _value(self, value: Any) -> PropertyValue:
+        if value is None:
+            return None
+        raw = value.wrappedValue
+        if value.is_a() in _LENGTHS and isinstance(raw, (int, float)):
+            return float(raw) * self._scales.length
+        if isinstance(raw, (str, bool, int, float)):
+            return raw
+        return str(raw)
+
+    def _property(self, prop: Any) -> PropertyValue:
+        kind = prop.is_a()
+        if kind == "IfcPropertySingleValue":
+            return self._value(prop.NominalValue)
+        if kind == "IfcPropertyEnumeratedValue":
+            return ", ".join(str(v.wrappedValue) for v in prop.EnumerationValues or ())
+        if kind == "IfcPropertyListValue":
+            return ", ".join(str(v.wrappedValue) for v in prop.ListValues or ())
+        if kind == "IfcPropertyBoundedValue":
+            low, high = self._value(prop.LowerBoundValue), self._value(prop.UpperBoundValue)
+            return f"{low} to {high}"
+        return None
+
+    def properties(self, definition: Any) -> dict[str, PropertyValue]:
+        """Name to value of one IfcPropertySet; lengths in metres."""
+        found = self._properties.get(definition.id())
+        if found is None:
+            found = {str(p.Name): self._property(p) for p in definition.HasProperties or ()}
+            self._properties[definition.id()] = found
+        return found
+
+    def quantities(self, definition: Any) -> dict[str, Quantity]:
+        """Name to quantity of one IfcElementQuantity."""
+        found = {}
+        for quantity in definition.Quantities or ():
+            known = _QUANTITY_UNITS.get(quantity.is_a())
+            if known is None:
+                continue
+            attribute, unit, power = known
+            value = getattr(quantity, attribute)
+            if value is not None:
+                found[str(quantity.Name)] = Quantity(float(value) * self._scales.of(power), unit)
+        return found
+
+    def sets(self, definitions: list[Any]) -> tuple[PropertySets, dict[str, dict[str, Quantity]]]:
+        """All sets of a component, by set name."""
+        properties: PropertySets = {}
+        quantities: dict[str, dict[str, Quantity]] = {}
+        for definition in definitions:
+            if definition.is_a("IfcPropertySet"):
+                properties[str(definition.Name)] = self.properties(definition)
+            elif definition.is_a("IfcElementQuantity"):
+                quantities[str(definition.Name)] = self.quantities(definition)
+        return properties, quantities
