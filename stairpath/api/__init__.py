@@ -1,1 +1,1 @@
-
+"""FastAPI routers, Pydantic shapes, server-sent events."""

@@ -1,1 +1,1 @@
-
+"""Work that takes long, on the queue."""

@@ -1,1 +1,1 @@
-
+"""SQLAlchemy tables and queries, Alembic migrations."""

@@ -1,1 +1,1 @@
-
+"""Poses, lenses, bearings, framing."""

@@ -1,1 +1,1 @@
-
+"""Viewpoints, topics, references, markups."""

@@ -1,1 +1,1 @@
-
+"""Show, fade, hide, tint, sets."""

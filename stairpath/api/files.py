@@ -1,0 +1,26 @@
+"""Chunks and pictures by their hash, for ever the same."""
+
+from __future__ import annotations
+
+import re
+
+from fastapi import APIRouter, HTTPException
+from fastapi.responses import Response
+
+from stairpath.api.lookups import Database
+from stairpath.store import blobs
+
+router = APIRouter(prefix="/api", tags=["files"])
+
+_SHOWN = {"model/gltf-binary", "image/png"}
+
+
+@router.get("/blobs/{sha256}", response_class=Response)
+def get_blob(database: Database, sha256: str) -> Response:
+    """A chunk (GLB) or a picture (PNG)."""
+    if not re.fullmatch(r"[0-9a-f]{64}", sha256):
+        raise HTTPException(422, "A file is asked for by its SHA-256 in hexadecimal.")
+    found = blobs.load(database, sha256)
+    if found is None or found[1] not in _SHOWN:
+        raise HTTPException(404, "There is no such file; reload the page.")
+    return Response(found[0], media_type=found[1], headers={"Cache-Control": "public, max-age=31536000, immutable"})

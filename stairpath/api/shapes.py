@@ -1,0 +1,247 @@
+"""What the browser and the server say to each other."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+Vector = tuple[float, float, float]
+Author = Annotated[str, Field(min_length=1, max_length=80)]
+Name = Annotated[str, Field(min_length=1, max_length=120)]
+Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
+State = Literal["shown", "faded", "hidden"]
+
+
+class ProjectCard(BaseModel):
+    """A project on the start page."""
+
+    id: str
+    name: str
+    created_at: datetime
+    created_by: str
+    picture: str | None
+    models: int
+    components: int
+    reading: int
+    """Models that wait or are being read."""
+
+
+class NewProject(BaseModel):
+    name: Name
+    author: Author
+
+
+class Problem(BaseModel):
+    code: str
+    text: str
+    components: list[str]
+
+
+class ModelCard(BaseModel):
+    """A model as the Models desk shows it."""
+
+    id: str
+    name: str
+    file_name: str
+    file_size: int
+    status: Status
+    share: float
+    message: str
+    added_by: str
+    added_at: datetime
+    schema_name: str | None
+    length_unit: str | None
+    components: int
+    triangles: int
+    discipline: str | None
+    discipline_set: bool
+    alternative_what: str | None
+    alternative_option: str | None
+    stands: bool
+    aligned_by: str | None
+    aligned_reason: str | None
+    rotation_deg: float | None
+    shift_m: Vector | None
+    problems: list[Problem]
+
+
+class Discipline(BaseModel):
+    code: str
+    name: str
+    colour: str
+
+
+class Level(BaseModel):
+    name: str
+    elevation_m: float
+
+
+class RoomLabel(BaseModel):
+    number: str
+    name: str
+    level: int
+
+
+class ChunkPlace(BaseModel):
+    """A chunk to fetch, and the matrix (rows) that places it about the project's origin."""
+
+    sha256: str
+    matrix: list[float]
+    bounds_m: list[float]
+    triangles: int
+    size: int
+
+
+class FederatedModel(BaseModel):
+    """A model on the stage; ``first`` is the dense number of its first component.
+
+    Columns run over its components: ``level`` (-1 for none), ``discipline`` (index),
+    ``colour`` (index into the federation's colours).
+    """
+
+    id: str
+    name: str
+    first: int
+    stands: bool
+    alternative_what: str | None
+    alternative_option: str | None
+    global_ids: list[str]
+    labels: list[str]
+    level: list[int]
+    discipline: list[int]
+    colour: list[int]
+    chunks: list[ChunkPlace]
+
+
+class Federation(BaseModel):
+    """Everything the stage needs to draw a project; coordinates about ``origin_m``."""
+
+    id: str
+    name: str
+    version: int
+    origin_m: Vector
+    bounds_m: tuple[Vector, Vector] | None
+    building_north_deg: float
+    true_north_deg: float | None
+    disciplines: list[Discipline]
+    levels: list[Level]
+    rooms: list[RoomLabel]
+    colours: list[str]
+    models: list[FederatedModel]
+
+
+class ComponentRef(BaseModel):
+    """A component, known for ever by its model and its GlobalId."""
+
+    model: str
+    global_id: str
+
+
+class Figure(BaseModel):
+    value: float
+    unit: str
+
+
+PropertyValue = str | bool | int | float | None
+
+
+class Component(BaseModel):
+    """All that is known of a component."""
+
+    model_id: str
+    model: str
+    file_name: str
+    global_id: str
+    ifc_class: str
+    name: str
+    tag: str
+    description: str
+    type_name: str
+    predefined: str
+    material: str
+    systems: list[str]
+    level: str | None
+    discipline: str
+    room: str | None
+    part_of: ComponentRef | None
+    hosted_in: ComponentRef | None
+    bounds_m: list[float] | None
+    properties: dict[str, dict[str, PropertyValue]]
+    quantities: dict[str, dict[str, Figure]]
+
+
+class Pose(BaseModel):
+    """A camera about the project's origin."""
+
+    eye_m: Vector
+    target_m: Vector
+    up: Vector
+    projection: Literal["perspective", "parallel"]
+    angle_deg: Annotated[float, Field(ge=1, le=120)]
+    height_m: Annotated[float, Field(gt=0)]
+
+
+class FrameWish(BaseModel):
+    """What to fit, seen from where; nothing named means everything that stands."""
+
+    bearing_deg: float
+    tilt_deg: Annotated[float, Field(ge=-90, le=90)]
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    projection: Literal["perspective", "parallel"] = "perspective"
+    angle_deg: Annotated[float, Field(ge=1, le=120)] = 30
+    margin: Annotated[float, Field(ge=0, lt=0.5)] = 0.05
+    components: list[ComponentRef] | None = None
+
+
+class CellState(BaseModel):
+    """A cell of the storey board that is not simply shown; level by name, None for No level."""
+
+    level: str | None
+    discipline: str
+    state: State
+
+
+class View(BaseModel):
+    """Everything a viewpoint restores."""
+
+    pose: Pose
+    origin_m: Vector
+    cells: list[CellState] = []
+    hidden: list[ComponentRef] = []
+    faded: list[ComponentRef] = []
+    picked: list[ComponentRef] = []
+    alternatives: dict[str, str] = {}
+    """For each proposal, the model's name that stands in the view."""
+
+
+class Viewpoint(BaseModel):
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+    picture: str
+    view: View
+
+
+class NewViewpoint(BaseModel):
+    name: Name
+    author: Author
+    picture_png: str
+    """The picture as base64 PNG."""
+    view: View
+
+
+class NewName(BaseModel):
+    name: Name
+
+
+class DisciplineWish(BaseModel):
+    code: str | None
+
+
+class Said(BaseModel):
+    """An error in one sentence that says what is wrong and what to do."""
+
+    detail: str

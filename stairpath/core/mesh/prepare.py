@@ -1,0 +1,31 @@
+"""Reading a file and cutting it into chunks, the work that one child process does."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stairpath.core.federation.outline import Outline, outline
+from stairpath.core.mesh.chunks import Chunk, build_chunks
+from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.pack import pack
+from stairpath.core.reading.read import Progress, read_model
+
+_KERNEL_SHARE = 0.85
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """A reading, what it draws, its geometry as it is kept, and its outline."""
+
+    reading: ModelReading
+    outline: Outline
+    chunks: list[Chunk]
+    geometry: bytes
+
+
+def prepare(name: str, content: bytes, threads: int, on_progress: Progress) -> Prepared:
+    """Read, cut and pack one file; raises CannotReadError."""
+    reading = read_model(name, content, threads, lambda share, at: on_progress(share * _KERNEL_SHARE, at))
+    chunks = build_chunks(reading)
+    on_progress(0.97, "")
+    return Prepared(reading, outline(reading), chunks, pack(reading.geometry))

@@ -1,0 +1,1 @@
+"""Starting everything on one machine: database, server, worker, demo."""

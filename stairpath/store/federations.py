@@ -1,0 +1,119 @@
+"""Federating what a project holds, and keeping where everything came to stand."""
+
+from __future__ import annotations
+
+import math
+
+from sqlalchemy import select, text
+from sqlalchemy.orm import Session
+
+from stairpath.core.federation.disciplines import CODES
+from stairpath.core.federation.federate import FederatedModel, Federation, federate
+from stairpath.core.federation.outline import Outline
+from stairpath.store import readings
+from stairpath.store.tables import Json, Model, Project
+
+
+def live_models(session: Session, project_id: str) -> list[Model]:
+    """The project's models that were not removed, in order."""
+    return list(
+        session.scalars(
+            select(Model)
+            .where(Model.project_id == project_id, Model.removed_at.is_(None))
+            .order_by(Model.position)
+        )
+    )
+
+
+def _summary(federation: Federation) -> Json:
+    return {
+        "origin_m": list(federation.origin_m),
+        "bounds_m": None if federation.bounds_m is None else federation.bounds_m.tolist(),
+        "building_north_deg": federation.building_north_deg,
+        "true_north_deg": federation.true_north_deg,
+        "levels": [{"name": level.name, "elevation_m": level.elevation_m} for level in federation.levels],
+        "rooms": [
+            {"model": r.model, "global_id": r.global_id, "number": r.number, "name": r.name, "level": r.level}
+            for r in federation.rooms
+        ],
+    }
+
+
+def refederate(session: Session, project_id: str) -> Federation | None:
+    """Align all models that were read and place their components; one transaction a project at a time."""
+    session.execute(text("SELECT pg_advisory_xact_lock(hashtext(:id))"), {"id": project_id})
+    project = session.get(Project, project_id)
+    if project is None:
+        return None
+    models = [m for m in live_models(session, project_id) if m.status == "read"]
+    outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
+    federation = federate(outlines, {m.name: rule for m in models if (rule := _rule(m))})
+    for model, placed in zip(models, federation.models, strict=True):
+        model.placed = {
+            "by": placed.alignment.by,
+            "reason": placed.alignment.reason,
+            "rotation_deg": placed.alignment.rotation_deg,
+            "shift_m": list(placed.alignment.shift_m),
+            "matrix": placed.alignment.matrix.tolist(),
+            "discipline": placed.discipline,
+            "rule": _rule(model),
+            "alternative": None
+            if placed.alternative is None
+            else {"what": placed.alternative.what, "option": placed.alternative.option},
+            "problems": [
+                {"code": p.code, "text": p.text, "components": list(p.components)} for p in placed.problems
+            ],
+        }
+        if placed.alternative is None:
+            model.stands = None
+        elif model.stands is None:
+            model.stands = placed.stands
+        _keep_places(session, model.id, placed)
+    project.federation = _summary(federation)
+    project.version += 1
+    return federation
+
+
+_PLACES = text(
+    """
+    UPDATE component SET level = p.level, discipline = p.discipline, room = p.room,
+        bounds_m = CASE WHEN p.x0 IS NULL THEN NULL ELSE ARRAY[p.x0, p.y0, p.z0, p.x1, p.y1, p.z1] END
+    FROM unnest(
+        CAST(:ordinal AS int[]), CAST(:level AS int[]), CAST(:discipline AS int[]), CAST(:room AS int[]),
+        CAST(:x0 AS float8[]), CAST(:y0 AS float8[]), CAST(:z0 AS float8[]),
+        CAST(:x1 AS float8[]), CAST(:y1 AS float8[]), CAST(:z1 AS float8[])
+    ) AS p(ordinal, level, discipline, room, x0, y0, z0, x1, y1, z1)
+    WHERE component.model_id = :model AND component.ordinal = p.ordinal
+    """
+)
+
+
+def _keep_places(session: Session, model_id: str, placed: FederatedModel) -> None:
+    columns = placed.bounds_m.reshape(-1, 6).T
+    bounds = {
+        name: [None if math.isnan(value) else value for value in column.tolist()]
+        for name, column in zip(("x0", "y0", "z0", "x1", "y1", "z1"), columns, strict=True)
+    }
+    session.execute(
+        _PLACES,
+        {
+            "model": model_id,
+            "ordinal": list(range(len(placed.level))),
+            "level": placed.level.tolist(),
+            "discipline": placed.discipline_of.tolist(),
+            "room": placed.room.tolist(),
+            **bounds,
+        },
+    )
+
+
+def _rule(model: Model) -> str | None:
+    """The discipline that the user set for the model, kept over federations."""
+    rule = (model.placed or {}).get("rule")
+    return rule if rule in CODES else None
+
+
+def set_discipline(session: Session, model: Model, code: str | None) -> None:
+    """Overrule a model's discipline; None goes back to what its name and classes say."""
+    model.placed = {**(model.placed or {}), "rule": code}
+    refederate(session, model.project_id)

@@ -1,0 +1,140 @@
+"""The tables."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import ARRAY, Boolean, DateTime, Double, Float, ForeignKey, Index, Integer, LargeBinary, String, Text
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+Json = dict[str, Any]
+
+
+def new_id() -> str:
+    return uuid.uuid4().hex
+
+
+def now() -> datetime:
+    return datetime.now(UTC)
+
+
+class Base(DeclarativeBase):
+    type_annotation_map = {datetime: DateTime(timezone=True), Json: JSONB, list[Any]: JSONB}
+
+
+class Blob(Base):
+    """Bytes kept once by their hash: model files, chunks, geometry, pictures."""
+
+    __tablename__ = "blob"
+    sha256: Mapped[str] = mapped_column(String(64), primary_key=True)
+    size: Mapped[int]
+    media_type: Mapped[str]
+
+
+class BlobPiece(Base):
+    """A megabyte or less of a blob."""
+
+    __tablename__ = "blob_piece"
+    sha256: Mapped[str] = mapped_column(ForeignKey("blob.sha256", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    data: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class Project(Base):
+    """A building under coordination."""
+
+    __tablename__ = "project"
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    name: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    created_by: Mapped[str] = mapped_column(Text)
+    version: Mapped[int] = mapped_column(Integer, default=0)
+    """Counts federations; what is drawn changes only with it."""
+    federation: Mapped[Json | None]
+    """Origin, bounds, levels, rooms and norths, as federated last."""
+    picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    models: Mapped[list[Model]] = relationship(back_populates="project", order_by="Model.position")
+
+
+class Model(Base):
+    """One model file of a project and what was read from it."""
+
+    __tablename__ = "model"
+    __table_args__ = (Index("model_of_project", "project_id", "position"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    position: Mapped[int]
+    name: Mapped[str] = mapped_column(Text)
+    file_name: Mapped[str] = mapped_column(Text)
+    file_sha: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    file_size: Mapped[int]
+    added_by: Mapped[str] = mapped_column(Text)
+    added_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    status: Mapped[str] = mapped_column(String(16), default="waiting")
+    share: Mapped[float] = mapped_column(Float, default=0.0)
+    message: Mapped[str] = mapped_column(Text, default="")
+    cancel: Mapped[bool] = mapped_column(Boolean, default=False)
+    stands: Mapped[bool | None]
+    """Whether an alternative stands in the building; None for an ordinary model."""
+    frame: Mapped[Json | None]
+    """Schema, unit, storeys, rooms, grid, map conversion and north, as read."""
+    placed: Mapped[Json | None]
+    """Alignment, discipline, alternative, storeys' levels and problems, as federated."""
+    geometry: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    project: Mapped[Project] = relationship(back_populates="models")
+
+
+class Component(Base):
+    """One component of a model; ``ordinal`` is its place in the file."""
+
+    __tablename__ = "component"
+    __table_args__ = (Index("component_by_global_id", "model_id", "global_id", unique=True),)
+    model_id: Mapped[str] = mapped_column(ForeignKey("model.id", ondelete="CASCADE"), primary_key=True)
+    ordinal: Mapped[int] = mapped_column(primary_key=True)
+    global_id: Mapped[str] = mapped_column(Text)
+    ifc_class: Mapped[str] = mapped_column(Text)
+    name: Mapped[str] = mapped_column(Text)
+    tag: Mapped[str] = mapped_column(Text)
+    type_class: Mapped[str] = mapped_column(Text)
+    storey: Mapped[str | None] = mapped_column(Text)
+    systems: Mapped[list[str]] = mapped_column(ARRAY(Text))
+    details: Mapped[Json]
+    """Description, type, material, relations, properties and quantities."""
+    level: Mapped[int | None]
+    discipline: Mapped[int | None]
+    room: Mapped[int | None]
+    bounds_m: Mapped[list[float] | None] = mapped_column(ARRAY(Double))
+
+
+class Chunk(Base):
+    """A drawn piece of a model."""
+
+    __tablename__ = "chunk"
+    model_id: Mapped[str] = mapped_column(ForeignKey("model.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    sha256: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    centre_m: Mapped[list[float]] = mapped_column(ARRAY(Double))
+    bounds_m: Mapped[list[float]] = mapped_column(ARRAY(Double))
+    storey: Mapped[str | None] = mapped_column(Text)
+    triangles: Mapped[int]
+    size: Mapped[int]
+
+
+class Viewpoint(Base):
+    """A kept view."""
+
+    __tablename__ = "viewpoint"
+    __table_args__ = (Index("viewpoint_of_project", "project_id", "created_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    view: Mapped[Json]
+    """Eye, lens, and what is shown, faded, hidden and picked, by model and GlobalId."""
