@@ -135,13 +135,12 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
             )
         )
         first += len(rows)
-    bounds = kept["bounds_m"]
     return shapes.Federation(
         id=project.id,
         name=project.name,
         version=project.version,
-        origin_m=(origin[0], origin[1], origin[2]),
-        bounds_m=None if bounds is None else (tuple(bounds[0]), tuple(bounds[1])),
+        origin_m=origin,
+        bounds_m=kept["bounds_m"],
         building_north_deg=kept["building_north_deg"],
         true_north_deg=kept["true_north_deg"],
         disciplines=[shapes.Discipline(code=d.code, name=d.name, colour=d.colour) for d in DISCIPLINES],

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-Vector = tuple[float, float, float]
+Vector = Annotated[list[float], Field(min_length=3, max_length=3)]
 Author = Annotated[str, Field(min_length=1, max_length=80)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
@@ -122,7 +122,7 @@ class Federation(BaseModel):
     name: str
     version: int
     origin_m: Vector
-    bounds_m: tuple[Vector, Vector] | None
+    bounds_m: list[Vector] | None
     building_north_deg: float
     true_north_deg: float | None
     disciplines: list[Discipline]
@@ -209,6 +209,8 @@ class View(BaseModel):
     pose: Pose
     origin_m: Vector
     cells: list[CellState] = []
+    shown: list[ComponentRef] = []
+    """Components shown although their cell is not."""
     hidden: list[ComponentRef] = []
     faded: list[ComponentRef] = []
     picked: list[ComponentRef] = []

@@ -99,7 +99,7 @@ def fit(database: Database, project: TheProject, wish: shapes.FrameWish) -> shap
     except NothingToFrameError as error:
         raise HTTPException(409, "There is nothing to fit; show or add something first.") from error
     return shapes.Pose(
-        eye_m=pose.eye_m, target_m=pose.target_m, up=pose.up, projection=pose.projection,
+        eye_m=list(pose.eye_m), target_m=list(pose.target_m), up=list(pose.up), projection=pose.projection,
         angle_deg=pose.angle_deg, height_m=pose.height_m,
     )  # fmt: skip
 

@@ -1,0 +1,266 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { type ReactNode, useState } from "react";
+import type { Component } from "../api/client";
+import { useComponent } from "../api/queries";
+import { useFit } from "../project/fit";
+import { find, numberOf, useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import type { State } from "../stage/states";
+import { face, tone } from "../theme";
+import { DeskHeading, DeskNote } from "./Desk";
+import { type Entry, figure, matching, spoken } from "./properties";
+
+/** What the picked component is. */
+export function ComponentDesk() {
+  const { federation } = useOpen();
+  const picked = useSession((s) => s.picked);
+  const last = picked.at(-1);
+  const found = last === undefined ? null : find(federation, last);
+  if (!found) {
+    return (
+      <DeskNote>
+        <DeskHeading>Component</DeskHeading>
+        Click a component on the stage to see what it is. Hold Shift to pick several.
+      </DeskNote>
+    );
+  }
+  return (
+    <Known key={found.globalId} modelId={found.model.id} globalId={found.globalId} count={picked.length} />
+  );
+}
+
+function Known({ modelId, globalId, count }: { modelId: string; globalId: string; count: number }) {
+  const { data, error } = useComponent(modelId, globalId);
+  if (error) return <DeskNote>{error.message}</DeskNote>;
+  if (!data) return <DeskNote>Looking it up ...</DeskNote>;
+  return (
+    <Box>
+      {count > 1 && (
+        <Box sx={{ color: tone.pickInk, fontWeight: 600, fontSize: 13, mb: 0.5 }}>
+          {count} picked; the last one is shown
+        </Box>
+      )}
+      <Title component={data} />
+      <Acts />
+      <Facts component={data} />
+      <Properties component={data} />
+    </Box>
+  );
+}
+
+function Title({ component: c }: { component: Component }) {
+  const { federation } = useOpen();
+  const colour = federation.disciplines.find((d) => d.code === c.discipline)?.colour ?? tone.soft;
+  return (
+    <>
+      <Box
+        component="h2"
+        data-testid="component-tag"
+        sx={{
+          m: 0,
+          fontSize: 27,
+          lineHeight: 1.1,
+          fontWeight: 600,
+          fontFamily: face.head,
+          overflowWrap: "anywhere",
+        }}
+      >
+        {c.tag || c.name || spoken(c.ifc_class)}
+      </Box>
+      {c.tag && c.name && <Box sx={{ fontSize: 17, lineHeight: 1.25, mt: 0.5 }}>{c.name}</Box>}
+      {c.description && (
+        <Box sx={{ fontSize: 15, lineHeight: 1.3, mt: 0.25, color: tone.soft }}>{c.description}</Box>
+      )}
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.6, my: 1.25 }}>
+        <Chip ink="#fff" back={colour}>
+          {c.discipline}
+        </Chip>
+        <Chip ink="#fff" back={tone.ink}>
+          {c.level ?? "No level"}
+        </Chip>
+        {c.room && (
+          <Chip ink={tone.ink} back="#fff">
+            {c.room}
+          </Chip>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function Chip({ ink, back, children }: { ink: string; back: string; children: ReactNode }) {
+  return (
+    <Box
+      component="span"
+      sx={{
+        color: ink,
+        bgcolor: back,
+        border: `1px solid ${back === "#fff" ? tone.line : back}`,
+        px: 0.8,
+        fontFamily: face.head,
+        fontWeight: 600,
+        fontSize: 12.5,
+        lineHeight: "20px",
+        borderRadius: "2px",
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** Fit, hide, only this, fade the rest: for everything that is picked. */
+function Acts() {
+  const { federation } = useOpen();
+  const _fit = useFit();
+  const { picked, visibility, see, pick } = useSession();
+  const put = (state: State) => {
+    const components = new Map(visibility.components);
+    for (const component of picked) components.set(component, state);
+    see({ cells: visibility.cells, components });
+    if (state === "hidden") pick([]);
+  };
+  const rest = (state: State) => {
+    const cells = new Map(visibility.cells);
+    for (const model of federation.models) {
+      model.level.forEach((level, i) => {
+        const key = `${level}/${model.discipline[i] ?? 0}`;
+        if (cells.get(key) !== "hidden") cells.set(key, state);
+      });
+    }
+    see({ cells, components: new Map(picked.map((component) => [component, "shown"])) });
+  };
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1.5 }}>
+      <Button variant="contained" onClick={() => it(picked)}>
+        Fit
+      </Button>
+      <Button variant="outlined" onClick={() => put("hidden")}>
+        Hide
+      </Button>
+      <Button variant="outlined" onClick={() => rest("hidden")}>
+        Only this
+      </Button>
+      <Button variant="outlined" onClick={() => rest("faded")}>
+        Fade rest
+      </Button>
+    </Box>
+  );
+}
+
+function Facts({ component: c }: { component: Component }) {
+  return (
+    <Box
+      component="dl"
+      sx={{
+        m: 0,
+        display: "grid",
+        gridTemplateColumns: "86px 1fr",
+        columnGap: 1,
+        rowGap: 0.5,
+        fontSize: 13.5,
+      }}
+    >
+      <Fact name="Class">
+        {c.ifc_class}
+        {c.predefined && c.predefined !== "NOTDEFINED" ? ` · ${spoken(c.predefined)}` : ""}
+      </Fact>
+      <Fact name="Type">{c.type_name}</Fact>
+      <Fact name="Model">{c.file_name}</Fact>
+      <Fact name="Level">{c.level ?? "No level"}</Fact>
+      <Fact name="Room">{c.room ?? "none"}</Fact>
+      <Fact name="System">{c.systems.join(", ")}</Fact>
+      <Fact name="Material">{c.material}</Fact>
+      <Linked name="Part of" to={c.part_of} />
+      <Linked name="Hosted in" to={c.hosted_in} />
+    </Box>
+  );
+}
+
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  if (children === "" || children === null) return null;
+  return (
+    <>
+      <Box component="dt" sx={{ color: tone.soft }}>
+        {name}
+      </Box>
+      <Box component="dd" sx={{ m: 0, overflowWrap: "anywhere" }}>
+        {children}
+      </Box>
+    </>
+  );
+}
+
+function Linked({ name, to }: { name: string; to: Component["part_of"] }) {
+  const { federation } = useOpen();
+  const pick = useSession((s) => s.pick);
+  if (!to) return null;
+  const number = numberOf(federation, to.model, to.global_id);
+  const found = find(federation, number);
+  if (!found) return null;
+  return (
+    <Fact name={name}>
+      <Button variant="text" onClick={() => pick([number])}>
+        {found.model.labels[found.at]}
+      </Button>
+    </Fact>
+  );
+}
+
+function Properties({ component }: { component: Component }) {
+  const [typed, setTyped] = useState("");
+  const groups = matching(component, typed);
+  return (
+    <>
+      <DeskHeading>Properties and quantities</DeskHeading>
+      <OutlinedInput
+        fullWidth
+        size="small"
+        placeholder="Search these"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        inputProps={{ "aria-label": "Search properties" }}
+      />
+      {groups.length === 0 && (
+        <DeskNote>{typed ? "Nothing matches; type less." : "The file gives none."}</DeskNote>
+      )}
+      {groups.map(({ name, entries }) => (
+        <Box key={name} sx={{ mt: 1.25 }}>
+          <Box sx={{ fontSize: 12, color: tone.soft, fontWeight: 600, overflowWrap: "anywhere" }}>{name}</Box>
+          {entries.map((entry) => (
+            <PropertyLine key={entry.name} entry={entry} />
+          ))}
+        </Box>
+      ))}
+    </>
+  );
+}
+
+function PropertyLine({ entry }: { entry: Entry }) {
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        justifyContent: "space-between",
+        gap: 1.5,
+        fontSize: 13,
+        py: 0.3,
+        borderBottom: `1px solid ${tone.line}`,
+      }}
+    >
+      <Box sx={{ overflowWrap: "anywhere" }}>{entry.name}</Box>
+      <Box
+        sx={{
+          textAlign: "right",
+          overflowWrap: "anywhere",
+          fontFamily: entry.number ? face.figure : face.text,
+          fontSize: entry.number ? 12.5 : 13,
+        }}
+      >
+        {figure(entry)}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,168 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import NativeSelect from "@mui/material/NativeSelect";
+import type { ModelCard } from "../api/client";
+import { useDiscipline, useModelAct, useModels } from "../api/queries";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { ChooseFiles } from "../start/DropZone";
+import { UploadList } from "../start/UploadList";
+import { uploadsOf, useUploads } from "../start/uploads";
+import { face, tone } from "../theme";
+import { DeskHeading, DeskNote } from "./Desk";
+
+/** The model files: how their reading goes, how they line up, what is wrong with them. */
+export function ModelsDesk() {
+  const { projectId } = useOpen();
+  const { data, error } = useModels(projectId);
+  const uploads = useUploads((s) => s.items.filter((u) => u.projectId === projectId).length);
+  return (
+    <Box>
+      <DeskHeading>Add models</DeskHeading>
+      <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
+      <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
+      {uploads > 0 && <UploadList projectId={projectId} />}
+      <DeskHeading>{data ? `${data.length} models` : "Models"}</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {data?.map((model) => (
+        <Model key={model.id} model={model} />
+      ))}
+    </Box>
+  );
+}
+
+function Model({ model }: { model: ModelCard }) {
+  const { projectId } = useOpen();
+  const act = useModelAct(projectId);
+  const say = useSession((s) => s.say);
+  const run = (what: "cancel" | "retry" | "stand" | "remove") =>
+    act.mutate(
+      { id: model.id, act: what },
+      {
+        onError: (error) => say(error.message),
+        onSuccess: () => {
+          if (what === "remove")
+            say(`${model.name} was taken out.`, () => act.mutate({ id: model.id, act: "restore" }));
+        },
+      },
+    );
+  const busy = model.status === "waiting" || model.status === "reading";
+  return (
+    <Box data-testid="model" data-status={model.status} sx={{ borderTop: `1px solid ${tone.line}`, py: 1 }}>
+      <Box sx={{ fontWeight: 600, fontSize: 14, overflowWrap: "anywhere" }}>{model.name}</Box>
+      {busy && (
+        <Box sx={{ my: 0.75 }}>
+          <LinearProgress
+            variant={model.status === "waiting" ? "indeterminate" : "determinate"}
+            value={model.share * 100}
+            color="secondary"
+          />
+          <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.25 }}>
+            {model.status === "waiting"
+              ? "Waits to be read"
+              : `Being read, ${Math.round(model.share * 100)} %`}
+          </Box>
+        </Box>
+      )}
+      {(model.status === "failed" || model.status === "cancelled") && (
+        <Box sx={{ color: model.status === "failed" ? tone.wrong : tone.soft, fontSize: 13, my: 0.5 }}>
+          {model.message}
+        </Box>
+      )}
+      {model.status === "read" && <Read model={model} />}
+      <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
+        {busy && (
+          <Button variant="text" onClick={() => run("cancel")}>
+            cancel
+          </Button>
+        )}
+        {!busy && (
+          <Button variant="text" onClick={() => run("retry")}>
+            read again
+          </Button>
+        )}
+        {!busy && (
+          <Button variant="text" onClick={() => run("remove")}>
+            take out
+          </Button>
+        )}
+      </Box>
+      {model.status === "read" && model.alternative_what && (
+        <Box sx={{ mt: 0.5 }}>
+          {model.stands ? (
+            <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>
+              This alternative stands in the building
+            </Box>
+          ) : (
+            <Button variant="outlined" onClick={() => run("stand")}>
+              Let alternative {model.alternative_option} stand
+            </Button>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const EVIDENCE: Record<string, string> = { map: "map conversion", grid: "grid", placement: "placement" };
+
+function Read({ model }: { model: ModelCard }) {
+  const shift = model.shift_m?.map((c) => c.toFixed(3)).join(", ");
+  return (
+    <Box sx={{ fontSize: 13, display: "grid", gap: 0.4 }}>
+      <Box sx={{ color: tone.soft }}>
+        {model.schema_name} · {model.length_unit} · {model.components} components
+      </Box>
+      <DisciplineChoice model={model} />
+      {model.aligned_by && (
+        <Box>
+          Aligned by {EVIDENCE[model.aligned_by] ?? model.aligned_by}: {model.aligned_reason}
+          <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>
+            turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift} m
+          </Box>
+        </Box>
+      )}
+      {model.problems.map((problem) => (
+        <Box key={problem.code} sx={{ color: tone.wrong, borderLeft: `3px solid ${tone.wrong}`, pl: 0.75 }}>
+          {problem.text}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Which discipline the model is; what the file says can be overruled for the whole project. */
+function DisciplineChoice({ model }: { model: ModelCard }) {
+  const { federation, projectId } = useOpen();
+  const discipline = useDiscipline(projectId);
+  const say = useSession((s) => s.say);
+  const reason = model.discipline_set
+    ? "set by hand"
+    : model.discipline
+      ? "by the file's name"
+      : "by class and system";
+  return (
+    <Box sx={{ display: "flex", gap: 1, alignItems: "baseline" }}>
+      <NativeSelect
+        value={model.discipline_set || model.discipline ? (model.discipline ?? "") : ""}
+        inputProps={{ "aria-label": `Discipline of ${model.name}` }}
+        sx={{ fontSize: 13 }}
+        onChange={(event) =>
+          discipline.mutate(
+            { id: model.id, code: event.target.value || null },
+            { onError: (error) => say(error.message) },
+          )
+        }
+      >
+        <option value="">as the file says</option>
+        {federation.disciplines.map((d) => (
+          <option key={d.code} value={d.code}>
+            {d.code} {d.name}
+          </option>
+        ))}
+      </NativeSelect>
+      <Box sx={{ color: tone.soft, fontSize: 12 }}>{reason}</Box>
+    </Box>
+  );
+}

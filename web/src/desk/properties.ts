@@ -1,0 +1,66 @@
+import type { Component } from "../api/client";
+
+export interface Entry {
+  name: string;
+  value: string | number | boolean | null;
+  unit: string;
+  number: boolean;
+}
+
+export interface Group {
+  name: string;
+  entries: Entry[];
+}
+
+/** Quantities first, then property sets; those whose set, name or value holds what was typed. */
+export function matching(component: Component, typed: string): Group[] {
+  const quantities: Group[] = Object.entries(component.quantities).map(([name, values]) => ({
+    name,
+    entries: Object.entries(values).map(([key, q]) => ({
+      name: key,
+      value: q.value,
+      unit: q.unit,
+      number: true,
+    })),
+  }));
+  const properties: Group[] = Object.entries(component.properties).map(([name, values]) => ({
+    name,
+    entries: Object.entries(values).map(([key, value]) => ({
+      name: key,
+      value: value ?? null,
+      unit: "",
+      number: typeof value === "number",
+    })),
+  }));
+  const wanted = typed.trim().toLowerCase();
+  return [...quantities, ...properties]
+    .map((group) => ({
+      name: group.name,
+      entries: group.entries.filter(
+        (e) =>
+          !wanted ||
+          group.name.toLowerCase().includes(wanted) ||
+          e.name.toLowerCase().includes(wanted) ||
+          figure(e).toLowerCase().includes(wanted),
+      ),
+    }))
+    .filter((group) => group.entries.length > 0);
+}
+
+/** A value as it is read: figures to the millimetre with their unit, yes and no for true and false. */
+export function figure(entry: Entry): string {
+  const { value, unit } = entry;
+  if (value === null || value === "") return "not given";
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (typeof value !== "number") return value;
+  const text =
+    Number.isInteger(value) && !unit ? String(value) : value.toFixed(Math.abs(value) < 1000 ? 3 : 1);
+  return unit ? `${text} ${unit}` : text.replace(/\.?0+$/, "") || "0";
+}
+
+/** IFC's own words as people say them: IfcAirTerminal is "Air terminal", RIGIDSEGMENT "rigidsegment". */
+export function spoken(word: string): string {
+  if (!word.startsWith("Ifc")) return word.toLowerCase().replaceAll("_", " ");
+  const parts = word.slice(3).replace(/([a-z])([A-Z])/g, "$1 $2");
+  return parts.charAt(0) + parts.slice(1).toLowerCase();
+}

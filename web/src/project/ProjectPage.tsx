@@ -1,0 +1,164 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useParams } from "react-router";
+import type { Federation } from "../api/client";
+import { useFederation, useFollow } from "../api/queries";
+import { StoreyBoard } from "../board/StoreyBoard";
+import { Desk } from "../desk/Desk";
+import type { Stage } from "../stage/stage";
+import { DropZone } from "../start/DropZone";
+import { uploadsOf } from "../start/uploads";
+import { face, tone } from "../theme";
+import { Footer } from "./Footer";
+import { useFit } from "./fit";
+import { Notice } from "./Notice";
+import { StageView } from "./StageView";
+import { useSession } from "./session";
+import { TopBar } from "./TopBar";
+import { EyeNews, OpenContext, useOpen } from "./useStage";
+import { useLinkedViewpoint, useShowViewpoint } from "./viewpoints";
+
+/** A project: board, stage and desk. */
+export function ProjectPage() {
+  const { projectId = "" } = useParams();
+  const { data, error } = useFederation(projectId);
+  useFollow(projectId);
+  if (error) {
+    return (
+      <Plain>
+        {error.message} <Link to="/">Go to the start page</Link>
+      </Plain>
+    );
+  }
+  if (!data) return <Plain>Opening ...</Plain>;
+  return <Opened key={projectId} federation={data} projectId={projectId} />;
+}
+
+function Plain({ children }: { children: ReactNode }) {
+  return <Box sx={{ p: 4, fontSize: 16, bgcolor: tone.film, height: "100%" }}>{children}</Box>;
+}
+
+function Opened({ federation, projectId }: { federation: Federation; projectId: string }) {
+  const reset = useSession((s) => s.reset);
+  useEffect(() => reset, [reset]);
+  const stage = useRef<Stage | null>(null);
+  const [ready, setReady] = useState(false);
+  const eye = useRef(new EyeNews());
+  const onReady = useCallback((made: Stage | null) => {
+    stage.current = made;
+    setReady(made !== null);
+  }, []);
+  const open = useMemo(
+    () => ({ federation, stage: () => stage.current, eye: eye.current, projectId }),
+    [federation, projectId],
+  );
+  const folded = useSession((s) => s.folded);
+  return (
+    <OpenContext value={open}>
+      <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
+        <Box sx={{ display: "grid", gridTemplateRows: "44px minmax(0,1fr) 66px", height: "100%" }}>
+          <TopBar />
+          <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0,1fr) auto", minHeight: 0 }}>
+            {folded.board ? (
+              <BoardEdge />
+            ) : (
+              <Box
+                sx={{ width: 228, minHeight: 0, bgcolor: tone.paper, borderRight: `1px solid ${tone.line}` }}
+              >
+                <StoreyBoard />
+              </Box>
+            )}
+            <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
+              <StageView onReady={onReady} />
+              {federation.models.length === 0 && <Empty />}
+              <Notice />
+            </Box>
+            <Desk />
+          </Box>
+          <Footer />
+        </Box>
+      </DropZone>
+      {ready && <Beginning />}
+      <Keys />
+    </OpenContext>
+  );
+}
+
+/** What is seen first: the viewpoint that a link names, else everything. */
+function Beginning() {
+  const { federation } = useOpen();
+  const _fit = useFit();
+  const linked = useLinkedViewpoint();
+  const show = useShowViewpoint();
+  const begun = useRef("");
+  const something = federation.models.length > 0;
+  useEffect(() => {
+    if (linked.wanted) {
+      if (linked.viewpoint && something && begun.current !== linked.viewpoint.id) {
+        begun.current = linked.viewpoint.id;
+        void show(linked.viewpoint, true);
+      }
+    } else if (something && !begun.current) {
+      begun.current = "all";
+      void it(null, true);
+    }
+  }, [linked, show, something]);
+  return null;
+}
+
+function Keys() {
+  const undo = useSession((s) => s.undo);
+  const pick = useSession((s) => s.pick);
+  useHotkeys("ctrl+z, meta+z", undo, { preventDefault: true });
+  useHotkeys("escape", () => pick([]));
+  return null;
+}
+
+function BoardEdge() {
+  const fold = useSession((s) => s.fold);
+  return (
+    <Box sx={{ width: 30, bgcolor: "#efebe2", borderRight: `1px solid ${tone.line}`, display: "flex" }}>
+      <Box
+        component="button"
+        type="button"
+        onClick={() => fold("board", false)}
+        sx={{
+          border: 0,
+          bgcolor: "transparent",
+          writingMode: "vertical-rl",
+          py: 2,
+          width: "100%",
+          alignSelf: "start",
+          cursor: "pointer",
+          fontFamily: face.head,
+          fontWeight: 600,
+          fontSize: 13,
+          color: tone.soft,
+        }}
+      >
+        Storey board
+      </Box>
+    </Box>
+  );
+}
+
+function Empty() {
+  const open = useSession((s) => s.open);
+  return (
+    <Box
+      sx={{ position: "absolute", inset: 0, display: "grid", placeItems: "center", pointerEvents: "none" }}
+    >
+      <Box sx={{ textAlign: "center", pointerEvents: "auto", maxWidth: 380 }}>
+        <Box sx={{ fontSize: 20, fontWeight: 600, mb: 0.5 }}>Nothing to draw yet</Box>
+        <Box sx={{ color: tone.soft, mb: 1.5 }}>
+          Drop IFC files anywhere on this page; each appears as soon as it is read.
+        </Box>
+        <Button variant="outlined" onClick={() => open("models")}>
+          Show the models
+        </Button>
+      </Box>
+    </Box>
+  );
+}

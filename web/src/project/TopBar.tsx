@@ -1,0 +1,124 @@
+import Box from "@mui/material/Box";
+import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
+import { Link } from "react-router";
+import { initials, usePerson } from "../people/person";
+import { face, tone } from "../theme";
+import { useFit } from "./fit";
+import { useSession } from "./session";
+import { useOpen } from "./useStage";
+
+/** The project, what can be done on the stage, and who sits here. */
+export function TopBar() {
+  const { federation, stage } = useOpen();
+  const _fit = useFit();
+  const open = useSession((s) => s.open);
+  const [edges, setEdges] = useState(true);
+  return (
+    <Box
+      component="header"
+      sx={{ bgcolor: tone.ink, color: tone.paper, display: "flex", alignItems: "center", gap: 1, px: 1.75 }}
+    >
+      <Box
+        component={Link}
+        to="/"
+        sx={{ color: "inherit", textDecoration: "none", fontSize: 18, fontWeight: 600, mr: 1.5 }}
+      >
+        Stair Path
+      </Box>
+      <Box
+        sx={{
+          color: "#c5cdd3",
+          fontFamily: face.head,
+          fontSize: 14,
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+        }}
+      >
+        {federation.name} · {federation.models.length} models
+      </Box>
+      <Box sx={{ flex: 1 }} />
+      <BarButton title="Frame everything from where you look" onClick={() => void it(null)}>
+        Fit all
+      </BarButton>
+      <BarButton
+        title="Frame everything from the front, as when the project opens"
+        onClick={() => void it(null, true)}
+      >
+        Front view
+      </BarButton>
+      <BarButton
+        title="Draw the edges of components"
+        on={edges}
+        onClick={() => {
+          stage()?.setEdges(!edges);
+          setEdges(!edges);
+        }}
+      >
+        Edges
+      </BarButton>
+      <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>
+        Keep this view
+      </BarButton>
+      <Who />
+    </Box>
+  );
+}
+
+function BarButton(props: { title: string; on?: boolean; onClick: () => void; children: string }) {
+  return (
+    <Tooltip title={props.title}>
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={props.on}
+        onClick={props.onClick}
+        sx={{
+          border: 0,
+          bgcolor: props.on ? tone.here : "transparent",
+          color: tone.paper,
+          px: 1.25,
+          height: 28,
+          cursor: "pointer",
+          borderRadius: "2px",
+          fontFamily: face.text,
+          fontWeight: 500,
+          fontSize: 14,
+          whiteSpace: "nowrap",
+          "&:hover": { bgcolor: props.on ? tone.here : "#33424f" },
+        }}
+      >
+        {props.children}
+      </Box>
+    </Tooltip>
+  );
+}
+
+function Who() {
+  const { name, setName } = usePerson();
+  return (
+    <Tooltip title={`${name || "No name yet"}: click to change the name`}>
+      <Box
+        component="button"
+        type="button"
+        aria-label={`You are ${name}; change the name`}
+        onClick={() => setName("")}
+        sx={{
+          ml: 1,
+          width: 28,
+          height: 28,
+          borderRadius: "50%",
+          border: 0,
+          bgcolor: "#8fb8b5",
+          color: tone.ink,
+          fontWeight: 600,
+          fontSize: 11.5,
+          cursor: "pointer",
+        }}
+      >
+        {initials(name) || "?"}
+      </Box>
+    </Tooltip>
+  );
+}

@@ -1,0 +1,78 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo } from "react";
+import { useParams } from "react-router";
+import { api, taken, type Viewpoint } from "../api/client";
+import { useModelAct, useViewpointActs } from "../api/queries";
+import { usePerson } from "../people/person";
+import { useSession } from "./session";
+import { useOpen } from "./useStage";
+import { fromView, toView } from "./view";
+
+const PICTURE_PX = 720;
+
+/** The viewpoint that the address names, if it names one. */
+export function useLinkedViewpoint() {
+  const { viewpointId } = useParams();
+  const { data, error } = useQuery({
+    queryKey: ["viewpoint", viewpointId ?? ""],
+    enabled: viewpointId !== undefined,
+    queryFn: () =>
+      taken(
+        api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: viewpointId ?? "" } } }),
+      ),
+  });
+  return useMemo(
+    () => ({ wanted: viewpointId !== undefined && !error, viewpoint: data ?? null }),
+    [viewpointId, data, error],
+  );
+}
+
+/** Restore a viewpoint: eye, lens, what is shown, faded, hidden and picked, and the alternatives. */
+export function useShowViewpoint() {
+  const { federation, stage, projectId } = useOpen();
+  const { mutateAsync } = useModelAct(projectId);
+  return useCallback(
+    async (viewpoint: Viewpoint, atOnce = false) => {
+      const session = useSession.getState();
+      const { pose, visibility, picked, missing } = fromView(federation, viewpoint.view);
+      session.see(visibility);
+      session.pick(picked);
+      stage()?.go(pose, atOnce);
+      for (const [what, name] of Object.entries(viewpoint.view.alternatives ?? {})) {
+        const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);
+        if (wanted && !wanted.stands) await mutateAsync({ id: wanted.id, act: "stand" });
+      }
+      if (missing) {
+        session.say(
+          `${missing} components of "${viewpoint.name}" are no longer in the models; the rest is as it was kept.`,
+        );
+      }
+    },
+    [federation, stage, mutateAsync],
+  );
+}
+
+/** Keep the present view under a name. */
+export function useKeepView() {
+  const { federation, stage, projectId } = useOpen();
+  const { keep } = useViewpointActs(projectId);
+  const author = usePerson((s) => s.name);
+  return useCallback(
+    async (name: string) => {
+      const view = stage();
+      if (!view) return;
+      const { visibility, picked, say } = useSession.getState();
+      try {
+        await keep.mutateAsync({
+          name,
+          author,
+          picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
+          view: toView(federation, view.pose, visibility, picked),
+        });
+      } catch (error) {
+        if (error instanceof Error) say(error.message);
+      }
+    },
+    [federation, stage, keep, author],
+  );
+}

@@ -1,0 +1,75 @@
+import {
+  type Box3,
+  OrthographicCamera,
+  PerspectiveCamera,
+  type Ray,
+  Raycaster,
+  Vector2,
+  Vector3,
+} from "three";
+import { forward, type Pose } from "./pose";
+
+const NEAREST_M = 0.03;
+
+/** The two cameras behind a pose; the angle of view is across the width. */
+export class StageCamera {
+  private readonly perspective = new PerspectiveCamera();
+  private readonly parallel = new OrthographicCamera();
+  private readonly caster = new Raycaster();
+  private aspect = 1;
+  current: PerspectiveCamera | OrthographicCamera = this.perspective;
+
+  setAspect(aspect: number): void {
+    this.aspect = aspect;
+  }
+
+  /** Stand where a pose says, with the depth range that the building needs from there. */
+  place(pose: Pose, bounds: Box3): void {
+    const [near, far] = this.depthRange(pose, bounds);
+    if (pose.projection === "perspective") {
+      const half = Math.tan((pose.angleDeg * Math.PI) / 360);
+      this.perspective.fov = (Math.atan(half / this.aspect) * 360) / Math.PI;
+      this.perspective.aspect = this.aspect;
+      this.current = this.perspective;
+    } else {
+      const half = pose.heightM / 2;
+      this.parallel.top = half;
+      this.parallel.bottom = -half;
+      this.parallel.right = half * this.aspect;
+      this.parallel.left = -half * this.aspect;
+      this.current = this.parallel;
+    }
+    const camera = this.current;
+    camera.near = near;
+    camera.far = far;
+    camera.up.copy(pose.up);
+    camera.position.copy(pose.eye);
+    camera.lookAt(pose.target);
+    camera.updateProjectionMatrix();
+    camera.updateMatrixWorld(true);
+  }
+
+  private depthRange(pose: Pose, bounds: Box3): [number, number] {
+    if (bounds.isEmpty()) return [0.1, 1000];
+    const f = forward(pose);
+    const centre = bounds.getCenter(new Vector3());
+    const radius = bounds.getSize(new Vector3()).length() / 2 + 1;
+    const along = centre.clone().sub(pose.eye).dot(f);
+    if (pose.projection === "parallel") return [along - radius, along + radius];
+    const outside = bounds.distanceToPoint(pose.eye);
+    const near = Math.max(NEAREST_M, Math.min(outside * 0.6, along - radius));
+    return [Math.max(NEAREST_M, near), Math.max(along + radius, near * 4, 1)];
+  }
+
+  /** The ray through a point of the canvas, given from -1 to 1. */
+  ray(at: Vector2): Ray {
+    this.caster.setFromCamera(at, this.current);
+    return this.caster.ray;
+  }
+
+  /** Where a point falls on the canvas, from -1 to 1. */
+  project(point: Vector3): Vector2 {
+    const p = point.clone().project(this.current);
+    return new Vector2(p.x, p.y);
+  }
+}

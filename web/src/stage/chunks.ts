@@ -1,0 +1,269 @@
+import {
+  Box3,
+  BufferAttribute,
+  type BufferGeometry,
+  Frustum,
+  Group,
+  type IUniform,
+  LineSegments,
+  Matrix4,
+  Mesh,
+  Vector3,
+} from "three";
+import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
+import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
+import { blobAddress, type FederatedModel } from "../api/client";
+import { type ModelMaterials, modelMaterials, type SharedUniforms } from "./materials";
+
+type ChunkPlace = FederatedModel["chunks"][number];
+
+/** A chunk on the stage: its drawn parts and where it lies. */
+export interface Chunk {
+  key: string;
+  model: string;
+  group: Group;
+  faces: Mesh[];
+  fadedFaces: Mesh[];
+  edges: LineSegments[];
+  bounds: Box3;
+  /** The component's number within its model, per entry of the chunk. */
+  first: IUniform<number>;
+}
+
+interface Wanted {
+  key: string;
+  model: FederatedModel;
+  place: ChunkPlace;
+  centre: Vector3;
+  size: number;
+}
+
+const AT_ONCE = 6;
+
+function matrixOf(place: ChunkPlace): Matrix4 {
+  const m = place.matrix;
+  const at = (i: number) => m[i] ?? 0;
+  return new Matrix4().set(
+    at(0),
+    at(1),
+    at(2),
+    at(3),
+    at(4),
+    at(5),
+    at(6),
+    at(7),
+    at(8),
+    at(9),
+    at(10),
+    at(11),
+    0,
+    0,
+    0,
+    1,
+  );
+}
+
+interface ChunkExtras {
+  kinds: string[];
+  ordinals: number[];
+}
+
+/** Fetches chunks, nearest and largest first, and keeps them drawn. */
+export class Chunks {
+  readonly root = new Group();
+  private readonly loader = new GLTFLoader().setMeshoptDecoder(MeshoptDecoder);
+  private readonly here = new Map<string, Chunk>();
+  private readonly firsts = new Map<string, IUniform<number>>();
+  private readonly materials = new Map<string, ModelMaterials>();
+  private waiting: Wanted[] = [];
+  private readonly underway = new Set<string>();
+  private wantedKeys = new Set<string>();
+  private fading = false;
+  private showEdges = true;
+  failed: string[] = [];
+
+  constructor(
+    private readonly shared: SharedUniforms,
+    private readonly eye: () => Vector3,
+    private readonly onChange: () => void,
+  ) {
+    this.root.matrixAutoUpdate = false;
+  }
+
+  get list(): Iterable<Chunk> {
+    return this.here.values();
+  }
+
+  get pending(): number {
+    return this.waiting.length + this.underway.size;
+  }
+
+  get total(): number {
+    return this.wantedKeys.size;
+  }
+
+  /** Say which models to draw: chunks that stay are kept, others go, new ones are fetched. */
+  setModels(models: readonly FederatedModel[]): void {
+    this.failed = [];
+    const wanted = new Map<string, Wanted>();
+    for (const model of models) {
+      const first = this.firsts.get(model.id) ?? { value: 0 };
+      first.value = model.first;
+      this.firsts.set(model.id, first);
+      for (const place of model.chunks) {
+        const key = `${model.id}/${place.sha256}/${place.matrix.join()}`;
+        const matrix = matrixOf(place);
+        const b = place.bounds_m;
+        const size = Math.hypot(
+          (b[3] ?? 0) - (b[0] ?? 0),
+          (b[4] ?? 0) - (b[1] ?? 0),
+          (b[5] ?? 0) - (b[2] ?? 0),
+        );
+        const centre = new Vector3().setFromMatrixPosition(matrix);
+        wanted.set(key, { key, model, place, centre, size });
+      }
+    }
+    for (const [key, chunk] of this.here) {
+      if (!wanted.has(key)) {
+        this.root.remove(chunk.group);
+        for (const mesh of [...chunk.faces, ...chunk.edges]) mesh.geometry.dispose();
+        this.here.delete(key);
+      }
+    }
+    this.wantedKeys = new Set(wanted.keys());
+    this.waiting = [...wanted.values()].filter((w) => !this.here.has(w.key) && !this.underway.has(w.key));
+    this.pump();
+    this.onChange();
+  }
+
+  private pump(): void {
+    const eye = this.eye();
+    while (this.underway.size < AT_ONCE && this.waiting.length) {
+      let best = 0;
+      let bestScore = -1;
+      this.waiting.forEach((w, i) => {
+        const score = w.size / Math.max(1, w.centre.distanceTo(eye));
+        if (score > bestScore) [best, bestScore] = [i, score];
+      });
+      const [next] = this.waiting.splice(best, 1);
+      if (next) void this.fetch(next);
+    }
+  }
+
+  private async fetch(wanted: Wanted): Promise<void> {
+    this.underway.add(wanted.key);
+    try {
+      const answer = await fetch(blobAddress(wanted.place.sha256));
+      if (!answer.ok) throw new Error(String(answer.status));
+      const parsed = await this.loader.parseAsync(await answer.arrayBuffer(), "");
+      if (this.wantedKeys.has(wanted.key)) this.add(wanted, parsed.scene);
+    } catch {
+      this.failed.push(wanted.model.name);
+    } finally {
+      this.underway.delete(wanted.key);
+      this.pump();
+      this.onChange();
+    }
+  }
+
+  private materialsOf(model: string, first: IUniform<number>): ModelMaterials {
+    const found = this.materials.get(model) ?? modelMaterials(this.shared, first);
+    this.materials.set(model, found);
+    return found;
+  }
+
+  private add(wanted: Wanted, scene: Group): void {
+    const first = this.firsts.get(wanted.model.id) ?? { value: 0 };
+    const materials = this.materialsOf(wanted.model.id, first);
+    const group = new Group();
+    group.matrixAutoUpdate = false;
+    group.matrix.copy(matrixOf(wanted.place));
+    const chunk: Chunk = {
+      key: wanted.key,
+      model: wanted.model.id,
+      group,
+      faces: [],
+      fadedFaces: [],
+      edges: [],
+      bounds: new Box3(),
+      first,
+    };
+    const drawn: (Mesh | LineSegments)[] = [];
+    scene.updateMatrixWorld(true);
+    scene.traverse((object) => {
+      if (object instanceof Mesh || object instanceof LineSegments) drawn.push(object);
+    });
+    const parent = drawn[0]?.parent;
+    const own = drawn[0]?.userData as Partial<ChunkExtras> | undefined;
+    const extras = own?.kinds ? own : (parent?.userData as Partial<ChunkExtras> | undefined);
+    const kinds = extras?.kinds ?? [];
+    const ordinals = extras?.ordinals ?? [];
+    let numbers: BufferAttribute | undefined;
+    drawn.forEach((object, i) => {
+      const geometry: BufferGeometry = object.geometry;
+      numbers ??= componentNumbers(geometry, ordinals);
+      geometry.deleteAttribute("_component");
+      geometry.setAttribute("component", numbers);
+      geometry.computeBoundingBox();
+      geometry.computeBoundingSphere();
+      const kind = kinds[i];
+      const add = (part: Mesh | LineSegments) => {
+        part.matrixAutoUpdate = false;
+        part.matrix.copy(object.matrixWorld);
+        group.add(part);
+      };
+      if (kind === "edges") {
+        const lines = new LineSegments(geometry, materials.edges);
+        lines.renderOrder = 1;
+        lines.visible = this.showEdges;
+        add(lines);
+        chunk.edges.push(lines);
+        return;
+      }
+      const face = new Mesh(geometry, kind === "opaque" ? materials.opaque : materials.glass);
+      face.renderOrder = kind === "opaque" ? 0 : 3;
+      add(face);
+      chunk.faces.push(face);
+      const faded = new Mesh(geometry, materials.faded);
+      faded.renderOrder = 2;
+      faded.visible = this.fading;
+      add(faded);
+      chunk.fadedFaces.push(faded);
+    });
+    group.updateMatrixWorld(true);
+    for (const face of chunk.faces) chunk.bounds.expandByObject(face);
+    this.here.set(wanted.key, chunk);
+    this.root.add(group);
+  }
+
+  /** Draw the pass of faded components only while there are any. */
+  setFading(fading: boolean): void {
+    this.fading = fading;
+    for (const chunk of this.here.values()) for (const mesh of chunk.fadedFaces) mesh.visible = fading;
+  }
+
+  setEdges(shown: boolean): void {
+    this.showEdges = shown;
+    for (const chunk of this.here.values()) for (const mesh of chunk.edges) mesh.visible = shown;
+  }
+
+  bounds(): Box3 {
+    const box = new Box3();
+    for (const chunk of this.here.values()) box.union(chunk.bounds);
+    return box;
+  }
+
+  /** Chunks whose box a camera's frustum meets. */
+  inside(projection: Matrix4): Chunk[] {
+    const frustum = new Frustum().setFromProjectionMatrix(projection);
+    return [...this.here.values()].filter((chunk) => frustum.intersectsBox(chunk.bounds));
+  }
+}
+
+/** The component of each vertex as its number within the model. */
+function componentNumbers(geometry: BufferGeometry, ordinals: readonly number[]): BufferAttribute {
+  const local = geometry.getAttribute("_component");
+  const numbers = new Float32Array(local.count);
+  for (let i = 0; i < local.count; i++) numbers[i] = ordinals[local.getX(i)] ?? 0;
+  return new BufferAttribute(numbers, 1);
+}

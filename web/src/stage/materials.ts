@@ -1,0 +1,113 @@
+import { DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3 } from "three";
+
+/** Uniforms that all materials share by reference. */
+export interface SharedUniforms {
+  states: IUniform<Texture | null>;
+  colours: IUniform<Texture | null>;
+  sun: IUniform<Vector3>;
+}
+
+export function sharedUniforms(): SharedUniforms {
+  return {
+    states: { value: null },
+    colours: { value: null },
+    sun: { value: new Vector3(0.38, -0.52, 0.76).normalize() },
+  };
+}
+
+// Which state a pass draws; a component of another state collapses to nothing.
+const VERTEX = /* glsl */ `
+  uniform sampler2D states;
+  uniform sampler2D colours;
+  uniform vec3 sun;
+  uniform float first;
+  in float component;
+  out vec3 tone;
+
+  const vec3 PICK = vec3(0.878, 0.541, 0.118);
+  const vec3 HERE = vec3(0.055, 0.486, 0.525);
+  const vec3 INK = vec3(0.118, 0.169, 0.212);
+
+  void main() {
+    int number = int(first + component + 0.5);
+    ivec2 at = ivec2(number % 1024, number / 1024);
+    vec4 state = texelFetch(states, at, 0);
+    #ifdef FADED
+      bool drawn = state.r > 0.25 && state.r < 0.75;
+    #else
+      bool drawn = state.r > 0.75;
+    #endif
+    if (!drawn) {
+      gl_Position = vec4(0.0, 0.0, 2.0, 1.0);
+      tone = vec3(0.0);
+      return;
+    }
+    vec4 seen = modelViewMatrix * vec4(position, 1.0);
+    // Faces of different components that lie in one plane keep a steady order, and lines lie
+    // before their faces: each is moved along the line of sight, where it does not show.
+    float nearer = float(number % 8) * 2.0e-5;
+    #ifdef LINES
+      nearer += 4.0e-4;
+    #endif
+    if (isOrthographic) seen.z += nearer * 40.0;
+    else seen.xyz *= 1.0 - nearer;
+    gl_Position = projectionMatrix * seen;
+    vec3 base = texelFetch(colours, at, 0).rgb;
+    if (state.g > 0.75) base = mix(base, PICK, 0.88);
+    else if (state.g > 0.25) base = mix(base, HERE, 0.45);
+    #ifdef LINES
+      tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(base * 0.5, INK, 0.45);
+    #else
+      vec3 n = normalize(mat3(modelMatrix) * normal);
+      float day = 0.5 + 0.5 * dot(n, sun);
+      float sky = 0.5 + 0.5 * n.z;
+      tone = base * (0.60 + 0.30 * day + 0.16 * sky);
+    #endif
+  }
+`;
+
+const FRAGMENT = /* glsl */ `
+  precision mediump float;
+  uniform float opacity;
+  in vec3 tone;
+  out vec4 colour;
+  void main() {
+    colour = vec4(tone, opacity);
+  }
+`;
+
+export interface ModelMaterials {
+  opaque: ShaderMaterial;
+  glass: ShaderMaterial;
+  edges: ShaderMaterial;
+  faded: ShaderMaterial;
+}
+
+function make(
+  shared: SharedUniforms,
+  first: IUniform<number>,
+  opacity: number,
+  defines: Record<string, string>,
+) {
+  return new ShaderMaterial({
+    glslVersion: "300 es",
+    uniforms: { ...shared, first, opacity: { value: opacity } },
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    defines,
+    side: DoubleSide,
+    transparent: opacity < 1,
+    depthWrite: opacity >= 1,
+  });
+}
+
+/** The four passes of a model; `first` is the dense number of its first component. */
+export function modelMaterials(shared: SharedUniforms, first: IUniform<number>): ModelMaterials {
+  const opaque = make(shared, first, 1, {});
+  return {
+    opaque,
+    glass: make(shared, first, 0.3, {}),
+    edges: make(shared, first, 1, { LINES: "" }),
+    faded: make(shared, first, 0.13, { FADED: "" }),
+  };
+}

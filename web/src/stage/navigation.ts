@@ -1,0 +1,272 @@
+import { Quaternion, Vector2, Vector3 } from "three";
+import { between, copyPose, forward, type Pose } from "./pose";
+
+/** What navigation needs of the stage. */
+export interface NavigationHost {
+  canvas: HTMLCanvasElement;
+  /** The first solid point under a place on the canvas (-1 to 1), or null. */
+  pointAt(at: Vector2): Vector3 | null;
+  /** The ray's direction and origin at a place on the canvas. */
+  rayAt(at: Vector2): { origin: Vector3; direction: Vector3 };
+  /** Where to turn about when nothing is under the cursor. */
+  fallbackPivot(): Vector3;
+  moved(pose: Pose): void;
+  pivotShown(pivot: Vector3 | null): void;
+  clicked(at: Vector2, add: boolean): void;
+  hovered(at: Vector2 | null): void;
+  stopped(): void;
+}
+
+const CLICK_PX = 4;
+const CLOSEST_M = 0.05;
+const NOTCH = 0.82;
+const TURN_PER_HEIGHT = Math.PI;
+const STEEPEST = Math.PI / 2 - 0.002;
+const GLIDE_MS = 350;
+const EASE_MS = 90;
+
+type Drag = {
+  kind: "orbit" | "pan";
+  pointer: number;
+  last: Vector2;
+  start: Vector2;
+  anchor: Vector3;
+  moved: boolean;
+};
+
+/** Turns mouse, wheel and touch into poses. Everything happens about the point under the cursor. */
+export class Navigation {
+  private drag: Drag | null = null;
+  private lastPivot: Vector3 | null = null;
+  private pendingZoom = 0;
+  private zoomAt = new Vector2();
+  private glide: { from: Pose; to: Pose; start: number } | null = null;
+  private lastTick = 0;
+  private readonly touches = new Map<number, Vector2>();
+
+  constructor(
+    public pose: Pose,
+    private readonly host: NavigationHost,
+  ) {
+    const c = host.canvas;
+    c.addEventListener("pointerdown", this.down);
+    c.addEventListener("pointermove", this.move);
+    c.addEventListener("pointerup", this.up);
+    c.addEventListener("pointercancel", this.up);
+    c.addEventListener("pointerleave", () => host.hovered(null));
+    c.addEventListener("wheel", this.wheel, { passive: false });
+    c.addEventListener("contextmenu", (event) => event.preventDefault());
+  }
+
+  /** Whether the next frame will differ from this one. */
+  get busy(): boolean {
+    return this.glide !== null || Math.abs(this.pendingZoom) > 1e-4;
+  }
+
+  get dragging(): boolean {
+    return this.drag?.moved === true;
+  }
+
+  /** Go to a pose, gliding there unless it is to be at once. */
+  go(to: Pose, atOnce = false): void {
+    this.pendingZoom = 0;
+    if (atOnce) {
+      this.glide = null;
+      this.pose = copyPose(to);
+    } else {
+      this.glide = { from: copyPose(this.pose), to: copyPose(to), start: performance.now() };
+    }
+    this.lastPivot = null;
+    this.host.moved(this.pose);
+  }
+
+  /** Move on by the time since the last frame. */
+  tick(now: number): void {
+    const passed = Math.min(100, now - this.lastTick);
+    this.lastTick = now;
+    if (this.glide) {
+      const share = Math.min(1, (now - this.glide.start) / GLIDE_MS);
+      const eased = share * share * (3 - 2 * share);
+      this.pose = share >= 1 ? copyPose(this.glide.to) : between(this.glide.from, this.glide.to, eased);
+      if (share >= 1) this.glide = null;
+      this.host.moved(this.pose);
+    }
+    if (Math.abs(this.pendingZoom) > 1e-4) {
+      const part = Math.abs(this.pendingZoom) < 0.02 ? 1 : 1 - Math.exp(-passed / EASE_MS);
+      const step = this.pendingZoom * part;
+      this.pendingZoom -= step;
+      this.zoomBy(step);
+    }
+  }
+
+  private at(event: PointerEvent | WheelEvent): Vector2 {
+    const box = this.host.canvas.getBoundingClientRect();
+    return new Vector2(
+      ((event.clientX - box.left) / box.width) * 2 - 1,
+      1 - ((event.clientY - box.top) / box.height) * 2,
+    );
+  }
+
+  private px(a: Vector2, b: Vector2): number {
+    const box = this.host.canvas.getBoundingClientRect();
+    return Math.hypot(((a.x - b.x) * box.width) / 2, ((a.y - b.y) * box.height) / 2);
+  }
+
+  private readonly down = (event: PointerEvent): void => {
+    this.host.canvas.setPointerCapture(event.pointerId);
+    const at = this.at(event);
+    this.glide = null;
+    this.pendingZoom = 0;
+    if (event.pointerType === "touch") this.touches.set(event.pointerId, at);
+    const pan = event.button === 2 || (event.button === 1 && !event.shiftKey) || this.touches.size > 1;
+    const hit = this.host.pointAt(at);
+    const anchor = hit ?? this.lastPivot ?? this.host.fallbackPivot();
+    this.drag = {
+      kind: pan ? "pan" : "orbit",
+      pointer: event.pointerId,
+      last: at,
+      start: at.clone(),
+      anchor,
+      moved: false,
+    };
+  };
+
+  private readonly move = (event: PointerEvent): void => {
+    const at = this.at(event);
+    if (this.touches.size > 1 && this.touches.has(event.pointerId)) {
+      this.pinch(event.pointerId, at);
+      return;
+    }
+    const drag = this.drag;
+    if (!drag) {
+      this.host.hovered(at);
+      return;
+    }
+    if (event.pointerId !== drag.pointer) return;
+    if (!drag.moved && this.px(at, drag.start) < CLICK_PX) return;
+    if (!drag.moved) {
+      drag.moved = true;
+      this.host.hovered(null);
+      if (drag.kind === "orbit") this.host.pivotShown(drag.anchor);
+    }
+    if (drag.kind === "orbit") this.orbit(drag.anchor, at.clone().sub(drag.last));
+    else this.pan(drag.anchor, drag.last, at);
+    drag.last = at;
+  };
+
+  private readonly up = (event: PointerEvent): void => {
+    this.touches.delete(event.pointerId);
+    const drag = this.drag;
+    this.drag = null;
+    this.host.pivotShown(null);
+    if (!drag || event.type === "pointercancel") return;
+    if (drag.moved) {
+      this.lastPivot = drag.anchor;
+      this.host.moved(this.pose);
+    } else if (event.button === 0) {
+      this.host.clicked(drag.start, event.shiftKey || event.ctrlKey || event.metaKey);
+    }
+  };
+
+  private pinch(pointer: number, at: Vector2): void {
+    const before = this.touches.get(pointer);
+    const other = [...this.touches].find(([id]) => id !== pointer)?.[1];
+    if (!before || !other) return;
+    const spread = this.px(at, other) / Math.max(1, this.px(before, other));
+    const middle = at.clone().add(other).multiplyScalar(0.5);
+    const middleBefore = before.clone().add(other).multiplyScalar(0.5);
+    if (this.drag) this.pan(this.drag.anchor, middleBefore, middle);
+    this.zoomAt = middle;
+    this.zoomBy(Math.log(spread) / -Math.log(NOTCH));
+    this.touches.set(pointer, at);
+    if (this.drag) this.drag.moved = true;
+  }
+
+  private readonly wheel = (event: WheelEvent): void => {
+    event.preventDefault();
+    const px =
+      event.deltaMode === 1 ? event.deltaY * 33 : event.deltaMode === 2 ? event.deltaY * 400 : event.deltaY;
+    this.glide = null;
+    this.zoomAt = this.at(event);
+    this.pendingZoom = Math.max(-8, Math.min(8, this.pendingZoom - px / 100));
+    this.host.moved(this.pose);
+  };
+
+  /** Turn eye and target about a pivot; tilt stops before straight up and down. */
+  private orbit(pivot: Vector3, by: Vector2): void {
+    const pose = this.pose;
+    const aspect = this.host.canvas.clientWidth / this.host.canvas.clientHeight;
+    const yaw = (-by.x * aspect * TURN_PER_HEIGHT) / 2;
+    const f = forward(pose);
+    const tilt = Math.asin(Math.max(-1, Math.min(1, -f.z)));
+    const wished = tilt - (by.y * TURN_PER_HEIGHT) / 2;
+    const pitch = tilt - Math.max(-STEEPEST, Math.min(STEEPEST, wished));
+    const right = new Vector3().crossVectors(f, pose.up).normalize();
+    const turn = new Quaternion()
+      .setFromAxisAngle(new Vector3(0, 0, 1), yaw)
+      .multiply(new Quaternion().setFromAxisAngle(right, pitch));
+    for (const point of [pose.eye, pose.target]) point.sub(pivot).applyQuaternion(turn).add(pivot);
+    pose.up.applyQuaternion(turn);
+    this.level();
+    this.host.moved(pose);
+  }
+
+  /** Keep verticals upright: the up vector stays in the vertical plane of the line of sight. */
+  private level(): void {
+    const f = forward(this.pose);
+    if (Math.abs(f.z) > 0.99999) return;
+    const right = new Vector3(f.y, -f.x, 0).normalize();
+    this.pose.up.crossVectors(right, f).normalize();
+  }
+
+  /** Move so that the anchor goes from one place on the canvas to another. */
+  private pan(anchor: Vector3, from: Vector2, to: Vector2): void {
+    const pose = this.pose;
+    const f = forward(pose);
+    const onPlane = (at: Vector2): Vector3 => {
+      const { origin, direction } = this.host.rayAt(at);
+      const reach = anchor.clone().sub(origin).dot(f) / Math.max(1e-6, direction.dot(f));
+      return origin.clone().addScaledVector(direction, reach);
+    };
+    const shift = onPlane(from).sub(onPlane(to));
+    pose.eye.add(shift);
+    pose.target.add(shift);
+    this.host.moved(pose);
+  }
+
+  /** Zoom by notches towards what is under the cursor, in proportion to its distance. */
+  private zoomBy(notches: number): void {
+    const pose = this.pose;
+    const hit = this.host.pointAt(this.zoomAt);
+    const { origin, direction } = this.host.rayAt(this.zoomAt);
+    const depth = this.host.fallbackPivot().sub(pose.eye).dot(forward(pose));
+    const point = hit ?? origin.clone().addScaledVector(direction, Math.max(depth, 1));
+    let share = 1 - NOTCH ** notches;
+    if (pose.projection === "parallel") {
+      const before = point.clone().sub(pose.eye);
+      pose.heightM *= 1 - share;
+      const f = forward(pose);
+      const across = before.addScaledVector(f, -before.dot(f));
+      pose.eye.addScaledVector(across, share);
+      pose.target.addScaledVector(across, share);
+      this.host.moved(pose);
+      return;
+    }
+    const reach = point.distanceTo(pose.eye);
+    if (share > 0 && reach * (1 - share) < CLOSEST_M) {
+      share = Math.max(0, 1 - CLOSEST_M / reach);
+      this.pendingZoom = 0;
+      if (hit) this.host.stopped();
+    }
+    const shift = point.clone().sub(pose.eye).multiplyScalar(share);
+    pose.eye.add(shift);
+    pose.target
+      .copy(pose.eye)
+      .addScaledVector(
+        forward({ ...pose, target: pose.target.clone().add(shift) }),
+        Math.max(0.5, reach * (1 - share)),
+      );
+    pose.heightM *= 1 - share;
+    this.host.moved(pose);
+  }
+}

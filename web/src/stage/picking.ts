@@ -1,0 +1,79 @@
+import { DoubleSide, type Intersection, Matrix4, type Mesh, Ray, Vector3 } from "three";
+import { MeshBVH } from "three-mesh-bvh";
+import type { Chunk, Chunks } from "./chunks";
+
+/** A point on a component. */
+export interface Hit {
+  component: number;
+  point: Vector3;
+  normal: Vector3;
+  distance: number;
+}
+
+/** Finds what a ray meets; each chunk's search tree is built when there is a quiet moment. */
+export class Picking {
+  private readonly trees = new WeakMap<Mesh, MeshBVH>();
+
+  constructor(
+    private readonly chunks: Chunks,
+    private readonly solid: (component: number) => boolean,
+  ) {}
+
+  /** Build one tree that is still missing; false once there is none. */
+  buildOne(): boolean {
+    for (const chunk of this.chunks.list) {
+      for (const face of chunk.faces) {
+        if (!this.trees.has(face)) {
+          this.tree(face);
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private tree(face: Mesh): MeshBVH {
+    const found = this.trees.get(face) ?? new MeshBVH(face.geometry, { indirect: true });
+    this.trees.set(face, found);
+    return found;
+  }
+
+  /** The first solid component along a ray, or null. */
+  first(ray: Ray): Hit | null {
+    let best: Hit | null = null;
+    const entry = new Vector3();
+    const candidates: { chunk: Chunk; at: number }[] = [];
+    for (const chunk of this.chunks.list) {
+      if (chunk.bounds.containsPoint(ray.origin)) candidates.push({ chunk, at: 0 });
+      else if (ray.intersectBox(chunk.bounds, entry))
+        candidates.push({ chunk, at: entry.distanceTo(ray.origin) });
+    }
+    candidates.sort((a, b) => a.at - b.at);
+    for (const { chunk, at } of candidates) {
+      if (best && at > best.distance) break;
+      for (const face of chunk.faces) {
+        const hit = this.inFace(chunk, face, ray);
+        if (hit && (!best || hit.distance < best.distance)) best = hit;
+      }
+    }
+    return best;
+  }
+
+  private inFace(chunk: Chunk, face: Mesh, ray: Ray): Hit | null {
+    const own = new Ray().copy(ray).applyMatrix4(new Matrix4().copy(face.matrixWorld).invert());
+    const hits: Intersection[] = this.tree(face).raycast(own, DoubleSide);
+    const numbers = face.geometry.getAttribute("component");
+    let best: Hit | null = null;
+    for (const hit of hits) {
+      if (!hit.face) continue;
+      const component = Math.round(chunk.first.value + numbers.getX(hit.face.a));
+      if (!this.solid(component)) continue;
+      const point = hit.point.clone().applyMatrix4(face.matrixWorld);
+      const distance = point.distanceTo(ray.origin);
+      if (best && distance >= best.distance) continue;
+      const normal = hit.face.normal.clone().transformDirection(face.matrixWorld);
+      best = { component, point, normal, distance };
+    }
+    return best;
+  }
+}

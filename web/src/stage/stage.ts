@@ -1,0 +1,260 @@
+import { Box3, Color, Scene, Vector2, Vector3, WebGLRenderer } from "three";
+import type { Federation } from "../api/client";
+import { StageCamera } from "./camera";
+import { Chunks } from "./chunks";
+import { sharedUniforms } from "./materials";
+import { Navigation } from "./navigation";
+import { type Hit, Picking } from "./picking";
+import { PivotMark } from "./pivotMark";
+import { copyPose, type Pose } from "./pose";
+import { colourTexture, type State, StateTable } from "./states";
+
+const FILM = 0xf3f1ec;
+const STILL_MS = 120;
+
+/** What the stage tells those who listen. */
+export interface StageEvents {
+  hover(component: number, at: { x: number; y: number } | null): void;
+  pick(component: number, add: boolean): void;
+  /** The eye moved; called at most once a frame. */
+  moved(pose: Pose): void;
+  /** Chunks still to come, of how many. */
+  streaming(pending: number, total: number, failed: readonly string[]): void;
+  stopped(): void;
+}
+
+/** The 3D view. Draws only when something changed. */
+export class Stage {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new StageCamera();
+  private readonly shared = sharedUniforms();
+  private readonly states = new StateTable();
+  private readonly chunks: Chunks;
+  private readonly picking: Picking;
+  private readonly pivot = new PivotMark();
+  readonly navigation: Navigation;
+  private bounds = new Box3();
+  private frameAsked = 0;
+  private posed = false;
+  private lastMove = 0;
+  private pickedPoint: Vector3 | null = null;
+  private readonly sizes: ResizeObserver;
+  frames = 0;
+
+  constructor(
+    readonly canvas: HTMLCanvasElement,
+    private readonly events: StageEvents,
+  ) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: "high-performance" });
+    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
+    this.renderer.setClearColor(new Color(FILM));
+    this.scene.matrixAutoUpdate = false;
+    this.chunks = new Chunks(
+      this.shared,
+      () => this.navigation.pose.eye,
+      () => this.chunksChanged(),
+    );
+    this.scene.add(this.chunks.root, this.pivot.sprite);
+    this.picking = new Picking(this.chunks, (component) => this.states.isSolid(component));
+    this.navigation = new Navigation(
+      {
+        eye: new Vector3(0, -80, 40),
+        target: new Vector3(0, 0, 5),
+        up: new Vector3(0, 0, 1),
+        projection: "perspective",
+        angleDeg: 30,
+        heightM: 40,
+      },
+      {
+        canvas,
+        pointAt: (at) => this.hitAt(at)?.point ?? null,
+        rayAt: (at) => {
+          const { origin, direction } = this.camera.ray(at);
+          return { origin: origin.clone(), direction: direction.clone() };
+        },
+        fallbackPivot: () => this.fallbackPivot(),
+        moved: () => this.moved(),
+        pivotShown: (at) => {
+          this.pivot.show(at, 0.022);
+          this.ask();
+        },
+        clicked: (at, add) => {
+          const hit = this.hitAt(at);
+          this.pickedPoint = hit?.point ?? null;
+          this.events.pick(hit?.component ?? -1, add);
+        },
+        hovered: (at) => this.hover(at),
+        stopped: () => this.events.stopped(),
+      },
+    );
+    this.sizes = new ResizeObserver(() => this.resize());
+    this.sizes.observe(canvas);
+    this.resize();
+  }
+
+  get aspect(): number {
+    return this.canvas.clientWidth / Math.max(1, this.canvas.clientHeight);
+  }
+
+  /** Draw a federation; what is drawn already stays. */
+  setFederation(federation: Federation): void {
+    const perComponent = federation.models.flatMap((m) => m.colour);
+    this.states.resize(perComponent.length);
+    this.shared.states.value = this.states.texture;
+    this.shared.colours.value?.dispose();
+    this.shared.colours.value = colourTexture(federation.colours, perComponent);
+    const origin = new Vector3().fromArray(federation.origin_m);
+    this.bounds = new Box3();
+    for (const corner of federation.bounds_m ?? []) {
+      this.bounds.expandByPoint(new Vector3().fromArray(corner).sub(origin));
+    }
+    this.chunks.setModels(federation.models);
+    this.ask();
+  }
+
+  setVisible(states: readonly State[]): void {
+    this.states.setVisible(states);
+    this.chunks.setFading(this.states.anyFaded);
+    this.ask();
+  }
+
+  setPicked(components: readonly number[]): void {
+    this.states.setPicked(components);
+    if (!components.length) this.pickedPoint = null;
+    this.ask();
+  }
+
+  setEdges(shown: boolean): void {
+    this.chunks.setEdges(shown);
+    this.ask();
+  }
+
+  /** Go to a pose; the first one after opening is taken at once. */
+  go(pose: Pose, atOnce = false): void {
+    this.navigation.go(pose, atOnce || !this.posed);
+    this.posed = true;
+  }
+
+  get pose(): Pose {
+    return copyPose(this.navigation.pose);
+  }
+
+  /** The present picture as PNG, at most `width` wide. */
+  picture(width: number): string {
+    this.pivot.show(null, 0);
+    this.draw();
+    const source = this.renderer.domElement;
+    const small = document.createElement("canvas");
+    small.width = Math.min(width, source.width);
+    small.height = Math.round((source.height / source.width) * small.width);
+    const pen = small.getContext("2d");
+    if (pen) {
+      pen.imageSmoothingQuality = "high";
+      pen.drawImage(source, 0, 0, small.width, small.height);
+    }
+    return small.toDataURL("image/png");
+  }
+
+  /** The component at a place of the canvas in CSS pixels from its top left, or null. */
+  componentAt(x: number, y: number): Hit | null {
+    const box = this.canvas.getBoundingClientRect();
+    return this.hitAt(new Vector2((x / box.width) * 2 - 1, 1 - (y / box.height) * 2));
+  }
+
+  /** What the renderer did in the last frame. */
+  get drawInfo() {
+    return { ...this.renderer.info.render, geometries: this.renderer.info.memory.geometries };
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.frameAsked);
+    this.sizes.disconnect();
+    this.chunks.setModels([]);
+    this.renderer.dispose();
+  }
+
+  private hitAt(at: Vector2): Hit | null {
+    return this.picking.first(this.camera.ray(at));
+  }
+
+  private fallbackPivot(): Vector3 {
+    if (this.pickedPoint) return this.pickedPoint.clone();
+    const middle = this.hitAt(new Vector2(0, 0));
+    if (middle) return middle.point;
+    return this.bounds.isEmpty() ? this.navigation.pose.target.clone() : this.bounds.getCenter(new Vector3());
+  }
+
+  private hover(at: Vector2 | null): void {
+    const component = at ? (this.hitAt(at)?.component ?? -1) : -1;
+    if (this.states.setHovered(component)) this.ask();
+    const box = this.canvas.getBoundingClientRect();
+    this.events.hover(
+      component,
+      at ? { x: ((at.x + 1) / 2) * box.width, y: ((1 - at.y) / 2) * box.height } : null,
+    );
+  }
+
+  private moved(): void {
+    this.lastMove = performance.now();
+    this.canvas.dataset.rest = "no";
+    this.placeCamera();
+    this.ask();
+  }
+
+  private placeCamera(): void {
+    this.camera.setAspect(this.aspect);
+    this.camera.place(this.navigation.pose, this.bounds);
+  }
+
+  private resize(): void {
+    const { clientWidth, clientHeight } = this.canvas;
+    if (!clientWidth || !clientHeight) return;
+    this.renderer.setSize(clientWidth, clientHeight, false);
+    this.placeCamera();
+    this.ask();
+  }
+
+  private chunksChanged(): void {
+    const { pending, total, failed } = this.chunks;
+    this.events.streaming(pending, total, failed);
+    this.chunks.setFading(this.states.anyFaded);
+    this.ask();
+    if (pending === 0) this.buildTrees();
+  }
+
+  private buildTrees(): void {
+    const quiet = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 16));
+    const step = () => {
+      if (this.picking.buildOne()) quiet(step);
+      else this.canvas.dataset.pickable = "yes";
+    };
+    quiet(step);
+  }
+
+  /** Draw in the next frame. */
+  ask(): void {
+    if (!this.frameAsked) this.frameAsked = requestAnimationFrame((now) => this.frame(now));
+  }
+
+  private frame(now: number): void {
+    this.frameAsked = 0;
+    this.navigation.tick(now);
+    this.placeCamera();
+    this.draw();
+    this.events.moved(this.navigation.pose);
+    if (this.navigation.busy) this.ask();
+    else if (performance.now() - this.lastMove < STILL_MS) window.setTimeout(() => this.rest(), STILL_MS);
+    else this.rest();
+  }
+
+  private rest(): void {
+    if (this.navigation.busy || this.navigation.dragging) return;
+    this.canvas.dataset.rest = "yes";
+  }
+
+  private draw(): void {
+    this.frames++;
+    this.renderer.render(this.scene, this.camera.current);
+  }
+}

@@ -1,0 +1,102 @@
+import { DataTexture, NearestFilter, RGBAFormat, UnsignedByteType } from "three";
+
+export type State = "shown" | "faded" | "hidden";
+
+const LEVEL: Record<State, number> = { hidden: 0, faded: 128, shown: 255 };
+const WIDTH = 1024;
+
+/**
+ * One texel per component: red says shown, faded or hidden; green 255 picked, 128 under the cursor.
+ * Changing what is visible changes texels and no geometry.
+ */
+export class StateTable {
+  private data: Uint8Array<ArrayBuffer>;
+  texture: DataTexture;
+  private count = 0;
+  private readonly picked = new Set<number>();
+  private hovered = -1;
+  changes = 0;
+
+  constructor() {
+    this.data = new Uint8Array(WIDTH * 4);
+    this.texture = StateTable.make(this.data);
+  }
+
+  private static make(data: Uint8Array<ArrayBuffer>): DataTexture {
+    const texture = new DataTexture(data, WIDTH, data.length / 4 / WIDTH, RGBAFormat, UnsignedByteType);
+    texture.minFilter = NearestFilter;
+    texture.magFilter = NearestFilter;
+    texture.needsUpdate = true;
+    return texture;
+  }
+
+  /** Make room for a federation; returns whether the texture is a new one. */
+  resize(count: number): void {
+    this.count = count;
+    const rows = Math.max(1, Math.ceil(count / WIDTH));
+    this.texture.dispose();
+    this.data = new Uint8Array(WIDTH * rows * 4);
+    this.texture = StateTable.make(this.data);
+    this.picked.clear();
+    this.hovered = -1;
+  }
+
+  setVisible(states: readonly State[]): void {
+    for (let i = 0; i < this.count; i++) this.data[i * 4] = LEVEL[states[i] ?? "hidden"];
+    this.touch();
+  }
+
+  isVisible(component: number): boolean {
+    return (this.data[component * 4] ?? 0) > 0;
+  }
+
+  /** Only shown components can be pointed at; a faded one does not stand in the way. */
+  isSolid(component: number): boolean {
+    return this.data[component * 4] === LEVEL.shown;
+  }
+
+  get anyFaded(): boolean {
+    for (let i = 0; i < this.count; i++) if (this.data[i * 4] === LEVEL.faded) return true;
+    return false;
+  }
+
+  setPicked(components: readonly number[]): void {
+    for (const i of this.picked) this.data[i * 4 + 1] = i === this.hovered ? 128 : 0;
+    this.picked.clear();
+    for (const i of components) {
+      this.picked.add(i);
+      this.data[i * 4 + 1] = 255;
+    }
+    this.touch();
+  }
+
+  setHovered(component: number): boolean {
+    if (component === this.hovered) return false;
+    if (this.hovered >= 0) this.data[this.hovered * 4 + 1] = this.picked.has(this.hovered) ? 255 : 0;
+    this.hovered = component;
+    if (component >= 0 && !this.picked.has(component)) this.data[component * 4 + 1] = 128;
+    this.touch();
+    return true;
+  }
+
+  private touch(): void {
+    this.texture.needsUpdate = true;
+    this.changes++;
+  }
+}
+
+/** A texel per component with the colour that the core gave it. */
+export function colourTexture(colours: readonly string[], perComponent: readonly number[]): DataTexture {
+  const rows = Math.max(1, Math.ceil(perComponent.length / WIDTH));
+  const data = new Uint8Array(WIDTH * rows * 4);
+  const rgb = colours.map((c) => [1, 3, 5].map((at) => Number.parseInt(c.slice(at, at + 2), 16)));
+  perComponent.forEach((index, i) => {
+    const c = rgb[index] ?? [128, 128, 128];
+    data.set([c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, 255], i * 4);
+  });
+  const texture = new DataTexture(data, WIDTH, rows, RGBAFormat, UnsignedByteType);
+  texture.minFilter = NearestFilter;
+  texture.magFilter = NearestFilter;
+  texture.needsUpdate = true;
+  return texture;
+}

@@ -1,0 +1,11 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig, loadEnv } from "vite";
+
+export default defineConfig(({ mode }) => {
+  const port = loadEnv(mode, ".", "STAIRPATH_")["STAIRPATH_PORT"] ?? "8400";
+  return {
+    plugins: [react()],
+    server: { host: "127.0.0.1", port: 5173, proxy: { "/api": `http://127.0.0.1:${port}` } },
+    build: { chunkSizeWarningLimit: 2000 },
+  };
+});
