@@ -114,7 +114,7 @@ function Chip({ ink, back, children }: { ink: string; back: string; children: Re
 /** Fit, hide, only this, fade the rest: for everything that is picked. */
 function Acts() {
   const { federation } = useOpen();
-  const _fit = useFit();
+  const frame = useFit();
   const { picked, visibility, see, pick } = useSession();
   const put = (state: State) => {
     const components = new Map(visibility.components);
@@ -134,7 +134,7 @@ function Acts() {
   };
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1.5 }}>
-      <Button variant="contained" onClick={() => it(picked)}>
+      <Button variant="contained" onClick={() => frame(picked)}>
         Fit
       </Button>
       <Button variant="outlined" onClick={() => put("hidden")}>

@@ -89,7 +89,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
 /** What is seen first: the viewpoint that a link names, else everything. */
 function Beginning() {
   const { federation } = useOpen();
-  const _fit = useFit();
+  const frame = useFit();
   const linked = useLinkedViewpoint();
   const show = useShowViewpoint();
   const begun = useRef("");
@@ -102,9 +102,9 @@ function Beginning() {
       }
     } else if (something && !begun.current) {
       begun.current = "all";
-      void it(null, true);
+      void frame(null, true);
     }
-  }, [linked, show, something]);
+  }, [linked, show, something, frame]);
   return null;
 }
 

@@ -11,7 +11,7 @@ import { useOpen } from "./useStage";
 /** The project, what can be done on the stage, and who sits here. */
 export function TopBar() {
   const { federation, stage } = useOpen();
-  const _fit = useFit();
+  const frame = useFit();
   const open = useSession((s) => s.open);
   const [edges, setEdges] = useState(true);
   return (
@@ -39,12 +39,12 @@ export function TopBar() {
         {federation.name} · {federation.models.length} models
       </Box>
       <Box sx={{ flex: 1 }} />
-      <BarButton title="Frame everything from where you look" onClick={() => void it(null)}>
+      <BarButton title="Frame everything from where you look" onClick={() => void frame(null)}>
         Fit all
       </BarButton>
       <BarButton
         title="Frame everything from the front, as when the project opens"
-        onClick={() => void it(null, true)}
+        onClick={() => void frame(null, true)}
       >
         Front view
       </BarButton>
