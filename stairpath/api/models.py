@@ -54,19 +54,20 @@ def _card(model: Model, components: int) -> shapes.ModelCard:
         aligned_reason=placed.get("reason"),
         rotation_deg=placed.get("rotation_deg"),
         shift_m=placed.get("shift_m"),
-        problems=[shapes.Problem(**p) for p in placed.get("problems", frame.get("problems", []))],
+        problems=[shapes.Problem(**p) for p in placed.get("problems") or frame.get("problems") or []],
     )
 
 
 @router.get("/projects/{project_id}/models")
 def list_models(database: Database, project: TheProject) -> list[shapes.ModelCard]:
     """The project's models with their progress, alignment and problems."""
-    counts = {
-        model_id: count
-        for model_id, count in database.execute(
-            select(Component.model_id, func.count()).join(Model).where(Model.project_id == project.id).group_by(Component.model_id)
-        )
-    }
+    rows = database.execute(
+        select(Component.model_id, func.count())
+        .join(Model)
+        .where(Model.project_id == project.id)
+        .group_by(Component.model_id)
+    )
+    counts = {model_id: count for model_id, count in rows.tuples()}
     return [_card(model, counts.get(model.id, 0)) for model in live_models(database, project.id)]
 
 

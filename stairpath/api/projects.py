@@ -100,7 +100,12 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
             continue
         rows = database.execute(
             select(
-                Component.global_id, Component.tag, Component.name, Component.ifc_class, Component.level, Component.discipline
+                Component.global_id,
+                Component.tag,
+                Component.name,
+                Component.ifc_class,
+                Component.level,
+                Component.discipline,
             )
             .where(Component.model_id == model.id)
             .order_by(Component.ordinal)
@@ -119,9 +124,7 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
                 labels=[r.tag or r.name or r.ifc_class for r in rows],
                 level=[-1 if r.level is None else r.level for r in rows],
                 discipline=[r.discipline or 0 for r in rows],
-                colour=[
-                    colours.setdefault(base_colour(r.discipline or 0, r.ifc_class), len(colours)) for r in rows
-                ],
+                colour=[colours.setdefault(base_colour(r.discipline or 0, r.ifc_class), len(colours)) for r in rows],
                 chunks=[
                     shapes.ChunkPlace(
                         sha256=c.sha256,

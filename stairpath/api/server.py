@@ -21,12 +21,16 @@ async def _say_what_is_wrong(request: Request, error: Exception) -> Response:
         raise error
     first = error.errors()[0]
     where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path"))
-    return JSONResponse({"detail": f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again."}, 422)
+    return JSONResponse(
+        {"detail": f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again."}, 422
+    )
 
 
 def create_app() -> FastAPI:
     """The application, with the built page if there is one."""
-    app = FastAPI(title="Stair Path", version="1", docs_url="/api/docs", openapi_url="/api/openapi.json", redoc_url=None)
+    app = FastAPI(
+        title="Stair Path", version="1", docs_url="/api/docs", openapi_url="/api/openapi.json", redoc_url=None
+    )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_exception_handler(RequestValidationError, _say_what_is_wrong)
     for module in (projects, models, components, views, files):

@@ -144,7 +144,7 @@ class Figure(BaseModel):
     unit: str
 
 
-PropertyValue = str | bool | int | float | None
+PropertyValue = Figure | str | bool | int | float | None
 
 
 class Component(BaseModel):

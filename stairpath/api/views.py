@@ -132,7 +132,9 @@ def _picture(encoded: str) -> bytes:
     except binascii.Error as error:
         raise HTTPException(422, "The viewpoint's picture is not base64; keep the view again.") from error
     if len(data) > _LARGEST_PICTURE:
-        raise HTTPException(413, "The viewpoint's picture is larger than 8 MB; make the window smaller and keep the view again.")
+        raise HTTPException(
+            413, "The viewpoint's picture is larger than 8 MB; make the window smaller and keep the view again."
+        )
     try:
         with Image.open(io.BytesIO(data)) as image:
             image.verify()

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import itertools
+
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft, Items, Measure, Site, Value, metres
 from stairpath.demo.services import Tags, grid_points, rooms_of
 from stairpath.demo.stuff import GALVANISED, POLYMER
 
@@ -19,7 +21,13 @@ PLANTED_DUCT = "AD-199"
 PLANTED_Y_M = 3.2
 PLANTED_Z_M = 3.45
 
-_PROPERTIES = {"Pset_DuctSegmentTypeCommon": {"Reference": "RD", "WorkingPressure": 500.0, "NominalThickness": "0.8 mm"}}
+_PROPERTIES: dict[str, dict[str, Value]] = {
+    "Pset_DuctSegmentTypeCommon": {
+        "Reference": "RD",
+        "WorkingPressure": Measure("IfcPressureMeasure", 500.0),
+        "NominalThickness": metres(0.0008),
+    }
+}
 
 
 class _Air:
@@ -30,8 +38,14 @@ class _Air:
         self.terminals = Tags("AT")
 
     def duct(
-        self, storey: str, a: tuple[float, float, float], axis: tuple[int, int, int], length: float,
-        size: tuple[float, float], system: str, tag: str | None = None,
+        self,
+        storey: str,
+        a: tuple[float, float, float],
+        axis: tuple[int, int, int],
+        length: float,
+        size: tuple[float, float],
+        system: str,
+        tag: str | None = None,
     ) -> None:
         d = self.d
         across = (0, 1, 0) if axis[0] else (1, 0, 0)
@@ -55,9 +69,17 @@ class _Air:
     def fitting(self, storey: str, name: str, at: tuple[float, float, float], items: Items, system: str) -> None:
         d = self.d
         d.add(
-            "IfcDuctFitting", storey, name, d.style(items, GALVANISED), tag=self.fittings.take(storey),
-            description=f"{name}, {system.lower()}", at=at, kind=name, predefined="BEND" if "bend" in name else "JUNCTION",
-            material=GALVANISED, system=system,
+            "IfcDuctFitting",
+            storey,
+            name,
+            d.style(items, GALVANISED),
+            tag=self.fittings.take(storey),
+            description=f"{name}, {system.lower()}",
+            at=at,
+            kind=name,
+            predefined="BEND" if "bend" in name else "JUNCTION",
+            material=GALVANISED,
+            system=system,
         )
 
     def terminal(self, storey: str, at: tuple[float, float, float], system: str) -> None:
@@ -65,14 +87,25 @@ class _Air:
 
         def build() -> Items:
             plate = d.box((-0.3, -0.3, 0.0), (0.6, 0.6, 0.02))
-            rings = [d.box((-size, -size, -0.02 - drop), (2 * size, 2 * size, 0.02)) for size, drop in ((0.22, 0.0), (0.12, 0.02))]
+            rings = [
+                d.box((-size, -size, -0.02 - drop), (2 * size, 2 * size, 0.02))
+                for size, drop in ((0.22, 0.0), (0.12, 0.02))
+            ]
             neck = d.box((-0.1, -0.1, 0.02), (0.2, 0.2, 0.16))
             return d.style([plate, *rings], POLYMER) + d.style([neck], GALVANISED)
 
         d.add(
-            "IfcAirTerminal", storey, "Swirl diffuser 600", d.shared("terminal", build), tag=self.terminals.take(storey),
-            description=f"{system} terminal, 600 x 600", at=at, kind="Diffuser 600 x 600", predefined="DIFFUSER",
-            material=POLYMER, properties={"Pset_AirTerminalTypeCommon": {"Reference": "DF6", "FaceType": "FOURWAYPATTERN"}},
+            "IfcAirTerminal",
+            storey,
+            "Swirl diffuser 600",
+            d.shared("terminal", build),
+            tag=self.terminals.take(storey),
+            description=f"{system} terminal, 600 x 600",
+            at=at,
+            kind="Diffuser 600 x 600",
+            predefined="DIFFUSER",
+            material=POLYMER,
+            properties={"Pset_AirTerminalTypeCommon": {"Reference": "DF6", "FaceType": "FOURWAYPATTERN"}},
             system=system,
         )
 
@@ -83,11 +116,21 @@ class _Air:
                 x0, x1 = bay * b.BAY_M + 0.15, (bay + 1) * b.BAY_M - (0.15 if bay < 7 else 0.9)
                 self.duct(storey, (x0, y, MAIN_Z_M), (1, 0, 0), x1 - x0, size, system)
                 if bay:
-                    self.fitting(storey, "Duct joint", (bay * b.BAY_M - 0.15, y, MAIN_Z_M),
-                                 [d.rect_tube((0, 0, 0), (1, 0, 0), (0, 1, 0), 0.3, size[0] + 0.06, size[1] + 0.06)], system)
+                    self.fitting(
+                        storey,
+                        "Duct joint",
+                        (bay * b.BAY_M - 0.15, y, MAIN_Z_M),
+                        [d.rect_tube((0, 0, 0), (1, 0, 0), (0, 1, 0), 0.3, size[0] + 0.06, size[1] + 0.06)],
+                        system,
+                    )
             # Both mains turn up into the riser at the east end.
-            self.fitting(storey, "Duct bend 90", (47.1 + 0.35, y, MAIN_Z_M),
-                         [d.bend((0, 0, 0), (1, 0, 0), (0, 1, 0), 0.35, d.rect_section(size[0] * 0.9, size[1]))], system)
+            self.fitting(
+                storey,
+                "Duct bend 90",
+                (47.1 + 0.35, y, MAIN_Z_M),
+                [d.bend((0, 0, 0), (1, 0, 0), (0, 1, 0), 0.35, d.rect_section(size[0] * 0.9, size[1]))],
+                system,
+            )
         for room in rooms_of(storey):
             self.room(storey, room)
 
@@ -101,11 +144,10 @@ class _Air:
         z = MAIN_Z_M
         far = room.y0 + 2.0 if south else room.y1 - 2.0
         ends = [start, (start + far) / 2, far]
-        for a, c in zip(ends, ends[1:], strict=False):
+        for a, c in itertools.pairwise(ends):
             self.duct(storey, (x, a, z), (0, step, 0), abs(c - a) - 0.02, BRANCH_M, system)
         across = max(1.0, (room.x1 - room.x0) / 2 - 1.0)
-        self.fitting(storey, "Duct end box", (x, far, z),
-                     [d.box((-0.2, -0.2, -0.15), (0.4, 0.4, 0.3))], system)
+        self.fitting(storey, "Duct end box", (x, far, z), [d.box((-0.2, -0.2, -0.15), (0.4, 0.4, 0.3))], system)
         if room.x1 - room.x0 >= 9:
             for side in (-1, 1):
                 self.duct(storey, (x + side * 0.2, far, z), (side, 0, 0), across - 1.2, (0.25, 0.18), system)
@@ -116,35 +158,86 @@ class _Air:
         d = self.d
         for index, (x, y) in enumerate(((6.0, 6.0), (6.0, 14.0), (18.0, 6.0), (18.0, 14.0)), start=1):
             feet = [d.box((i * 1.4 + 0.2, j * 1.6 + 0.1, -0.3), (0.2, 0.2, 0.3)) for i in range(4) for j in (0, 1)]
-            casing = [d.box((0, 0, 0), (4.8, 2.0, 1.9)), d.box((4.8, 0.4, 0.4), (0.6, 1.2, 1.1)), d.box((1.6, -0.02, 0.15), (0.04, 0.02, 1.6))]
+            casing = [
+                d.box((0, 0, 0), (4.8, 2.0, 1.9)),
+                d.box((4.8, 0.4, 0.4), (0.6, 1.2, 1.1)),
+                d.box((1.6, -0.02, 0.15), (0.04, 0.02, 1.6)),
+            ]
             slats = [d.box((-0.06, 0.15, 0.2 + 0.12 * s), (0.06, 1.7, 0.05)) for s in range(13)]
             fan = [d.rod((2.4, 1.0, 1.9), (0, 0, 1), 0.25, 0.6, 0.03)]
             d.add(
-                "IfcUnitaryEquipment", "Roof", f"Air handling unit {index}", d.style([*feet, *casing, *slats, *fan], GALVANISED),
-                tag=f"AHU-{index}", description="Air handling unit, roof plant", at=(x, y, 0.3), kind="AHU 12 000 m3/h",
-                predefined="AIRHANDLER", material=GALVANISED,
-                properties={"Pset_UnitaryEquipmentTypeAirHandler": {"AirHandlerConstruction": "MANUFACTUREDITEM", "AirFlow": 12000.0}},
+                "IfcUnitaryEquipment",
+                "Roof",
+                f"Air handling unit {index}",
+                d.style([*feet, *casing, *slats, *fan], GALVANISED),
+                tag=f"AHU-{index}",
+                description="Air handling unit, roof plant",
+                at=(x, y, 0.3),
+                kind="AHU 12 000 m3/h",
+                predefined="AIRHANDLER",
+                material=GALVANISED,
+                properties={
+                    "Pset_UnitaryEquipmentTypeAirHandler": {
+                        "AirHandlerConstruction": "MANUFACTUREDITEM",
+                        "AirFlowRate": Measure("IfcVolumetricFlowRateMeasure", 3.333),
+                    }
+                },
                 system="Supply air 1" if index % 2 else "Extract air 1",
             )
             self.duct("Roof", (x + 5.4, y + 1.0, 1.2), (1, 0, 0), 6.2, (0.7, 0.5), "Supply air 1")
         for index in range(2):
             y = 6.9 + index * 8.2
             for bay in range(4):
-                self.duct("Roof", (30.2 + bay * 4.0, y, 1.2), (1, 0, 0), 3.9, (0.8, 0.6), "Supply air 1" if index == 0 else "Extract air 1")
+                self.duct(
+                    "Roof",
+                    (30.2 + bay * 4.0, y, 1.2),
+                    (1, 0, 0),
+                    3.9,
+                    (0.8, 0.6),
+                    "Supply air 1" if index == 0 else "Extract air 1",
+                )
         for index in range(6):
             x = 8 + index * 5.2
             d.add(
-                "IfcFan", "Roof", f"Fume extract fan {index + 1}",
-                d.style([d.rod((0, 0, 0), (0, 0, 1), 0.5, 0.35, 0.01), d.rod((0, 0, 0.5), (0, 0, 1), 0.35, 0.28), d.rod((0, 0, 0.85), (0, 0, 1), 2.0, 0.16, 0.006), d.rod((0, 0, 2.85), (0, 0, 1), 0.05, 0.26)], GALVANISED),
-                tag=f"EF-{index + 1}", description="Fume extract fan with stack", at=(x, 21.0, 0.0), kind="Roof fan 400",
-                predefined="CENTRIFUGALAIRFOIL", material=GALVANISED, system="Fume extract",
+                "IfcFan",
+                "Roof",
+                f"Fume extract fan {index + 1}",
+                d.style(
+                    [
+                        d.rod((0, 0, 0), (0, 0, 1), 0.5, 0.35, 0.01),
+                        d.rod((0, 0, 0.5), (0, 0, 1), 0.35, 0.28),
+                        d.rod((0, 0, 0.85), (0, 0, 1), 2.0, 0.16, 0.006),
+                        d.rod((0, 0, 2.85), (0, 0, 1), 0.05, 0.26),
+                    ],
+                    GALVANISED,
+                ),
+                tag=f"EF-{index + 1}",
+                description="Fume extract fan with stack",
+                at=(x, 21.0, 0.0),
+                kind="Roof fan 400",
+                predefined="CENTRIFUGALAIRFOIL",
+                material=GALVANISED,
+                system="Fume extract",
             )
         for index in range(2):
             d.add(
-                "IfcUnitaryEquipment", "Level B1", f"Air handling unit B{index + 1}",
-                d.style([d.box((0, 0, 0.1), (3.6, 1.8, 1.8)), *[d.box((0.3 + i * 0.8, -0.02, 0.3), (0.6, 0.02, 1.4)) for i in range(4)]], GALVANISED),
-                tag=f"AHU-B{index + 1}", description="Air handling unit, basement", at=(34.2, 15.6 + index * 3.6, 0), kind="AHU 8 000 m3/h",
-                predefined="AIRHANDLER", material=GALVANISED, system="Supply air 1",
+                "IfcUnitaryEquipment",
+                "Level B1",
+                f"Air handling unit B{index + 1}",
+                d.style(
+                    [
+                        d.box((0, 0, 0.1), (3.6, 1.8, 1.8)),
+                        *[d.box((0.3 + i * 0.8, -0.02, 0.3), (0.6, 0.02, 1.4)) for i in range(4)],
+                    ],
+                    GALVANISED,
+                ),
+                tag=f"AHU-B{index + 1}",
+                description="Air handling unit, basement",
+                at=(34.2, 15.6 + index * 3.6, 0),
+                kind="AHU 8 000 m3/h",
+                predefined="AIRHANDLER",
+                material=GALVANISED,
+                system="Supply air 1",
             )
 
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import itertools
+from functools import partial
 from typing import Any
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft, Items, Measure, Site, Value, metres
 from stairpath.demo.stairs import escape_stair
 from stairpath.demo.stuff import (
     ALUMINIUM,
@@ -36,13 +38,13 @@ def clear_height(storey: str) -> float:
     return rise - b.SLAB_M - b.FLOOR_BUILDUP_M
 
 
-def _wall_properties(external: bool, rating: str) -> dict[str, dict[str, str | float | int | bool]]:
+def _wall_properties(external: bool, rating: str) -> dict[str, dict[str, Value]]:
     return {
         "Pset_WallCommon": {
             "IsExternal": external,
             "LoadBearing": False,
             "FireRating": rating,
-            "ThermalTransmittance": 0.21 if external else 1.4,
+            "ThermalTransmittance": Measure("IfcThermalTransmittanceMeasure", 0.21 if external else 1.4),
         }
     }
 
@@ -96,15 +98,17 @@ class _Doors:
             kind=f"Door {width * 1000:.0f} x {DOOR_HEIGHT_M * 1000:.0f}",
             material=TIMBER,
             properties={
-                "Pset_DoorCommon": {"FireRating": rating or "-", "IsExternal": False, "FireExit": into == "Escape stair"}
+                "Pset_DoorCommon": {
+                    "FireRating": rating or "-",
+                    "IsExternal": False,
+                    "FireExit": into == "Escape stair",
+                }
             },
             quantities={"Width": width, "Height": DOOR_HEIGHT_M},
             OverallWidth=width * d.scale,
             OverallHeight=DOOR_HEIGHT_M * d.scale,
         )
-        d.opening(
-            wall, tag, [d.box((0, -0.2, 0), (width, INSIDE_M + 0.4, DOOR_HEIGHT_M))], (*at, 0), turn_deg, door
-        )
+        d.opening(wall, tag, [d.box((0, -0.2, 0), (width, INSIDE_M + 0.4, DOOR_HEIGHT_M))], (*at, 0), turn_deg, door)
 
 
 def _door_place(room: b.Room) -> tuple[float, float]:
@@ -236,15 +240,14 @@ def _facade(d: Draft, storey: str) -> None:
     for bay in range(8):
         sides.append(("south", (bay * b.BAY_M, -FACE_M - OUTSIDE_M), 0.0, b.BAY_M))
         sides.append(("north", ((bay + 1) * b.BAY_M, b.WIDTH_M + FACE_M + OUTSIDE_M), 180.0, b.BAY_M))
-    for y0, y1 in zip(lettered, lettered[1:], strict=False):
+    for y0, y1 in itertools.pairwise(lettered):
         sides.append(("west", (-FACE_M - OUTSIDE_M, y1), -90.0, y1 - y0))
         sides.append(("east", (b.LENGTH_M + FACE_M + OUTSIDE_M, y0), 90.0, y1 - y0))
     for side, at, turn, length in sides:
         number += 1
-        if side == "south" and b.HALL[0] <= at[0] < b.HALL[1]:
-            if storey in ("Level 00", "Level 01"):
-                _glazing(d, storey, at, number)
-                continue
+        if side == "south" and b.HALL[0] <= at[0] < b.HALL[1] and storey in ("Level 00", "Level 01"):
+            _glazing(d, storey, at, number)
+            continue
         tag = f"OW-{storey[-2:]}-{number:02d}"
         wall = d.add(
             "IfcWall",
@@ -291,7 +294,13 @@ def _set_window(
         turn_deg=turn,
         kind=f"Window {width * 1000:.0f} x {height * 1000:.0f}",
         material=ALUMINIUM,
-        properties={"Pset_WindowCommon": {"IsExternal": True, "ThermalTransmittance": 0.9, "GlazingAreaFraction": 0.86}},
+        properties={
+            "Pset_WindowCommon": {
+                "IsExternal": True,
+                "ThermalTransmittance": Measure("IfcThermalTransmittanceMeasure", 0.9),
+                "GlazingAreaFraction": 0.86,
+            }
+        },
         quantities={"Width": width, "Height": height},
         OverallWidth=width * d.scale,
         OverallHeight=height * d.scale,
@@ -304,6 +313,11 @@ def _set_window(
         turn,
         window,
     )
+
+
+def _transom(d: Draft, cell: float, over_entrance: bool) -> Items:
+    start, length = (2 * cell, 2 * cell - 0.06) if over_entrance else (0.06, b.BAY_M - 0.12)
+    return d.style([d.box((start, 0, 0), (length, 0.12, 0.06))], ALUMINIUM)
 
 
 def _glazing(d: Draft, storey: str, at: tuple[float, float], number: int) -> None:
@@ -320,17 +334,28 @@ def _glazing(d: Draft, storey: str, at: tuple[float, float], number: int) -> Non
         tag=f"CW-{storey[-2:]}-{number:02d}",
         description="Curtain wall of the hall",
         kind="Curtain wall CW50",
-        properties={"Pset_CurtainWallCommon": {"IsExternal": True, "ThermalTransmittance": 0.8}},
+        properties={
+            "Pset_CurtainWallCommon": {
+                "IsExternal": True,
+                "ThermalTransmittance": Measure("IfcThermalTransmittanceMeasure", 0.8),
+            }
+        },
     )
     parts = []
     for column in range(columns + 1):
         x = min(max(column * cell - 0.03, 0.0), b.BAY_M - 0.06)
         parts.append(
             d.add(
-                "IfcMember", storey, f"Mullion {number}.{column}",
+                "IfcMember",
+                storey,
+                f"Mullion {number}.{column}",
                 d.shared("mullion", lambda: d.style([d.box((0, 0, base), (0.06, 0.14, 4.0))], ALUMINIUM)),
-                tag=f"MU-{storey[-2:]}-{number:02d}.{column}", description="Mullion",
-                at=(at[0] + x, at[1] + 0.06, 0), kind="Mullion 60 x 140", predefined="MULLION", material=ALUMINIUM,
+                tag=f"MU-{storey[-2:]}-{number:02d}.{column}",
+                description="Mullion",
+                at=(at[0] + x, at[1] + 0.06, 0),
+                kind="Mullion 60 x 140",
+                predefined="MULLION",
+                material=ALUMINIUM,
             )
         )
     for row in range(rows + 1):
@@ -338,16 +363,16 @@ def _glazing(d: Draft, storey: str, at: tuple[float, float], number: int) -> Non
         skip = entrance and row == 1
         parts.append(
             d.add(
-                "IfcMember", storey, f"Transom {number}.{row}",
-                d.shared(
-                    f"transom-{skip}",
-                    lambda skip=skip: d.style(
-                        [d.box((0.06 if not skip else 2 * cell, 0, 0), (b.BAY_M - 0.12 if not skip else 2 * cell - 0.06, 0.12, 0.06))],
-                        ALUMINIUM,
-                    ),
-                ),
-                tag=f"TR-{storey[-2:]}-{number:02d}.{row}", description="Transom",
-                at=(at[0], at[1] + 0.07, z), kind="Transom 60 x 120", predefined="MULLION", material=ALUMINIUM,
+                "IfcMember",
+                storey,
+                f"Transom {number}.{row}",
+                d.shared(f"transom-{skip}", partial(_transom, d, cell, skip)),
+                tag=f"TR-{storey[-2:]}-{number:02d}.{row}",
+                description="Transom",
+                at=(at[0], at[1] + 0.07, z),
+                kind="Transom 60 x 120",
+                predefined="MULLION",
+                material=ALUMINIUM,
             )
         )
     for column in range(columns):
@@ -356,18 +381,27 @@ def _glazing(d: Draft, storey: str, at: tuple[float, float], number: int) -> Non
                 continue  # the entrance stands open
             parts.append(
                 d.add(
-                    "IfcPlate", storey, f"Pane {number}.{column}.{row}",
-                    d.shared("pane", lambda: d.style([d.box((0.03, 0, 0.03), (cell - 0.06, 0.032, step - 0.06))], GLASS)),
-                    tag=f"PA-{storey[-2:]}-{number:02d}.{column}{row}", description="Insulating glass unit",
+                    "IfcPlate",
+                    storey,
+                    f"Pane {number}.{column}.{row}",
+                    d.shared(
+                        "pane", lambda: d.style([d.box((0.03, 0, 0.03), (cell - 0.06, 0.032, step - 0.06))], GLASS)
+                    ),
+                    tag=f"PA-{storey[-2:]}-{number:02d}.{column}{row}",
+                    description="Insulating glass unit",
                     at=(at[0] + column * cell, at[1] + 0.1, base + row * step),
-                    kind="Glass unit 32", predefined="CURTAIN_PANEL", material=GLASS,
+                    kind="Glass unit 32",
+                    predefined="CURTAIN_PANEL",
+                    material=GLASS,
                     properties={"Pset_PlateCommon": {"IsExternal": True, "AcousticRating": "38 dB"}},
                 )
             )
     d.aggregate(whole, parts, f"glazing/{storey}/{number}")
 
 
-def _rect_with_hole(d: Draft, room: b.Room, depth: float, z: float, hole: tuple[float, float, float, float] | None) -> Items:
+def _rect_with_hole(
+    d: Draft, room: b.Room, depth: float, z: float, hole: tuple[float, float, float, float] | None
+) -> Items:
     edge = 0.07
     x0, x1, y0, y1 = room.x0 + edge, room.x1 - edge, room.y0 + edge, room.y1 - edge
     if room.use == "stair" and room.storey != "Level B1":
@@ -425,7 +459,10 @@ def _roof(d: Draft) -> None:
                 [(-0.2, -0.2), (48.2, -0.2), (48.2, 24.2), (-0.2, 24.2)],
                 0.1,
                 (0, 0, -0.1),
-                [[(43.2, 14.6), (46.0, 14.6), (46.0, 19.2), (43.2, 19.2)], [(46.5, 14.0), (47.5, 14.0), (47.5, 18.0), (46.5, 18.0)]],
+                [
+                    [(43.2, 14.6), (46.0, 14.6), (46.0, 19.2), (43.2, 19.2)],
+                    [(46.5, 14.0), (47.5, 14.0), (47.5, 18.0), (46.5, 18.0)],
+                ],
             )
         ],
         tag="RF-01",
@@ -435,7 +472,12 @@ def _roof(d: Draft) -> None:
         material=ROOFING,
         quantities={"GrossArea": 48.4 * 24.4},
     )
-    runs = [((-0.45, -0.45), (48.9, 0.25)), ((-0.45, 24.2), (48.9, 0.25)), ((-0.45, -0.2), (0.25, 24.4)), ((48.2, -0.2), (0.25, 24.4))]
+    runs = [
+        ((-0.45, -0.45), (48.9, 0.25)),
+        ((-0.45, 24.2), (48.9, 0.25)),
+        ((-0.45, -0.2), (0.25, 24.4)),
+        ((48.2, -0.2), (0.25, 24.4)),
+    ]
     for index, (corner, size) in enumerate(runs, start=1):
         d.add(
             "IfcWall",
@@ -449,7 +491,12 @@ def _roof(d: Draft) -> None:
             material=MASONRY,
             properties=_wall_properties(True, "-"),
         )
-    house = [((43.0, 13.0), (3.2, 0.2), "S"), ((43.0, 19.4), (3.2, 0.2), "N"), ((43.0, 13.2), (0.2, 6.2), "W"), ((46.0, 13.2), (0.2, 6.2), "E")]
+    house = [
+        ((43.0, 13.0), (3.2, 0.2), "S"),
+        ((43.0, 19.4), (3.2, 0.2), "N"),
+        ((43.0, 13.2), (0.2, 6.2), "W"),
+        ((46.0, 13.2), (0.2, 6.2), "E"),
+    ]
     doors = _Doors(d)
     doors.count = 300
     for corner, size, side in house:
@@ -482,21 +529,79 @@ def _roof(d: Draft) -> None:
 
 def _approach(d: Draft) -> None:
     """The quay in front of the hall: landing, steps and a 1:12 ramp up from 0.45 m below."""
-    d.add("IfcSlab", "Level 00", "Quay", [d.box((-6, -9, -0.65), (60, 8.55, 0.2))], tag="Q-01",
-          description="Paved quay", kind="Paving 200", predefined="FLOOR", material=CONCRETE)
-    d.add("IfcSlab", "Level 00", "Entrance landing", [d.box((18, -2.45, -0.45), (12, 2.0, 0.45))], tag="Q-02",
-          description="Landing before the entrance", kind="Landing", predefined="LANDING", material=CONCRETE)
-    ramp = d.add("IfcRamp", "Level 00", "Entrance ramp", [], tag="RA-01", description="Ramp 1:12, 5.40 m long",
-                 kind="Straight ramp", predefined="STRAIGHT_RUN_RAMP",
-                 properties={"Pset_RampCommon": {"Reference": "RA", "RequiredSlope": 4.76, "HandicapAccessible": True}})
-    flight = d.add("IfcRampFlight", "Level 00", "Ramp flight",
-                   [d.prism([(12.6, -0.45), (18.0, -0.45), (18.0, 0.0)], 1.5, (0, -0.75, 0), axis=(0, -1, 0), x=(1, 0, 0))],
-                   tag="RA-01.1", description="Ramp flight, 0.45 m up", kind="Ramp flight", predefined="STRAIGHT", material=CONCRETE)
+    d.add(
+        "IfcSlab",
+        "Level 00",
+        "Quay",
+        [d.box((-6, -9, -0.65), (60, 8.55, 0.2))],
+        tag="Q-01",
+        description="Paved quay",
+        kind="Paving 200",
+        predefined="FLOOR",
+        material=CONCRETE,
+    )
+    d.add(
+        "IfcSlab",
+        "Level 00",
+        "Entrance landing",
+        [d.box((18, -2.45, -0.45), (12, 2.0, 0.45))],
+        tag="Q-02",
+        description="Landing before the entrance",
+        kind="Landing",
+        predefined="LANDING",
+        material=CONCRETE,
+    )
+    ramp = d.add(
+        "IfcRamp",
+        "Level 00",
+        "Entrance ramp",
+        [],
+        tag="RA-01",
+        description="Ramp 1:12, 5.40 m long",
+        kind="Straight ramp",
+        predefined="STRAIGHT_RUN_RAMP",
+        properties={"Pset_RampCommon": {"Reference": "RA", "RequiredSlope": 4.76, "HandicapAccessible": True}},
+    )
+    flight = d.add(
+        "IfcRampFlight",
+        "Level 00",
+        "Ramp flight",
+        [d.prism([(12.6, -0.45), (18.0, -0.45), (18.0, 0.0)], 1.5, (0, -0.75, 0), axis=(0, -1, 0), x=(1, 0, 0))],
+        tag="RA-01.1",
+        description="Ramp flight, 0.45 m up",
+        kind="Ramp flight",
+        predefined="STRAIGHT",
+        material=CONCRETE,
+    )
     d.aggregate(ramp, [flight], "ramp")
-    d.add("IfcStairFlight", "Level 00", "Entrance steps",
-          [d.prism([(30, -0.45), (30.9, -0.45), (30.9, -0.3), (30.6, -0.3), (30.6, -0.15), (30.3, -0.15), (30.3, 0), (30, 0)],
-                   1.9, (0, -0.5, 0), axis=(0, -1, 0), x=(1, 0, 0))],
-          tag="ST-01", description="Three risers of 150 mm", kind="Steps", predefined="STRAIGHT", material=CONCRETE)
+    d.add(
+        "IfcStairFlight",
+        "Level 00",
+        "Entrance steps",
+        [
+            d.prism(
+                [
+                    (30, -0.45),
+                    (30.9, -0.45),
+                    (30.9, -0.3),
+                    (30.6, -0.3),
+                    (30.6, -0.15),
+                    (30.3, -0.15),
+                    (30.3, 0),
+                    (30, 0),
+                ],
+                1.9,
+                (0, -0.5, 0),
+                axis=(0, -1, 0),
+                x=(1, 0, 0),
+            )
+        ],
+        tag="ST-01",
+        description="Three risers of 150 mm",
+        kind="Steps",
+        predefined="STRAIGHT",
+        material=CONCRETE,
+    )
 
 
 def _guards(d: Draft) -> None:
@@ -506,12 +611,24 @@ def _guards(d: Draft) -> None:
         path = [(x1 + 0.05, y1, 0.0), (x1 + 0.05, y0 - 0.05, 0.0), (x0 - 0.05, y0 - 0.05, 0.0), (x0 - 0.05, y1, 0.0)]
         top = [(p[0], p[1], 1.1) for p in path]
         posts = []
-        for a, c in zip(path, path[1:], strict=False):
+        for a, c in itertools.pairwise(path):
             count = round((abs(c[0] - a[0]) + abs(c[1] - a[1])) / 0.15)
-            posts += [d.rod((a[0] + (c[0] - a[0]) * i / count, a[1] + (c[1] - a[1]) * i / count, 0), (0, 0, 1), 1.1, 0.008) for i in range(count + 1)]
-        d.add("IfcRailing", storey, f"Guard rail {storey[-2:]}", d.style([d.sweep(top, 0.024), *posts], STAINLESS), tag=f"GR-{storey[-2:]}",
-              description="Guard rail round the stair opening", kind="Guard 1100", predefined="GUARDRAIL", material=STAINLESS,
-              properties={"Pset_RailingCommon": {"Reference": "G110", "Height": 1.1 * d.scale, "IsExternal": False}})
+            posts += [
+                d.rod((a[0] + (c[0] - a[0]) * i / count, a[1] + (c[1] - a[1]) * i / count, 0), (0, 0, 1), 1.1, 0.008)
+                for i in range(count + 1)
+            ]
+        d.add(
+            "IfcRailing",
+            storey,
+            f"Guard rail {storey[-2:]}",
+            d.style([d.sweep(top, 0.024), *posts], STAINLESS),
+            tag=f"GR-{storey[-2:]}",
+            description="Guard rail round the stair opening",
+            kind="Guard 1100",
+            predefined="GUARDRAIL",
+            material=STAINLESS,
+            properties={"Pset_RailingCommon": {"Reference": "G110", "Height": metres(1.1), "IsExternal": False}},
+        )
 
 
 def draft() -> Draft:

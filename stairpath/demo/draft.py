@@ -12,7 +12,7 @@ from collections import defaultdict
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 import ifcopenshell
 import ifcopenshell.guid
@@ -21,7 +21,16 @@ from stairpath.demo import building
 
 Point = Sequence[float]
 Items = list[Any]
-Value = str | float | int | bool
+
+
+class Measure(NamedTuple):
+    """A property's figure with its IFC measure; lengths in metres."""
+
+    kind: str
+    value: float
+
+
+Value = str | float | int | bool | Measure
 
 _NAMESPACE = uuid.UUID("6b1d7b0e-3c55-4d0a-9d53-51a0c0a5b4f1")
 _WRITTEN = 1_793_000_000
@@ -77,6 +86,11 @@ def _polygon(radius: float) -> list[tuple[float, float]]:
     return [(radius * math.cos((i + 0.5) * step), radius * math.sin((i + 0.5) * step)) for i in range(_SIDES)]
 
 
+def metres(value: float) -> Measure:
+    """A property that is a length."""
+    return Measure("IfcPositiveLengthMeasure", value)
+
+
 class Draft:
     """One model file in the making."""
 
@@ -101,7 +115,7 @@ class Draft:
     # -- the frame: project, units, site, building -------------------------------------------
 
     def guid(self, key: str) -> str:
-        return ifcopenshell.guid.compress(uuid.uuid5(_NAMESPACE, f"{self.name}/{key}").hex)
+        return str(ifcopenshell.guid.compress(uuid.uuid5(_NAMESPACE, f"{self.name}/{key}").hex))
 
     def make(self, cls: str, *args: Any, **kwargs: Any) -> Any:
         return self.ifc.create_entity(cls, *args, **kwargs)
@@ -115,9 +129,7 @@ class Draft:
         firm = make("IfcOrganization", Name=self._firm)
         both = make("IfcPersonAndOrganization", person, firm)
         tool = make("IfcApplication", firm, "1", "Quillhaven model writer", "QHW")
-        self._history = make(
-            "IfcOwnerHistory", both, tool, None, "ADDED", None, None, None, _WRITTEN
-        )
+        self._history = make("IfcOwnerHistory", both, tool, None, "ADDED", None, None, None, _WRITTEN)
         self._z = make("IfcDirection", (0.0, 0.0, 1.0))
         north_turn = math.radians(90.0 - building.MAP_ROTATION_DEG + site.rotation_deg)
         north = make("IfcDirection", (math.cos(north_turn), math.sin(north_turn)))
@@ -529,9 +541,7 @@ class Draft:
                 made.append(self.make("IfcQuantityVolume", name, None, None, float(value)))
             else:
                 made.append(self.make("IfcQuantityLength", name, None, None, self._length(value)))
-        base = self._root(
-            "IfcElementQuantity", f"quantities/{key}", Name="BaseQuantities", Quantities=made
-        )
+        base = self._root("IfcElementQuantity", f"quantities/{key}", Name="BaseQuantities", Quantities=made)
         self._root(
             "IfcRelDefinesByProperties",
             f"quantities-of/{key}",
@@ -549,9 +559,7 @@ class Draft:
             ObjectPlacement=self._local(storey_place, at, turn_deg),
             Representation=self._shape(items),
         )
-        self._root(
-            "IfcRelVoidsElement", f"voids/{key}", RelatingBuildingElement=wall, RelatedOpeningElement=hole
-        )
+        self._root("IfcRelVoidsElement", f"voids/{key}", RelatingBuildingElement=wall, RelatedOpeningElement=hole)
         if filling is not None:
             self._root(
                 "IfcRelFillsElement",
@@ -591,7 +599,10 @@ class Draft:
     def _properties(self, values: tuple[tuple[str, Value], ...]) -> list[Any]:
         made = []
         for name, value in values:
-            if isinstance(value, bool):
+            if isinstance(value, Measure):
+                scale = self.scale if "Length" in value.kind else 1.0
+                nominal = self.make(value.kind, value.value * scale)
+            elif isinstance(value, bool):
                 nominal = self.make("IfcBoolean", value)
             elif isinstance(value, int):
                 nominal = self.make("IfcInteger", value)
@@ -615,9 +626,7 @@ class Draft:
         for storey, spaces in self._spaces.items():
             self._aggregate(self.storeys[storey], spaces, f"spaces/{storey}")
         for name, kind in self._kinds.items():
-            self._root(
-                "IfcRelDefinesByType", f"typed/{name}", RelatedObjects=kind.members, RelatingType=kind.entity
-            )
+            self._root("IfcRelDefinesByType", f"typed/{name}", RelatedObjects=kind.members, RelatingType=kind.entity)
         for name, entities in self._materials.items():
             self._root(
                 "IfcRelAssociatesMaterial",
@@ -636,9 +645,7 @@ class Draft:
                 RelatingPropertyDefinition=bundle,
             )
         for name, kind in self._systems.items():
-            self._root(
-                "IfcRelAssignsToGroup", f"in/{name}", RelatedObjects=kind.members, RelatingGroup=kind.entity
-            )
+            self._root("IfcRelAssignsToGroup", f"in/{name}", RelatedObjects=kind.members, RelatingGroup=kind.entity)
             self._root(
                 "IfcRelServicesBuildings",
                 f"serves/{name}",

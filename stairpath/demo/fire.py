@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft, Items, Measure, Site, Value
 from stairpath.demo.services import Tags, grid_points, pipe_run, rooms_of
 from stairpath.demo.stuff import RED_STEEL, STAINLESS
 
@@ -16,7 +16,9 @@ CLOSE_BRANCH_Y_M = 20.0
 CLOSE_BRANCH_X_M = (13.0, 22.5)
 CLOSE_BRANCH_Z_M = 3.05
 
-_PROPERTIES = {"Pset_PipeSegmentTypeCommon": {"Reference": "SPR", "WorkingPressure": 12.0, "NominalDiameter": "as drawn"}}
+_PROPERTIES: dict[str, dict[str, Value]] = {
+    "Pset_PipeSegmentTypeCommon": {"Reference": "SPR", "WorkingPressure": Measure("IfcPressureMeasure", 1_200_000.0)}
+}
 
 
 def _head(d: Draft) -> Items:
@@ -40,24 +42,57 @@ class _Fire:
     def head(self, storey: str, x: float, y: float, z: float) -> None:
         d = self.d
         d.add(
-            "IfcFireSuppressionTerminal", storey, "Sprinkler, pendent", d.shared("head", lambda: _head(d)), tag=self.heads.take(storey),
-            description="Pendent sprinkler head, 68 degrees", at=(x, y, z), kind="Pendent sprinkler K80", predefined="SPRINKLER",
-            material=STAINLESS, properties={"Pset_FireSuppressionTerminalTypeSprinkler": {"ActivationTemperature": 68.0, "CoverageArea": 12.0}},
+            "IfcFireSuppressionTerminal",
+            storey,
+            "Sprinkler, pendent",
+            d.shared("head", lambda: _head(d)),
+            tag=self.heads.take(storey),
+            description="Pendent sprinkler head, 68 degrees",
+            at=(x, y, z),
+            kind="Pendent sprinkler K80",
+            predefined="SPRINKLER",
+            material=STAINLESS,
+            properties={
+                "Pset_FireSuppressionTerminalTypeSprinkler": {
+                    "ActivationTemperature": Measure("IfcThermodynamicTemperatureMeasure", 341.15),
+                    "CoverageArea": Measure("IfcAreaMeasure", 12.0),
+                }
+            },
             system="Sprinklers",
         )
 
     def storey(self, storey: str) -> None:
         d = self.d
         for bay in range(8):
-            pipe_run(d, storey, self.pipes, [(bay * b.BAY_M + 0.02, MAIN_Y_M, MAIN_Z_M), ((bay + 1) * b.BAY_M - 0.02, MAIN_Y_M, MAIN_Z_M)], 0.045, RED_STEEL, "Sprinklers", "Sprinkler main", _PROPERTIES)
-        for x in range(3, 48, 4):
-            self.head(storey, float(x), 12.0, b.CEILING_M)
+            pipe_run(
+                d,
+                storey,
+                self.pipes,
+                [(bay * b.BAY_M + 0.02, MAIN_Y_M, MAIN_Z_M), ((bay + 1) * b.BAY_M - 0.02, MAIN_Y_M, MAIN_Z_M)],
+                0.045,
+                RED_STEEL,
+                "Sprinklers",
+                "Sprinkler main",
+                _PROPERTIES,
+            )
+        for metre in range(3, 48, 4):
+            self.head(storey, float(metre), 12.0, b.CEILING_M)
         for room in rooms_of(storey):
             points = grid_points(room, 3.4)
             for x in sorted({p[0] for p in points}):
                 ys = [p[1] for p in points if p[0] == x]
                 far = min(ys) if room.y1 <= b.CORRIDOR_Y_M[0] else max(ys)
-                pipe_run(d, storey, self.pipes, [(x, MAIN_Y_M, BRANCH_Z_M), (x, far, BRANCH_Z_M)], BRANCH_RADIUS_M, RED_STEEL, "Sprinklers", f"Sprinkler branch, {room.name}", _PROPERTIES)
+                pipe_run(
+                    d,
+                    storey,
+                    self.pipes,
+                    [(x, MAIN_Y_M, BRANCH_Z_M), (x, far, BRANCH_Z_M)],
+                    BRANCH_RADIUS_M,
+                    RED_STEEL,
+                    "Sprinklers",
+                    f"Sprinkler branch, {room.name}",
+                    _PROPERTIES,
+                )
             for x, y in points:
                 self.head(storey, x, y, b.CEILING_M)
 
@@ -66,10 +101,27 @@ class _Fire:
         for storey in b.FLOORS:
             for index, x in enumerate((2.2, 20.0, 41.0), start=1):
                 d.add(
-                    "IfcFireSuppressionTerminal", storey, "Hose reel",
-                    d.shared("reel", lambda: d.style([d.box((-0.4, -0.12, 0.7), (0.8, 0.22, 0.8)), d.rod((0, -0.14, 1.1), (0, 1, 0), 0.02, 0.3), d.rod((0, -0.16, 1.1), (0, 1, 0), 0.02, 0.12)], RED_STEEL)),
-                    tag=f"HR-{storey[-2:]}-{index}", description="Hose reel in wall box", at=(x, 13.0, 0), kind="Hose reel 30 m", predefined="HOSEREEL",
-                    material=RED_STEEL, system="Hose reels",
+                    "IfcFireSuppressionTerminal",
+                    storey,
+                    "Hose reel",
+                    d.shared(
+                        "reel",
+                        lambda: d.style(
+                            [
+                                d.box((-0.4, -0.12, 0.7), (0.8, 0.22, 0.8)),
+                                d.rod((0, -0.14, 1.1), (0, 1, 0), 0.02, 0.3),
+                                d.rod((0, -0.16, 1.1), (0, 1, 0), 0.02, 0.12),
+                            ],
+                            RED_STEEL,
+                        ),
+                    ),
+                    tag=f"HR-{storey[-2:]}-{index}",
+                    description="Hose reel in wall box",
+                    at=(x, 13.0, 0),
+                    kind="Hose reel 30 m",
+                    predefined="HOSEREEL",
+                    material=RED_STEEL,
+                    system="Hose reels",
                 )
 
 
@@ -83,5 +135,15 @@ def draft() -> Draft:
         fire.storey(storey)
     fire.reels()
     x0, x1 = CLOSE_BRANCH_X_M
-    pipe_run(d, "Level 02", fire.pipes, [(x0, CLOSE_BRANCH_Y_M, CLOSE_BRANCH_Z_M), (x1, CLOSE_BRANCH_Y_M, CLOSE_BRANCH_Z_M)], BRANCH_RADIUS_M, RED_STEEL, "Sprinklers", "Sprinkler branch beside the cable tray", _PROPERTIES)
+    pipe_run(
+        d,
+        "Level 02",
+        fire.pipes,
+        [(x0, CLOSE_BRANCH_Y_M, CLOSE_BRANCH_Z_M), (x1, CLOSE_BRANCH_Y_M, CLOSE_BRANCH_Z_M)],
+        BRANCH_RADIUS_M,
+        RED_STEEL,
+        "Sprinklers",
+        "Sprinkler branch beside the cable tray",
+        _PROPERTIES,
+    )
     return d

@@ -34,7 +34,9 @@ def _tank(d: Draft) -> Items:
     ring = [(0, 0), (2.4, 0), (2.4, 1.1), (0, 1.1)]
     inner = [(t, t), (2.4 - t, t), (2.4 - t, 1.1 - t), (t, 1.1 - t)]
     glass = d.style([d.prism(ring, 1.2, (0, 0, 0.5), [inner])], ACRYLIC)
-    rim = d.style([d.prism([(-0.03, -0.03), (2.43, -0.03), (2.43, 1.13), (-0.03, 1.13)], 0.06, (0, 0, 1.7), [inner])], STAINLESS)
+    rim = d.style(
+        [d.prism([(-0.03, -0.03), (2.43, -0.03), (2.43, 1.13), (-0.03, 1.13)], 0.06, (0, 0, 1.7), [inner])], STAINLESS
+    )
     return base + glass + rim
 
 
@@ -43,7 +45,9 @@ def _round_tank(d: Draft) -> Items:
     return (
         d.style([d.rod((0, 0, 0), (0, 0, 1), 0.3, 1.15)], CONCRETE)
         + d.style([d.rod((0, 0, 0.3), (0, 0, 1), 1.3, 1.1, 0.04)], ACRYLIC)
-        + d.style([d.rod((0, 0, 1.6), (0, 0, 1), 0.06, 1.14, 0.1), d.box((-0.05, -0.05, 0.3), (0.1, 0.1, 1.1))], STAINLESS)
+        + d.style(
+            [d.rod((0, 0, 1.6), (0, 0, 1), 0.06, 1.14, 0.1), d.box((-0.05, -0.05, 0.3), (0.1, 0.1, 1.1))], STAINLESS
+        )
     )
 
 
@@ -54,7 +58,9 @@ def _desk(d: Draft) -> Items:
 
 
 def _chair(d: Draft) -> Items:
-    seat = d.style([d.box((-0.24, -0.24, 0.43), (0.48, 0.48, 0.06)), d.box((-0.22, -0.26, 0.6), (0.44, 0.05, 0.42))], TIMBER)
+    seat = d.style(
+        [d.box((-0.24, -0.24, 0.43), (0.48, 0.48, 0.06)), d.box((-0.22, -0.26, 0.6), (0.44, 0.05, 0.42))], TIMBER
+    )
     metal = [d.box((-0.025, -0.025, 0.1), (0.05, 0.05, 0.33))]
     metal += [d.box((-0.27, -0.02, 0.0), (0.54, 0.04, 0.1)), d.box((-0.02, -0.27, 0.0), (0.04, 0.54, 0.1))]
     metal += [d.box((-0.03, -0.25, 0.49), (0.06, 0.02, 0.12))]
@@ -64,40 +70,103 @@ def _chair(d: Draft) -> Items:
 def _shelves(d: Draft) -> Items:
     boards = d.style([d.box((0, 0, 0.1 + 0.38 * i), (1.2, 0.45, 0.025)) for i in range(6)], LAMINATE)
     posts = d.style([d.box((x, y, 0), (0.04, 0.04, 2.1)) for x in (0, 1.16) for y in (0, 0.41)], STAINLESS)
-    jars = d.style([d.rod((0.2 + 0.35 * i, 0.22, 0.125 + 0.38 * s), (0, 0, 1), 0.22, 0.049) for i in range(2) for s in (1, 3)], ACRYLIC)
+    jars = d.style(
+        [d.rod((0.2 + 0.35 * i, 0.22, 0.125 + 0.38 * s), (0, 0, 1), 0.22, 0.049) for i in range(2) for s in (1, 3)],
+        ACRYLIC,
+    )
     return boards + posts + jars
 
 
 def _cabinet(d: Draft) -> Items:
-    body = d.style([d.box((0, 0, 0), (0.6, 1.2, 2.05)), d.box((0.6, 0.02, 0.05), (0.02, 0.57, 1.95)), d.box((0.6, 0.61, 0.05), (0.02, 0.57, 1.95))], LAMINATE)
-    return body + d.style([d.rod((0.64, 0.55, 0.9), (0, 0, 1), 0.3, 0.01), d.rod((0.64, 0.65, 0.9), (0, 0, 1), 0.3, 0.01)], STAINLESS)
+    body = d.style(
+        [
+            d.box((0, 0, 0), (0.6, 1.2, 2.05)),
+            d.box((0.6, 0.02, 0.05), (0.02, 0.57, 1.95)),
+            d.box((0.6, 0.61, 0.05), (0.02, 0.57, 1.95)),
+        ],
+        LAMINATE,
+    )
+    return body + d.style(
+        [d.rod((0.64, 0.55, 0.9), (0, 0, 1), 0.3, 0.01), d.rod((0.64, 0.65, 0.9), (0, 0, 1), 0.3, 0.01)], STAINLESS
+    )
 
 
 def _basin(d: Draft) -> Items:
-    return d.style([d.box((0, 0, 0.78), (0.6, 0.45, 0.04)), d.rod((0.3, 0.2, 0.66), (0, 0, 1), 0.13, 0.18, 0.01), d.rod((0.3, 0.4, 0.82), (0, 0, 1), 0.15, 0.015), d.rod((0.3, 0.4, 0.97), (0, -1, 0), 0.13, 0.012)], STAINLESS)
+    return d.style(
+        [
+            d.box((0, 0, 0.78), (0.6, 0.45, 0.04)),
+            d.rod((0.3, 0.2, 0.66), (0, 0, 1), 0.13, 0.18, 0.01),
+            d.rod((0.3, 0.4, 0.82), (0, 0, 1), 0.15, 0.015),
+            d.rod((0.3, 0.4, 0.97), (0, -1, 0), 0.13, 0.012),
+        ],
+        STAINLESS,
+    )
 
 
 class _FitOut:
     def __init__(self, d: Draft) -> None:
         self.d = d
-        self.tags = {key: Tags(prefix) for key, prefix in {"bench": "LB", "tank": "TK", "round": "RT", "desk": "DK", "chair": "CH", "shelves": "SL", "cabinet": "CB", "basin": "WB"}.items()}
+        self.tags = {
+            key: Tags(prefix)
+            for key, prefix in {
+                "bench": "LB",
+                "tank": "TK",
+                "round": "RT",
+                "desk": "DK",
+                "chair": "CH",
+                "shelves": "SL",
+                "cabinet": "CB",
+                "basin": "WB",
+            }.items()
+        }
         self.catalogue: dict[str, tuple[Build, str, str, str, str]] = {
-            "bench": (_bench, "IfcFurniture", "Laboratory bench", "Laboratory bench 2400 with shelf and taps", "Bench 2400 x 750"),
+            "bench": (
+                _bench,
+                "IfcFurniture",
+                "Laboratory bench",
+                "Laboratory bench 2400 with shelf and taps",
+                "Bench 2400 x 750",
+            ),
             "tank": (_tank, "IfcTank", "Exhibition tank", "Exhibition tank, acrylic, 3.2 m3", "Tank 2400 x 1100"),
             "round": (_round_tank, "IfcTank", "Holding tank", "Round holding tank, 4.9 m3", "Round tank 2200"),
             "desk": (_desk, "IfcFurniture", "Desk", "Desk with pedestal and screen", "Desk 1600 x 800"),
             "chair": (_chair, "IfcFurniture", "Chair", "Swivel chair", "Chair"),
-            "shelves": (_shelves, "IfcFurniture", "Specimen shelving", "Shelving with specimen jars", "Shelving 1200 x 450"),
-            "cabinet": (_cabinet, "IfcFurniture", "Tall cabinet", "Tall cabinet, two doors", "Cabinet 1200 x 600 x 2050"),
+            "shelves": (
+                _shelves,
+                "IfcFurniture",
+                "Specimen shelving",
+                "Shelving with specimen jars",
+                "Shelving 1200 x 450",
+            ),
+            "cabinet": (
+                _cabinet,
+                "IfcFurniture",
+                "Tall cabinet",
+                "Tall cabinet, two doors",
+                "Cabinet 1200 x 600 x 2050",
+            ),
             "basin": (_basin, "IfcSanitaryTerminal", "Wash basin", "Wash basin with tap", "Basin 600"),
         }
 
     def put(self, what: str, room: b.Room, x: float, y: float, turn_deg: float = 0.0) -> None:
         build, cls, name, description, kind = self.catalogue[what]
         self.d.add(
-            cls, room.storey, name, self.d.shared(what, lambda: build(self.d)), tag=self.tags[what].take(room.storey),
-            description=f"{description}, {room.name}", at=(x, y, 0), turn_deg=turn_deg, kind=kind, material=LAMINATE,
-            properties={"Pset_FurnitureTypeCommon" if cls == "IfcFurniture" else "Pset_ManufacturerTypeInformation": {"Reference": kind, "Room": room.number}},
+            cls,
+            room.storey,
+            name,
+            self.d.shared(what, lambda: build(self.d)),
+            tag=self.tags[what].take(room.storey),
+            description=f"{description}, {room.name}",
+            at=(x, y, 0),
+            turn_deg=turn_deg,
+            kind=kind,
+            material=LAMINATE,
+            properties={
+                "Pset_FurnitureTypeCommon" if cls == "IfcFurniture" else "Pset_ManufacturerTypeInformation": {
+                    "Reference": kind,
+                    "Room": room.number,
+                }
+            },
         )
 
     def furnish(self, room: b.Room) -> None:
@@ -139,17 +208,34 @@ class _FitOut:
         # Equipment that leaves 0.72 m of the basement corridor, before the Cold archive.
         depth = b.CORRIDOR_Y_M[1] - b.CORRIDOR_Y_M[0] - b.CORRIDOR_PINCH_M
         d.add(
-            "IfcUnitaryEquipment", "Level B1", "Ice machine",
-            d.style([d.box((0, 0, 0), (2.2, depth, 1.9)), d.box((0.2, -0.02, 0.9), (0.8, 0.02, 0.6)), d.box((1.2, -0.02, 0.9), (0.8, 0.02, 0.6))], STAINLESS),
-            tag="IM-1", description="Ice machine standing in the corridor", at=(19.2, b.CORRIDOR_Y_M[1] - depth, 0), kind="Ice machine 1 t/day",
-            predefined="NOTDEFINED", material=STAINLESS,
+            "IfcUnitaryEquipment",
+            "Level B1",
+            "Ice machine",
+            d.style(
+                [
+                    d.box((0, 0, 0), (2.2, depth, 1.9)),
+                    d.box((0.2, -0.02, 0.9), (0.8, 0.02, 0.6)),
+                    d.box((1.2, -0.02, 0.9), (0.8, 0.02, 0.6)),
+                ],
+                STAINLESS,
+            ),
+            tag="IM-1",
+            description="Ice machine standing in the corridor",
+            at=(19.2, b.CORRIDOR_Y_M[1] - depth, 0),
+            kind="Ice machine 1 t/day",
+            predefined="NOTDEFINED",
+            material=STAINLESS,
         )
 
 
 def draft() -> Draft:
     """The fit-out model: metres, its site placed on the map, without a grid or conversion."""
     d = Draft(
-        "QH-FIT-ZZ-ZZ-M3", "Fit-out", "Fenmoor Architects", "IFC4", "m",
+        "QH-FIT-ZZ-ZZ-M3",
+        "Fit-out",
+        "Fenmoor Architects",
+        "IFC4",
+        "m",
         Site(b.MAP_ROTATION_DEG, (b.MAP_EASTING_M, b.MAP_NORTHING_M, 0.0), grid=False),
     )
     for name, level in b.STOREYS_M.items():

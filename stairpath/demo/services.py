@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -68,7 +69,7 @@ def pipe_run(
 ) -> None:
     """Straight pipes along a path with an elbow at each turn."""
     reach = radius * 3
-    for index, (a, c) in enumerate(zip(path, path[1:], strict=False)):
+    for index, (a, c) in enumerate(itertools.pairwise(path)):
         way = unit(subtract(c, a))
         start = tuple(a[i] + (way[i] * reach if index else 0.0) for i in range(3))
         last = index == len(path) - 2

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from typing import Any
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Site, Stuff
+from stairpath.demo.draft import Draft, Site, Stuff, metres
 from stairpath.demo.stuff import CONCRETE, STAINLESS, STEEL, TIMBER
 
 WAIST_M = 0.18
@@ -40,7 +41,7 @@ def _railing(d: Draft, storey: str, tag: str, path: Sequence[Sequence[float]], m
     top = [(p[0], p[1], p[2] + 1.0) for p in path]
     low = [(p[0], p[1], p[2] + 0.5) for p in path]
     items = [d.sweep(top, 0.022), d.sweep(low, 0.012)]
-    for a, c in zip(path, path[1:], strict=False):
+    for a, c in itertools.pairwise(path):
         length = sum((c[i] - a[i]) ** 2 for i in range(3)) ** 0.5
         posts = max(1, round(length / 0.9))
         for step in range(posts + 1):
@@ -57,10 +58,10 @@ def _railing(d: Draft, storey: str, tag: str, path: Sequence[Sequence[float]], m
         kind="Railing R100",
         predefined="GUARDRAIL",
         material=material,
-        properties={"Pset_RailingCommon": {"Reference": "R100", "IsExternal": False, "Height": 1.0}},
-        quantities={"Length": sum(
-            sum((c[i] - a[i]) ** 2 for i in range(3)) ** 0.5 for a, c in zip(path, path[1:], strict=False)
-        )},
+        properties={"Pset_RailingCommon": {"Reference": "R100", "IsExternal": False, "Height": metres(1.0)}},
+        quantities={
+            "Length": sum(sum((c[i] - a[i]) ** 2 for i in range(3)) ** 0.5 for a, c in itertools.pairwise(path))
+        },
     )
 
 
@@ -84,8 +85,8 @@ def stair(d: Draft, storey: str, tag: str, flights: b.Flights, material: Stuff, 
                 "Reference": tag,
                 "NumberOfRiser": s.risers,
                 "NumberOfTreads": s.risers - 2,
-                "RiserHeight": round(s.riser_m * d.scale, 4),
-                "TreadLength": round(s.going_m * d.scale, 4),
+                "RiserHeight": metres(s.riser_m),
+                "TreadLength": metres(s.going_m),
                 "FireExit": tag.startswith("S2"),
             }
         },
@@ -105,7 +106,7 @@ def stair(d: Draft, storey: str, tag: str, flights: b.Flights, material: Stuff, 
                 kind=f"Flight {s.width_m:.2f} wide",
                 predefined="STRAIGHT",
                 material=material,
-                properties={"Pset_StairFlightCommon": {"NumberOfRiser": s.risers // 2, "Headroom": 2.0 * d.scale}},
+                properties={"Pset_StairFlightCommon": {"NumberOfRiser": s.risers // 2, "Headroom": metres(2.0)}},
                 quantities={"Length": s.run_m},
             )
         )
@@ -126,15 +127,9 @@ def stair(d: Draft, storey: str, tag: str, flights: b.Flights, material: Stuff, 
     )
     inner_1, inner_2 = first_x + s.width_m - 0.04, second_x + 0.04
     y0 = s.start_y
+    parts.append(_railing(d, storey, f"{tag}.R1", [(inner_1, y0, s.riser_m), (inner_1, far, half)], STAINLESS))
     parts.append(
-        _railing(
-            d, storey, f"{tag}.R1", [(inner_1, y0, s.riser_m), (inner_1, far, half)], STAINLESS
-        )
-    )
-    parts.append(
-        _railing(
-            d, storey, f"{tag}.R2", [(inner_2, far, half + s.riser_m), (inner_2, y0, s.rise_m)], STAINLESS
-        )
+        _railing(d, storey, f"{tag}.R2", [(inner_2, far, half + s.riser_m), (inner_2, y0, s.rise_m)], STAINLESS)
     )
     d.aggregate(whole, parts, f"stair/{tag}/{storey}")
 

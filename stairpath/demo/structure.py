@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import itertools
+from functools import partial
+
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Site
+from stairpath.demo.draft import Draft, Items, Site
 from stairpath.demo.stuff import CONCRETE, STEEL
 
 Rect = tuple[float, float, float, float]
@@ -57,6 +60,14 @@ def _foundations(d: Draft) -> None:
             )
 
 
+def _concrete_column(d: Draft, height: float) -> Items:
+    return [d.box((-0.2, -0.2, -0.35), (0.4, 0.4, height + 0.35))]
+
+
+def _steel_column(d: Draft, height: float) -> Items:
+    return [d.i_section((0, 0, -b.FLOOR_BUILDUP_M), (0, 0, 1), (1, 0, 0), height + 0.1, 0.30, 0.30)]
+
+
 def _columns(d: Draft) -> None:
     tops = {"Level B1": "Level 00", "Level 00": "Level 01", "Level 01": "Level 02", "Level 02": "Roof"}
     for storey in b.FLOORS:
@@ -65,12 +76,9 @@ def _columns(d: Draft) -> None:
         for x_tag, x in b.NUMBERED_AXES_M.items():
             for y_tag, y in b.LETTERED_AXES_M.items():
                 if below:
-                    items = d.shared("column-rc", lambda h=height: [d.box((-0.2, -0.2, -0.35), (0.4, 0.4, h + 0.35))])
+                    items = d.shared("column-rc", partial(_concrete_column, d, height))
                 else:
-                    items = d.shared(
-                        f"column-{storey}",
-                        lambda h=height: [d.i_section((0, 0, -b.FLOOR_BUILDUP_M), (0, 0, 1), (1, 0, 0), h + 0.1, 0.30, 0.30)],
-                    )
+                    items = d.shared(f"column-{storey}", partial(_steel_column, d, height))
                 d.add(
                     "IfcColumn",
                     storey,
@@ -130,7 +138,9 @@ def _beams(d: Draft) -> None:
             kind=f"I {depth * 1000:.0f} x {width * 1000:.0f}",
             predefined="BEAM",
             material=STEEL,
-            properties={"Pset_BeamCommon": {"Reference": "MB36" if main else "CB28", "LoadBearing": True, "FireRating": "R60"}},
+            properties={
+                "Pset_BeamCommon": {"Reference": "MB36" if main else "CB28", "LoadBearing": True, "FireRating": "R60"}
+            },
             quantities={"Length": length - 2 * gap},
         )
 
@@ -141,7 +151,7 @@ def _beams(d: Draft) -> None:
                     beam(storey, f"{y_tag}/{bay + 1}-{bay + 2}", (x0, y), x1 - x0, True, "Main beam")
         rows = list(b.LETTERED_AXES_M.items())
         for x_tag, x in b.NUMBERED_AXES_M.items():
-            for (tag_0, y0), (tag_1, y1) in zip(rows, rows[1:], strict=False):
+            for (tag_0, y0), (tag_1, y1) in itertools.pairwise(rows):
                 beam(storey, f"{x_tag}/{tag_0}-{tag_1}", (x, y0), y1 - y0, False, "Cross beam")
         if storey in ("Level 01", "Level 02"):
             for x in TRIMMER_X_M:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft, Items, Measure, Site, Value
 from stairpath.demo.services import Tags, pipe_run, rooms_of
 from stairpath.demo.stuff import HDPE, STAINLESS
 
@@ -12,7 +12,9 @@ SUPPLY = (12.10, 3.20)
 RETURN = (12.26, 3.20)
 WASTE = (11.95, 2.92)
 
-_PROPERTIES = {"Pset_PipeSegmentTypeCommon": {"Reference": "SW", "WorkingPressure": 6.0, "NominalDiameter": "as drawn"}}
+_PROPERTIES: dict[str, dict[str, Value]] = {
+    "Pset_PipeSegmentTypeCommon": {"Reference": "SW", "WorkingPressure": Measure("IfcPressureMeasure", 600_000.0)}
+}
 
 
 class _Water:
@@ -38,9 +40,17 @@ class _Water:
             )
 
         d.add(
-            "IfcValve", storey, "Isolating valve", d.shared("valve", build), tag=self.valves.take(storey),
-            description=f"Isolating valve, {system.lower()}", at=at, kind="Gate valve DN 80", predefined="ISOLATING",
-            material=STAINLESS, system=system,
+            "IfcValve",
+            storey,
+            "Isolating valve",
+            d.shared("valve", build),
+            tag=self.valves.take(storey),
+            description=f"Isolating valve, {system.lower()}",
+            at=at,
+            kind="Gate valve DN 80",
+            predefined="ISOLATING",
+            material=STAINLESS,
+            system=system,
         )
 
     def storey(self, storey: str) -> None:
@@ -56,7 +66,17 @@ class _Water:
                     path = [(x0 + 0.02, y, z), (47.0, y, z), (47.0, 14.6 + 0.3 * (y - 12), z)]
                     pipe_run(d, storey, tags, path, radius, HDPE, system, f"{system} main", _PROPERTIES)
                 else:
-                    pipe_run(d, storey, tags, [(x0 + 0.02, y, z), (x1, y, z)], radius, HDPE, system, f"{system} main", _PROPERTIES)
+                    pipe_run(
+                        d,
+                        storey,
+                        tags,
+                        [(x0 + 0.02, y, z), (x1, y, z)],
+                        radius,
+                        HDPE,
+                        system,
+                        f"{system} main",
+                        _PROPERTIES,
+                    )
             self.valve(storey, (1.0, y, z), system)
         for room in rooms_of(storey):
             if room.use in ("laboratory", "aquaria", "plant"):
@@ -64,9 +84,15 @@ class _Water:
             if room.use in ("laboratory", "wash", "work"):
                 self.waste_branch(storey, room)
         rise = 4.2 if storey == "Level B1" else 4.0
-        for system, x, radius in (("Sea-water supply", 46.75, 0.08), ("Sea-water return", 47.0, 0.08), ("Waste water", 47.25, 0.1)):
+        for system, x, radius in (
+            ("Sea-water supply", 46.75, 0.08),
+            ("Sea-water return", 47.0, 0.08),
+            ("Waste water", 47.25, 0.1),
+        ):
             tags = self.waste if system == "Waste water" else self.sea
-            pipe_run(d, storey, tags, [(x, 16.5, 0.0), (x, 16.5, rise)], radius, HDPE, system, f"{system} riser", _PROPERTIES)
+            pipe_run(
+                d, storey, tags, [(x, 16.5, 0.0), (x, 16.5, rise)], radius, HDPE, system, f"{system} riser", _PROPERTIES
+            )
 
     def sea_branch(self, storey: str, room: b.Room) -> None:
         south = room.y1 <= b.CORRIDOR_Y_M[0]
@@ -89,8 +115,22 @@ class _Water:
         """Across the first flight of the escape stair at Level 00, then up its well."""
         z = b.pipe_over_stair_z()
         well_x = b.ESCAPE_STAIR[0] + 1.3 + 0.1
-        path = [(43.0, b.PIPE_OVER_STAIR_Y_M, z), (well_x, b.PIPE_OVER_STAIR_Y_M, z), (well_x, b.PIPE_OVER_STAIR_Y_M, 3.98)]
-        pipe_run(self.d, "Level 00", self.waste, path, b.PIPE_RADIUS_M, HDPE, "Waste water", "Vent pipe across the escape stair", _PROPERTIES)
+        path = [
+            (43.0, b.PIPE_OVER_STAIR_Y_M, z),
+            (well_x, b.PIPE_OVER_STAIR_Y_M, z),
+            (well_x, b.PIPE_OVER_STAIR_Y_M, 3.98),
+        ]
+        pipe_run(
+            self.d,
+            "Level 00",
+            self.waste,
+            path,
+            b.PIPE_RADIUS_M,
+            HDPE,
+            "Waste water",
+            "Vent pipe across the escape stair",
+            _PROPERTIES,
+        )
 
     def pump_room(self) -> None:
         d = self.d
@@ -111,19 +151,58 @@ class _Water:
 
         for index in range(4):
             d.add(
-                "IfcPump", "Level B1", f"Sea-water pump {index + 1}", d.shared("pump", pump), tag=f"SWP-{index + 1}",
-                description="Sea-water duty pump" if index < 3 else "Sea-water stand-by pump", at=(2.5 + index * 2.4, 4.0, 0),
-                kind="End-suction pump 45 m3/h", predefined="ENDSUCTION", material=STAINLESS,
-                properties={"Pset_PumpTypeCommon": {"Reference": "SWP", "FlowRateRange": "20-45 m3/h"}}, system="Sea-water supply",
+                "IfcPump",
+                "Level B1",
+                f"Sea-water pump {index + 1}",
+                d.shared("pump", pump),
+                tag=f"SWP-{index + 1}",
+                description="Sea-water duty pump" if index < 3 else "Sea-water stand-by pump",
+                at=(2.5 + index * 2.4, 4.0, 0),
+                kind="End-suction pump 45 m3/h",
+                predefined="ENDSUCTION",
+                material=STAINLESS,
+                properties={"Pset_PumpTypeCommon": {"Reference": "SWP", "FlowRateRange": "20-45 m3/h"}},
+                system="Sea-water supply",
             )
             x = 2.88 + index * 2.4
-            pipe_run(d, "Level B1", self.sea, [(x, 4.0, 0.95), (x, 4.0, 3.0), (x, 11.6, 3.0)], 0.07, HDPE, "Sea-water supply", "Pump discharge", _PROPERTIES)
+            pipe_run(
+                d,
+                "Level B1",
+                self.sea,
+                [(x, 4.0, 0.95), (x, 4.0, 3.0), (x, 11.6, 3.0)],
+                0.07,
+                HDPE,
+                "Sea-water supply",
+                "Pump discharge",
+                _PROPERTIES,
+            )
         for index in range(5):
             d.add(
-                "IfcFilter" if d.schema != "IFC2X3" else "IfcFlowTreatmentDevice", "Level B1", f"Sand filter {index + 1}",
-                d.shared("filter", lambda: d.style([d.rod((0, 0, 0.3), (0, 0, 1), 1.5, 0.55), d.rod((0, 0, 1.8), (0, 0, 1), 0.12, 0.4), *[d.box((0.45 * i - 0.05, 0.45 * j - 0.05, 0), (0.1, 0.1, 0.35)) for i in (-1, 1) for j in (-1, 1)]], STAINLESS)),
-                tag=f"SF-{index + 1}", description="Pressure sand filter", at=(13.5 + index * 2.2, 4.0, 0), kind="Sand filter 1100",
-                predefined="WATERFILTER", material=STAINLESS, system="Sea-water supply",
+                "IfcFilter" if d.schema != "IFC2X3" else "IfcFlowTreatmentDevice",
+                "Level B1",
+                f"Sand filter {index + 1}",
+                d.shared(
+                    "filter",
+                    lambda: d.style(
+                        [
+                            d.rod((0, 0, 0.3), (0, 0, 1), 1.5, 0.55),
+                            d.rod((0, 0, 1.8), (0, 0, 1), 0.12, 0.4),
+                            *[
+                                d.box((0.45 * i - 0.05, 0.45 * j - 0.05, 0), (0.1, 0.1, 0.35))
+                                for i in (-1, 1)
+                                for j in (-1, 1)
+                            ],
+                        ],
+                        STAINLESS,
+                    ),
+                ),
+                tag=f"SF-{index + 1}",
+                description="Pressure sand filter",
+                at=(13.5 + index * 2.2, 4.0, 0),
+                kind="Sand filter 1100",
+                predefined="WATERFILTER",
+                material=STAINLESS,
+                system="Sea-water supply",
             )
 
 

@@ -27,6 +27,6 @@ def defer_app() -> App:
 def defer(task: str, lock: str, priority: int = 0, **arguments: str) -> None:
     """Put a job on the queue unless the same one waits already; jobs of one lock never run side by side."""
     with suppress(AlreadyEnqueued):
-        defer_app().configure_task(
-            task, queue=READING, lock=lock, queueing_lock=lock, priority=priority
-        ).defer(**arguments)
+        defer_app().configure_task(task, queue=READING, lock=lock, queueing_lock=lock, priority=priority).defer(
+            **arguments
+        )

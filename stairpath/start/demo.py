@@ -116,7 +116,9 @@ def wait_for_demo() -> None:
     while True:
         with transaction() as session:
             rows = session.execute(
-                select(Model.status, Project.picture).join(Project, Model.project_id == Project.id).where(Project.name == PROJECT_NAME)
+                select(Model.status, Project.picture)
+                .join(Project, Model.project_id == Project.id)
+                .where(Project.name == PROJECT_NAME)
             ).all()
         done = sum(status in ("read", "failed", "cancelled") for status, _ in rows)
         line = f"Reading the demo: {done} of {len(rows)} models"

@@ -80,7 +80,18 @@ class Cluster:
         self.folder = self._reachable()
         if not (self.folder / "PG_VERSION").exists():
             made = self._run(
-                [str(bin_dir / "initdb"), "-D", str(self.folder), "-A", "trust", "-U", ROLE, "-E", "UTF8", "--no-locale"]
+                [
+                    str(bin_dir / "initdb"),
+                    "-D",
+                    str(self.folder),
+                    "-A",
+                    "trust",
+                    "-U",
+                    ROLE,
+                    "-E",
+                    "UTF8",
+                    "--no-locale",
+                ]
             )
             if made.returncode:
                 raise CannotStartError(f"The database could not be made in {self.folder}: {made.stderr.strip()}")
@@ -94,7 +105,19 @@ class Cluster:
         if self.fast:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
         started = self._run(
-            [str(bin_dir / "pg_ctl"), "-D", str(self.folder), "-w", "-t", "60", "-l", str(self.folder / "log"), "-o", options, "start"]
+            [
+                str(bin_dir / "pg_ctl"),
+                "-D",
+                str(self.folder),
+                "-w",
+                "-t",
+                "60",
+                "-l",
+                str(self.folder / "log"),
+                "-o",
+                options,
+                "start",
+            ]
         )
         if started.returncode:
             log = self.folder / "log"

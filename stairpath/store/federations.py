@@ -18,9 +18,7 @@ def live_models(session: Session, project_id: str) -> list[Model]:
     """The project's models that were not removed, in order."""
     return list(
         session.scalars(
-            select(Model)
-            .where(Model.project_id == project_id, Model.removed_at.is_(None))
-            .order_by(Model.position)
+            select(Model).where(Model.project_id == project_id, Model.removed_at.is_(None)).order_by(Model.position)
         )
     )
 
@@ -60,9 +58,7 @@ def refederate(session: Session, project_id: str) -> Federation | None:
             "alternative": None
             if placed.alternative is None
             else {"what": placed.alternative.what, "option": placed.alternative.option},
-            "problems": [
-                {"code": p.code, "text": p.text, "components": list(p.components)} for p in placed.problems
-            ],
+            "problems": [{"code": p.code, "text": p.text, "components": list(p.components)} for p in placed.problems],
         }
         if placed.alternative is None:
             model.stands = None

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from stairpath.core.federation.outline import Outline, Room
 from stairpath.core.mesh.prepare import Prepared
 from stairpath.core.problems import Problem
-from stairpath.core.reading.model import GridAxis, MapConversion, Storey
+from stairpath.core.reading.model import GridAxis, MapConversion, Quantity, Storey
 from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs
 from stairpath.store.tables import Chunk, Component, Json, Model
@@ -65,10 +65,12 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
                     "material": c.material,
                     "part_of": c.part_of,
                     "hosted_in": c.hosted_in,
-                    "properties": c.properties,
+                    "properties": {
+                        name: {key: asdict(v) if isinstance(v, Quantity) else v for key, v in values.items()}
+                        for name, values in c.properties.items()
+                    },
                     "quantities": {
-                        name: {key: {"value": q.value, "unit": q.unit} for key, q in values.items()}
-                        for name, values in c.quantities.items()
+                        name: {key: asdict(q) for key, q in values.items()} for name, values in c.quantities.items()
                     },
                 },
             }

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, ClassVar
 
 from sqlalchemy import ARRAY, Boolean, DateTime, Double, Float, ForeignKey, Index, Integer, LargeBinary, String, Text
 from sqlalchemy.dialects.postgresql import JSONB
@@ -22,7 +22,7 @@ def now() -> datetime:
 
 
 class Base(DeclarativeBase):
-    type_annotation_map = {datetime: DateTime(timezone=True), Json: JSONB, list[Any]: JSONB}
+    type_annotation_map: ClassVar[dict[Any, Any]] = {datetime: DateTime(timezone=True), Json: JSONB, list[Any]: JSONB}
 
 
 class Blob(Base):

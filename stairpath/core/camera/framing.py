@@ -47,7 +47,9 @@ def frame(
     Raises NothingToFrameError without points, ValueError for an impossible lens or frame.
     """
     if not SMALLEST_ANGLE_DEG <= angle_deg <= LARGEST_ANGLE_DEG:
-        raise ValueError(f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees.")
+        raise ValueError(
+            f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees."
+        )
     if not 0 <= margin < 0.5:
         raise ValueError("The margin must be at least 0 and less than 0.5.")
     if not aspect > 0:

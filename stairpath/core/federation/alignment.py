@@ -161,12 +161,16 @@ def _aligned_axes(model: Outline, alignment: Alignment) -> list[GridAxis]:
     for axis in model.grid_axes:
         ends = alignment.apply(np.array([[*axis.start_m, 0.0], [*axis.end_m, 0.0]]))
         out.append(
-            GridAxis(axis.grid, axis.tag, (float(ends[0, 0]), float(ends[0, 1])), (float(ends[1, 0]), float(ends[1, 1])))
+            GridAxis(
+                axis.grid, axis.tag, (float(ends[0, 0]), float(ends[0, 1])), (float(ends[1, 0]), float(ends[1, 1]))
+            )
         )
     return out
 
 
-def _by_grid(model: Outline, reference: Outline, to: Alignment, levels: dict[str, float]) -> tuple[Alignment | None, list[Problem]]:
+def _by_grid(
+    model: Outline, reference: Outline, to: Alignment, levels: dict[str, float]
+) -> tuple[Alignment | None, list[Problem]]:
     fit = fit_grids(model.grid_axes, _aligned_axes(reference, to))
     if fit is None:
         return None, []
@@ -238,9 +242,7 @@ def align(models: Sequence[Outline]) -> Aligned:
 
 def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], problems: list[list[Problem]]) -> None:
     centres = {
-        i: alignments[i].apply(own.mean(axis=0))
-        for i, m in enumerate(models)
-        if (own := m.bounds_own_m) is not None
+        i: alignments[i].apply(own.mean(axis=0)) for i, m in enumerate(models) if (own := m.bounds_own_m) is not None
     }
     if len(centres) < 2:
         return

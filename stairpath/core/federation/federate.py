@@ -123,7 +123,9 @@ def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Al
     for model, alignment in zip(models, alignments, strict=True):
         for space in model.rooms:
             low, high = space.low_m + alignment.shift_m[2], space.high_m + alignment.shift_m[2]
-            candidates = np.flatnonzero(known & (room == NO_ROOM) & (centres[:, 2] > low - 0.05) & (centres[:, 2] < high + 0.05))
+            candidates = np.flatnonzero(
+                known & (room == NO_ROOM) & (centres[:, 2] > low - 0.05) & (centres[:, 2] < high + 0.05)
+            )
             if len(candidates):
                 floor = np.concatenate([space.floor, np.zeros((*space.floor.shape[:2], 1))], axis=-1)
                 turned = alignment.apply(floor)[..., :2]

@@ -32,11 +32,11 @@ class ChunkMesh:
 
     positions: npt.NDArray[np.float64]
     normals: npt.NDArray[np.float64]
-    components: npt.NDArray[np.int64]
+    components: npt.NDArray[np.integer]
     ordinals: list[int]
-    opaque: npt.NDArray[np.int64]
-    see_through: npt.NDArray[np.int64]
-    edges: npt.NDArray[np.int64]
+    opaque: npt.NDArray[np.integer]
+    see_through: npt.NDArray[np.integer]
+    edges: npt.NDArray[np.integer]
 
 
 class _Builder:
@@ -97,7 +97,7 @@ class _Builder:
         return b"".join(self.doc.save_to_bytes())
 
 
-def _cached(triangles: npt.NDArray[np.int64], vertex_count: int) -> npt.NDArray[np.uint32]:
+def _cached(triangles: npt.NDArray[np.integer], vertex_count: int) -> npt.NDArray[np.uint32]:
     flat = np.ascontiguousarray(triangles.reshape(-1), dtype=np.uint32)
     if not len(flat):
         return flat

@@ -21,13 +21,14 @@ _TILT_DEG = 26.0
 _SUN = np.array([0.35, -0.55, 0.76])
 
 
-@numba.njit(cache=True)  # type: ignore[misc]
+@numba.njit(cache=True)  # type: ignore[untyped-decorator]
 def _fill(
     screen: npt.NDArray[np.float64], shade: npt.NDArray[np.float32], depth: npt.NDArray[np.float64],
     image: npt.NDArray[np.float32],
 ) -> None:  # fmt: skip
     """Depth-buffered triangles: ``screen`` (n, 3, 3) in pixels and one over depth, which is what
-    runs straight across a screen; ``shade`` (n, 3)."""
+    runs straight across a screen; ``shade`` (n, 3).
+    """
     height, width = depth.shape
     for t in range(screen.shape[0]):
         x0, y0, z0 = screen[t, 0]

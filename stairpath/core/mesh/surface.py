@@ -62,9 +62,7 @@ def _corner_normals(
     return np.where(length > 1e-12, total / np.maximum(length, 1e-12), fallback).reshape(-1, 3, 3)
 
 
-def _feature_edges(
-    corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.float64]
-) -> npt.NDArray[np.intp]:
+def _feature_edges(corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.float64]) -> npt.NDArray[np.intp]:
     """Pairs of welded vertices along borders, creases, and where more than two faces meet."""
     pairs = np.sort(np.concatenate([corners[:, [0, 1]], corners[:, [1, 2]], corners[:, [2, 0]]]), axis=1)
     face = np.tile(np.arange(len(corners)), 3)
@@ -77,7 +75,8 @@ def _feature_edges(
     a, b = face[order[first]], face[order[np.minimum(first + 1, len(order) - 1)]]
     cosine = np.einsum("ij,ij->i", face_normals[a], face_normals[b])
     keep = (counts != 2) | (cosine < math.cos(math.radians(CREASE_DEG)))
-    return edges[keep]
+    kept: npt.NDArray[np.intp] = edges[keep]
+    return kept
 
 
 def surface(shape: Shape) -> Surface:

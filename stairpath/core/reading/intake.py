@@ -6,7 +6,7 @@ import io
 import zipfile
 from dataclasses import dataclass
 from pathlib import Path, PurePosixPath
-from typing import BinaryIO
+from typing import IO
 
 from stairpath.core.problems import CannotReadError
 
@@ -29,25 +29,29 @@ def megabytes(count: int) -> str:
     return f"{count / (1 << 20):.0f} MB" if count >= 1 << 20 else f"{max(1, count // 1024)} kB"
 
 
-def check_whole(name: str, stream: BinaryIO, size: int) -> None:
+def check_whole(name: str, stream: IO[bytes], size: int) -> None:
     """Refuse what is empty, not IFC, or cut short; raises CannotReadError."""
     if size == 0:
         raise CannotReadError(f"{name} is empty; export it again from the design program.")
     stream.seek(0)
     head = stream.read(4096)
     if _HEAD not in head.lstrip(b"\xef\xbb\xbf \t\r\n")[:64]:
-        raise CannotReadError(f"{name} is not an IFC file (it does not begin with ISO-10303-21); choose a .ifc or .ifczip file.")
+        raise CannotReadError(
+            f"{name} is not an IFC file (it does not begin with ISO-10303-21); choose a .ifc or .ifczip file."
+        )
     stream.seek(max(0, size - 4096))
     if _TAIL not in stream.read(4096):
         raise CannotReadError(f"{name} is cut short (its end is missing); copy or export it again.")
     stream.seek(0)
 
 
-def _unpack(name: str, stream: BinaryIO, limits: Limits) -> list[tuple[str, bytes]]:
+def _unpack(name: str, stream: IO[bytes], limits: Limits) -> list[tuple[str, bytes]]:
     try:
         archive = zipfile.ZipFile(stream)
     except zipfile.BadZipFile as error:
-        raise CannotReadError(f"{name} is not a readable zip archive; pack it again or send the .ifc itself.") from error
+        raise CannotReadError(
+            f"{name} is not a readable zip archive; pack it again or send the .ifc itself."
+        ) from error
     members = [info for info in archive.infolist() if info.filename.lower().endswith(".ifc")]
     if not members:
         raise CannotReadError(f"{name} holds no .ifc file; pack the model file itself.")
@@ -71,7 +75,7 @@ def _unpack(name: str, stream: BinaryIO, limits: Limits) -> list[tuple[str, byte
     return found
 
 
-def take_in(name: str, stream: BinaryIO, limits: Limits | None = None) -> list[tuple[str, bytes]]:
+def take_in(name: str, stream: IO[bytes], limits: Limits | None = None) -> list[tuple[str, bytes]]:
     """Check a file as it arrived; returns the IFC files in it as (name, content).
 
     A ``.ifc`` gives itself, an ``.ifczip`` everything it holds. Raises CannotReadError with
@@ -104,4 +108,6 @@ def take_in_path(path: Path, limits: Limits | None = None) -> list[tuple[str, by
     except FileNotFoundError as error:
         raise CannotReadError(f"{path} does not exist; check the name.") from error
     except (IsADirectoryError, PermissionError) as error:
-        raise CannotReadError(f"{path} cannot be opened ({error.strerror}); give the path of a readable file.") from error
+        raise CannotReadError(
+            f"{path} cannot be opened ({error.strerror}); give the path of a readable file."
+        ) from error

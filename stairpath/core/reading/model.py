@@ -10,8 +10,6 @@ import numpy.typing as npt
 from stairpath.core.problems import Problem
 
 Points = npt.NDArray[np.float64]
-PropertyValue = str | float | int | bool | None
-PropertySets = dict[str, dict[str, PropertyValue]]
 
 
 @dataclass(frozen=True)
@@ -46,10 +44,14 @@ class MapConversion:
 
 @dataclass(frozen=True)
 class Quantity:
-    """A figure taken off a component, in metres, square metres or cubic metres."""
+    """A figure with its unit: a quantity taken off a component, or a property that is a measure."""
 
     value: float
     unit: str
+
+
+PropertyValue = str | float | int | bool | Quantity | None
+PropertySets = dict[str, dict[str, PropertyValue]]
 
 
 @dataclass(slots=True)
@@ -117,7 +119,8 @@ class Geometry:
     def points_of(self, placed: int, to: npt.NDArray[np.float64] | None = None) -> Points:
         """Vertices of one placed shape in the file's coordinates, or moved on by the matrix ``to``."""
         matrix = self.matrix[placed] if to is None else to @ self.matrix[placed]
-        return self.shapes[self.shape[placed]].vertices @ matrix[:3, :3].T + matrix[:3, 3]
+        points: Points = self.shapes[self.shape[placed]].vertices @ matrix[:3, :3].T + matrix[:3, 3]
+        return points
 
     def bounds(self, count: int, to: npt.NDArray[np.float64] | None = None) -> npt.NDArray[np.float64]:
         """Bounds (count, 2, 3) per component; NaN where there is no geometry."""

@@ -147,9 +147,7 @@ def _open(name: str, content: bytes) -> Any:
     return ifc
 
 
-def read_model(
-    name: str, content: bytes, threads: int = 1, on_progress: Progress | None = None
-) -> ModelReading:
+def read_model(name: str, content: bytes, threads: int = 1, on_progress: Progress | None = None) -> ModelReading:
     """Read one IFC file, given as its name and bytes.
 
     Duplicated GlobalIds, components on no storey, and components without or with broken

@@ -16,7 +16,25 @@ _QUANTITY_UNITS = {
     "IfcQuantityCount": ("CountValue", "", 0),
     "IfcQuantityTime": ("TimeValue", "s", 0),
 }
-_LENGTHS = {"IfcLengthMeasure", "IfcPositiveLengthMeasure", "IfcNonNegativeLengthMeasure"}
+# Measures with the unit they are shown in, and the power of the file's length unit in them.
+# Those without a length are taken to be in SI units, as IFC files have them by default.
+_MEASURES: dict[str, tuple[str, int]] = {
+    "IfcLengthMeasure": ("m", 1),
+    "IfcPositiveLengthMeasure": ("m", 1),
+    "IfcNonNegativeLengthMeasure": ("m", 1),
+    "IfcAreaMeasure": ("m²", 2),
+    "IfcVolumeMeasure": ("m³", 3),
+    "IfcMassMeasure": ("kg", 0),
+    "IfcPowerMeasure": ("W", 0),
+    "IfcPressureMeasure": ("Pa", 0),
+    "IfcThermalTransmittanceMeasure": ("W/m²K", 0),
+    "IfcVolumetricFlowRateMeasure": ("m³/s", 0),
+    "IfcElectricVoltageMeasure": ("V", 0),
+    "IfcElectricCurrentMeasure": ("A", 0),
+    "IfcForceMeasure": ("N", 0),
+    "IfcThermodynamicTemperatureMeasure": ("K", 0),
+    "IfcTimeMeasure": ("s", 0),
+}
 
 
 @dataclass(frozen=True)
@@ -100,6 +118,10 @@ def gather(ifc: Any) -> Relations:
     return out
 
 
+def _said(value: PropertyValue) -> str:
+    return f"{value.value:g} {value.unit}" if isinstance(value, Quantity) else str(value)
+
+
 class SetReader:
     """Turns property sets and quantity sets into plain values, each set once."""
 
@@ -111,8 +133,9 @@ class SetReader:
         if value is None:
             return None
         raw = value.wrappedValue
-        if value.is_a() in _LENGTHS and isinstance(raw, (int, float)):
-            return float(raw) * self._scales.length
+        measure = _MEASURES.get(value.is_a())
+        if measure is not None and isinstance(raw, (int, float)):
+            return Quantity(float(raw) * self._scales.of(measure[1]), measure[0])
         if isinstance(raw, (str, bool, int, float)):
             return raw
         return str(raw)
@@ -127,11 +150,11 @@ class SetReader:
             return ", ".join(str(v.wrappedValue) for v in prop.ListValues or ())
         if kind == "IfcPropertyBoundedValue":
             low, high = self._value(prop.LowerBoundValue), self._value(prop.UpperBoundValue)
-            return f"{low} to {high}"
+            return f"{_said(low)} to {_said(high)}"
         return None
 
     def properties(self, definition: Any) -> dict[str, PropertyValue]:
-        """Name to value of one IfcPropertySet; lengths in metres."""
+        """Name to value of one IfcPropertySet; measures with their unit, lengths in metres."""
         found = self._properties.get(definition.id())
         if found is None:
             found = {str(p.Name): self._property(p) for p in definition.HasProperties or ()}

@@ -25,12 +25,11 @@ export function matching(component: Component, typed: string): Group[] {
   }));
   const properties: Group[] = Object.entries(component.properties).map(([name, values]) => ({
     name,
-    entries: Object.entries(values).map(([key, value]) => ({
-      name: key,
-      value: value ?? null,
-      unit: "",
-      number: typeof value === "number",
-    })),
+    entries: Object.entries(values).map(([key, value]) =>
+      typeof value === "object" && value !== null
+        ? { name: key, value: value.value, unit: value.unit, number: true }
+        : { name: key, value, unit: "", number: typeof value === "number" },
+    ),
   }));
   const wanted = typed.trim().toLowerCase();
   return [...quantities, ...properties]

@@ -65,7 +65,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
               <BoardEdge />
             ) : (
               <Box
-                sx={{ width: 228, minHeight: 0, bgcolor: tone.paper, borderRight: `1px solid ${tone.line}` }}
+                sx={{ width: 246, minHeight: 0, bgcolor: tone.paper, borderRight: `1px solid ${tone.line}` }}
               >
                 <StoreyBoard />
               </Box>

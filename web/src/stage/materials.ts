@@ -47,7 +47,7 @@ const VERTEX = /* glsl */ `
     // before their faces: each is moved along the line of sight, where it does not show.
     float nearer = float(number % 8) * 2.0e-5;
     #ifdef LINES
-      nearer += 4.0e-4;
+      nearer += 9.0e-4;
     #endif
     if (isOrthographic) seen.z += nearer * 40.0;
     else seen.xyz *= 1.0 - nearer;
@@ -56,7 +56,9 @@ const VERTEX = /* glsl */ `
     if (state.g > 0.75) base = mix(base, PICK, 0.88);
     else if (state.g > 0.25) base = mix(base, HERE, 0.45);
     #ifdef LINES
-      tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(base * 0.5, INK, 0.45);
+      // Lines grow lighter with distance, so that far parts do not turn black.
+      float far = clamp((-seen.z - 12.0) / 110.0, 0.0, 0.7);
+      tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(mix(base * 0.5, INK, 0.45), base, far);
     #else
       vec3 n = normalize(mat3(modelMatrix) * normal);
       float day = 0.5 + 0.5 * dot(n, sun);

@@ -258,14 +258,9 @@ export class Navigation {
       this.pendingZoom = 0;
       if (hit) this.host.stopped();
     }
-    const shift = point.clone().sub(pose.eye).multiplyScalar(share);
-    pose.eye.add(shift);
-    pose.target
-      .copy(pose.eye)
-      .addScaledVector(
-        forward({ ...pose, target: pose.target.clone().add(shift) }),
-        Math.max(0.5, reach * (1 - share)),
-      );
+    const f = forward(pose);
+    pose.eye.addScaledVector(point.clone().sub(pose.eye), share);
+    pose.target.copy(pose.eye).addScaledVector(f, Math.max(0.5, reach * (1 - share)));
     pose.heightM *= 1 - share;
     this.host.moved(pose);
   }

@@ -1,0 +1,75 @@
+# Stair Path. `make help` lists what can be done.
+PY := .venv/bin/python
+WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+
+.PHONY: help demo dev setup check test lint types imports core api e2e web-test bench screenshots schema clean
+
+help: ## this list
+	@grep -E '^[a-z-]+:.*## ' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
+
+demo: setup web/dist/index.html ## start everything with the demo building and print the address
+	@$(PY) -m stairpath.start.demo
+
+dev: setup web/dist/index.html ## the same, reloading server, worker and page on change
+	@$(PY) -m stairpath.start.demo --reload
+
+setup: .venv/.ready web/node_modules/.ready ## install what is missing
+
+.venv/.ready: requirements.lock pyproject.toml scripts/system.sh
+	@bash scripts/system.sh
+	@python3 -m venv .venv
+	@$(PY) -m pip install -q --disable-pip-version-check -r requirements.lock
+	@$(PY) -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+web/node_modules/.ready: web/package.json web/package-lock.json
+	@cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
+	@cd web && npm run --silent build -- --logLevel warn
+
+schema: setup ## write the browser's types anew from the server's OpenAPI document
+	@$(PY) scripts/schema.py > web/openapi.json
+	@cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts && rm openapi.json
+
+lint: setup
+	@.venv/bin/ruff check stairpath tests bench scripts
+	@.venv/bin/ruff format --check -q stairpath tests bench scripts
+	@cd web && npm run --silent lint
+
+types: setup
+	@.venv/bin/mypy
+	@cd web && npm run --silent types
+	@$(PY) scripts/schema.py > web/openapi.json
+	@cd web && npx openapi-typescript openapi.json -o schema.now.d.ts > /dev/null && rm openapi.json
+	@cd web && cmp schema.now.d.ts src/api/schema.d.ts && rm schema.now.d.ts
+
+imports: setup
+	@.venv/bin/lint-imports
+
+core: setup
+	@.venv/bin/pytest tests/core
+
+api: setup
+	@.venv/bin/pytest tests/api
+
+web-test: setup
+	@cd web && npm test --silent
+
+e2e: setup web/dist/index.html
+	@.venv/bin/pytest tests/e2e
+
+check: lint types imports core ## lint, types, imports and core tests, under a minute
+
+test: setup web/dist/index.html lint types imports web-test ## everything, in one command
+	@.venv/bin/pytest tests
+
+bench: setup web/dist/index.html ## measure speed against named references, and write docs/performance.md
+	@$(PY) -m bench
+
+screenshots: setup web/dist/index.html ## take the pictures in docs/screenshots anew
+	@$(PY) scripts/screenshots.py
+
+clean: ## stop nothing, delete what can be made again
+	@rm -rf web/dist .mypy_cache .ruff_cache .pytest_cache

@@ -1,0 +1,19 @@
+#!/usr/bin/env bash
+# Install the Debian packages that are missing: PostgreSQL, Chromium, and Python's venv.
+set -euo pipefail
+missing=()
+ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
+command -v chromium >/dev/null 2>&1 || missing+=(chromium)
+python3 -c 'import ensurepip' >/dev/null 2>&1 || missing+=(python3-venv)
+[ ${#missing[@]} -gt 0 ] || exit 0
+if [ "$(id -u)" -ne 0 ]; then
+    echo "These Debian packages are missing: ${missing[*]}. Run once as root: apt-get install ${missing[*]}" >&2
+    exit 1
+fi
+echo "Installing ${missing[*]} ..."
+export DEBIAN_FRONTEND=noninteractive
+apt-get update -qq
+# Debian would start a cluster of its own; Stair Path brings one.
+mkdir -p /etc/postgresql-common
+[ -e /etc/postgresql-common/createcluster.conf ] || echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.conf
+apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
