@@ -39,9 +39,13 @@ def _weld(vertices: npt.NDArray[np.float32]) -> tuple[npt.NDArray[np.intp], int]
 
 
 def _corner_normals(
-    corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.float64], areas: npt.NDArray[np.float64], count: int
+    corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.float64], angles: npt.NDArray[np.float64], count: int
 ) -> npt.NDArray[np.float64]:
-    """Normal (m, 3, 3) per triangle corner: of the faces round it that meet this one smoothly."""
+    """Normal (m, 3, 3) per triangle corner: of the faces round it that meet this one smoothly.
+
+    Each face counts with its angle at the corner, so that how a face is cut into triangles
+    does not show.
+    """
     flat = corners.reshape(-1)
     order = np.argsort(flat, kind="stable")
     starts = np.searchsorted(flat[order], np.arange(count + 1))
@@ -50,16 +54,26 @@ def _corner_normals(
     per_corner = sizes[flat]
     corner = np.repeat(np.arange(len(flat)), per_corner)
     within = np.arange(len(corner)) - np.repeat(np.cumsum(per_corner) - per_corner, per_corner)
-    other = order[starts[flat[corner]] + within] // 3
+    there = order[starts[flat[corner]] + within]
+    other = there // 3
     mine = corner // 3
     smooth = np.einsum("ij,ij->i", face_normals[mine], face_normals[other]) >= math.cos(math.radians(CREASE_DEG))
-    weighted = face_normals[other] * (areas[other] * smooth)[:, None]
+    weighted = face_normals[other] * (angles[there] * smooth)[:, None]
     total = np.empty((len(flat), 3))
     for axis in range(3):
         total[:, axis] = np.bincount(corner, weights=weighted[:, axis], minlength=len(flat))
     length = np.linalg.norm(total, axis=1, keepdims=True)
     fallback = np.repeat(face_normals, 3, axis=0)
     return np.where(length > 1e-12, total / np.maximum(length, 1e-12), fallback).reshape(-1, 3, 3)
+
+
+def _corner_angles(points: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
+    """Angle (3 m,) at each corner of triangles (m, 3, 3)."""
+    to_next = np.roll(points, -1, axis=1) - points
+    to_last = np.roll(points, 1, axis=1) - points
+    across = np.linalg.norm(np.cross(to_next, to_last), axis=2)
+    angles: npt.NDArray[np.float64] = np.arctan2(across, np.einsum("ijk,ijk->ij", to_next, to_last)).reshape(-1)
+    return angles
 
 
 def _feature_edges(corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.float64]) -> npt.NDArray[np.intp]:
@@ -87,13 +101,13 @@ def surface(shape: Shape) -> Surface:
     cross = np.cross(points[:, 1] - points[:, 0], points[:, 2] - points[:, 0])
     double = np.linalg.norm(cross, axis=1)
     solid = double > 1e-12
-    corners, cross, double = corners[solid], cross[solid], double[solid]
+    corners, points, cross, double = corners[solid], points[solid], cross[solid], double[solid]
     see_through = shape.see_through[solid]
     if not len(corners):
         empty = np.zeros((0, 3), dtype=np.float32)
         return Surface(empty, empty, np.zeros((0, 3), np.int32), see_through, np.zeros((0, 2), np.int32))
     face_normals = cross / double[:, None]
-    normals = _corner_normals(corners, face_normals, double, count)
+    normals = _corner_normals(corners, face_normals, _corner_angles(points), count)
 
     representative = np.zeros(count, dtype=np.intp)
     representative[welded] = np.arange(len(welded))

@@ -160,7 +160,8 @@ def read_model(name: str, content: bytes, threads: int = 1, on_progress: Progres
     relations = gather(ifc)
     reader = SetReader(scales)
 
-    entities = [e for e in ifc.by_type("IfcElement") if not e.is_a("IfcFeatureElement")]
+    elements = (e for e in ifc.by_type("IfcElement") if not e.is_a("IfcFeatureElement"))
+    entities = sorted(elements, key=lambda entity: int(entity.id()))  # in the order of the file
     components = [_component(entity, relations, reader) for entity in entities]
     counts = Counter(c.global_id for c in components)
     repeated = [global_id for global_id, count in counts.items() if count > 1]

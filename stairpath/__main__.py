@@ -1,0 +1,5 @@
+"""``python -m stairpath`` is the headless command."""
+
+from stairpath.cli import app
+
+app()

@@ -1,0 +1,128 @@
+"""Framing and viewpoints through the API."""
+
+import base64
+import io
+
+import pytest
+from PIL import Image
+
+from tests.samples import simple
+
+ORIGIN = [0, 0, 0]
+POSE = {
+    "eye_m": [1.25, -20.5, 3.0625],
+    "target_m": [1, 2, 3],
+    "up": [0, 0, 1],
+    "projection": "perspective",
+    "angle_deg": 42.5,
+    "height_m": 12.0,
+}
+
+
+def png() -> str:
+    out = io.BytesIO()
+    Image.new("RGB", (32, 20), "#e08a1e").save(out, "PNG")
+    return base64.b64encode(out.getvalue()).decode()
+
+
+@pytest.fixture
+def house(client, project, send, work):
+    send(project, "QH-ARC.ifc", simple())
+    work()
+    return project
+
+
+def keep(client, project, **changes):
+    view = {"pose": POSE, "origin_m": ORIGIN, "cells": [{"level": "Level 00", "discipline": "STR", "state": "faded"}]}
+    body = {"name": "North side", "author": "Ida Fenn", "picture_png": png(), "view": view, **changes}
+    return client.post(f"/api/projects/{project}/viewpoints", json=body)
+
+
+def test_fit_comes_from_the_core(client, house):
+    wish = {"bearing_deg": 0, "tilt_deg": 0, "aspect": 2.0, "angle_deg": 90, "margin": 0}
+    pose = client.post(f"/api/projects/{house}/frame", json=wish).json()
+    # A wall 4 m wide and 3 m high at y = 2: height decides, 1.5 / (tan 45 / 2) = 3 m in front of it.
+    origin = client.get(f"/api/projects/{house}/federation").json()["origin_m"]
+    assert [e + o for e, o in zip(pose["eye_m"], origin, strict=True)] == pytest.approx([3, -1, 1.5], abs=1e-5)
+
+
+def test_fit_of_nothing_says_so(client, project):
+    answer = client.post(f"/api/projects/{project}/frame", json={"bearing_deg": 0, "tilt_deg": 0, "aspect": 1})
+    assert answer.status_code == 409
+    assert "nothing to fit" in answer.json()["detail"]
+
+
+def test_a_bad_wish_gets_one_sentence(client, project):
+    answer = client.post(f"/api/projects/{project}/frame", json={"bearing_deg": 0, "tilt_deg": 200, "aspect": 1})
+    assert answer.status_code == 422
+    assert answer.json()["detail"].startswith("tilt_deg is not valid")
+
+
+def test_a_viewpoint_comes_back_exactly(client, house):
+    made = keep(client, house).json()
+    (listed,) = client.get(f"/api/projects/{house}/viewpoints").json()
+    assert listed == made == client.get(f"/api/viewpoints/{made['id']}").json()
+    assert listed["view"]["pose"] == POSE
+    assert listed["author"] == "Ida Fenn"
+    assert client.get(f"/api/blobs/{listed['picture']}").headers["content-type"] == "image/png"
+
+
+def test_rename_delete_and_undo(client, house):
+    made = keep(client, house).json()
+    at = f"/api/viewpoints/{made['id']}"
+    assert client.put(f"{at}/name", json={"name": " South side "}).json()["name"] == "South side"
+    assert client.put(f"{at}/name", json={"name": "   "}).status_code == 422
+    assert client.delete(at).status_code == 204
+    assert client.get(f"/api/projects/{house}/viewpoints").json() == []
+    gone = client.get(at)
+    assert gone.status_code == 410
+    assert "South side was deleted" in gone.json()["detail"]
+    assert client.post(f"{at}/restore").json()["name"] == "South side"
+    assert len(client.get(f"/api/projects/{house}/viewpoints").json()) == 1
+
+
+def test_viewpoints_outlive_a_new_reading(client, house, work):
+    federation = client.get(f"/api/projects/{house}/federation").json()
+    model = federation["models"][0]
+    ref = {"model": model["id"], "global_id": model["global_ids"][0]}
+    view = {"pose": POSE, "origin_m": ORIGIN, "picked": [ref], "hidden": [ref]}
+    made = keep(client, house, view=view).json()
+    client.post(f"/api/models/{model['id']}/retry")
+    work()
+    after = client.get(f"/api/projects/{house}/federation").json()["models"][0]
+    kept = client.get(f"/api/viewpoints/{made['id']}").json()["view"]["picked"][0]
+    assert kept == {"model": after["id"], "global_id": after["global_ids"][0]}
+
+
+@pytest.mark.parametrize("picture", ["%%%", base64.b64encode(b"not a picture").decode()])
+def test_a_picture_that_is_none_is_refused(client, house, picture):
+    answer = keep(client, house, picture_png=picture)
+    assert answer.status_code == 422
+    assert "picture is not" in answer.json()["detail"]
+
+
+@pytest.mark.parametrize(
+    "address",
+    [
+        "/api/projects/none/federation",
+        "/api/models/none/components/x",
+        "/api/viewpoints/none",
+        f"/api/blobs/{'0' * 64}",
+        "/api/nowhere",
+    ],
+)
+def test_what_is_not_there_says_so(client, address):
+    answer = client.get(address)
+    assert answer.status_code == 404
+    assert answer.json()["detail"]
+
+
+def test_model_files_cannot_be_fetched_as_pictures(client, house):
+    from sqlalchemy import select
+
+    from stairpath.store.database import transaction
+    from stairpath.store.tables import Model
+
+    with transaction() as session:
+        sha = session.scalar(select(Model.file_sha).where(Model.project_id == house))
+    assert client.get(f"/api/blobs/{sha}").status_code == 404

@@ -1,0 +1,40 @@
+"""What all tests share: the demo's files and their readings, made once a run."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import HealthCheck, settings
+
+from stairpath.core.federation.federate import Federation, federate
+from stairpath.core.federation.outline import outline
+from stairpath.core.reading.apart import read_many
+from stairpath.core.reading.model import ModelReading
+from stairpath.demo import write_models
+from tests.database import database
+
+settings.register_profile("ours", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("ours")
+
+
+@pytest.fixture(scope="session")
+def demo_files(tmp_path_factory):
+    return write_models(tmp_path_factory.mktemp("demo"))
+
+
+@pytest.fixture(scope="session")
+def demo_readings(demo_files) -> list[ModelReading]:
+    readings = read_many([(path.name, path.read_bytes()) for path in demo_files])
+    assert all(isinstance(reading, ModelReading) for reading in readings)
+    return readings
+
+
+@pytest.fixture(scope="session")
+def demo(demo_readings) -> Federation:
+    return federate([outline(reading) for reading in demo_readings])
+
+
+@pytest.fixture(scope="session")
+def database_url():
+    """One database for everything that needs one."""
+    with database() as url:
+        yield url
