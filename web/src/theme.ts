@@ -55,7 +55,7 @@ export const theme = createTheme({
       },
     },
     MuiTooltip: {
-      defaultProps: { enterDelay: 400, disableInteractive: true },
+      defaultProps: { enterDelay: 400, disableInteractive: true, describeChild: true },
       styleOverrides: { tooltip: { backgroundColor: tone.ink, fontSize: 12, fontFamily: face.text } },
     },
     MuiDialog: {

@@ -457,7 +457,7 @@ export interface components {
             /** Properties */
             properties: {
                 [key: string]: {
-                    [key: string]: string | boolean | number | null;
+                    [key: string]: components["schemas"]["Figure"] | string | boolean | number | null;
                 };
             };
             /** Quantities */

@@ -36,17 +36,16 @@ function Model({ model }: { model: ModelCard }) {
   const { projectId } = useOpen();
   const act = useModelAct(projectId);
   const say = useSession((s) => s.say);
-  const run = (what: "cancel" | "retry" | "stand" | "remove") =>
-    act.mutate(
-      { id: model.id, act: what },
-      {
-        onError: (error) => say(error.message),
-        onSuccess: () => {
-          if (what === "remove")
-            say(`${model.name} was taken out.`, () => act.mutate({ id: model.id, act: "restore" }));
-        },
-      },
-    );
+  // Awaited rather than called back: a model that is taken out leaves the page before the answer comes.
+  const run = async (what: "cancel" | "retry" | "stand" | "remove") => {
+    try {
+      await act.mutateAsync({ id: model.id, act: what });
+      if (what === "remove")
+        say(`${model.name} was taken out.`, () => act.mutate({ id: model.id, act: "restore" }));
+    } catch (error) {
+      if (error instanceof Error) say(error.message);
+    }
+  };
   const busy = model.status === "waiting" || model.status === "reading";
   return (
     <Box data-testid="model" data-status={model.status} sx={{ borderTop: `1px solid ${tone.line}`, py: 1 }}>
@@ -73,17 +72,17 @@ function Model({ model }: { model: ModelCard }) {
       {model.status === "read" && <Read model={model} />}
       <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
         {busy && (
-          <Button variant="text" onClick={() => run("cancel")}>
+          <Button variant="text" onClick={() => void run("cancel")}>
             cancel
           </Button>
         )}
         {!busy && (
-          <Button variant="text" onClick={() => run("retry")}>
+          <Button variant="text" onClick={() => void run("retry")}>
             read again
           </Button>
         )}
         {!busy && (
-          <Button variant="text" onClick={() => run("remove")}>
+          <Button variant="text" onClick={() => void run("remove")}>
             take out
           </Button>
         )}
@@ -95,7 +94,7 @@ function Model({ model }: { model: ModelCard }) {
               This alternative stands in the building
             </Box>
           ) : (
-            <Button variant="outlined" onClick={() => run("stand")}>
+            <Button variant="outlined" onClick={() => void run("stand")}>
               Let alternative {model.alternative_option} stand
             </Button>
           )}

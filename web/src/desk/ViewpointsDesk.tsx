@@ -76,11 +76,14 @@ function Card({ viewpoint }: { viewpoint: Viewpoint }) {
       rename.mutate({ id: viewpoint.id, name: typed.trim() }, { onError: (error) => say(error.message) });
     setTyped(null);
   };
-  const drop = () =>
-    remove.mutate(viewpoint.id, {
-      onSuccess: () => say(`"${viewpoint.name}" was deleted.`, () => restore.mutate(viewpoint.id)),
-      onError: (error) => say(error.message),
-    });
+  const drop = async () => {
+    try {
+      await remove.mutateAsync(viewpoint.id);
+      say(`"${viewpoint.name}" was deleted.`, () => restore.mutate(viewpoint.id));
+    } catch (error) {
+      if (error instanceof Error) say(error.message);
+    }
+  };
   const link = async () => {
     const address = `${window.location.origin}/p/${projectId}/v/${viewpoint.id}`;
     try {
@@ -151,7 +154,7 @@ function Card({ viewpoint }: { viewpoint: Viewpoint }) {
         <Button variant="text" onClick={() => void link()}>
           link
         </Button>
-        <Button variant="text" onClick={drop}>
+        <Button variant="text" onClick={() => void drop()}>
           delete
         </Button>
       </Box>

@@ -16,9 +16,9 @@ export function NameGate() {
     if (typed.trim()) setName(typed.trim());
   };
   return (
-    <Dialog open={name === ""} aria-labelledby="name-title">
+    <Dialog open={name === ""} aria-label="Before you begin">
       <form onSubmit={submit}>
-        <DialogTitle id="name-title" sx={{ pb: 0.5, fontWeight: 600 }}>
+        <DialogTitle sx={{ pb: 0.5, fontWeight: 600 }}>
           What is your name?
         </DialogTitle>
         <DialogContent sx={{ display: "grid", gap: 1.5, width: 380 }}>

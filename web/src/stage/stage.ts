@@ -23,6 +23,13 @@ export interface StageEvents {
   stopped(): void;
 }
 
+declare global {
+  interface Window {
+    /** The stage of this page, for the benches and for whoever looks for a fault. */
+    stairpathStage?: Stage;
+  }
+}
+
 /** The 3D view. Draws only when something changed. */
 export class Stage {
   private readonly renderer: WebGLRenderer;
@@ -91,6 +98,7 @@ export class Stage {
     this.sizes = new ResizeObserver(() => this.resize());
     this.sizes.observe(canvas);
     this.resize();
+    window.stairpathStage = this;
   }
 
   get aspect(): number {
@@ -172,6 +180,7 @@ export class Stage {
     this.sizes.disconnect();
     this.chunks.setModels([]);
     this.renderer.dispose();
+    if (window.stairpathStage === this) delete window.stairpathStage;
   }
 
   private hitAt(at: Vector2): Hit | null {
@@ -253,7 +262,8 @@ export class Stage {
     this.canvas.dataset.rest = "yes";
   }
 
-  private draw(): void {
+  /** Draw at once, as the next frame would. */
+  draw(): void {
     this.frames++;
     this.renderer.render(this.scene, this.camera.current);
   }

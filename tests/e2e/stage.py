@@ -1,0 +1,65 @@
+"""What tests do with the stage: wait for it, read its camera, point at components."""
+
+from __future__ import annotations
+
+import base64
+import io
+import json
+
+import numpy as np
+from PIL import Image
+from playwright.sync_api import Page
+
+from stairpath.core.camera.framing import project
+from stairpath.core.camera.pose import Pose
+
+DRAWN = """() => {
+  const c = document.querySelector('canvas');
+  return c && c.dataset.total !== '0' && c.dataset.pending === '0' && c.dataset.pickable === 'yes' && c.dataset.rest === 'yes';
+}"""
+RESTING = "() => document.querySelector('canvas').dataset.rest === 'yes'"
+
+
+def wait_drawn(page: Page) -> None:
+    """Until everything is there, can be picked, and the eye rests."""
+    page.wait_for_function(DRAWN, timeout=120_000)
+
+
+def wait_resting(page: Page) -> None:
+    page.wait_for_function(RESTING, timeout=30_000)
+
+
+def wait_moving(page: Page) -> None:
+    page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'no'", timeout=30_000)
+
+
+def pose_of(page: Page) -> dict:
+    return json.loads(page.locator("canvas").get_attribute("data-pose") or "{}")
+
+
+def size_of(page: Page) -> tuple[float, float, float, float]:
+    box = page.locator("canvas").bounding_box()
+    assert box
+    return box["x"], box["y"], box["width"], box["height"]
+
+
+def on_screen(page: Page, point_m) -> tuple[float, float]:
+    """Where a point about the project's origin falls on the page, by the core's own projection."""
+    shape = pose_of(page)
+    x, y, width, height = size_of(page)
+    pose = Pose(**{key: tuple(v) if isinstance(v, list) else v for key, v in shape.items()}, aspect=width / height)
+    ((u, v, depth),) = project(np.array([point_m]), pose)
+    assert depth > 0
+    return x + (u + 1) / 2 * width, y + (1 - v) / 2 * height
+
+
+def numbers(page: Page) -> np.ndarray:
+    """The camera as one row of figures."""
+    shape = pose_of(page)
+    return np.array([*shape["eye_m"], *shape["target_m"], *shape["up"], shape["angle_deg"]])
+
+
+def pixels(page: Page) -> np.ndarray:
+    """What the stage shows now, without what lies over it."""
+    encoded = page.evaluate("() => window.stairpathStage.picture(4096)").split(",", 1)[1]
+    return np.asarray(Image.open(io.BytesIO(base64.b64decode(encoded))).convert("RGB")).astype(int)

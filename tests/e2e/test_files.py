@@ -1,0 +1,79 @@
+"""One's own files: a new project from dropped files, progress, refusals, the name asked once."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.stage import wait_drawn
+from tests.samples import simple
+
+DROP = """async ([selector, files]) => {
+  const data = new DataTransfer();
+  for (const [name, text] of files) data.items.add(new File([text], name));
+  const zone = document.querySelector(selector);
+  for (const kind of ['dragenter', 'dragover', 'drop']) zone.dispatchEvent(new DragEvent(kind, { dataTransfer: data, bubbles: true, cancelable: true }));
+}"""
+
+
+def drop(page: Page, *files: tuple[str, str]) -> None:
+    page.evaluate(DROP, ["[data-testid=drop-zone]", [list(f) for f in files]])
+
+
+def test_dropped_files_become_a_project_and_a_bad_one_says_why(page: Page, site):
+    page.goto(site)
+    page.get_by_text("New project", exact=True).wait_for()
+    good = simple("IFC4", "mm").content().decode()
+    drop(
+        page,
+        ("Tern-ARC.ifc", good),
+        ("Tern-STR.ifc", good),
+        ("Tern-FIR.ifc", good[:-250]),
+        ("Tern-notes.ifc", "dear all"),
+    )
+    expect(page.locator("header")).to_contain_text("Tern")
+    uploads = page.get_by_test_id("upload")
+    expect(uploads).to_have_count(4)
+    expect(uploads.nth(0)).to_have_attribute("data-status", "sent")
+    expect(uploads.nth(2)).to_contain_text("Tern-FIR.ifc is cut short")
+    expect(uploads.nth(3)).to_contain_text("Tern-notes.ifc is not an IFC file")
+    expect(uploads.nth(3).get_by_role("button", name="send again")).to_be_visible()
+    models = page.get_by_test_id("model")
+    expect(models).to_have_count(2)
+    expect(models.nth(0)).to_have_attribute("data-status", "read", timeout=60_000)
+    expect(models.nth(1)).to_have_attribute("data-status", "read", timeout=60_000)
+    wait_drawn(page)
+    expect(page.get_by_role("button", name="ARC 00", exact=True)).to_have_text("1")
+
+
+def test_more_files_are_added_to_an_open_project_and_taken_out_again(page: Page, site):
+    page.goto(site)
+    page.get_by_role("button", name="start empty").click()
+    expect(page.get_by_text("Nothing to draw yet")).to_be_visible()
+    page.get_by_role("tab", name="Models").click()
+    page.get_by_test_id("file-input").set_input_files(
+        [{"name": "Hut-STR.ifc", "mimeType": "application/x-step", "buffer": simple().content()}]
+    )
+    model = page.get_by_test_id("model")
+    expect(model).to_have_attribute("data-status", "read", timeout=60_000)
+    expect(page.get_by_text("Nothing to draw yet")).to_have_count(0, timeout=20_000)
+    model.get_by_role("button", name="take out").click()
+    expect(model).to_have_count(0)
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(model).to_have_count(1)
+
+
+def test_the_name_is_asked_once_per_browser(browser, site):
+    with browser.new_context() as context:
+        page = context.new_page()
+        page.goto(site)
+        page.get_by_role("textbox", name="Your name").fill("Tam Kerr")
+        page.get_by_role("button", name="Go on").click()
+        expect(page.get_by_role("textbox", name="Your name")).to_have_count(0)
+        page.reload()
+        page.get_by_text("Projects", exact=True).wait_for()
+        expect(page.get_by_role("textbox", name="Your name")).to_have_count(0)
+
+
+def test_an_address_that_leads_nowhere_says_so(page: Page, site):
+    page.goto(f"{site}/p/none")
+    expect(page.get_by_text("There is no such project")).to_be_visible(timeout=15_000)

@@ -1,0 +1,214 @@
+"""A coordinator's way through the demo: open, look, hide, ask, keep, come back."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import ask
+from tests.e2e.stage import numbers, on_screen, pixels, pose_of, size_of, wait_drawn, wait_moving, wait_resting
+
+
+@pytest.fixture
+def opened(page: Page, site, demo_project):
+    page.goto(f"{site}/p/{demo_project}")
+    wait_drawn(page)
+    return page
+
+
+def component(site, project, tag):
+    """Model, GlobalId and bounds about the origin of the component of a tag."""
+    federation = ask(f"{site}/api/projects/{project}/federation")
+    for model in federation["models"]:
+        if tag in model["labels"]:
+            global_id = model["global_ids"][model["labels"].index(tag)]
+            found = ask(f"{site}/api/models/{model['id']}/components/{global_id}")
+            return found, np.array(found["bounds_m"]).reshape(2, 3) - federation["origin_m"]
+    raise AssertionError(tag)
+
+
+def test_the_start_page_shows_the_project_with_its_picture(page: Page, site, demo_project):
+    page.goto(site)
+    card = page.locator(f'a[href="/p/{demo_project}"]')
+    expect(card).to_contain_text("Quillhaven Tide Laboratory")
+    expect(card).to_contain_text("9 models")
+    picture = card.locator("img")
+    expect(picture).to_be_visible()
+    page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth === 480)")
+    card.click()
+    wait_drawn(page)
+
+
+def test_everything_is_framed_at_first(opened: Page, demo_project, site):
+    pose = pose_of(opened)
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    assert pose["angle_deg"] == 30
+    picture = pixels(opened)
+    building = np.abs(picture - [243, 241, 236]).max(axis=2) > 4
+    columns, rows = np.flatnonzero(building.any(axis=0)), np.flatnonzero(building.any(axis=1))
+    width, height = picture.shape[1], picture.shape[0]
+    margins = [columns[0] / width, 1 - columns[-1] / width, rows[0] / height, 1 - rows[-1] / height]
+    assert min(margins) == pytest.approx(0.04, abs=0.006)
+    assert federation["building_north_deg"] == pytest.approx(-17, abs=1e-6)
+
+
+def test_hiding_a_discipline_changes_no_geometry_and_shows_in_the_next_frame(opened: Page):
+    def geometries():
+        return opened.evaluate("() => window.stairpathStage.drawInfo.geometries")
+
+    before_count, before = geometries(), pixels(opened)
+    frames = opened.evaluate("() => window.stairpathStage.frames")
+    fetched = opened.evaluate("() => performance.getEntriesByType('resource').length")
+    opened.get_by_role("button", name="Architecture, every level").click()
+    opened.get_by_role("button", name="Architecture, every level").click()
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("571 hidden")
+    opened.wait_for_function("(n) => window.stairpathStage.frames > n", arg=frames)
+    after = pixels(opened)
+    assert geometries() == before_count
+    assert opened.evaluate("() => performance.getEntriesByType('resource').length") == fetched
+    assert (np.abs(after - before).max(axis=2) > 20).mean() > 0.1
+    opened.get_by_role("button", name="Bring all back").click()
+    assert np.abs(pixels(opened) - before).max() == 0
+
+
+def test_a_cell_goes_from_shown_to_faded_to_hidden_and_undo_steps_back(opened: Page):
+    cell = opened.get_by_role("button", name="STR 01", exact=True)
+    expect(cell).to_have_attribute("data-state", "shown")
+    expect(cell).to_have_text("153")
+    cell.click()
+    expect(cell).to_have_attribute("data-state", "faded")
+    cell.click()
+    expect(cell).to_have_text("off")
+    opened.keyboard.press("Control+z")
+    expect(cell).to_have_attribute("data-state", "faded")
+    row = opened.get_by_role("button", name="02, every discipline")
+    row.click()
+    expect(opened.get_by_role("button", name="FIT 02", exact=True)).to_have_attribute("data-state", "faded")
+
+
+def test_a_known_component_is_picked_at_its_known_place(opened: Page, site, demo_project):
+    known, bounds = component(site, demo_project, "AHU-3")
+    x, y = on_screen(opened, bounds.mean(axis=0))
+    opened.mouse.move(x, y)
+    expect(opened.get_by_text("AHU-3")).to_be_visible()
+    opened.mouse.click(x, y)
+    expect(opened.get_by_test_id("component-tag")).to_have_text("AHU-3")
+    desk = opened.get_by_test_id("desk")
+    for text in (known["name"], known["description"], "Roof", "QH-AIR-ZZ-ZZ-M3.ifc", "Supply air 1", "3.333 m³/s"):
+        expect(desk).to_contain_text(text)
+    opened.get_by_label("Search properties").fill("flow")
+    expect(desk).not_to_contain_text("AirHandlerConstruction")
+    expect(desk).to_contain_text("AirFlowRate")
+    opened.keyboard.press("Escape")
+    picked = pixels(opened)
+    orange = (np.abs(picture_tone(picked)) < 60).sum()
+    assert orange > 200
+
+
+def picture_tone(picture):
+    """How far each pixel is from the tone of what is picked."""
+    return np.abs(picture - [224, 138, 30]).sum(axis=2)
+
+
+def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
+    _, bounds = component(site, demo_project, "AHU-1")
+    opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
+    opened.get_by_role("button", name="Only this").click()
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("3791 hidden")
+    opened.get_by_role("button", name="Fit", exact=True).click()
+    wait_moving(opened)
+    wait_resting(opened)
+    tone = picture_tone(pixels(opened))
+    assert (tone < 90).mean() > 0.1
+    opened.keyboard.press("Control+z")
+    opened.get_by_role("button", name="Fade rest").click()
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("3791 faded")
+    opened.get_by_role("button", name="Bring all back").click()
+    opened.get_by_role("button", name="Hide", exact=True).click()
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1 hidden")
+
+
+def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(opened: Page, site, demo_project, browser):
+    _, bounds = component(site, demo_project, "AHU-3")
+    opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
+    opened.get_by_role("button", name="ARC Roof", exact=True).click()
+    opened.get_by_role("button", name="STR 02", exact=True).click()
+    opened.get_by_role("button", name="STR 02", exact=True).click()
+    x, y, width, height = size_of(opened)
+    opened.mouse.move(x + width / 2, y + height / 2)
+    opened.mouse.down()
+    opened.mouse.move(x + width / 2 + 90, y + height / 2 + 40, steps=4)
+    opened.mouse.up()
+    wait_resting(opened)
+    opened.get_by_role("tab", name="Viewpoints").click()
+    opened.get_by_label("Name of the viewpoint").fill("Roof plant")
+    opened.get_by_role("button", name="Keep", exact=True).click()
+    card = opened.get_by_test_id("viewpoint").filter(has_text="Roof plant")
+    expect(card).to_contain_text("Ida Fenn")
+    opened.mouse.move(2, 2)
+    camera, picture = numbers(opened), pixels(opened)
+
+    opened.reload()
+    wait_drawn(opened)
+    assert np.abs(numbers(opened) - camera).max() > 1
+    opened.get_by_role("tab", name="Viewpoints").click()
+    opened.get_by_role("button", name="Go to Roof plant").click()
+    wait_moving(opened)
+    wait_resting(opened)
+    opened.mouse.move(2, 2)
+    assert numbers(opened) == pytest.approx(camera, abs=1e-6)
+    assert (np.abs(pixels(opened) - picture).max(axis=2) > 8).mean() < 0.001
+
+    viewpoint = ask(f"{site}/api/projects/{demo_project}/viewpoints")[0]
+    with browser.new_context(viewport=opened.viewport_size) as context:
+        other = context.new_page()
+        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        other.goto(f"{site}/p/{demo_project}/v/{viewpoint['id']}")
+        wait_drawn(other)
+        assert numbers(other) == pytest.approx(camera, abs=1e-6)
+        expect(other.get_by_role("button", name="STR 02", exact=True)).to_have_text("off")
+        expect(other.get_by_test_id("component-tag")).to_have_text("AHU-3")
+
+
+def test_a_viewpoint_is_renamed_and_deleted_with_undo(opened: Page):
+    opened.get_by_role("button", name="Keep this view").click()
+    opened.get_by_label("Name of the viewpoint").fill("Kept first")
+    opened.get_by_role("button", name="Keep", exact=True).click()
+    cards = opened.get_by_test_id("viewpoint")
+    card = cards.filter(has_text="Kept first")
+    card.get_by_role("button", name="rename").click()
+    opened.get_by_label("New name").fill("Entrance")
+    opened.get_by_label("New name").press("Enter")
+    renamed = cards.filter(has_text="Entrance")
+    expect(renamed).to_have_count(1)
+    renamed.get_by_role("button", name="delete").click()
+    expect(renamed).to_have_count(0)
+    opened.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(renamed).to_have_count(1)
+
+
+def test_the_board_and_the_foot_say_how_high_the_eye_is(opened: Page):
+    height = pose_of(opened)["eye_m"][2]
+    expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
+    expect(opened.locator("footer")).to_contain_text(f"+{height:.2f} m")
+    expect(opened.locator("footer")).to_contain_text("67 mm · 30°")
+    expect(opened.locator("footer")).to_contain_text("032° · 24° down")
+
+
+def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page, site, demo_project):
+    opened.get_by_role("tab", name="Models").click()
+    expect(opened.get_by_text("Its Level 02 is 40 mm below the others'.")).to_be_visible()
+    for lid in ("Roof, every discipline", "02, every discipline", "Structure, every level"):
+        opened.get_by_role("button", name=lid).click()
+        opened.get_by_role("button", name=lid).click()
+    before = pixels(opened)
+    opened.get_by_role("button", name="Let alternative B stand").click()
+    expect(opened.get_by_role("button", name="Let alternative A stand")).to_be_visible()
+    opened.wait_for_load_state("networkidle")
+    wait_drawn(opened)
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    assert [m["alternative_option"] for m in federation["models"] if m["alternative_what"] and m["stands"]] == ["B"]
+    assert (np.abs(pixels(opened) - before).max(axis=2) > 0).any()
+    opened.get_by_role("button", name="Let alternative A stand").click()
+    expect(opened.get_by_role("button", name="Let alternative B stand")).to_be_visible()
