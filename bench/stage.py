@@ -1,0 +1,129 @@
+"""A frame of the demo on the stage, against a bare page with the same triangles."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+from sqlalchemy import select
+
+from bench.measure import Measure, middle
+from stairpath.start.postgres import free_port
+from stairpath.store.database import transaction
+from stairpath.store.tables import Project
+from tests.e2e.conftest import CHROMIUM
+from tests.e2e.stage import wait_drawn
+
+ROOT = Path(__file__).resolve().parents[1]
+
+# Draws one frame and waits for the pixel that proves it is done.
+_TIME = """async ([count, edges, turn]) => {
+  const stage = window.stairpathStage;
+  stage.setEdges(edges);
+  const gl = stage.canvas.getContext('webgl2');
+  const pixel = new Uint8Array(4);
+  const times = [];
+  for (let i = 0; i < count; i++) {
+    const start = performance.now();
+    stage.draw();
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+    times.push(performance.now() - start);
+    if (i % 4 === 0) await new Promise((done) => setTimeout(done));
+  }
+  return times;
+}"""
+_BARE = "async ([count]) => window.timeBare(count)"
+_FRAMES = 24
+_ROUNDS = 3
+
+
+def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
+    env = {
+        **os.environ,
+        "STAIRPATH_DATABASE_URL": url,
+        "STAIRPATH_PORT": str(port),
+        "STAIRPATH_WEB_DIR": str(ROOT / "web/dist"),
+    }
+    server = subprocess.Popen([sys.executable, "-m", "stairpath.api.server"], env=env, cwd=ROOT)
+    for _ in range(300):
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=1).close()
+            return server
+        except OSError:
+            time.sleep(0.1)
+    raise RuntimeError("the server did not start")
+
+
+def _project() -> str:
+    with transaction() as session:
+        found = session.scalar(select(Project.id).where(Project.name == "Quillhaven run 2"))
+    assert found
+    return found
+
+
+def _times(page: Page, edges: bool) -> list[float]:
+    found: list[float] = page.evaluate(_TIME, [_FRAMES, edges, 0])
+    return found[4:]
+
+
+def measure(url: str) -> list[Measure]:
+    """Frames in turn: ours without edges, ours with edges, the bare page; medians over all rounds."""
+    port = free_port(8800)
+    server = _serve(url, port)
+    subprocess.run(
+        ["npx", "vite", "build", "--config", "bench.vite.config.ts", "--logLevel", "error"],
+        cwd=ROOT / "web",
+        check=True,
+    )
+    plain: list[float] = []
+    edged: list[float] = []
+    bare: list[float] = []
+    try:
+        with sync_playwright() as play:
+            browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.add_init_script("localStorage.setItem('stairpath.name', 'Bench')")
+            page.goto(f"http://127.0.0.1:{port}/p/{_project()}")
+            wait_drawn(page)
+            info = page.evaluate("() => window.stairpathStage.drawInfo")
+            other = browser.new_page(viewport={"width": 1280, "height": 800})
+            other.route("**/bare.html", lambda route: route.fulfill(path=str(ROOT / "web/dist-bench/bare.html")))
+            other.route(
+                "**/bare-assets/**",
+                lambda route: route.fulfill(path=str(ROOT / "web/dist-bench" / route.request.url.split("/", 3)[3])),
+            )
+            size = page.evaluate(
+                "() => [window.stairpathStage.canvas.clientWidth, window.stairpathStage.canvas.clientHeight]"
+            )
+            pose = page.locator("canvas").get_attribute("data-pose")
+            other.goto(f"http://127.0.0.1:{port}/bare.html")
+            triangles = other.evaluate("(given) => window.makeBare(given)", [_project(), size, pose])
+            for _ in range(_ROUNDS):
+                plain += _times(page, edges=False)
+                bare += other.evaluate(_BARE, [_FRAMES])[4:]
+                edged += _times(page, edges=True)
+            browser.close()
+    finally:
+        server.terminate()
+        server.wait(20)
+    how = (
+        f"median of {len(plain)} frames, taken in turn; a frame is timed from the call until one pixel of it was read back. "
+        f"Canvas {size[0]} x {size[1]}, the opening view. The bare page draws the same {triangles:,} triangles merged into one "
+        f"mesh with one MeshLambertMaterial, one sun and one sky light, antialiased. Ours drew {info['calls']} calls with edges."
+    )
+    return [
+        Measure("A frame of the demo, edges off", middle(plain), middle(bare), "ms", 1.3, how),
+        Measure(
+            "A frame of the demo, edges on",
+            middle(edged),
+            middle(bare),
+            "ms",
+            None,
+            "the same with edges, stated beside it.",
+        ),
+    ]
