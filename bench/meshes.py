@@ -6,7 +6,7 @@ from pathlib import Path
 
 from bench.measure import Measure
 from stairpath.core.mesh.chunks import build_chunks
-from stairpath.core.mesh.surface import surface
+from stairpath.core.mesh.surface import surfaces
 from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading
 
@@ -17,7 +17,7 @@ def measure(files: list[Path]) -> list[Measure]:
     for reading in read_many([(f.name, f.read_bytes()) for f in files]):
         assert isinstance(reading, ModelReading)
         sent += sum(len(chunk.glb) for chunk in build_chunks(reading))
-        drawn = [surface(shape) for shape in reading.geometry.shapes]
+        drawn = surfaces(reading.geometry.shapes)
         for owner, at in zip(reading.geometry.owner, reading.geometry.shape, strict=True):
             if owner >= 0:
                 plain += len(drawn[at].positions) * 24 + len(drawn[at].triangles) * 12

@@ -152,7 +152,7 @@ class Sample:
         self.make("IfcMapConversion", self.context, target, eastings, northings, height, math.cos(t), math.sin(t))
 
     def content(self) -> bytes:
-        return self.ifc.to_string().encode()
+        return str(self.ifc.to_string()).encode()
 
 
 def simple(schema: str = "IFC4", unit: str = "m") -> Sample:

@@ -13,7 +13,7 @@ from sqlalchemy import select
 from stairpath.core.mesh.picture import draw_picture
 from stairpath.core.mesh.prepare import prepare
 from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.apart import Patience, ReadingCancelledError, cores, read_apart
+from stairpath.core.reading.apart import Patience, ReadingCancelledError, read_apart
 from stairpath.jobs.queue import HEARTBEAT_LOST_S, READING, app, defer
 from stairpath.settings import settings
 from stairpath.store import blobs, federations, readings
@@ -75,7 +75,7 @@ def read_model(model_id: str) -> None:
     report, cancelled = _reporter(model_id, project_id)
     patience = Patience(settings().reading_total_s, settings().reading_silence_s)
     try:
-        prepared = read_apart(name, kept[0], cores(), patience, report, cancelled, read=prepare)
+        prepared = read_apart(name, kept[0], patience, report, cancelled, read=prepare)
     except CannotReadError as error:
         log.info("model cannot be read", model=name, reason=str(error))
         _finish(model_id, "failed", str(error))

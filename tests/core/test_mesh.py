@@ -41,7 +41,7 @@ CUBE = shape(
 )
 
 
-def tube(sides: int) -> Shape:
+def tube(sides: int):
     angles = np.arange(sides) * 2 * np.pi / sides
     ring = np.column_stack([np.cos(angles), np.sin(angles), np.zeros(sides)])
     vertices = np.concatenate([ring, ring + np.array([0, 0, 2])])

@@ -42,7 +42,9 @@ def test_duplicated_global_ids_are_both_kept():
     reading = read(sample)
     assert [c.global_id for c in reading.components] == [same, f"{same}~2"]
     assert codes(reading)["duplicate-global-id"] == (same,)
-    assert own_bounds(reading)[1, 0] == pytest.approx(6)
+    bounds = own_bounds(reading)
+    assert bounds is not None
+    assert bounds[1, 0] == pytest.approx(6)
 
 
 def test_components_on_no_storey_or_without_shape_are_kept_and_reported():
@@ -138,6 +140,7 @@ def test_far_from_zero_stays_sharp():
     storey = sample.storey("Level 00", 0)
     sample.box(storey, (412_345.678, 5_400_000.123, 0), (0.012, 0.012, 0.012))
     bounds = own_bounds(read(sample))
+    assert bounds is not None
     assert bounds[1] - bounds[0] == pytest.approx([0.012] * 3, abs=1e-6)
 
 
@@ -155,15 +158,15 @@ def test_text_that_only_looks_like_ifc():
 
 
 # Children that stand in for a geometry kernel that misbehaves.
-def _crash(name, content, threads, progress):
+def _crash(name, content, progress):
     if b"crash" in content:
         progress(0.5, "3abcdefghijklmnopqrstu")
         time.sleep(0.3)
         os.kill(os.getpid(), 11)
-    return read_model(name, content, threads, progress)
+    return read_model(name, content, progress)
 
 
-def _hang(name, content, threads, progress):
+def _hang(name, content, progress):
     progress(0.3, "2abcdefghijklmnopqrstu")
     time.sleep(60)
 

@@ -35,7 +35,7 @@ def browser_context_args():
     return {"viewport": SIZE}
 
 
-def ask(address: str, body: dict | None = None):
+def ask(address: str, body: dict[str, str] | None = None):
     data = None if body is None else json.dumps(body).encode()
     request = urllib.request.Request(address, data, {"Content-Type": "application/json"})
     with urllib.request.urlopen(request, timeout=30) as answer:

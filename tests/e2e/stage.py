@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import io
 import json
+from typing import Any
 
 import numpy as np
 from PIL import Image
@@ -33,8 +34,9 @@ def wait_moving(page: Page) -> None:
     page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'no'", timeout=30_000)
 
 
-def pose_of(page: Page) -> dict:
-    return json.loads(page.locator("canvas").get_attribute("data-pose") or "{}")
+def pose_of(page: Page) -> dict[str, Any]:
+    shape: dict[str, Any] = json.loads(page.locator("canvas").get_attribute("data-pose") or "{}")
+    return shape
 
 
 def size_of(page: Page) -> tuple[float, float, float, float]:
@@ -47,7 +49,8 @@ def on_screen(page: Page, point_m) -> tuple[float, float]:
     """Where a point about the project's origin falls on the page, by the core's own projection."""
     shape = pose_of(page)
     x, y, width, height = size_of(page)
-    pose = Pose(**{key: tuple(v) if isinstance(v, list) else v for key, v in shape.items()}, aspect=width / height)
+    given: dict[str, Any] = {key: tuple(v) if isinstance(v, list) else v for key, v in shape.items()}
+    pose = Pose(**given, aspect=width / height)
     ((u, v, depth),) = project(np.array([point_m]), pose)
     assert depth > 0
     return x + (u + 1) / 2 * width, y + (1 - v) / 2 * height

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import FilePayload, Page, expect
 
 from tests.e2e.stage import wait_drawn
 from tests.samples import simple
@@ -51,7 +51,7 @@ def test_more_files_are_added_to_an_open_project_and_taken_out_again(page: Page,
     expect(page.get_by_text("Nothing to draw yet")).to_be_visible()
     page.get_by_role("tab", name="Models").click()
     page.get_by_test_id("file-input").set_input_files(
-        [{"name": "Hut-STR.ifc", "mimeType": "application/x-step", "buffer": simple().content()}]
+        FilePayload(name="Hut-STR.ifc", mimeType="application/x-step", buffer=simple().content())
     )
     model = page.get_by_test_id("model")
     expect(model).to_have_attribute("data-status", "read", timeout=60_000)

@@ -14,7 +14,7 @@ import {
 } from "three";
 import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
-import type { Federation, PoseShape } from "./api/client";
+import type { Federation, PoseShape } from "../src/api/client";
 
 declare global {
   interface Window {
@@ -36,11 +36,12 @@ window.makeBare = async ([project, [width, height], poseText]) => {
   const point = new Vector3();
   for (const model of federation.models) {
     for (const chunk of model.chunks) {
-      const parsed = await loader.parseAsync(await (await fetch(`/api/blobs/${chunk.sha256}`)).arrayBuffer(), "");
-      const m = chunk.matrix;
-      const place = new Matrix4().set(
-        ...([...m, 0, 0, 0, 1] as unknown as Parameters<Matrix4["set"]>),
+      const parsed = await loader.parseAsync(
+        await (await fetch(`/api/blobs/${chunk.sha256}`)).arrayBuffer(),
+        "",
       );
+      const m = chunk.matrix;
+      const place = new Matrix4().set(...([...m, 0, 0, 0, 1] as unknown as Parameters<Matrix4["set"]>));
       parsed.scene.updateMatrixWorld(true);
       const offset = positions.length / 3;
       let placed = false;
@@ -76,7 +77,11 @@ window.makeBare = async ([project, [width, height], poseText]) => {
   const scene = new Scene();
   const sun = new DirectionalLight(0xffffff, 2);
   sun.position.set(0.38, -0.52, 0.76);
-  scene.add(sun, new HemisphereLight(0xffffff, 0x888888, 1.5), new Mesh(geometry, new MeshLambertMaterial({ color: 0xbbb8b0 })));
+  scene.add(
+    sun,
+    new HemisphereLight(0xffffff, 0x888888, 1.5),
+    new Mesh(geometry, new MeshLambertMaterial({ color: 0xbbb8b0 })),
+  );
   const pose = JSON.parse(poseText) as PoseShape;
   const camera = new PerspectiveCamera(
     (Math.atan(Math.tan((pose.angle_deg * Math.PI) / 360) / (width / height)) * 360) / Math.PI,

@@ -10,7 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.mesh.glb import ChunkMesh, encode
-from stairpath.core.mesh.surface import Surface, surface
+from stairpath.core.mesh.surface import Surface, surfaces
 from stairpath.core.reading.model import ModelReading
 
 MOST_TRIANGLES = 60_000
@@ -44,11 +44,11 @@ class _Placed:
 
 def _by_storey(reading: ModelReading) -> dict[str | None, list[_Placed]]:
     geometry = reading.geometry
-    surfaces = [surface(shape) for shape in geometry.shapes]
+    made_surfaces = surfaces(geometry.shapes)
     groups: dict[str | None, list[_Placed]] = defaultdict(list)
     for placed in np.argsort(geometry.owner, kind="stable"):
         owner = int(geometry.owner[placed])
-        made = surfaces[geometry.shape[placed]]
+        made = made_surfaces[geometry.shape[placed]]
         if owner < 0 or not len(made.triangles):
             continue
         matrix = geometry.matrix[placed]

@@ -23,9 +23,9 @@ class Prepared:
     geometry: bytes
 
 
-def prepare(name: str, content: bytes, threads: int, on_progress: Progress) -> Prepared:
+def prepare(name: str, content: bytes, on_progress: Progress) -> Prepared:
     """Read, cut and pack one file; raises CannotReadError."""
-    reading = read_model(name, content, threads, lambda share, at: on_progress(share * _KERNEL_SHARE, at))
+    reading = read_model(name, content, lambda share, at: on_progress(share * _KERNEL_SHARE, at))
     chunks = build_chunks(reading)
     on_progress(0.97, "")
     return Prepared(reading, outline(reading), chunks, pack(reading.geometry))

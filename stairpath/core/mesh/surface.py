@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -30,12 +31,25 @@ class Surface:
     edges: npt.NDArray[np.int32]
 
 
-def _weld(vertices: npt.NDArray[np.float32]) -> tuple[npt.NDArray[np.intp], int]:
-    """A number per vertex, the same for vertices closer than a tenth of a millimetre or so."""
+_EMPTY = Surface(
+    np.zeros((0, 3), np.float32),
+    np.zeros((0, 3), np.float32),
+    np.zeros((0, 3), np.int32),
+    np.zeros(0, bool),
+    np.zeros((0, 2), np.int32),
+)
+
+
+def _weld(vertices: npt.NDArray[np.float32], shape: npt.NDArray[np.intp]) -> npt.NDArray[np.intp]:
+    """A number per vertex, the same for vertices of a shape closer than a tenth of a millimetre or so."""
     cells = np.round(vertices / WELD_M).astype(np.int64)
-    _, inverse = np.unique(cells, axis=0, return_inverse=True)
-    inverse = inverse.reshape(-1)
-    return inverse, int(inverse.max()) + 1 if len(inverse) else 0
+    order = np.lexsort((cells[:, 2], cells[:, 1], cells[:, 0], shape))
+    rows, owners = cells[order], shape[order]
+    new = np.ones(len(order), dtype=bool)
+    new[1:] = (rows[1:] != rows[:-1]).any(axis=1) | (owners[1:] != owners[:-1])
+    numbers = np.empty(len(order), dtype=np.intp)
+    numbers[order] = np.cumsum(new) - 1
+    return numbers
 
 
 def _corner_normals(
@@ -82,8 +96,9 @@ def _feature_edges(corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.f
     face = np.tile(np.arange(len(corners)), 3)
     real = pairs[:, 0] != pairs[:, 1]
     pairs, face = pairs[real], face[real]
-    edges, inverse, counts = np.unique(pairs, axis=0, return_inverse=True, return_counts=True)
-    inverse = inverse.reshape(-1)
+    keys = pairs[:, 0].astype(np.int64) << 32 | pairs[:, 1]
+    unique, inverse, counts = np.unique(keys, return_inverse=True, return_counts=True)
+    edges = np.column_stack([unique >> 32, unique & 0xFFFFFFFF]).astype(np.intp)
     order = np.argsort(inverse, kind="stable")
     first = np.cumsum(counts) - counts
     a, b = face[order[first]], face[order[np.minimum(first + 1, len(order) - 1)]]
@@ -95,17 +110,31 @@ def _feature_edges(corners: npt.NDArray[np.intp], face_normals: npt.NDArray[np.f
 
 def surface(shape: Shape) -> Surface:
     """Normals, split vertices and feature edges of a shape; triangles without area are left out."""
-    welded, count = _weld(shape.vertices)
-    corners = welded[shape.triangles]
-    points = shape.vertices[shape.triangles].astype(np.float64)
+    return surfaces([shape])[0]
+
+
+def surfaces(shapes: Sequence[Shape]) -> list[Surface]:
+    """The surfaces of many shapes, worked out together, for most shapes of a building are small."""
+    sizes = [len(s.vertices) for s in shapes]
+    starts = np.cumsum([0, *sizes])
+    if not starts[-1]:
+        return [_EMPTY for _ in shapes]
+    vertices = np.concatenate([s.vertices for s in shapes])
+    welded = _weld(vertices, np.repeat(np.arange(len(shapes)), sizes))
+    count = int(welded.max()) + 1
+    triangles = np.concatenate([s.triangles + start for s, start in zip(shapes, starts, strict=False)])
+    see_through = np.concatenate([s.see_through for s in shapes])
+    shape_of = np.repeat(np.arange(len(shapes)), [len(s.triangles) for s in shapes])
+
+    corners = welded[triangles]
+    points = vertices[triangles].astype(np.float64)
     cross = np.cross(points[:, 1] - points[:, 0], points[:, 2] - points[:, 0])
     double = np.linalg.norm(cross, axis=1)
     solid = double > 1e-12
     corners, points, cross, double = corners[solid], points[solid], cross[solid], double[solid]
-    see_through = shape.see_through[solid]
+    see_through, shape_of = see_through[solid], shape_of[solid]
     if not len(corners):
-        empty = np.zeros((0, 3), dtype=np.float32)
-        return Surface(empty, empty, np.zeros((0, 3), np.int32), see_through, np.zeros((0, 2), np.int32))
+        return [_EMPTY for _ in shapes]
     face_normals = cross / double[:, None]
     normals = _corner_normals(corners, face_normals, _corner_angles(points), count)
 
@@ -118,11 +147,38 @@ def surface(shape: Shape) -> Surface:
     owner = (unique >> 24).astype(np.intp)
     at_vertex = np.zeros(count, dtype=np.int32)
     at_vertex[owner] = np.arange(len(owner))
-    edges = _feature_edges(corners, face_normals)
-    return Surface(
-        positions=shape.vertices[representative[owner]],
-        normals=normals.reshape(-1, 3)[index].astype(np.float32),
-        triangles=inverse.reshape(-1, 3).astype(np.int32),
-        see_through=see_through,
-        edges=at_vertex[edges].astype(np.int32),
+    edges = at_vertex[_feature_edges(corners, face_normals)]
+    return _apart(
+        len(shapes),
+        Surface(
+            positions=vertices[representative[owner]],
+            normals=normals.reshape(-1, 3)[index].astype(np.float32),
+            triangles=inverse.reshape(-1, 3).astype(np.int32),
+            see_through=see_through,
+            edges=edges.astype(np.int32),
+        ),
+        shape_of,
+        np.searchsorted(starts, representative[owner], side="right") - 1,
     )
+
+
+def _apart(
+    count: int, made: Surface, shape_of: npt.NDArray[np.intp], shape_of_vertex: npt.NDArray[np.intp]
+) -> list[Surface]:
+    """Cut what was worked out together into shapes again; vertices and faces run shape by shape."""
+    shapes = np.arange(count + 1)
+    vertex = np.searchsorted(shape_of_vertex, shapes)
+    face = np.searchsorted(shape_of, shapes)
+    edge_shape = shape_of_vertex[made.edges[:, 0]] if len(made.edges) else np.zeros(0, dtype=np.intp)
+    order = np.argsort(edge_shape, kind="stable")
+    edges, edge = made.edges[order], np.searchsorted(edge_shape[order], shapes)
+    return [
+        Surface(
+            made.positions[vertex[i] : vertex[i + 1]],
+            made.normals[vertex[i] : vertex[i + 1]],
+            made.triangles[face[i] : face[i + 1]] - np.int32(vertex[i]),
+            made.see_through[face[i] : face[i + 1]],
+            edges[edge[i] : edge[i + 1]] - np.int32(vertex[i]),
+        )
+        for i in range(count)
+    ]

@@ -147,7 +147,7 @@ def _open(name: str, content: bytes) -> Any:
     return ifc
 
 
-def read_model(name: str, content: bytes, threads: int = 1, on_progress: Progress | None = None) -> ModelReading:
+def read_model(name: str, content: bytes, on_progress: Progress | None = None) -> ModelReading:
     """Read one IFC file, given as its name and bytes.
 
     Duplicated GlobalIds, components on no storey, and components without or with broken
@@ -182,7 +182,6 @@ def read_model(name: str, content: bytes, threads: int = 1, on_progress: Progres
         ifc,
         {entity.id(): i for i, entity in enumerate(entities)},
         {entity.id(): i for i, entity in enumerate(space_entities)},
-        threads,
         lambda share, global_id: progress(0.1 + 0.9 * share, global_id),
     )
     problems = _problems(entities, components, geometry, relations, repeated)

@@ -55,7 +55,6 @@ def read_geometry(
     ifc: Any,
     ordinals: dict[int, int],
     space_ordinals: dict[int, int],
-    threads: int,
     on_progress: Callable[[float, str], None],
 ) -> Geometry:
     """Walk the kernel over all components and spaces.
@@ -70,7 +69,7 @@ def read_geometry(
     shape_of: list[int] = []
     matrices: list[np.ndarray[tuple[int, int], np.dtype[np.float64]]] = []
     wanted = [ifc.by_id(i) for i in (*ordinals, *space_ordinals) if ifc.by_id(i).Representation is not None]
-    iterator = ifcopenshell.geom.iterator(kernel_settings(), ifc, threads, include=wanted) if wanted else None
+    iterator = ifcopenshell.geom.iterator(kernel_settings(), ifc, 1, include=wanted) if wanted else None
     if iterator is not None and iterator.initialize():
         while True:
             made = iterator.get()
