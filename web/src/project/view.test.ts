@@ -2,7 +2,7 @@ import { Vector3 } from "three";
 import { expect, test } from "vitest";
 import type { Federation } from "../api/client";
 import { between, looking, type Pose } from "../stage/pose";
-import { nameFrom } from "../start/StartPage";
+import { nameFrom } from "../start/naming";
 import { fromView, toView } from "./view";
 
 const federation = (origin: number[], ids: string[]): Federation => ({
