@@ -1,0 +1,82 @@
+"""Take the pictures in docs/screenshots from the running demo (`make demo` in another terminal)."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT))
+TO = ROOT / "docs" / "screenshots"
+
+
+def press(page: Page, name: str, times: int) -> None:
+    """Press a button of the storey board a number of times."""
+    for _ in range(times):
+        page.get_by_role("button", name=name, exact=True).click()
+
+
+def main() -> None:
+    """Walk through the main views and keep a picture of each."""
+    from tests.e2e.conftest import CHROMIUM
+    from tests.e2e.stage import wait_drawn, wait_moving, wait_resting
+
+    mark = ROOT / "var" / "running"
+    if not mark.exists():
+        sys.exit("The demo does not run; start it with make demo.")
+    address = mark.read_text().split()[1]
+    with sync_playwright() as play:
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.add_init_script("localStorage.setItem('stairpath.name', 'Mara Oake')")
+
+        def keep(name: str) -> None:
+            page.screenshot(path=TO / f"{name}.png")
+
+        page.goto(address)
+        page.get_by_test_id("project").first.wait_for()
+        page.wait_for_load_state("networkidle")
+        keep("start")
+        page.get_by_test_id("project").filter(has_text="Quillhaven").last.click()
+        wait_drawn(page)
+        press(page, "Roof, every discipline", 2)
+        press(page, "ARC 02", 1)
+        press(page, "STR 02", 2)
+        page.mouse.move(640, 420)
+        page.mouse.down()
+        page.mouse.move(590, 450, steps=4)
+        page.mouse.up()
+        page.mouse.wheel(0, -250)
+        wait_resting(page)
+        page.mouse.click(650, 330)
+        page.get_by_test_id("component-tag").wait_for()
+        page.mouse.move(1100, 700)
+        page.wait_for_load_state("networkidle")
+        keep("project")
+        page.get_by_role("button", name="Fit", exact=True).click()
+        wait_moving(page)
+        wait_resting(page)
+        page.mouse.move(1100, 700)
+        keep("component")
+        page.get_by_role("tab", name="Viewpoints").click()
+        if page.get_by_test_id("viewpoint").count() == 0:
+            page.get_by_label("Name of the viewpoint").fill("Services over Level 02")
+            page.get_by_role("button", name="Keep", exact=True).click()
+            page.get_by_test_id("viewpoint").wait_for()
+        page.get_by_role("button", name="Front view").click()
+        wait_moving(page)
+        wait_resting(page)
+        page.wait_for_load_state("networkidle")
+        keep("viewpoints")
+        page.get_by_role("tab", name="Models").click()
+        page.get_by_text("40 mm below").wait_for()
+        page.get_by_role("button", name="Bring all back").click()
+        wait_resting(page)
+        keep("models")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()
