@@ -22,7 +22,7 @@ from stairpath.jobs.tasks import defer_federation, defer_reading
 from stairpath.settings import settings
 from stairpath.store import blobs
 from stairpath.store.database import tell, transaction
-from stairpath.store.federations import live_models, set_discipline
+from stairpath.store.federations import choose_alternative, live_models, set_discipline
 from stairpath.store.tables import Component, Model, Project
 
 router = APIRouter(prefix="/api", tags=["models"])
@@ -46,10 +46,10 @@ def _card(model: Model, components: int) -> shapes.ModelCard:
         components=components,
         triangles=frame.get("triangles", 0),
         discipline=placed.get("discipline"),
-        discipline_set=bool(placed.get("rule")),
+        discipline_set=model.discipline_rule is not None,
         alternative_what=alternative.get("what"),
         alternative_option=alternative.get("option"),
-        stands=model.stands is not False,
+        stands=model.stands,
         aligned_by=placed.get("by"),
         aligned_reason=placed.get("reason"),
         rotation_deg=placed.get("rotation_deg"),
@@ -185,14 +185,8 @@ def bring_back(model_id: str) -> None:
 @router.post("/models/{model_id}/stand", status_code=204)
 def let_stand(database: Database, model: TheModel) -> None:
     """Let this alternative stand in the building, in place of the others for the same thing."""
-    what = ((model.placed or {}).get("alternative") or {}).get("what")
-    if what is None:
+    if not choose_alternative(database, model):
         raise HTTPException(409, f"{model.name} is not an alternative; it always stands.")
-    project = database.get_one(Project, model.project_id)
-    for other in live_models(database, model.project_id):
-        if ((other.placed or {}).get("alternative") or {}).get("what") == what:
-            other.stands = other.id == model.id
-    project.version += 1
     tell(database, model.project_id)
 
 

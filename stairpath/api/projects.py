@@ -96,7 +96,7 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
     first = 0
     for model in live_models(database, project.id):
         placed = model.placed
-        if model.status != "read" or placed is None or "matrix" not in placed:
+        if model.status != "read" or placed is None:
             continue
         rows = database.execute(
             select(
@@ -117,7 +117,7 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
                 id=model.id,
                 name=model.name,
                 first=first,
-                stands=model.stands is not False,
+                stands=model.stands,
                 alternative_what=alternative["what"],
                 alternative_option=alternative["option"],
                 global_ids=[r.global_id for r in rows],

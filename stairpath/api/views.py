@@ -54,11 +54,10 @@ def _geometry(database: Session, sha: str) -> Geometry | None:
 def _points(
     database: Session, model: Model, origin: npt.NDArray[np.float64], only: set[int] | None
 ) -> list[npt.NDArray[np.float64]]:
-    placed = model.placed or {}
     geometry = _geometry(database, model.geometry or "")
-    if geometry is None or "matrix" not in placed:
+    if geometry is None or model.placed is None:
         return []
-    matrix = np.array(placed["matrix"])
+    matrix = np.array(model.placed["matrix"])
     matrix[:3, 3] -= origin
     return [
         geometry.points_of(i, matrix)
@@ -70,7 +69,7 @@ def _points(
 def _wanted(database: Session, models: list[Model], wish: shapes.FrameWish) -> dict[str, set[int] | None]:
     """Which ordinals of which model to frame; None for all of them."""
     if wish.components is None:
-        return {m.id: None for m in models if m.stands is not False}
+        return {m.id: None for m in models if m.stands}
     asked: dict[str, list[str]] = {}
     for ref in wish.components:
         asked.setdefault(ref.model, []).append(ref.global_id)

@@ -7,6 +7,7 @@ import math
 from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
+from stairpath.core.federation.alternatives import by_file_name
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.federation.federate import FederatedModel, Federation, federate
 from stairpath.core.federation.outline import Outline
@@ -45,7 +46,11 @@ def refederate(session: Session, project_id: str) -> Federation | None:
         return None
     models = [m for m in live_models(session, project_id) if m.status == "read"]
     outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
-    federation = federate(outlines, {m.name: rule for m in models if (rule := _rule(m))})
+    federation = federate(
+        outlines,
+        {m.name: m.discipline_rule for m in models if m.discipline_rule in CODES},
+        {m.name for m in models if m.chosen},
+    )
     for model, placed in zip(models, federation.models, strict=True):
         model.placed = {
             "by": placed.alignment.by,
@@ -54,16 +59,12 @@ def refederate(session: Session, project_id: str) -> Federation | None:
             "shift_m": list(placed.alignment.shift_m),
             "matrix": placed.alignment.matrix.tolist(),
             "discipline": placed.discipline,
-            "rule": _rule(model),
             "alternative": None
             if placed.alternative is None
             else {"what": placed.alternative.what, "option": placed.alternative.option},
             "problems": [{"code": p.code, "text": p.text, "components": list(p.components)} for p in placed.problems],
         }
-        if placed.alternative is None:
-            model.stands = None
-        elif model.stands is None:
-            model.stands = placed.stands
+        model.stands = placed.stands
         _keep_places(session, model.id, placed)
     project.federation = _summary(federation)
     project.version += 1
@@ -103,13 +104,21 @@ def _keep_places(session: Session, model_id: str, placed: FederatedModel) -> Non
     )
 
 
-def _rule(model: Model) -> str | None:
-    """The discipline that the user set for the model, kept over federations."""
-    rule = (model.placed or {}).get("rule")
-    return rule if rule in CODES else None
-
-
 def set_discipline(session: Session, model: Model, code: str | None) -> None:
     """Overrule a model's discipline; None goes back to what its name and classes say."""
-    model.placed = {**(model.placed or {}), "rule": code}
+    model.discipline_rule = code
     refederate(session, model.project_id)
+
+
+def choose_alternative(session: Session, model: Model) -> bool:
+    """Let an alternative stand in place of the others for the same thing; False if it is none."""
+    mine = by_file_name(model.name)
+    if mine is None:
+        return False
+    for other in live_models(session, model.project_id):
+        theirs = by_file_name(other.name)
+        if theirs is not None and theirs.what == mine.what:
+            other.chosen = other.stands = other.id == model.id
+    project = session.get_one(Project, model.project_id)
+    project.version += 1
+    return True

@@ -93,8 +93,7 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
     if chunks:
         session.execute(insert(Chunk), chunks)
     model.frame = _frame(prepared)
-    rule = (model.placed or {}).get("rule")
-    model.placed = {"rule": rule} if rule else None
+    model.placed = None
     model.geometry = blobs.keep(session, prepared.geometry, GEOMETRY_TYPE)
     model.status, model.share, model.message = "read", 1.0, ""
 

@@ -78,8 +78,12 @@ class Model(Base):
     share: Mapped[float] = mapped_column(Float, default=0.0)
     message: Mapped[str] = mapped_column(Text, default="")
     cancel: Mapped[bool] = mapped_column(Boolean, default=False)
-    stands: Mapped[bool | None]
-    """Whether an alternative stands in the building; None for an ordinary model."""
+    discipline_rule: Mapped[str | None] = mapped_column(String(8))
+    """The discipline that a user set, overruling the file's name and its classes."""
+    chosen: Mapped[bool] = mapped_column(Boolean, default=False)
+    """Whether a user chose this alternative."""
+    stands: Mapped[bool] = mapped_column(Boolean, default=True)
+    """Whether the model stands in the building; of the alternatives for one thing, one does."""
     frame: Mapped[Json | None]
     """Schema, unit, storeys, rooms, grid, map conversion and north, as read."""
     placed: Mapped[Json | None]

@@ -196,5 +196,6 @@ def test_disciplines_by_class_and_system(cls, kind, systems, code):
 def test_one_alternative_of_each_proposal_stands():
     names = ["QH-ARC", "QH-S1-ALT-B", "QH-S1-ALT-A", "QH-S2-ALT-B"]
     assert alternatives.standing(names) == [True, False, True, True]
+    assert alternatives.standing(names, {"QH-S1-ALT-B"}) == [True, True, False, True]
     assert alternatives.by_file_name("QH-S1-ALT-B") == alternatives.Alternative("QH-S1", "B")
     assert alternatives.by_file_name("SALT-A") is None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 _PATTERN = re.compile(r"^(?P<what>.+?)[-_ ]ALT[-_ ]?(?P<option>[A-Z0-9]+)$", re.IGNORECASE)
@@ -22,11 +23,10 @@ def by_file_name(name: str) -> Alternative | None:
     return Alternative(match["what"], match["option"].upper()) if match else None
 
 
-def standing(names: list[str]) -> list[bool]:
-    """Which models stand at first: every ordinary one, and the first option of each proposal."""
-    first: dict[str, str] = {}
-    for name in names:
-        found = by_file_name(name)
-        if found and found.option < first.get(found.what, "\uffff"):
-            first[found.what] = found.option
-    return [(a := by_file_name(name)) is None or first[a.what] == a.option for name in names]
+def standing(names: Sequence[str], chosen: Collection[str] = ()) -> list[bool]:
+    """Which models stand: every ordinary one, and of each proposal the chosen option, else the first."""
+    found = {name: alternative for name in names if (alternative := by_file_name(name))}
+    stands: dict[str, str] = {}
+    for name in sorted(found, key=lambda name: (name not in chosen, found[name].option)):
+        stands.setdefault(found[name].what, name)
+    return [name not in found or stands[found[name].what] == name for name in names]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -135,14 +135,17 @@ def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Al
     return room
 
 
-def federate(models: Sequence[Outline], discipline_rules: dict[str, str] | None = None) -> Federation:
+def federate(
+    models: Sequence[Outline], discipline_rules: dict[str, str] | None = None, chosen: Collection[str] = ()
+) -> Federation:
     """Align models, build levels, and place every component.
 
-    ``discipline_rules`` overrules a model's discipline by its name.
+    ``discipline_rules`` overrules a model's discipline by its name; ``chosen`` names the
+    alternatives that a user wants to stand.
     """
     aligned = align(models)
     levels = build_levels(models, aligned.alignments)
-    stands = alternatives.standing([m.name for m in models])
+    stands = alternatives.standing([m.name for m in models], chosen)
     out: list[FederatedModel] = []
     rooms: list[RoomOnLevel] = []
     for index, model in enumerate(models):

@@ -170,6 +170,11 @@ export class Stage {
     return this.hitAt(new Vector2((x / box.width) * 2 - 1, 1 - (y / box.height) * 2));
   }
 
+  /** Whether a component is shown or faded now. */
+  isDrawn(component: number): boolean {
+    return this.states.isVisible(component);
+  }
+
   /** What the renderer did in the last frame. */
   get drawInfo() {
     return { ...this.renderer.info.render, geometries: this.renderer.info.memory.geometries };

@@ -3,7 +3,7 @@
 import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects import postgresql
-revision = '5d53ce1ff16c'
+revision = '6f1eaade3528'
 down_revision = None
 branch_labels = None
 depends_on = None
@@ -50,7 +50,9 @@ def upgrade() -> None:
     sa.Column('share', sa.Float(), nullable=False),
     sa.Column('message', sa.Text(), nullable=False),
     sa.Column('cancel', sa.Boolean(), nullable=False),
-    sa.Column('stands', sa.Boolean(), nullable=True),
+    sa.Column('discipline_rule', sa.String(length=8), nullable=True),
+    sa.Column('chosen', sa.Boolean(), nullable=False),
+    sa.Column('stands', sa.Boolean(), nullable=False),
     sa.Column('frame', postgresql.JSONB(astext_type=sa.Text()), nullable=True),
     sa.Column('placed', postgresql.JSONB(astext_type=sa.Text()), nullable=True),
     sa.Column('geometry', sa.String(length=64), nullable=True),
