@@ -18,6 +18,22 @@ def press(page: Page, name: str, times: int) -> None:
         page.get_by_role("button", name=name, exact=True).click()
 
 
+def pick(page: Page, address: str, tag: str) -> None:
+    """Click the component of a tag where it stands on the stage."""
+    from tests.e2e.conftest import ask
+    from tests.e2e.stage import on_screen
+
+    project = page.url.rsplit("/", 1)[1]
+    federation = ask(f"{address}/api/projects/{project}/federation")
+    for model in federation["models"]:
+        if tag in model["labels"]:
+            global_id = model["global_ids"][model["labels"].index(tag)]
+            bounds = ask(f"{address}/api/models/{model['id']}/components/{global_id}")["bounds_m"]
+            middle = [(bounds[i] + bounds[i + 3]) / 2 - federation["origin_m"][i] for i in range(3)]
+            page.mouse.click(*on_screen(page, middle))
+    page.get_by_test_id("component-tag").wait_for()
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -50,8 +66,7 @@ def main() -> None:
         page.mouse.up()
         page.mouse.wheel(0, -250)
         wait_resting(page)
-        page.mouse.click(650, 330)
-        page.get_by_test_id("component-tag").wait_for()
+        pick(page, address, "AD-221")
         page.mouse.move(1100, 700)
         page.wait_for_load_state("networkidle")
         keep("project")
@@ -66,6 +81,7 @@ def main() -> None:
             page.get_by_role("button", name="Keep", exact=True).click()
             page.get_by_test_id("viewpoint").wait_for()
         page.get_by_role("button", name="Front view").click()
+        page.mouse.move(640, 720)
         wait_moving(page)
         wait_resting(page)
         page.wait_for_load_state("networkidle")

@@ -51,7 +51,12 @@ export const theme = createTheme({
       styleOverrides: {
         root: { minWidth: 0, padding: "4px 10px", lineHeight: 1.4, fontSize: 13 },
         outlined: { borderColor: tone.ink, backgroundColor: "#fff" },
-        text: { textDecoration: "underline", textUnderlineOffset: 3, padding: "2px 4px" },
+        text: {
+          textDecoration: "underline",
+          textUnderlineOffset: 3,
+          padding: "2px 0",
+          "& + &": { marginLeft: 12 },
+        },
       },
     },
     MuiTooltip: {

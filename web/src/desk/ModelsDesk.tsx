@@ -107,7 +107,7 @@ function Model({ model }: { model: ModelCard }) {
 const EVIDENCE: Record<string, string> = { map: "map conversion", grid: "grid", placement: "placement" };
 
 function Read({ model }: { model: ModelCard }) {
-  const shift = model.shift_m?.map((c) => c.toFixed(3)).join(", ");
+  const shift = model.shift_m?.map((c) => (Math.abs(c) < 0.0005 ? 0 : c).toFixed(3)).join(", ");
   return (
     <Box sx={{ fontSize: 13, display: "grid", gap: 0.4 }}>
       <Box sx={{ color: tone.soft }}>

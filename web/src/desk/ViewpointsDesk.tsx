@@ -138,16 +138,16 @@ function Card({ viewpoint }: { viewpoint: Viewpoint }) {
         sx={{
           display: "flex",
           alignItems: "baseline",
-          gap: 0.75,
+          columnGap: 1.5,
           fontSize: 12.5,
           color: tone.soft,
           flexWrap: "wrap",
         }}
       >
-        <span>
+        <Box sx={{ width: "100%" }}>
           {viewpoint.author}, {made.toLocaleDateString("en-GB", { day: "numeric", month: "short" })}{" "}
           {made.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
-        </span>
+        </Box>
         <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
           rename
         </Button>

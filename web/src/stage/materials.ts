@@ -57,7 +57,7 @@ const VERTEX = /* glsl */ `
     else if (state.g > 0.25) base = mix(base, HERE, 0.45);
     #ifdef LINES
       // Lines grow lighter with distance, so that far parts do not turn black.
-      float far = clamp((-seen.z - 12.0) / 110.0, 0.0, 0.7);
+      float far = clamp((-seen.z - 15.0) / 160.0, 0.0, 0.45);
       tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(mix(base * 0.5, INK, 0.45), base, far);
     #else
       vec3 n = normalize(mat3(modelMatrix) * normal);
