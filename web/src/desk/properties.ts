@@ -54,7 +54,9 @@ export function figure(entry: Entry): string {
   if (typeof value !== "number") return value;
   if (unit === "Pa" && Math.abs(value) >= 10_000) return `${value / 1000} kPa`;
   const text =
-    Number.isInteger(value) && !unit ? String(value) : value.toFixed(Math.abs(value) < 1000 ? 3 : 1);
+    Number.isInteger(value) && !unit
+      ? String(value)
+      : value.toFixed(Math.abs(value) < 0.01 ? 4 : Math.abs(value) < 1000 ? 3 : 1);
   return unit ? `${text} ${unit}` : text.replace(/\.?0+$/, "") || "0";
 }
 
