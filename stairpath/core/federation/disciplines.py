@@ -16,14 +16,14 @@ class Discipline:
 
 
 DISCIPLINES: tuple[Discipline, ...] = (
-    Discipline("ARC", "Architecture", "#7d8790"),
+    Discipline("ARC", "Architecture", "#5f676e"),
     Discipline("STR", "Structure", "#7a5fa8"),
     Discipline("AIR", "Air", "#3f83c2"),
     Discipline("WTR", "Water", "#16907f"),
     Discipline("ELE", "Electrical", "#b98a00"),
     Discipline("FIR", "Fire protection", "#b8482c"),
     Discipline("FIT", "Fit-out", "#8a6242"),
-    Discipline("OTH", "Other", "#5d6b76"),
+    Discipline("OTH", "Other", "#9a948a"),
 )
 CODES: tuple[str, ...] = tuple(d.code for d in DISCIPLINES)
 

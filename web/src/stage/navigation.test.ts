@@ -1,0 +1,202 @@
+import { Vector2, Vector3 } from "three";
+import { beforeEach, expect, test } from "vitest";
+import { StageCamera } from "./camera";
+import { Navigation, type NavigationHost } from "./navigation";
+import { forward, type Pose } from "./pose";
+import { StateTable } from "./states";
+
+const WIDTH = 800;
+const HEIGHT = 500;
+
+/** A canvas that only hands its events on, and a floor at z = 0 to point at. */
+function setUp(projection: Pose["projection"] = "perspective") {
+  const listeners = new Map<string, (event: never) => void>();
+  const canvas = {
+    clientWidth: WIDTH,
+    clientHeight: HEIGHT,
+    addEventListener: (kind: string, run: (event: never) => void) => listeners.set(kind, run),
+    getBoundingClientRect: () => ({ left: 0, top: 0, width: WIDTH, height: HEIGHT }),
+    setPointerCapture: () => undefined,
+  } as unknown as HTMLCanvasElement;
+  const camera = new StageCamera();
+  camera.setAspect(WIDTH / HEIGHT);
+  const said: string[] = [];
+  let navigation: Navigation;
+  const sync = () => camera.place(navigation.pose, boundsOfFloor());
+  const host: NavigationHost = {
+    canvas,
+    pointAt: (at) => {
+      sync();
+      const ray = camera.ray(at);
+      const reach = -ray.origin.z / ray.direction.z;
+      return reach > 0 && reach < 200 ? ray.at(reach, new Vector3()) : null;
+    },
+    rayAt: (at) => {
+      sync();
+      const { origin, direction } = camera.ray(at);
+      return { origin: origin.clone(), direction: direction.clone() };
+    },
+    fallbackPivot: () => new Vector3(),
+    moved: () => undefined,
+    pivotShown: (at) => said.push(at ? "pivot" : "no pivot"),
+    clicked: (_, add) => said.push(add ? "add" : "click"),
+    hovered: () => undefined,
+    stopped: () => said.push("stopped"),
+  };
+  navigation = new Navigation(
+    {
+      eye: new Vector3(0, -30, 20),
+      target: new Vector3(0, 0, 0),
+      up: new Vector3(0, 0.55, 0.83).normalize(),
+      projection,
+      angleDeg: 50,
+      heightM: 30,
+    },
+    host,
+  );
+  const fire = (kind: string, x: number, y: number, more: object = {}) =>
+    listeners.get(kind)?.({
+      clientX: x,
+      clientY: y,
+      pointerId: 1,
+      button: 0,
+      pointerType: "mouse",
+      shiftKey: false,
+      ctrlKey: false,
+      metaKey: false,
+      deltaMode: 0,
+      deltaY: 0,
+      type: kind,
+      preventDefault: () => undefined,
+      ...more,
+    } as never);
+  const at = (x: number, y: number) => new Vector2((x / WIDTH) * 2 - 1, 1 - (y / HEIGHT) * 2);
+  const seen = (point: Vector3) => {
+    sync();
+    const p = camera.project(point);
+    return [((p.x + 1) / 2) * WIDTH, ((1 - p.y) / 2) * HEIGHT] as const;
+  };
+  return { navigation, host, fire, at, seen, said };
+}
+
+function boundsOfFloor() {
+  const { Box3 } = three;
+  return new Box3(new Vector3(-60, -60, -1), new Vector3(60, 60, 5));
+}
+
+let three: typeof import("three");
+beforeEach(async () => {
+  three = await import("three");
+});
+
+test("turning keeps the pivot in its place and the horizon level", () => {
+  const { navigation, host, fire, at, seen, said } = setUp();
+  const pivot = host.pointAt(at(500, 300));
+  if (!pivot) throw new Error("no floor there");
+  fire("pointerdown", 500, 300);
+  fire("pointermove", 560, 300);
+  fire("pointermove", 640, 260);
+  const [x, y] = seen(pivot);
+  expect(x).toBeCloseTo(500, 3);
+  expect(y).toBeCloseTo(300, 3);
+  const right = new Vector3().crossVectors(forward(navigation.pose), navigation.pose.up);
+  expect(right.z).toBeCloseTo(0, 9);
+  fire("pointerup", 640, 260);
+  expect(said).toEqual(["pivot", "no pivot"]);
+});
+
+test("no drag tips the building over", () => {
+  const { navigation, fire } = setUp();
+  fire("pointerdown", 400, 250);
+  for (let y = 250; y > -6000; y -= 250) fire("pointermove", 400, y);
+  expect(navigation.pose.up.z).toBeGreaterThanOrEqual(0);
+  expect(Math.abs(forward(navigation.pose).z)).toBeLessThan(1);
+});
+
+test("a press without a drag is a click, with Shift it adds", () => {
+  const { fire, said } = setUp();
+  fire("pointerdown", 400, 300);
+  fire("pointermove", 402, 301);
+  fire("pointerup", 402, 301);
+  fire("pointerdown", 400, 300);
+  fire("pointerup", 400, 300, { shiftKey: true });
+  expect(said.filter((s) => s !== "no pivot")).toEqual(["click", "add"]);
+});
+
+for (const projection of ["perspective", "parallel"] as const) {
+  test(`panning takes the point along with the cursor, ${projection}`, () => {
+    const { host, fire, at, seen } = setUp(projection);
+    const point = host.pointAt(at(300, 280));
+    if (!point) throw new Error("no floor there");
+    fire("pointerdown", 300, 280, { button: 2 });
+    fire("pointermove", 380, 320);
+    fire("pointermove", 450, 390);
+    const [x, y] = seen(point);
+    expect(x).toBeCloseTo(450, 3);
+    expect(y).toBeCloseTo(390, 3);
+  });
+
+  test(`the wheel keeps the point under the cursor, ${projection}`, () => {
+    const { navigation, host, fire, at, seen } = setUp(projection);
+    const point = host.pointAt(at(520, 200));
+    if (!point) throw new Error("no floor there");
+    const before =
+      projection === "parallel" ? navigation.pose.heightM : navigation.pose.eye.distanceTo(point);
+    fire("wheel", 520, 200, { deltaY: -100 });
+    for (let now = 1; now < 2000; now += 16) navigation.tick(now);
+    const after = projection === "parallel" ? navigation.pose.heightM : navigation.pose.eye.distanceTo(point);
+    expect(after / before).toBeCloseTo(0.82, 2);
+    const [x, y] = seen(point);
+    expect(x).toBeCloseTo(520, 3);
+    expect(y).toBeCloseTo(200, 3);
+  });
+}
+
+test("the wheel stops before the surface and says so", () => {
+  const { navigation, host, fire, at, said } = setUp();
+  const point = host.pointAt(at(400, 250));
+  if (!point) throw new Error("no floor there");
+  for (let i = 0; i < 40; i++) {
+    fire("wheel", 400, 250, { deltaY: -400 });
+    for (let k = 0; k < 40; k++) navigation.tick(i * 1000 + k * 16);
+  }
+  expect(navigation.pose.eye.distanceTo(point)).toBeCloseTo(0.05, 3);
+  expect(said).toContain("stopped");
+});
+
+test("a glide ends exactly at its pose and a drag ends a glide", () => {
+  const { navigation, fire } = setUp();
+  const to: Pose = {
+    ...navigation.pose,
+    eye: new Vector3(5, -10, 9),
+    target: new Vector3(1, 2, 3),
+    up: new Vector3(0, 0, 1),
+  };
+  navigation.go(to);
+  navigation.tick(performance.now() + 10_000);
+  expect(navigation.pose.eye.toArray()).toEqual([5, -10, 9]);
+  expect(navigation.busy).toBe(false);
+  navigation.go({ ...to, eye: new Vector3(50, 50, 50) });
+  expect(navigation.busy).toBe(true);
+  fire("pointerdown", 10, 10);
+  expect(navigation.busy).toBe(false);
+});
+
+test("states are texels: hover and pick do not undo each other", () => {
+  const table = new StateTable();
+  table.resize(3);
+  table.setVisible(["shown", "faded", "hidden"]);
+  expect([0, 1, 2].map((i) => table.isVisible(i))).toEqual([true, true, false]);
+  expect([0, 1, 2].map((i) => table.isSolid(i))).toEqual([true, false, false]);
+  expect(table.anyFaded).toBe(true);
+  const green = (i: number) => (table.texture.image.data as Uint8Array)[i * 4 + 1];
+  table.setPicked([0]);
+  table.setHovered(0);
+  expect(green(0)).toBe(255);
+  table.setHovered(1);
+  expect([green(0), green(1)]).toEqual([255, 128]);
+  expect(table.setHovered(1)).toBe(false);
+  table.setPicked([]);
+  table.setHovered(-1);
+  expect([green(0), green(1)]).toEqual([0, 0]);
+});
