@@ -9,6 +9,7 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
+from sqlalchemy.exc import DataError
 from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api import components, files, models, projects, views
@@ -26,6 +27,11 @@ async def _say_what_is_wrong(request: Request, error: Exception) -> Response:
     )
 
 
+async def _cannot_be_kept(request: Request, error: Exception) -> Response:
+    """What PostgreSQL cannot store, such as a NUL in a text or a number beyond its range."""
+    return JSONResponse({"detail": "The request holds a character or a number that cannot be kept; correct it and try again."}, 422)
+
+
 def create_app() -> FastAPI:
     """The application, with the built page if there is one."""
     app = FastAPI(
@@ -33,6 +39,7 @@ def create_app() -> FastAPI:
     )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_exception_handler(RequestValidationError, _say_what_is_wrong)
+    app.add_exception_handler(DataError, _cannot_be_kept)
     for module in (projects, models, components, views, files):
         app.include_router(module.router)
 

@@ -200,17 +200,18 @@ def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page,
     opened.get_by_role("tab", name="Models").click()
     expect(opened.get_by_text("Its Level 02 is 40 mm below the others'.")).to_be_visible()
 
-    def drawn() -> dict[str, bool]:
-        """Whether the first component of each alternative is drawn."""
+    def firsts() -> dict[str, int]:
+        """The number of the first component of each alternative."""
         federation = ask(f"{site}/api/projects/{demo_project}/federation")
-        firsts = {m["alternative_option"]: m["first"] for m in federation["models"] if m["alternative_what"]}
-        return {o: opened.evaluate("(n) => window.stairpathStage.isDrawn(n)", n) for o, n in firsts.items()}
+        return {m["alternative_option"]: m["first"] for m in federation["models"] if m["alternative_what"]}
+
+    def drawn() -> dict[str, bool]:
+        return {o: opened.evaluate("(n) => window.stairpathStage.isDrawn(n)", n) for o, n in firsts().items()}
 
     assert drawn() == {"A": True, "B": False}
     opened.get_by_role("button", name="Let alternative B stand").click()
     expect(opened.get_by_role("button", name="Let alternative A stand")).to_be_visible()
-    opened.wait_for_load_state("networkidle")
-    wait_drawn(opened)
+    opened.wait_for_function("(n) => window.stairpathStage.isDrawn(n)", arg=firsts()["B"])
     assert drawn() == {"A": False, "B": True}
     expect(opened.get_by_role("button", name="ARC 01", exact=True)).to_have_text("184")
     opened.get_by_role("button", name="Let alternative A stand").click()
