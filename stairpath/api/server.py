@@ -29,7 +29,9 @@ async def _say_what_is_wrong(request: Request, error: Exception) -> Response:
 
 async def _cannot_be_kept(request: Request, error: Exception) -> Response:
     """What PostgreSQL cannot store, such as a NUL in a text or a number beyond its range."""
-    return JSONResponse({"detail": "The request holds a character or a number that cannot be kept; correct it and try again."}, 422)
+    return JSONResponse(
+        {"detail": "The request holds a character or a number that cannot be kept; correct it and try again."}, 422
+    )
 
 
 def create_app() -> FastAPI:
