@@ -12,8 +12,8 @@ from sqlalchemy import select
 from bench.measure import Measure, middle
 from stairpath.core.reading.apart import cores
 from stairpath.jobs.tasks import defer_reading
-from stairpath.store import blobs
 from stairpath.store.database import transaction
+from stairpath.store.files import add_file
 from stairpath.store.tables import Model, Project
 
 _WALK = """
@@ -42,25 +42,10 @@ def _read(files: list[Path], name: str) -> tuple[float, str]:
         project = Project(name=name, created_by="Bench")
         session.add(project)
         session.flush()
-        models = []
-        for position, path in enumerate(files):
-            content = path.read_bytes()
-            # A comment of its own keeps every run's files apart, so that nothing was kept before.
-            content += f"\n/* {name} */\n".encode()
-            sha = blobs.keep(session, content, "application/x-step")
-            model = Model(
-                project_id=project.id,
-                position=position,
-                name=path.stem,
-                file_name=path.name,
-                file_sha=sha,
-                file_size=len(content),
-                added_by="Bench",
-            )
-            session.add(model)
-            models.append(model)
-        session.flush()
-        ids, project_id = [m.id for m in models], project.id
+        # A comment of its own keeps every run's files apart, so that nothing was kept before.
+        mark = f"\n/* {name} */\n".encode()
+        ids = [add_file(session, project, path.name, path.read_bytes() + mark, "Bench").id for path in files]
+        project_id = project.id
     started = time.perf_counter()
     for model_id in ids:
         defer_reading(model_id)

@@ -11,7 +11,6 @@ from urllib.parse import unquote
 from fastapi import APIRouter, Header, HTTPException, Request
 from fastapi.concurrency import run_in_threadpool
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session
 
 from stairpath.api import shapes
 from stairpath.api.lookups import Database, TheModel, TheProject
@@ -20,9 +19,9 @@ from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.intake import Limits, megabytes, take_in
 from stairpath.jobs.tasks import defer_federation, defer_reading
 from stairpath.settings import settings
-from stairpath.store import blobs
 from stairpath.store.database import tell, transaction
 from stairpath.store.federations import choose_alternative, live_models, set_discipline
+from stairpath.store.files import add_file
 from stairpath.store.tables import Component, Model, Project
 
 router = APIRouter(prefix="/api", tags=["models"])
@@ -75,22 +74,6 @@ def _limits() -> Limits:
     return Limits(settings().largest_file_mb << 20, settings().largest_unpacked_mb << 20)
 
 
-def _add(database: Session, project: Project, file_name: str, content: bytes, author: str) -> Model:
-    """A new model, or a newer file for the model of the same name."""
-    name = PurePath(file_name).stem
-    model = next((m for m in live_models(database, project.id) if m.name == name), None)
-    sha = blobs.keep(database, content, "application/x-step")
-    if model is None:
-        last = database.scalar(select(func.max(Model.position)).where(Model.project_id == project.id))
-        model = Model(project_id=project.id, position=0 if last is None else last + 1, name=name)
-        database.add(model)
-    model.file_name, model.file_sha, model.file_size = file_name, sha, len(content)
-    model.added_by, model.added_at = author, datetime.now(UTC)
-    model.status, model.share, model.message, model.cancel = "waiting", 0.0, "", False
-    database.flush()
-    return model
-
-
 @router.post("/projects/{project_id}/models", status_code=201)
 async def add_models(
     project_id: str,
@@ -123,7 +106,7 @@ async def add_models(
                 project = database.get(Project, project_id)
                 if project is None:
                     raise HTTPException(404, "There is no such project; open it from the start page.")
-                added = [_add(database, project, inner, content, unquote(x_author)) for inner, content in files]
+                added = [add_file(database, project, inner, content, unquote(x_author)) for inner, content in files]
                 cards = [_card(model, 0) for model in added]
                 tell(database, project.id)
             for card in cards:

@@ -403,18 +403,6 @@ class Draft:
             "IfcRectangleProfileDef", "AREA", None, self._flat(), self._length(towards), self._length(across)
         )
 
-    def mesh(self, vertices: Sequence[Point], faces: Sequence[Sequence[int]]) -> Any:
-        """A closed body given by its flat faces (indices from 0)."""
-        points = [self.point(v) for v in vertices]
-        loops = [
-            self.make(
-                "IfcFace",
-                [self.make("IfcFaceOuterBound", self.make("IfcPolyLoop", [points[i] for i in face]), True)],
-            )
-            for face in faces
-        ]
-        return self.make("IfcFacetedBrep", self.make("IfcClosedShell", loops))
-
     # -- components ----------------------------------------------------------------------------
 
     def style(self, items: Items, stuff: Stuff) -> Items:
@@ -444,8 +432,6 @@ class Draft:
         kinds = {item.is_a() for item in items}
         if kinds == {"IfcMappedItem"}:
             kind = "MappedRepresentation"
-        elif kinds <= {"IfcFacetedBrep"}:
-            kind = "Brep"
         elif kinds & {"IfcSweptDiskSolid"}:
             kind = "AdvancedSweptSolid"
         else:

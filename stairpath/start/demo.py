@@ -71,9 +71,9 @@ def load_demo(folder: Path) -> None:
 
     from stairpath.demo import PROJECT_NAME, write_models
     from stairpath.jobs.tasks import defer_reading
-    from stairpath.store import blobs
     from stairpath.store.database import transaction
-    from stairpath.store.tables import Model, Project
+    from stairpath.store.files import add_file
+    from stairpath.store.tables import Project
 
     with transaction() as session:
         if session.scalar(select(Project.id).where(Project.name == PROJECT_NAME)):
@@ -84,22 +84,7 @@ def load_demo(folder: Path) -> None:
         project = Project(name=PROJECT_NAME, created_by="Demo")
         session.add(project)
         session.flush()
-        models = []
-        for position, path in enumerate(paths):
-            content = path.read_bytes()
-            model = Model(
-                project_id=project.id,
-                position=position,
-                name=path.stem,
-                file_name=path.name,
-                file_sha=blobs.keep(session, content, "application/x-step"),
-                file_size=len(content),
-                added_by="Demo",
-            )
-            session.add(model)
-            models.append(model)
-        session.flush()
-        ids = [model.id for model in models]
+        ids = [add_file(session, project, path.name, path.read_bytes(), "Demo").id for path in paths]
     for model_id in ids:
         defer_reading(model_id)
 

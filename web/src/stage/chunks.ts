@@ -2,7 +2,6 @@ import {
   Box3,
   BufferAttribute,
   type BufferGeometry,
-  Frustum,
   Group,
   type IUniform,
   LineSegments,
@@ -251,12 +250,6 @@ export class Chunks {
     const box = new Box3();
     for (const chunk of this.here.values()) box.union(chunk.bounds);
     return box;
-  }
-
-  /** Chunks whose box a camera's frustum meets. */
-  inside(projection: Matrix4): Chunk[] {
-    const frustum = new Frustum().setFromProjectionMatrix(projection);
-    return [...this.here.values()].filter((chunk) => frustum.intersectsBox(chunk.bounds));
   }
 }
 
