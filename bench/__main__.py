@@ -9,7 +9,7 @@ from pathlib import Path
 
 from bench import meshes, reading, stage
 from bench.measure import Measure
-from stairpath.core.reading.apart import cores
+from stairpath.core.reading.shares import cores
 from stairpath.demo import write_models
 from tests.database import database
 

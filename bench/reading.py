@@ -10,7 +10,7 @@ from pathlib import Path
 from sqlalchemy import select
 
 from bench.measure import Measure, middle
-from stairpath.core.reading.apart import cores
+from stairpath.core.reading.shares import cores
 from stairpath.jobs.tasks import defer_reading
 from stairpath.store.database import transaction
 from stairpath.store.files import add_file

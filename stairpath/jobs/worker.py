@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import asyncio
 
-from stairpath.core.reading.apart import cores
+from stairpath.core.reading.shares import cores
 from stairpath.jobs import tasks
 from stairpath.jobs.queue import app
 

@@ -8,7 +8,8 @@ from stairpath.core.federation.outline import Outline, outline
 from stairpath.core.mesh.chunks import Chunk, build_chunks
 from stairpath.core.reading.model import ModelReading
 from stairpath.core.reading.pack import pack
-from stairpath.core.reading.read import Progress, read_model
+from stairpath.core.reading.read import read_model
+from stairpath.core.reading.shares import Progress
 
 _KERNEL_SHARE = 0.85
 

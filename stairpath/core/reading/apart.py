@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import multiprocessing
 import os
+import signal
 import sys
 import time
 import warnings
@@ -15,7 +16,8 @@ from typing import Any, TypeVar
 
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.model import ModelReading
-from stairpath.core.reading.read import Progress, read_model
+from stairpath.core.reading.read import read_model
+from stairpath.core.reading.shares import Progress, cores, crashed, near
 
 T = TypeVar("T")
 Read = Callable[[str, bytes, Progress], T]
@@ -39,12 +41,8 @@ class Patience:
     silence_s: float = 180.0
 
 
-def cores() -> int:
-    """Processors that this process may use."""
-    return len(os.sched_getaffinity(0))
-
-
 def _child(pipe: Connection, read: Read[Any], name: str, content: bytes) -> None:
+    os.setpgid(0, 0)  # helpers that it starts end together with it
     last = 0.0
 
     def report(share: float, global_id: str) -> None:
@@ -98,10 +96,7 @@ def read_apart(
                     message = here.recv()
                 except EOFError:
                     child.join(5)
-                    raise CannotReadError(
-                        f"{name} crashed the geometry kernel{_near(at)}; the other files are not affected. "
-                        "Export it again without that component."
-                    ) from None
+                    raise crashed(name, at) from None
                 heard = time.monotonic()
                 if message[0] == "done":
                     result: T = message[1]
@@ -116,18 +111,22 @@ def read_apart(
             now = time.monotonic()
             if now - heard > patience.silence_s or now - started > patience.total_s:
                 raise CannotReadError(
-                    f"{name} took longer than allowed ({now - started:.0f} s{_near(at)}); "
+                    f"{name} took longer than allowed ({now - started:.0f} s{near(at)}); "
                     "export it again without that component, or raise the time limit."
                 )
     finally:
         here.close()
-        if child.is_alive():
+        _end(child)
+
+
+def _end(child: multiprocessing.process.BaseProcess) -> None:
+    """End a child and the helpers it started."""
+    if child.is_alive() and child.pid is not None:
+        try:
+            os.killpg(child.pid, signal.SIGKILL)
+        except ProcessLookupError:  # it has not come as far as leading its group
             child.kill()
-        child.join(5)
-
-
-def _near(global_id: str) -> str:
-    return f", last at component {global_id}" if global_id else ""
+    child.join(5)
 
 
 def read_many(

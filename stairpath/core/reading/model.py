@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -109,6 +110,20 @@ class Geometry:
     owner: npt.NDArray[np.int32]
     shape: npt.NDArray[np.int32]
     matrix: npt.NDArray[np.float64]
+
+    @classmethod
+    def joined(cls, parts: Sequence[Geometry]) -> Geometry:
+        """Several geometries as one, in order of their owners."""
+        before = np.cumsum([0, *(len(part.shapes) for part in parts)])
+        owner = np.concatenate([part.owner for part in parts])
+        shape = np.concatenate([part.shape + start for part, start in zip(parts, before, strict=False)])
+        order = np.argsort(owner, kind="stable")
+        return cls(
+            tuple(shape for part in parts for shape in part.shapes),
+            owner[order],
+            shape[order].astype(np.int32),
+            np.concatenate([part.matrix for part in parts])[order],
+        )
 
     @property
     def triangle_count(self) -> int:

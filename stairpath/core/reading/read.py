@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable
 from pathlib import PurePath
 from typing import Any
 
@@ -16,8 +15,7 @@ from stairpath.core.reading.intake import SCHEMAS
 from stairpath.core.reading.model import Component, Geometry, ModelReading, Space
 from stairpath.core.reading.relations import Relations, SetReader, gather
 from stairpath.core.reading.shapes import read_geometry
-
-Progress = Callable[[float, str], None]
+from stairpath.core.reading.shares import Progress
 
 
 def _text(value: Any) -> str:
@@ -179,10 +177,7 @@ def read_model(name: str, content: bytes, on_progress: Progress | None = None) -
     )
     progress(0.1, "")
     geometry = read_geometry(
-        ifc,
-        {entity.id(): i for i, entity in enumerate(entities)},
-        {entity.id(): i for i, entity in enumerate(space_entities)},
-        lambda share, global_id: progress(0.1 + 0.9 * share, global_id),
+        name, ifc, entities, space_entities, lambda share, global_id: progress(0.1 + 0.9 * share, global_id)
     )
     problems = _problems(entities, components, geometry, relations, repeated)
     return ModelReading(

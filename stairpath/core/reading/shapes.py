@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Sequence
 from typing import Any
 
 import ifcopenshell.geom
 import numpy as np
 
 from stairpath.core.reading.model import Geometry, Shape
+from stairpath.core.reading.shares import Progress, processes_for, walk_in_shares
 
 LINEAR_DEFLECTION_M = 0.003
 ANGULAR_DEFLECTION_RAD = 0.8
@@ -51,25 +52,15 @@ def _shape(geometry: Any) -> tuple[Shape, np.ndarray[tuple[int], np.dtype[np.flo
     return Shape((vertices - centre).astype(np.float32), triangles, see_through), centre
 
 
-def read_geometry(
-    ifc: Any,
-    ordinals: dict[int, int],
-    space_ordinals: dict[int, int],
-    on_progress: Callable[[float, str], None],
-) -> Geometry:
-    """Walk the kernel over all components and spaces.
-
-    ``ordinals`` and ``space_ordinals`` map STEP ids to indexes. ``on_progress`` is told the
-    share done and the GlobalId just made.
-    """
+def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress: Progress) -> Geometry:
+    """Walk the kernel over entities; ``owners`` maps STEP ids to what ``Geometry.owner`` holds."""
     shapes: list[Shape] = []
     centres: list[np.ndarray[tuple[int], np.dtype[np.float64]]] = []
     index_of: dict[str, int] = {}
     owner: list[int] = []
     shape_of: list[int] = []
     matrices: list[np.ndarray[tuple[int, int], np.dtype[np.float64]]] = []
-    wanted = [ifc.by_id(i) for i in (*ordinals, *space_ordinals) if ifc.by_id(i).Representation is not None]
-    iterator = ifcopenshell.geom.iterator(kernel_settings(), ifc, 1, include=wanted) if wanted else None
+    iterator = ifcopenshell.geom.iterator(kernel_settings(), ifc, 1, include=list(entities)) if entities else None
     if iterator is not None and iterator.initialize():
         while True:
             made = iterator.get()
@@ -84,7 +75,7 @@ def read_geometry(
                 at = index_of[key]
                 matrix = np.frombuffer(made.transformation_buffer, dtype="d").reshape(4, 4).T.copy()
                 matrix[:3, 3] += matrix[:3, :3] @ centres[at]
-                owner.append(ordinals[made.id] if made.id in ordinals else -1 - space_ordinals[made.id])
+                owner.append(owners[made.id])
                 shape_of.append(at)
                 matrices.append(matrix)
             on_progress(iterator.progress() / 100.0, made.guid)
@@ -96,3 +87,22 @@ def read_geometry(
         np.array(shape_of, dtype=np.int32),
         np.array(matrices, dtype=np.float64).reshape(-1, 4, 4),
     )
+
+
+def read_geometry(
+    name: str, ifc: Any, components: Sequence[Any], spaces: Sequence[Any], on_progress: Progress
+) -> Geometry:
+    """The triangles of all components and spaces, of a large file on all cores.
+
+    ``on_progress`` is told the share done and the GlobalId just made. Raises CannotReadError
+    where the kernel crashed in a helper.
+    """
+    owners = {entity.id(): i for i, entity in enumerate(components)}
+    owners.update({entity.id(): -1 - i for i, entity in enumerate(spaces)})
+    shaped = [entity for entity in (*components, *spaces) if entity.Representation is not None]
+
+    def walk(share: Sequence[Any], report: Progress) -> Geometry:
+        return _walk(ifc, share, owners, report)
+
+    count = processes_for(len(shaped))
+    return walk(shaped, on_progress) if count == 1 else walk_in_shares(name, shaped, walk, on_progress, count)
