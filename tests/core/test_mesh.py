@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stairpath.core.mesh.chunks import MOST_TRIANGLES, build_chunks
+from stairpath.core.mesh.glb import FINE_M
 from stairpath.core.mesh.surface import surface
 from stairpath.core.reading.model import Shape
 from stairpath.core.reading.read import read_model
@@ -122,6 +123,21 @@ def test_a_chunk_decodes_to_what_was_read():
     assert (ordinals[triangles] == ordinals[triangles][:, :1]).all()
     assert doc["meshes"][0]["extras"]["kinds"] == ["opaque", "edges"]
     assert doc["extensionsRequired"] == ["KHR_mesh_quantization", "EXT_meshopt_compression"]
+
+
+def test_short_edges_are_kept_apart():
+    sample = simple()
+    storey = sample.ifc.by_type("IfcBuildingStorey")[0]
+    sample.box(storey, (10, 0, 1), (2, 2, FINE_M * 0.9))
+    (chunk,) = build_chunks(read_model("a.ifc", sample.content()))
+    doc, _, _, _ = decoded(chunk.glb)
+    mesh = doc["meshes"][0]
+    counts = {
+        kind: doc["accessors"][primitive["indices"]]["count"] // 2
+        for kind, primitive in zip(mesh["extras"]["kinds"], mesh["primitives"], strict=True)
+        if "edges" in kind
+    }
+    assert counts == {"edges": 12 + 8, "fine edges": 4}
 
 
 def test_chunks_are_by_storey_bounded_and_the_same_every_time():

@@ -24,6 +24,8 @@ _VERTEX = np.dtype(
 )
 _MESHOPT = "EXT_meshopt_compression"
 _STEPS = 65535
+FINE_M = 0.06
+"""Edges shorter than this are drawn only from near by, where they are more than a speck."""
 
 
 @dataclass(frozen=True)
@@ -119,7 +121,7 @@ def _in_order_of_use(
 
 
 def encode(mesh: ChunkMesh) -> bytes:
-    """A chunk as GLB: primitives for opaque faces, see-through faces and edges, in that order.
+    """A chunk as GLB: primitives for opaque and see-through faces, edges and fine edges, in that order.
 
     ``extras`` of the mesh say which is which and list the components' ordinals.
     """
@@ -132,6 +134,7 @@ def encode(mesh: ChunkMesh) -> bytes:
     order, renumbered = _in_order_of_use([*parts, edges.reshape(-1).astype(np.uint32)], count)
     lines = renumbered[2].reshape(-1, 2)
     lines = lines[np.lexsort((lines[:, 1], lines[:, 0]))]
+    fine = np.linalg.norm(np.diff(mesh.positions[order[lines]], axis=1)[:, 0], axis=1) < FINE_M
 
     positions = mesh.positions[order]
     low = positions.min(axis=0)
@@ -159,7 +162,8 @@ def encode(mesh: ChunkMesh) -> bytes:
     for kind, values, mode in (
         ("opaque", renumbered[0], "TRIANGLES"),
         ("see-through", renumbered[1], "TRIANGLES"),
-        ("edges", lines, "INDICES"),
+        ("edges", lines[~fine], "INDICES"),
+        ("fine edges", lines[fine], "INDICES"),
     ):
         if len(values):
             drawn = gltf.TRIANGLES if mode == "TRIANGLES" else gltf.LINES

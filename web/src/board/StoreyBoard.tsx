@@ -223,34 +223,41 @@ function EyeMark({ rows }: { rows: readonly Row[] }) {
     [eye, rows],
   );
   return (
-    <Box
-      ref={mark}
-      sx={{
-        position: "absolute",
-        left: -12,
-        right: -6,
-        height: 0,
-        borderTop: `2px solid ${tone.here}`,
-        pointerEvents: "none",
-      }}
-    >
+    <>
       <Box
         component="span"
         ref={label}
         data-testid="eye-mark"
         sx={{
           position: "absolute",
-          right: 0,
-          bottom: 0,
-          bgcolor: tone.here,
-          color: "#fff",
+          left: 0,
+          bottom: "100%",
           fontFamily: face.figure,
           fontSize: 11,
-          px: 0.6,
+          fontWeight: 600,
           lineHeight: "16px",
-          borderRadius: "2px 2px 0 0",
+          color: tone.here,
         }}
       />
-    </Box>
+      <Box
+        ref={mark}
+        sx={{
+          position: "absolute",
+          left: -12,
+          right: -6,
+          height: 0,
+          borderTop: `2px solid ${tone.here}`,
+          pointerEvents: "none",
+          "&::before": {
+            content: '""',
+            position: "absolute",
+            left: 0,
+            top: -6,
+            border: "5px solid transparent",
+            borderLeft: `9px solid ${tone.here}`,
+          },
+        }}
+      />
+    </>
   );
 }

@@ -61,6 +61,15 @@ export class StageCamera {
     return [Math.max(NEAREST_M, near), Math.max(along + radius, near * 4, 1)];
   }
 
+  /** How wide a pixel of a canvas is on the model: at 1 m from the eye, or anywhere in a parallel view. */
+  pixelM(pose: Pose, widthPx: number): number {
+    const across =
+      pose.projection === "perspective"
+        ? 2 * Math.tan((pose.angleDeg * Math.PI) / 360)
+        : pose.heightM * this.aspect;
+    return across / Math.max(1, widthPx);
+  }
+
   /** The ray through a point of the canvas, given from -1 to 1. */
   ray(at: Vector2): Ray {
     this.caster.setFromCamera(at, this.current);

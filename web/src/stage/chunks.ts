@@ -24,6 +24,7 @@ export interface Chunk {
   faces: Mesh[];
   fadedFaces: Mesh[];
   edges: LineSegments[];
+  fineEdges: LineSegments[];
   bounds: Box3;
   /** The component's number within its model, per entry of the chunk. */
   first: IUniform<number>;
@@ -125,7 +126,7 @@ export class Chunks {
     for (const [key, chunk] of this.here) {
       if (!wanted.has(key)) {
         this.root.remove(chunk.group);
-        for (const mesh of [...chunk.faces, ...chunk.edges]) mesh.geometry.dispose();
+        for (const mesh of [...chunk.faces, ...chunk.edges, ...chunk.fineEdges]) mesh.geometry.dispose();
         this.here.delete(key);
       }
     }
@@ -184,6 +185,7 @@ export class Chunks {
       faces: [],
       fadedFaces: [],
       edges: [],
+      fineEdges: [],
       bounds: new Box3(),
       first,
     };
@@ -211,12 +213,13 @@ export class Chunks {
         part.matrix.copy(object.matrixWorld);
         group.add(part);
       };
-      if (kind === "edges") {
-        const lines = new LineSegments(geometry, materials.edges);
+      if (kind === "edges" || kind === "fine edges") {
+        const fine = kind === "fine edges";
+        const lines = new LineSegments(geometry, fine ? materials.fineEdges : materials.edges);
         lines.renderOrder = 1;
         lines.visible = this.showEdges;
         add(lines);
-        chunk.edges.push(lines);
+        (fine ? chunk.fineEdges : chunk.edges).push(lines);
         return;
       }
       const face = new Mesh(geometry, kind === "opaque" ? materials.opaque : materials.glass);
@@ -246,10 +249,12 @@ export class Chunks {
     for (const chunk of this.here.values()) for (const mesh of chunk.edges) mesh.visible = shown;
   }
 
-  bounds(): Box3 {
-    const box = new Box3();
-    for (const chunk of this.here.values()) box.union(chunk.bounds);
-    return box;
+  /** Leave out the fine edges of chunks that are farther from the eye than they can be seen. */
+  setFineReach(eye: Vector3, reach: number): void {
+    for (const chunk of this.here.values()) {
+      const near = this.showEdges && chunk.bounds.distanceToPoint(eye) < reach;
+      for (const mesh of chunk.fineEdges) mesh.visible = near;
+    }
   }
 }
 

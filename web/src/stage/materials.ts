@@ -5,6 +5,18 @@ export interface SharedUniforms {
   states: IUniform<Texture | null>;
   colours: IUniform<Texture | null>;
   sun: IUniform<Vector3>;
+  /** How wide a pixel is on the model, in metres: at 1 m from the eye, or anywhere in a parallel view. */
+  pixel: IUniform<number>;
+}
+
+/** Fine edges are at most 60 mm long; they are drawn where they can be 1.5 pixels or more. */
+const FINE_M = 0.06;
+const LEAST_PX = 1.5;
+
+/** How far from the eye fine edges are drawn, in metres. */
+export function fineReach(pixel: number, parallel: boolean): number {
+  const reach = FINE_M / LEAST_PX / pixel;
+  return parallel ? (reach >= 1 ? Number.POSITIVE_INFINITY : 0) : reach;
 }
 
 export function sharedUniforms(): SharedUniforms {
@@ -12,6 +24,7 @@ export function sharedUniforms(): SharedUniforms {
     states: { value: null },
     colours: { value: null },
     sun: { value: new Vector3(0.38, -0.52, 0.76).normalize() },
+    pixel: { value: 0.001 },
   };
 }
 
@@ -21,6 +34,7 @@ const VERTEX = /* glsl */ `
   uniform sampler2D colours;
   uniform vec3 sun;
   uniform float first;
+  uniform float pixel;
   in float component;
   out vec3 tone;
 
@@ -37,12 +51,15 @@ const VERTEX = /* glsl */ `
     #else
       bool drawn = state.r > 0.75;
     #endif
+    vec4 seen = modelViewMatrix * vec4(position, 1.0);
+    #ifdef FINE
+      drawn = drawn && pixel * (isOrthographic ? 1.0 : -seen.z) < FINE;
+    #endif
     if (!drawn) {
       gl_Position = vec4(0.0, 0.0, 2.0, 1.0);
       tone = vec3(0.0);
       return;
     }
-    vec4 seen = modelViewMatrix * vec4(position, 1.0);
     // Faces of different components that lie in one plane keep a steady order, and lines lie
     // before their faces: each is moved along the line of sight, where it does not show.
     float nearer = float(number % 8) * 2.0e-5;
@@ -82,6 +99,7 @@ export interface ModelMaterials {
   opaque: ShaderMaterial;
   glass: ShaderMaterial;
   edges: ShaderMaterial;
+  fineEdges: ShaderMaterial;
   faded: ShaderMaterial;
 }
 
@@ -103,13 +121,14 @@ function make(
   });
 }
 
-/** The four passes of a model; `first` is the dense number of its first component. */
+/** The passes of a model; `first` is the dense number of its first component. */
 export function modelMaterials(shared: SharedUniforms, first: IUniform<number>): ModelMaterials {
   const opaque = make(shared, first, 1, {});
   return {
     opaque,
     glass: make(shared, first, 0.3, {}),
     edges: make(shared, first, 1, { LINES: "" }),
+    fineEdges: make(shared, first, 1, { LINES: "", FINE: (FINE_M / LEAST_PX).toFixed(4) }),
     faded: make(shared, first, 0.13, { FADED: "" }),
   };
 }

@@ -2,7 +2,7 @@ import { Box3, Color, Scene, Vector2, Vector3, WebGLRenderer } from "three";
 import type { Federation } from "../api/client";
 import { StageCamera } from "./camera";
 import { Chunks } from "./chunks";
-import { sharedUniforms } from "./materials";
+import { fineReach, sharedUniforms } from "./materials";
 import { Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
@@ -218,7 +218,11 @@ export class Stage {
 
   private placeCamera(): void {
     this.camera.setAspect(this.aspect);
-    this.camera.place(this.navigation.pose, this.bounds);
+    const pose = this.navigation.pose;
+    this.camera.place(pose, this.bounds);
+    const pixel = this.camera.pixelM(pose, this.canvas.clientWidth);
+    this.shared.pixel.value = pixel;
+    this.chunks.setFineReach(pose.eye, fineReach(pixel, pose.projection === "parallel"));
   }
 
   private resize(): void {
