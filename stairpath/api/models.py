@@ -178,7 +178,7 @@ def correct_discipline(database: Database, model: TheModel, wish: shapes.Discipl
     """Say which discipline a model is, for the whole project."""
     if wish.code is not None and wish.code not in CODES:
         raise HTTPException(422, f"{wish.code} is not a discipline; choose one of {', '.join(CODES)}.")
-    if model.status != "read":
+    if not model.is_read:
         raise HTTPException(409, f"{model.name} has not been read yet; wait for it.")
     set_discipline(database, model, wish.code)
     tell(database, model.project_id)

@@ -96,7 +96,7 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
     first = 0
     for model in live_models(database, project.id):
         placed = model.placed
-        if model.status != "read" or placed is None:
+        if placed is None:
             continue
         rows = database.execute(
             select(

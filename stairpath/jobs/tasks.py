@@ -25,8 +25,11 @@ log = structlog.get_logger()
 _TELL_EVERY_S = 0.25
 
 
-def _reporter(model_id: str, project_id: str) -> tuple[Callable[[float, str], None], Callable[[], bool]]:
-    """Progress to the row, and the user's wish to cancel from it, at most four times a second."""
+def _reporter(model_id: str, file_sha: str) -> tuple[Callable[[float, str], None], Callable[[], bool]]:
+    """Progress to the row, at most four times a second; back from it, whether to stop.
+
+    Reading stops when the user cancels it, takes the model out, or sends a newer file.
+    """
     last = 0.0
     stop = False
 
@@ -38,10 +41,10 @@ def _reporter(model_id: str, project_id: str) -> tuple[Callable[[float, str], No
         last = now
         with transaction() as session:
             model = session.get(Model, model_id)
-            stop = model is None or model.cancel or model.removed_at is not None
-            if model is not None and share is not None:
+            stop = model is None or model.cancel or model.removed_at is not None or model.file_sha != file_sha
+            if model is not None and not stop and share is not None:
                 model.share = share
-                tell(session, project_id)
+                tell(session, model.project_id)
 
     def cancelled() -> bool:
         visit(None)
@@ -50,10 +53,10 @@ def _reporter(model_id: str, project_id: str) -> tuple[Callable[[float, str], No
     return lambda share, global_id: visit(share), cancelled
 
 
-def _finish(model_id: str, status: str, message: str) -> None:
+def _finish(model_id: str, file_sha: str, status: str, message: str) -> None:
     with transaction() as session:
         model = session.get(Model, model_id)
-        if model is not None:
+        if model is not None and model.file_sha == file_sha:
             model.status, model.message, model.cancel = status, message, False
             tell(session, model.project_id)
 
@@ -70,23 +73,23 @@ def read_model(model_id: str) -> None:
             model.status, model.message = "failed", f"{model.file_name} is no longer kept; add it again."
             return
         model.status, model.share, model.message = "reading", 0.0, ""
-        name, project_id = model.file_name, model.project_id
+        name, file_sha, project_id = model.file_name, model.file_sha, model.project_id
         tell(session, project_id)
-    report, cancelled = _reporter(model_id, project_id)
+    report, cancelled = _reporter(model_id, file_sha)
     patience = Patience(settings().reading_total_s, settings().reading_silence_s)
     try:
         prepared = read_apart(name, kept[0], patience, report, cancelled, read=prepare)
     except CannotReadError as error:
         log.info("model cannot be read", model=name, reason=str(error))
-        _finish(model_id, "failed", str(error))
+        _finish(model_id, file_sha, "failed", str(error))
         return
     except ReadingCancelledError:
-        _finish(model_id, "cancelled", f"{name} was cancelled; read it again when you want it.")
+        _finish(model_id, file_sha, "cancelled", f"{name} was cancelled; read it again when you want it.")
         return
     with transaction() as session:
         model = session.get(Model, model_id, with_for_update=True)
-        if model is None or model.removed_at is not None:
-            return
+        if model is None or model.removed_at is not None or model.file_sha != file_sha:
+            return  # a newer file has a job of its own
         readings.keep_reading(session, model, prepared)
         tell(session, project_id)
     defer_federation(project_id)

@@ -44,7 +44,7 @@ def refederate(session: Session, project_id: str) -> Federation | None:
     project = session.get(Project, project_id)
     if project is None:
         return None
-    models = [m for m in live_models(session, project_id) if m.status == "read"]
+    models = [m for m in live_models(session, project_id) if m.is_read]
     outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
     federation = federate(
         outlines,

@@ -91,6 +91,11 @@ class Model(Base):
     geometry: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
     project: Mapped[Project] = relationship(back_populates="models")
 
+    @property
+    def is_read(self) -> bool:
+        """Whether something was read of it; it stays while a newer file is read, or when that fails."""
+        return self.geometry is not None
+
 
 class Component(Base):
     """One component of a model; ``ordinal`` is its place in the file."""
