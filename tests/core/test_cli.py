@@ -3,6 +3,7 @@
 import json
 import subprocess
 import sys
+import zipfile
 
 import pytest
 
@@ -72,3 +73,40 @@ def test_a_file_that_is_not_there(tmp_path):
     assert result.returncode == 2
     assert "does not exist" in result.stderr
     assert "Traceback" not in result.stderr
+
+
+def test_many_files_and_a_zip_are_one_building(tmp_path):
+    far = simple("IFC2X3", "ft")
+    far.ifc.by_type("IfcWall")[0].Tag = "W-2"
+    (tmp_path / "T-ARC.ifc").write_bytes(simple("IFC4", "mm").content())
+    with zipfile.ZipFile(tmp_path / "rest.ifczip", "w") as archive:
+        archive.writestr("models/T-STR.ifc", far.content())
+        archive.writestr("models/T-AIR.ifc", simple().content())
+        archive.writestr("readme.txt", "nothing to read")
+    result = run("read", tmp_path / "T-ARC.ifc", tmp_path / "rest.ifczip", "--json", "--components")
+    assert result.returncode == 0, result.stderr
+    document = json.loads(result.stdout)
+    assert [m["name"] for m in document["models"]] == ["T-ARC", "T-STR", "T-AIR"]
+    assert [m["length_unit"] for m in document["models"]] == ["millimetre", "foot", "metre"]
+    assert document["levels"] == [{"name": "Level 00", "elevation_m": 0.0}]
+    assert [(c["model"], c["tag"], c["discipline"]) for c in document["components"]] == [
+        ("T-ARC", "W-1", "ARC"), ("T-STR", "W-2", "STR"), ("T-AIR", "W-1", "AIR"),
+    ]  # fmt: skip
+    assert len({json.dumps(c["bounds_m"]) for c in document["components"]}) == 1
+    assert sorted(result.stderr.split()) == sorted(["read", "T-ARC.ifc", "read", "T-STR.ifc", "read", "T-AIR.ifc"])
+
+
+def test_one_bad_file_of_many_stops_with_its_own_sentence(tmp_path):
+    (tmp_path / "good.ifc").write_bytes(simple().content())
+    (tmp_path / "bad.ifc").write_bytes(simple().content().replace(b"IFCPROJECT(", b"IFCPERSON(", 1))
+    result = run("read", tmp_path / "good.ifc", tmp_path / "bad.ifc", "--json")
+    assert result.returncode == 2
+    assert result.stdout == ""
+    assert any(line.startswith("bad.ifc ") for line in result.stderr.splitlines())
+    assert "Traceback" not in result.stderr
+
+
+def test_help_names_the_command():
+    result = run("--help")
+    assert result.returncode == 0
+    assert "read" in result.stdout

@@ -1,0 +1,64 @@
+import { expect, test } from "vitest";
+import { colourTexture, StateTable } from "./states";
+
+function table(count: number): StateTable {
+  const states = new StateTable();
+  states.resize(count);
+  return states;
+}
+
+const texel = (states: StateTable, i: number) => {
+  const data = states.texture.image.data as Uint8Array;
+  return [data[i * 4], data[i * 4 + 1]];
+};
+
+test("shown, faded and hidden are levels of red", () => {
+  const states = table(4);
+  states.setVisible(["shown", "faded", "hidden"]);
+  expect([0, 1, 2, 3].map((i) => texel(states, i)[0])).toEqual([255, 128, 0, 0]);
+  expect([0, 1, 2].map((i) => states.isVisible(i))).toEqual([true, true, false]);
+  expect([0, 1, 2].map((i) => states.isSolid(i))).toEqual([true, false, false]);
+  expect(states.anyFaded).toBe(true);
+  states.setVisible(["shown", "shown", "hidden", "shown"]);
+  expect(states.anyFaded).toBe(false);
+});
+
+test("picked stays picked while the cursor passes over it", () => {
+  const states = table(3);
+  states.setPicked([1]);
+  expect(states.setHovered(1)).toBe(true);
+  expect(texel(states, 1)[1]).toBe(255);
+  states.setHovered(2);
+  expect([texel(states, 1)[1], texel(states, 2)[1]]).toEqual([255, 128]);
+  states.setHovered(-1);
+  expect(texel(states, 2)[1]).toBe(0);
+});
+
+test("letting go of what is under the cursor leaves it marked as such", () => {
+  const states = table(2);
+  states.setHovered(0);
+  states.setPicked([0]);
+  states.setPicked([]);
+  expect(texel(states, 0)[1]).toBe(128);
+});
+
+test("the cursor resting on one component changes nothing", () => {
+  const states = table(2);
+  states.setHovered(0);
+  const before = states.changes;
+  expect(states.setHovered(0)).toBe(false);
+  expect(states.changes).toBe(before);
+});
+
+test("a building of many components has rows enough", () => {
+  const states = table(2500);
+  states.setVisible(new Array<"shown">(2500).fill("shown"));
+  expect(states.texture.image.height).toBe(3);
+  expect(states.isSolid(2499)).toBe(true);
+});
+
+test("colours are laid out one texel a component", () => {
+  const texture = colourTexture(["#ff8000", "#0a0b0c"], [1, 0, 7]);
+  const data = [...((texture.image.data as Uint8Array).slice(0, 12) ?? [])];
+  expect(data).toEqual([10, 11, 12, 255, 255, 128, 0, 255, 128, 128, 128, 255]);
+});
