@@ -5,7 +5,7 @@ from __future__ import annotations
 from playwright.sync_api import FilePayload, Page, expect
 
 from tests.e2e.stage import wait_drawn
-from tests.samples import simple
+from tests.samples import Sample, simple
 
 DROP = """async ([selector, files]) => {
   const data = new DataTransfer();
@@ -21,7 +21,7 @@ def drop(page: Page, *files: tuple[str, str]) -> None:
 
 def test_dropped_files_become_a_project_and_a_bad_one_says_why(page: Page, site):
     page.goto(site)
-    page.get_by_text("New project", exact=True).wait_for()
+    page.get_by_test_id("drop-zone").wait_for()
     good = simple("IFC4", "mm").content().decode()
     drop(
         page,
@@ -60,6 +60,52 @@ def test_more_files_are_added_to_an_open_project_and_taken_out_again(page: Page,
     expect(model).to_have_count(0)
     page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(model).to_have_count(1)
+
+
+def walls_with_openings(count: int) -> str:
+    """A file whose reading takes a while, for every wall has a hole to be cut."""
+    sample = Sample()
+    storey = sample.storey("Level 00", 0)
+    for i in range(count):
+        wall = sample.box(storey, (i % 40 * 3, i // 40 * 3, 0), (2, 0.2, 3))
+        hole = sample.root(
+            "IfcOpeningElement",
+            ObjectPlacement=sample.place(wall.ObjectPlacement, (0.5, -0.5, 0)),
+            Representation=sample.shape(sample.solid((0.5, 2, 2))),
+        )
+        sample.relate("IfcRelVoidsElement", RelatingBuildingElement=wall, RelatedOpeningElement=hole)
+    return sample.content().decode()
+
+
+def test_a_reading_is_cancelled_in_its_middle_and_taken_up_again(page: Page, site):
+    page.goto(site)
+    page.get_by_test_id("drop-zone").wait_for()
+    drop(page, ("Long-ARC.ifc", walls_with_openings(1200)))
+    model = page.get_by_test_id("model")
+    expect(model).to_contain_text("Being read", timeout=30_000)
+    model.get_by_role("button", name="cancel").click()
+    expect(model).to_have_attribute("data-status", "cancelled", timeout=10_000)
+    expect(model).to_contain_text("Long-ARC.ifc was cancelled; read it again when you want it.")
+    model.get_by_role("button", name="read again").click()
+    expect(model).to_have_attribute("data-status", "read", timeout=90_000)
+    expect(model).to_contain_text("1200 components")
+
+
+def test_a_newer_file_that_cannot_be_read_leaves_what_was_there(page: Page, site):
+    page.goto(site)
+    page.get_by_test_id("drop-zone").wait_for()
+    good = simple().content().decode()
+    drop(page, ("Shed-ARC.ifc", good))
+    model = page.get_by_test_id("model")
+    expect(model).to_have_attribute("data-status", "read", timeout=60_000)
+    page.get_by_test_id("file-input").set_input_files(
+        FilePayload(
+            name="Shed-ARC.ifc", mimeType="application/x-step", buffer=good.replace("IFCPROJECT(", "IFCPERSON(", 1).encode()
+        )
+    )  # fmt: skip
+    expect(model).to_have_attribute("data-status", "failed", timeout=60_000)
+    expect(model).to_contain_text("What was read of it before stays.")
+    expect(page.get_by_role("button", name="ARC 00", exact=True)).to_have_text("1")
 
 
 def test_the_name_is_asked_once_per_browser(browser, site):

@@ -67,9 +67,10 @@ function Model({ model }: { model: ModelCard }) {
       {(model.status === "failed" || model.status === "cancelled") && (
         <Box sx={{ color: model.status === "failed" ? tone.wrong : tone.soft, fontSize: 13, my: 0.5 }}>
           {model.message}
+          {model.schema_name && " What was read of it before stays."}
         </Box>
       )}
-      {model.status === "read" && <Read model={model} />}
+      {model.schema_name && <Read model={model} />}
       <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
         {busy && (
           <Button variant="text" onClick={() => void run("cancel")}>
@@ -87,7 +88,7 @@ function Model({ model }: { model: ModelCard }) {
           </Button>
         )}
       </Box>
-      {model.status === "read" && model.alternative_what && (
+      {model.schema_name && model.alternative_what && (
         <Box sx={{ mt: 0.5 }}>
           {model.stands ? (
             <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>
