@@ -4,7 +4,7 @@ import pytest
 from sqlalchemy import text
 
 from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.apart import ReadingCancelledError
+from stairpath.core.reading.apart import ReadingCancelledError, read_apart
 from stairpath.jobs import tasks
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model
@@ -25,18 +25,16 @@ def while_reading(monkeypatch):
     """Do something in the middle of the next reading, before it goes on as it would have."""
 
     def arrange(act):
-        real = tasks.read_apart
-
         def reads(name, content, patience, report, cancelled, *, read):
-            monkeypatch.setattr(tasks, "read_apart", real)
+            monkeypatch.setattr("stairpath.jobs.tasks.read_apart", read_apart)
             report(0.5, "somewhere")
             act()
             monkeypatch.setattr(tasks, "_TELL_EVERY_S", 0.0)
             if cancelled():
                 raise ReadingCancelledError(name)
-            return real(name, content, patience, report, cancelled, read=read)
+            return read_apart(name, content, patience, report, cancelled, read=read)
 
-        monkeypatch.setattr(tasks, "read_apart", reads)
+        monkeypatch.setattr("stairpath.jobs.tasks.read_apart", reads)
 
     return arrange
 
@@ -100,7 +98,7 @@ def test_a_reading_that_fails_says_what_the_reader_said(project, send, work, car
         raise CannotReadError("a.ifc crashed the geometry kernel; export it again.")
 
     send(project, "a.ifc", simple())
-    monkeypatch.setattr(tasks, "read_apart", fails)
+    monkeypatch.setattr("stairpath.jobs.tasks.read_apart", fails)
     work()
     assert (card("a")["status"], card("a")["message"]) == (
         "failed",
@@ -110,7 +108,7 @@ def test_a_reading_that_fails_says_what_the_reader_said(project, send, work, car
 
 def test_a_file_that_is_no_longer_kept_says_so(project, send, work, card, monkeypatch):
     send(project, "a.ifc", simple())
-    monkeypatch.setattr(tasks.blobs, "load", lambda session, sha: None)
+    monkeypatch.setattr("stairpath.store.blobs.load", lambda session, sha: None)
     work()
     assert card("a")["status"] == "failed"
     assert "no longer kept" in card("a")["message"]

@@ -94,8 +94,10 @@ def test_components_know_their_place_once_federated(read_sample):
     with transaction() as session:
         (row,) = session.scalars(select(Component).where(Component.model_id == model_id))
         assert (row.level, row.discipline, row.room) == (0, 0, 0)
+        assert row.bounds_m is not None
         assert row.bounds_m[0] > 412_290
         project = session.get_one(Project, session.get_one(Model, model_id).project_id)
+        assert project.federation is not None
         assert project.federation["rooms"][0]["name"] == "Hall"
 
 
