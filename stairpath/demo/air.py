@@ -5,7 +5,9 @@ from __future__ import annotations
 import itertools
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Measure, Site, Value, metres
+from stairpath.demo.draft import Draft, Measure, Value, metres
+from stairpath.demo.forms import Items
+from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, grid_points, rooms_of
 from stairpath.demo.stuff import GALVANISED, POLYMER
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from stairpath.demo import building as b
 from stairpath.demo import fire
-from stairpath.demo.draft import Draft, Items, Measure, Site, metres
+from stairpath.demo.draft import Draft, Measure, metres
+from stairpath.demo.forms import Items
+from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, grid_points, rooms_of
 from stairpath.demo.stuff import POLYMER, STAINLESS, ZINC_TRAY
 

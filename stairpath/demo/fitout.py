@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft
 from stairpath.demo.electrical import HIDDEN_SOCKET_AT
+from stairpath.demo.forms import Items
+from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, rooms_of
 from stairpath.demo.stuff import ACRYLIC, CONCRETE, LAMINATE, STAINLESS, TIMBER
 

@@ -8,7 +8,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Stuff, Value
+from stairpath.demo.draft import Draft, Value
+from stairpath.demo.forms import Stuff
 
 Point3 = tuple[float, float, float]
 

@@ -7,7 +7,9 @@ from collections.abc import Sequence
 from typing import Any
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Site, Stuff, metres
+from stairpath.demo.draft import Draft, metres
+from stairpath.demo.forms import Stuff
+from stairpath.demo.frame import Site
 from stairpath.demo.stuff import CONCRETE, STAINLESS, STEEL, TIMBER
 
 WAIST_M = 0.18

@@ -6,7 +6,9 @@ import itertools
 from functools import partial
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Site
+from stairpath.demo.draft import Draft
+from stairpath.demo.forms import Items
+from stairpath.demo.frame import Site
 from stairpath.demo.stuff import CONCRETE, STEEL
 
 Rect = tuple[float, float, float, float]

@@ -1,6 +1,6 @@
 """The materials of the demo building."""
 
-from stairpath.demo.draft import Stuff
+from stairpath.demo.forms import Stuff
 
 CONCRETE = Stuff("Concrete C30/37", (0.72, 0.71, 0.69))
 STEEL = Stuff("Steel S355", (0.45, 0.42, 0.50))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Items, Measure, Site, Value
+from stairpath.demo.draft import Draft, Measure, Value
+from stairpath.demo.forms import Items
+from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, pipe_run, rooms_of
 from stairpath.demo.stuff import HDPE, STAINLESS
 

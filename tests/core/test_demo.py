@@ -7,7 +7,7 @@ import pytest
 
 from stairpath.core.federation.federate import Federation
 from stairpath.core.mesh.picture import draw_picture
-from stairpath.demo import air, architecture, electrical, fire, write_models
+from stairpath.demo import air, electrical, fire, walls, write_models
 from stairpath.demo import building as b
 
 
@@ -137,15 +137,15 @@ def test_a_socket_is_behind_a_tall_cabinet(demo):
 
 def test_a_door_swing_meets_a_column(demo):
     room = next(r for r in b.rooms() if r.name == "Specimen store")
-    assert architecture.SWING_DOOR_X0_M == 30.12
+    assert walls.SWING_DOOR_X0_M == 30.12
     column = placed(demo, "QH-STR", "C-C6")
     low, high = box(column[column[:, 2] > 8.0])
     assert low[0] < 30.0 < high[0]
     # The leaf turns about the frame's edge; fully open it lies along the column's side.
-    hinge = architecture.SWING_DOOR_X0_M
+    hinge = walls.SWING_DOOR_X0_M
     assert high[0] > hinge
     assert high[0] - hinge == pytest.approx(0.03, abs=0.005)
-    assert low[1] < room.y1 - architecture.INSIDE_M
+    assert low[1] < room.y1 - walls.INSIDE_M
 
 
 def test_a_cable_tray_is_12_mm_from_a_sprinkler_branch(demo):
