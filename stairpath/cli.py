@@ -4,13 +4,21 @@ from __future__ import annotations
 
 import json
 import sys
+from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, NoReturn
 
 import typer
 
+from stairpath.core.camera import framing
+from stairpath.core.camera.lens import typed_angle
+from stairpath.core.camera.pose import OUTSIDE_ANGLE_DEG, focal_mm
+from stairpath.core.camera.subject import subject
+from stairpath.core.cutting.keyplan import CUT_HEIGHT_M, draw_key_plan
+from stairpath.core.cutting.keyplan import document as plan_document
+from stairpath.core.cutting.svg import svg as draw_svg
 from stairpath.core.federation import report
-from stairpath.core.federation.federate import federate
+from stairpath.core.federation.federate import Federation, federate, level_named
 from stairpath.core.federation.outline import outline
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import read_many
@@ -34,6 +42,10 @@ def _stop(text: str) -> NoReturn:
     raise typer.Exit(2)
 
 
+def _print(document: object) -> None:
+    sys.stdout.write(json.dumps(document, ensure_ascii=False) + "\n")
+
+
 def _read(files: list[Path]) -> list[ModelReading]:
     content: list[tuple[str, bytes]] = []
     for path in files:
@@ -49,18 +61,26 @@ def _read(files: list[Path]) -> list[ModelReading]:
     return readings
 
 
+def _federation(files: list[Path]) -> Federation:
+    return federate([outline(reading) for reading in _read(files)])
+
+
+Files = Annotated[list[Path], typer.Argument(help="IFC files (.ifc or .ifczip)")]
+AsJson = Annotated[bool, typer.Option("--json", help="print one JSON document")]
+
+
 @app.command()
 def read(
-    files: Annotated[list[Path], typer.Argument(help="IFC files (.ifc or .ifczip)")],
+    files: Files,
     components: Annotated[bool, typer.Option("--components", help="list every component too")] = False,
-    as_json: Annotated[bool, typer.Option("--json", help="print one JSON document")] = False,
+    as_json: AsJson = False,
 ) -> None:
     """Read model files and say what is in them and how they line up."""
     readings = _read(files)
     federation = federate([outline(reading) for reading in readings])
     document = report.document(federation, readings if components else None)
     if as_json:
-        sys.stdout.write(json.dumps(document, ensure_ascii=False) + "\n")
+        _print(document)
         return
     for model in document["models"]:
         alignment = model["alignment"]
@@ -70,3 +90,70 @@ def read(
         )
         for problem in model["problems"]:
             sys.stdout.write(f"  {problem['text']}\n")
+
+
+def _aspect(text: str) -> float:
+    """A frame's width over its height: ``1.6`` or ``16/10``."""
+    try:
+        width, _, height = text.partition("/")
+        return float(width) / float(height or 1)
+    except (ValueError, ZeroDivisionError):
+        _stop(f"{text} is not an aspect; give width over height, such as 16/10 or 1.6.")
+
+
+@app.command()
+def frame(
+    files: Files,
+    bearing: Annotated[float, typer.Option(help="direction looked along, degrees clockwise from +Y")] = 0.0,
+    tilt: Annotated[float, typer.Option(help="degrees looking down; 90 is plan")] = 0.0,
+    fit: Annotated[str, typer.Option(help="all, a GlobalId, room:NAME or storey:NAME")] = "all",
+    projection: Annotated[str, typer.Option(help="perspective or parallel")] = "perspective",
+    angle: Annotated[float | None, typer.Option(help="angle of view across the width, degrees")] = None,
+    focal: Annotated[float | None, typer.Option(help="focal length on a 36 mm wide frame")] = None,
+    aspect: Annotated[str, typer.Option(help="width over height, such as 16/10")] = "16/10",
+    margin: Annotated[float, typer.Option(help="free share of width and height on each side")] = 0.05,
+    as_json: AsJson = False,
+) -> None:
+    """Say where the camera stands to frame something, seen along a bearing and tilt."""
+    if projection not in ("perspective", "parallel"):
+        _stop(f"{projection} is not a projection; give perspective or parallel.")
+    if angle is not None and focal is not None:
+        _stop("The lens is given twice; give --angle or --focal.")
+    width_over_height = _aspect(aspect)
+    try:
+        lens = angle if angle is not None else typed_angle(f"{focal} mm") if focal is not None else OUTSIDE_ANGLE_DEG
+        pose = framing.frame(
+            subject(_federation(files), fit), bearing, tilt, width_over_height,
+            "parallel" if projection == "parallel" else "perspective", lens, margin,
+        )  # fmt: skip
+    except (ValueError, LookupError) as error:
+        _stop(str(error.args[0]))
+    document = {**asdict(pose), "focal_mm": focal_mm(pose.angle_deg)}
+    if as_json:
+        _print(document)
+        return
+    for name, value in document.items():
+        sys.stdout.write(f"{name}: {value}\n")
+
+
+@app.command()
+def plan(
+    files: Files,
+    storey: Annotated[str, typer.Option(help="the storey's name")],
+    svg: Annotated[Path, typer.Option(help="the drawing to write")],
+    height: Annotated[float, typer.Option(help="height of the cut above the storey, metres")] = CUT_HEIGHT_M,
+    as_json: AsJson = False,
+) -> None:
+    """Draw the key plan of a storey."""
+    federation = _federation(files)
+    try:
+        drawn = draw_key_plan(federation, level_named(federation, storey), height)
+        svg.write_text(draw_svg(drawn, federation.building_north_deg), encoding="utf-8")
+    except LookupError as error:
+        _stop(str(error.args[0]))
+    except OSError as error:
+        _stop(f"{svg} cannot be written ({error.strerror}); give another place.")
+    if as_json:
+        _print(plan_document(drawn, (0.0, 0.0, 0.0)))
+    else:
+        sys.stdout.write(f"{svg}: {drawn.storey}, cut at {drawn.cut_m:+.2f} m, {len(drawn.rooms)} rooms\n")

@@ -62,6 +62,7 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
                     "description": c.description,
                     "type_name": c.type_name,
                     "predefined": c.predefined,
+                    "operation": c.operation,
                     "material": c.material,
                     "part_of": c.part_of,
                     "hosted_in": c.hosted_in,
@@ -105,7 +106,14 @@ def load_outline(session: Session, model: Model) -> Outline:
     if frame is None or kept is None:
         raise LookupError(f"{model.name} has not been read")
     rows = session.execute(
-        select(Component.global_id, Component.ifc_class, Component.type_class, Component.systems, Component.storey)
+        select(
+            Component.global_id,
+            Component.ifc_class,
+            Component.type_class,
+            Component.systems,
+            Component.storey,
+            Component.details["operation"].astext.label("operation"),
+        )
         .where(Component.model_id == model.id)
         .order_by(Component.ordinal)
     ).all()
@@ -129,6 +137,7 @@ def load_outline(session: Session, model: Model) -> Outline:
         classes=tuple(r.ifc_class for r in rows),
         type_classes=tuple(r.type_class for r in rows),
         systems=tuple(tuple(r.systems) for r in rows),
+        operations=tuple(r.operation or "" for r in rows),
         component_storeys=tuple(r.storey for r in rows),
         geometry=geometry,
         bounds_own=geometry.bounds(len(rows)),

@@ -110,3 +110,83 @@ def test_help_names_the_command():
     result = run("--help")
     assert result.returncode == 0
     assert "read" in result.stdout
+
+
+@pytest.fixture(scope="module")
+def two_rooms(tmp_path_factory):
+    """A storey of two rooms with a wall between them."""
+    sample = simple()
+    storey = sample.ifc.by_type("IfcBuildingStorey")[0]
+    sample.room(storey, "0.01", "Store", (0, 0, 0), (4, 2, 3))
+    sample.room(storey, "0.02", "Store", (0, 2.2, 0), (4, 2, 3))
+    sample.room(storey, "0.03", "Office", (5, 0, 0), (4, 4, 3))
+    path = tmp_path_factory.mktemp("rooms") / "T-ARC.ifc"
+    path.write_bytes(sample.content())
+    return path
+
+
+def test_frame_says_where_the_camera_stands(two_rooms):
+    result = run("frame", two_rooms, "--bearing", 0, "--tilt", 0, "--fit", "room:Office", "--focal", 18,
+                 "--aspect", "2/1", "--margin", 0, "--json")  # fmt: skip
+    assert result.returncode == 0, result.stderr
+    pose = json.loads(result.stdout)
+    assert set(pose) == {"eye_m", "target_m", "up", "projection", "angle_deg", "focal_mm", "height_m", "aspect"}
+    assert (pose["angle_deg"], pose["focal_mm"], pose["aspect"]) == (pytest.approx(90), pytest.approx(18), 2)
+    # A front 3 m high fills the frame from 3 m away, for the frame is as high as it is far.
+    assert pose["eye_m"] == pytest.approx([7, -3, 1.5])
+
+
+def test_frame_of_a_component_a_storey_and_all_in_parallel(two_rooms):
+    document = json.loads(run("read", two_rooms, "--components", "--json").stdout)
+    wall = document["components"][0]["global_id"]
+    poses = [
+        json.loads(run("frame", two_rooms, "--fit", what, "--projection", "parallel", "--aspect", 1, "--margin", 0.1,
+                       "--tilt", 90, "--json").stdout)
+        for what in (wall, "storey:00", "all")
+    ]  # fmt: skip
+    assert [p["height_m"] for p in poses] == [pytest.approx(4 / 0.8)] * 3
+    assert poses[0]["up"] == pytest.approx([0, 1, 0])
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (("--fit", "room:Store"), "There are several rooms Store; give the number of one: 0.01, 0.02."),
+        (("--fit", "room:Attic"), "There is no room Attic; give its number or its name."),
+        (("--fit", "storey:07"), "There is no storey 07; the building has Level 00."),
+        (("--fit", "nothing"), "There is no component nothing; give its GlobalId."),
+        (("--angle", "150"), "The angle of view must be between 1 and 120 degrees."),
+        (("--angle", "60", "--focal", "35"), "The lens is given twice; give --angle or --focal."),
+        (("--aspect", "wide"), "wide is not an aspect; give width over height, such as 16/10 or 1.6."),
+        (("--projection", "isometric"), "isometric is not a projection; give perspective or parallel."),
+        (("--margin", "0.6"), "The margin must be at least 0 and less than 0.5."),
+    ],
+)
+def test_frame_refuses_in_one_sentence(two_rooms, arguments, words):
+    result = run("frame", two_rooms, *arguments, "--json")
+    assert result.returncode == 2
+    assert result.stdout == ""
+    assert result.stderr.strip().splitlines()[-1] == words
+
+
+def test_plan_writes_a_drawing(two_rooms, tmp_path):
+    out = tmp_path / "level 00.svg"
+    result = run("plan", two_rooms, "--storey", "Level 00", "--svg", out, "--json")
+    assert result.returncode == 0, result.stderr
+    document = json.loads(result.stdout)
+    assert document["cut_m"] == 1.2
+    assert [r["number"] for r in document["rooms"]] == ["0.01", "0.02", "0.03"]
+    (wall,) = document["solid"]
+    assert {tuple(corner) for corner in wall} == {(1, 2), (5, 2), (5, 2.2), (1, 2.2)}
+    assert "Office" in out.read_text()
+
+
+def test_plan_above_everything_is_empty_and_a_wrong_storey_is_told(two_rooms, tmp_path):
+    high = run("plan", two_rooms, "--storey", "00", "--height", 9, "--svg", tmp_path / "high.svg", "--json")
+    assert json.loads(high.stdout)["solid"] == []
+    wrong = run("plan", two_rooms, "--storey", "Attic", "--svg", tmp_path / "wrong.svg")
+    assert wrong.returncode == 2
+    assert "There is no storey Attic" in wrong.stderr
+    nowhere = run("plan", two_rooms, "--storey", "00", "--svg", tmp_path / "none" / "a.svg")
+    assert nowhere.returncode == 2
+    assert "cannot be written" in nowhere.stderr

@@ -34,6 +34,16 @@ def angle_deg(focal_length_mm: float) -> float:
     return math.degrees(2.0 * math.atan(FILM_WIDTH_MM / (2.0 * focal_length_mm)))
 
 
+def round_bearing(bearing_deg: float) -> float:
+    """A bearing from 0 up to, and not including, 360 degrees.
+
+    >>> round_bearing(-90.0)
+    270.0
+    """
+    turned = bearing_deg % 360.0
+    return 0.0 if turned == 360.0 else turned  # as the remainder of a tiny figure below zero is
+
+
 @dataclass(frozen=True)
 class Pose:
     """A view. ``height_m`` is the height of a parallel view; it is kept in perspective too,

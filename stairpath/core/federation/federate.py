@@ -20,6 +20,10 @@ NO_LEVEL = -1
 NO_ROOM = -1
 
 
+class NoSuchStoreyError(LookupError):
+    """The building has no storey of that name."""
+
+
 @dataclass(frozen=True)
 class RoomOnLevel:
     """A room of the building and the level it lies on."""
@@ -186,3 +190,16 @@ def federate(
         building_north_deg=building_north(models, aligned.alignments),
         true_north_deg=true_north(models, aligned.alignments),
     )
+
+
+def level_named(federation: Federation, name: str) -> int:
+    """The level of a name, with or without the word level; raises NoSuchStoreyError with those there are."""
+
+    def plain(text: str) -> str:
+        return text.casefold().removeprefix("level").strip()
+
+    for index, level in enumerate(federation.levels):
+        if plain(level.name) == plain(name):
+            return index
+    there = ", ".join(level.name for level in federation.levels) or "none"
+    raise NoSuchStoreyError(f"There is no storey {name}; the building has {there}.")

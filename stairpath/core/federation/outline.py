@@ -49,6 +49,7 @@ class Outline:
     classes: tuple[str, ...]
     type_classes: tuple[str, ...]
     systems: tuple[tuple[str, ...], ...]
+    operations: tuple[str, ...]
     component_storeys: tuple[str | None, ...]
     geometry: Geometry
     bounds_own: Array
@@ -99,6 +100,7 @@ def outline(reading: ModelReading) -> Outline:
         classes=tuple(c.ifc_class for c in components),
         type_classes=tuple(c.type_class for c in components),
         systems=tuple(c.systems for c in components),
+        operations=tuple(c.operation for c in components),
         component_storeys=tuple(c.storey for c in components),
         geometry=reading.geometry,
         bounds_own=reading.geometry.bounds(len(components)),

@@ -67,6 +67,8 @@ class Component:
     type_name: str = ""
     type_class: str = ""
     predefined: str = ""
+    operation: str = ""
+    """How a door or window opens, as IFC names it."""
     storey: str | None = None
     material: str = ""
     systems: tuple[str, ...] = ()

@@ -53,6 +53,7 @@ def _component(entity: Any, relations: Relations, reader: SetReader) -> Componen
         type_name=_text(kind.Name) if kind is not None else _text(entity.ObjectType),
         type_class=str(kind.is_a()) if kind is not None else "",
         predefined=_text(getattr(entity, "PredefinedType", None)),
+        operation=_text(getattr(entity, "OperationType", None) or getattr(kind, "OperationType", None)),
         storey=_storey_of(entity, relations),
         material=material,
         systems=tuple(relations.systems.get(key, ())),

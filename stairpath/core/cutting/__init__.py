@@ -1,0 +1,1 @@
+"""Planes through the building, and the drawings they make."""

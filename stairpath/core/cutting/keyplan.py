@@ -1,0 +1,197 @@
+"""The key plan of a storey: what a level cut shows, drawn as a small plan is drawn."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+import numpy.typing as npt
+import shapely
+
+from stairpath.core.cutting.doors import Swing, swings
+from stairpath.core.cutting.outlines import Outlines, cut_level
+from stairpath.core.cutting.treads import Flight, flights
+from stairpath.core.federation.federate import FederatedModel, Federation
+
+Array = npt.NDArray[np.float64]
+Json = dict[str, Any]
+
+CUT_HEIGHT_M = 1.2
+_BELOW_M = 1.5
+"""How far below its storey a flight is still drawn, as seen through the opening."""
+
+_SOLID = ("IfcWall", "IfcColumn", "IfcFooting", "IfcPile")
+_THIN = ("IfcWindow", "IfcPlate", "IfcMember", "IfcCurtainWall", "IfcRailing", "IfcDoor")
+_TRODDEN = ("IfcStair", "IfcRamp")
+
+
+@dataclass(frozen=True)
+class DrawnRoom:
+    """A room: its outlines, and where its name goes."""
+
+    number: str
+    name: str
+    outlines: list[Array]
+    label: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class DrawnAxis:
+    """A grid axis on plan."""
+
+    tag: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class KeyPlan:
+    """A storey's key plan in project coordinates, metres."""
+
+    storey: str
+    elevation_m: float
+    cut_m: float
+    solid: list[Array]
+    thin: list[Array]
+    swings: list[Swing]
+    flights: list[Flight]
+    rooms: list[DrawnRoom]
+    axes: list[DrawnAxis]
+
+
+def _classed(model: FederatedModel, stems: tuple[str, ...]) -> npt.NDArray[np.bool_]:
+    return np.array([cls.startswith(stems) for cls in model.outline.classes], dtype=bool)
+
+
+def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
+    with np.errstate(invalid="ignore"):
+        hit: npt.NDArray[np.bool_] = (model.bounds_m[:, 0, 2] < height_m) & (model.bounds_m[:, 1, 2] > height_m)
+    return hit
+
+
+def _loops(outlines: Outlines) -> list[Array]:
+    return [
+        np.vstack([outlines[i], outlines[i][:1]]) if outlines.closed[i] else outlines[i] for i in range(len(outlines))
+    ]
+
+
+def _swings_of(model: FederatedModel, doors: npt.NDArray[np.bool_]) -> list[Swing]:
+    geometry = model.outline.geometry
+    own: dict[int, tuple[Array, Array]] = {}
+    for placed in np.flatnonzero(geometry.owner >= 0):
+        owner = int(geometry.owner[placed])
+        if not doors[owner]:
+            continue
+        vertices = geometry.shapes[geometry.shape[placed]].vertices
+        bounds = np.stack([vertices.min(axis=0), vertices.max(axis=0)]).astype(np.float64)
+        before = own.get(owner)
+        if before is not None:
+            bounds = np.stack([np.minimum(bounds[0], before[0][0]), np.maximum(bounds[1], before[0][1])])
+        own[owner] = (bounds, model.alignment.matrix @ geometry.matrix[placed])
+    return [
+        swing
+        for owner, (bounds, matrix) in sorted(own.items())
+        for swing in swings(model.outline.operations[owner], bounds, matrix)
+    ]
+
+
+def _label_place(area: shapely.Polygon) -> tuple[float, float]:
+    """Where a room's name has most space: its middle, or the roomiest place if the middle is cramped."""
+    roomiest = shapely.maximum_inscribed_circle(area, tolerance=0.05)
+    middle = area.centroid
+    cramped = not area.contains(middle) or middle.distance(area.boundary) < 0.85 * roomiest.length
+    place = shapely.get_coordinates(roomiest if cramped else middle)[0]
+    return float(place[0]), float(place[1])
+
+
+def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
+    drawn: list[DrawnRoom] = []
+    for model in federation.models:
+        if not model.stands:
+            continue
+        for room in model.outline.rooms:
+            if model.storey_level.get(room.storey or "", -1) != level or not len(room.floor):
+                continue
+            flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
+            area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
+            polygons = [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
+            if not polygons:
+                continue
+            largest = max(polygons, key=lambda p: p.area)
+            middle = _label_place(largest)
+            rings = [np.array(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]
+            drawn.append(DrawnRoom(room.number, room.name, rings, middle))
+    return drawn
+
+
+def _axes(federation: Federation) -> list[DrawnAxis]:
+    """The grid of the first model that has one."""
+    for model in federation.models:
+        if model.outline.grid_axes:
+            ends = np.array([[(*a.start_m, 0.0), (*a.end_m, 0.0)] for a in model.outline.grid_axes])
+            placed = model.alignment.apply(ends)[..., :2].tolist()
+            return [
+                DrawnAxis(axis.tag, (s[0], s[1]), (e[0], e[1]))
+                for axis, (s, e) in zip(model.outline.grid_axes, placed, strict=True)
+            ]
+    return []
+
+
+def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIGHT_M) -> KeyPlan:
+    """The key plan of a level, cut at a height above it; alternatives that do not stand are left out."""
+    elevation = federation.levels[level].elevation_m
+    cut = elevation + height_m
+    solid: list[Array] = []
+    thin: list[Array] = []
+    swung: list[Swing] = []
+    trodden: list[Flight] = []
+    for model in federation.models:
+        if not model.stands:
+            continue
+        geometry, to, crossed = model.outline.geometry, model.alignment.matrix, _crossed(model, cut)
+        solid += _loops(cut_level(geometry, to, cut, crossed & _classed(model, _SOLID)))
+        thin += _loops(cut_level(geometry, to, cut, crossed & _classed(model, _THIN)))
+        swung += _swings_of(model, crossed & _classed(model, ("IfcDoor",)))
+        trodden += flights(geometry, to, _classed(model, _TRODDEN), elevation - _BELOW_M, cut)
+    return KeyPlan(
+        federation.levels[level].name, elevation, cut, solid, thin, swung,
+        [f for f in trodden if len(f.way_up) > 1], _rooms(federation, level), _axes(federation),
+    )  # fmt: skip
+
+
+def _places(points: Array, origin: Array) -> list[list[float]]:
+    out: list[list[float]] = np.round(points - origin, 3).tolist()
+    return out
+
+
+def document(plan: KeyPlan, origin_m: tuple[float, float, float]) -> Json:
+    """The plan as JSON for drawing, in metres about the project's origin, to the millimetre."""
+    origin = np.array(origin_m[:2])
+
+    def places(points: Array) -> list[list[float]]:
+        return _places(np.asarray(points, dtype=np.float64), origin)
+
+    return {
+        "storey": plan.storey,
+        "elevation_m": plan.elevation_m,
+        "cut_m": plan.cut_m,
+        "solid": [places(line) for line in plan.solid],
+        "thin": [places(line) for line in plan.thin],
+        "swings": [
+            {"leaf": places(np.array([s.hinge, s.open])), "arc": places(s.arc)} for s in plan.swings
+        ],
+        "flights": [
+            {"edges": [places(edge) for edge in f.edges], "way_up": places(f.way_up)} for f in plan.flights
+        ],
+        "rooms": [
+            {
+                "number": r.number,
+                "name": r.name,
+                "outlines": [places(ring) for ring in r.outlines],
+                "label": places(np.array([r.label]))[0],
+            }
+            for r in plan.rooms
+        ],
+        "axes": [{"tag": a.tag, "ends": places(np.array([a.start, a.end]))} for a in plan.axes],
+    }  # fmt: skip
