@@ -1,4 +1,4 @@
-"""Chunks and pictures by their hash, for ever the same."""
+"""Chunks, pictures and key plans by their hash, for ever the same."""
 
 from __future__ import annotations
 
@@ -9,15 +9,16 @@ from fastapi.responses import Response
 
 from stairpath.api.lookups import Database
 from stairpath.store import blobs
+from stairpath.store.federations import PLAN_TYPE
 
 router = APIRouter(prefix="/api", tags=["files"])
 
-_SHOWN = {"model/gltf-binary", "image/png"}
+_SHOWN = {"model/gltf-binary", "image/png", PLAN_TYPE}
 
 
 @router.get("/blobs/{sha256}", response_class=Response)
 def get_blob(database: Database, sha256: str) -> Response:
-    """A chunk (GLB) or a picture (PNG)."""
+    """A chunk (GLB), a picture (PNG) or a key plan (JSON)."""
     if not re.fullmatch(r"[0-9a-f]{64}", sha256):
         raise HTTPException(422, "A file is asked for by its SHA-256 in hexadecimal.")
     found = blobs.load(database, sha256)

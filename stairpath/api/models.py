@@ -13,7 +13,7 @@ from fastapi.concurrency import run_in_threadpool
 from sqlalchemy import func, select
 
 from stairpath.api import shapes
-from stairpath.api.lookups import Database, TheModel, TheProject
+from stairpath.api.lookups import Database, TheModel, TheProject, model_of
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.intake import Limits, megabytes, take_in
@@ -166,11 +166,15 @@ def bring_back(model_id: str) -> None:
 
 
 @router.post("/models/{model_id}/stand", status_code=204)
-def let_stand(database: Database, model: TheModel) -> None:
+def let_stand(model_id: str) -> None:
     """Let this alternative stand in the building, in place of the others for the same thing."""
-    if not choose_alternative(database, model):
-        raise HTTPException(409, f"{model.name} is not an alternative; it always stands.")
-    tell(database, model.project_id)
+    with transaction() as database:
+        model = model_of(database, model_id)
+        if not choose_alternative(database, model):
+            raise HTTPException(409, f"{model.name} is not an alternative; it always stands.")
+        project_id = model.project_id
+        tell(database, project_id)
+    defer_federation(project_id)  # the key plans show what stands
 
 
 @router.put("/models/{model_id}/discipline", status_code=204)

@@ -7,7 +7,9 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-Vector = Annotated[list[float], Field(min_length=3, max_length=3)]
+Coordinate = Annotated[float, Field(ge=-1e9, le=1e9)]
+"""Metres; nothing that is built lies beyond a million kilometres."""
+Vector = Annotated[list[Coordinate], Field(min_length=3, max_length=3)]
 Author = Annotated[str, Field(min_length=1, max_length=80)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
@@ -74,8 +76,11 @@ class Discipline(BaseModel):
 
 
 class Level(BaseModel):
+    """A level; ``plan`` is the hash of its key plan."""
+
     name: str
     elevation_m: float
+    plan: str | None = None
 
 
 class RoomLabel(BaseModel):
@@ -180,11 +185,15 @@ class Pose(BaseModel):
     up: Vector
     projection: Literal["perspective", "parallel"]
     angle_deg: Annotated[float, Field(ge=1, le=120)]
-    height_m: Annotated[float, Field(gt=0)]
+    height_m: Annotated[float, Field(gt=0, le=1e9)]
 
 
 class FrameWish(BaseModel):
-    """What to fit, seen from where; nothing named means everything that stands."""
+    """What to fit, seen from where; nothing named means everything that stands.
+
+    ``room`` and ``level`` are places in the federation's lists; ``among`` is a base64 bit
+    set over the dense numbers of components, the first of each byte's bits the lowest.
+    """
 
     bearing_deg: float
     tilt_deg: Annotated[float, Field(ge=-90, le=90)]
@@ -193,6 +202,75 @@ class FrameWish(BaseModel):
     angle_deg: Annotated[float, Field(ge=1, le=120)] = 30
     margin: Annotated[float, Field(ge=0, lt=0.5)] = 0.05
     components: list[ComponentRef] | None = None
+    room: int | None = None
+    level: int | None = None
+    among: str | None = None
+
+
+class Direction(BaseModel):
+    """A standard direction of view; the bearing is counted from that of the front."""
+
+    name: str
+    bearing_deg: float
+    tilt_deg: float
+
+
+class Look(BaseModel):
+    """A direction of view: bearing looked along, clockwise from +Y, and tilt, above zero looking down."""
+
+    bearing_deg: float
+    tilt_deg: float
+
+
+class FaceWish(BaseModel):
+    """A face to look square onto, and the present bearing."""
+
+    normal: Vector
+    bearing_deg: float = 0.0
+
+
+class AxisWish(BaseModel):
+    """A grid line to look square onto, by two points of it on plan, and the present bearing."""
+
+    ends_m: Annotated[
+        list[Annotated[list[Coordinate], Field(min_length=2, max_length=2)]], Field(min_length=2, max_length=2)
+    ]
+    bearing_deg: float = 0.0
+
+
+class LensWish(BaseModel):
+    """A lens as it was typed, for a view: the eye stays, or the subject keeps its size."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    text: Annotated[str, Field(max_length=40)]
+    keep: Literal["eye", "subject"] = "eye"
+
+
+class ProjectionWish(BaseModel):
+    """Another projection for a view; what is at the pivot keeps its size and place."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    to: Literal["perspective", "parallel"]
+    pivot_m: Vector | None = None
+
+
+class LevelWish(BaseModel):
+    """A view to make level."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+
+
+class ScaleWish(BaseModel):
+    """A true scale for a parallel view on a screen of so many pixels, each so many millimetres high."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    scale: Annotated[float, Field(le=1e6)]
+    height_px: Annotated[float, Field(gt=0, le=1e5)]
+    pixel_mm: Annotated[float, Field(gt=0, le=100)]
 
 
 class CellState(BaseModel):

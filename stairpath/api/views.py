@@ -1,16 +1,12 @@
-"""Framing and viewpoints."""
+"""Viewpoints."""
 
 from __future__ import annotations
 
 import base64
 import binascii
 import io
-from collections import OrderedDict
 from datetime import UTC, datetime
-from threading import Lock
 
-import numpy as np
-import numpy.typing as npt
 from fastapi import APIRouter, HTTPException
 from PIL import Image, UnidentifiedImageError
 from sqlalchemy import select
@@ -18,89 +14,13 @@ from sqlalchemy.orm import Session
 
 from stairpath.api import shapes
 from stairpath.api.lookups import Database, TheProject
-from stairpath.core.camera.framing import NothingToFrameError, frame
-from stairpath.core.reading.model import Geometry
-from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs
 from stairpath.store.database import tell
-from stairpath.store.federations import live_models
-from stairpath.store.tables import Component, Model, Viewpoint
+from stairpath.store.tables import Viewpoint
 
 router = APIRouter(prefix="/api", tags=["views"])
 
 _LARGEST_PICTURE = 8 << 20
-_KEPT_GEOMETRIES = 64
-_geometries: OrderedDict[str, Geometry] = OrderedDict()
-_lock = Lock()
-
-
-def _geometry(database: Session, sha: str) -> Geometry | None:
-    """A model's geometry, the last few kept in memory."""
-    with _lock:
-        if sha in _geometries:
-            _geometries.move_to_end(sha)
-            return _geometries[sha]
-    kept = blobs.load(database, sha)
-    if kept is None:
-        return None
-    geometry = unpack(kept[0])
-    with _lock:
-        _geometries[sha] = geometry
-        while len(_geometries) > _KEPT_GEOMETRIES:
-            _geometries.popitem(last=False)
-    return geometry
-
-
-def _points(
-    database: Session, model: Model, origin: npt.NDArray[np.float64], only: set[int] | None
-) -> list[npt.NDArray[np.float64]]:
-    geometry = _geometry(database, model.geometry or "")
-    if geometry is None or model.placed is None:
-        return []
-    matrix = np.array(model.placed["matrix"])
-    matrix[:3, 3] -= origin
-    return [
-        geometry.points_of(i, matrix)
-        for i, owner in enumerate(geometry.owner)
-        if owner >= 0 and (only is None or int(owner) in only)
-    ]
-
-
-def _wanted(database: Session, models: list[Model], wish: shapes.FrameWish) -> dict[str, set[int] | None]:
-    """Which ordinals of which model to frame; None for all of them."""
-    if wish.components is None:
-        return {m.id: None for m in models if m.stands}
-    asked: dict[str, list[str]] = {}
-    for ref in wish.components:
-        asked.setdefault(ref.model, []).append(ref.global_id)
-    return {
-        model_id: set(
-            database.scalars(
-                select(Component.ordinal).where(Component.model_id == model_id, Component.global_id.in_(global_ids))
-            )
-        )
-        for model_id, global_ids in asked.items()
-    }
-
-
-@router.post("/projects/{project_id}/frame")
-def fit(database: Database, project: TheProject, wish: shapes.FrameWish) -> shapes.Pose:
-    """The pose that fits components, or all, into the frame."""
-    origin = np.array((project.federation or {}).get("origin_m", [0, 0, 0]), dtype=np.float64)
-    models = live_models(database, project.id)
-    wanted = _wanted(database, models, wish)
-    points = [p for m in models if m.id in wanted for p in _points(database, m, origin, wanted[m.id])]
-    try:
-        pose = frame(
-            np.concatenate(points) if points else np.zeros((0, 3)),
-            wish.bearing_deg, wish.tilt_deg, wish.aspect, wish.projection, wish.angle_deg, wish.margin,
-        )  # fmt: skip
-    except NothingToFrameError as error:
-        raise HTTPException(409, "There is nothing to fit; show or add something first.") from error
-    return shapes.Pose(
-        eye_m=list(pose.eye_m), target_m=list(pose.target_m), up=list(pose.up), projection=pose.projection,
-        angle_deg=pose.angle_deg, height_m=pose.height_m,
-    )  # fmt: skip
 
 
 def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+import json
 import math
 
+import numpy as np
 from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
+from stairpath.core.camera.subject import room_points
+from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.federation.alternatives import by_file_name
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.federation.federate import FederatedModel, Federation, federate
 from stairpath.core.federation.outline import Outline
-from stairpath.store import readings
+from stairpath.store import blobs, readings
 from stairpath.store.tables import Json, Model, Project
 
 
@@ -24,16 +28,35 @@ def live_models(session: Session, project_id: str) -> list[Model]:
     )
 
 
-def _summary(federation: Federation) -> Json:
+PLAN_TYPE = "application/json"
+
+
+def _keep_plan(session: Session, federation: Federation, level: int) -> str:
+    """Draw and keep the key plan of a level; returns its hash."""
+    drawn = document(draw_key_plan(federation, level), federation.origin_m)
+    return blobs.keep(session, json.dumps(drawn, separators=(",", ":")).encode(), PLAN_TYPE)
+
+
+def _summary(session: Session, federation: Federation) -> Json:
     return {
         "origin_m": list(federation.origin_m),
         "bounds_m": None if federation.bounds_m is None else federation.bounds_m.tolist(),
         "building_north_deg": federation.building_north_deg,
         "true_north_deg": federation.true_north_deg,
-        "levels": [{"name": level.name, "elevation_m": level.elevation_m} for level in federation.levels],
+        "levels": [
+            {"name": level.name, "elevation_m": level.elevation_m, "plan": _keep_plan(session, federation, i)}
+            for i, level in enumerate(federation.levels)
+        ],
         "rooms": [
-            {"model": r.model, "global_id": r.global_id, "number": r.number, "name": r.name, "level": r.level}
-            for r in federation.rooms
+            {
+                "model": r.model,
+                "global_id": r.global_id,
+                "number": r.number,
+                "name": r.name,
+                "level": r.level,
+                "corners_m": np.unique(np.round(room_points(federation, i), 4), axis=0).tolist(),
+            }
+            for i, r in enumerate(federation.rooms)
         ],
     }
 
@@ -66,7 +89,7 @@ def refederate(session: Session, project_id: str) -> Federation | None:
         }
         model.stands = placed.stands
         _keep_places(session, model.id, placed)
-    project.federation = _summary(federation)
+    project.federation = _summary(session, federation)
     project.version += 1
     return federation
 

@@ -31,7 +31,11 @@ def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work):
     federation = client.get(f"/api/projects/{project}/federation").json()
     (model,) = federation["models"]
     assert model["labels"] == ["W-1"]
-    assert federation["levels"] == [{"name": "Level 00", "elevation_m": 0.0}]
+    (level,) = federation["levels"]
+    assert (level["name"], level["elevation_m"]) == ("Level 00", 0.0)
+    plan = client.get(f"/api/blobs/{level['plan']}").json()
+    assert [r["name"] for r in plan["rooms"]] == ["Hall"]
+    assert len(plan["solid"]) == 1
     (chunk,) = model["chunks"]
     blob = client.get(f"/api/blobs/{chunk['sha256']}")
     assert blob.headers["content-type"] == "model/gltf-binary"

@@ -28,8 +28,9 @@ _TRODDEN = ("IfcStair", "IfcRamp")
 
 @dataclass(frozen=True)
 class DrawnRoom:
-    """A room: its outlines, and where its name goes."""
+    """A room by its place in the federation: its outlines, and where its name goes."""
 
+    index: int
     number: str
     name: str
     outlines: list[Array]
@@ -107,21 +108,19 @@ def _label_place(area: shapely.Polygon) -> tuple[float, float]:
 
 def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
     drawn: list[DrawnRoom] = []
-    for model in federation.models:
-        if not model.stands:
+    for index, known in enumerate(federation.rooms):
+        model = federation.models[known.model]
+        if known.level != level or not model.stands:
             continue
-        for room in model.outline.rooms:
-            if model.storey_level.get(room.storey or "", -1) != level or not len(room.floor):
-                continue
-            flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
-            area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
-            polygons = [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
-            if not polygons:
-                continue
-            largest = max(polygons, key=lambda p: p.area)
-            middle = _label_place(largest)
-            rings = [np.array(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]
-            drawn.append(DrawnRoom(room.number, room.name, rings, middle))
+        room = next(r for r in model.outline.rooms if r.global_id == known.global_id)
+        flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
+        area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
+        polygons = [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
+        if not polygons:
+            continue
+        largest = max(polygons, key=lambda p: p.area)
+        rings = [np.array(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]
+        drawn.append(DrawnRoom(index, room.number, room.name, rings, _label_place(largest)))
     return drawn
 
 
@@ -186,6 +185,7 @@ def document(plan: KeyPlan, origin_m: tuple[float, float, float]) -> Json:
         ],
         "rooms": [
             {
+                "index": r.index,
                 "number": r.number,
                 "name": r.name,
                 "outlines": [places(ring) for ring in r.outlines],

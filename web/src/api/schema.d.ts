@@ -243,9 +243,149 @@ export interface paths {
         put?: never;
         /**
          * Fit
-         * @description The pose that fits components, or all, into the frame.
+         * @description The pose that fits components, a room, a level, or all, into the frame.
          */
         post: operations["fit_api_projects__project_id__frame_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/directions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Directions
+         * @description The 26 standard directions about a front that is looked at along bearing zero.
+         */
+        get: operations["list_directions_api_camera_directions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/face": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Face
+         * @description The direction that looks square onto a face.
+         */
+        post: operations["look_at_face_api_camera_face_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/axis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Axis
+         * @description The level direction that looks square onto a grid line.
+         */
+        post: operations["look_at_axis_api_camera_axis_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/lens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Lens
+         * @description The view through a lens that was typed as an angle or a focal length.
+         */
+        post: operations["change_lens_api_camera_lens_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/projection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Projection
+         * @description The view in perspective or parallel, what is at the pivot keeping its size.
+         */
+        post: operations["change_projection_api_camera_projection_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Level
+         * @description The view with its line of sight level, so that verticals are vertical.
+         */
+        post: operations["make_level_api_camera_level_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw To Scale
+         * @description The parallel view drawn at a true scale on the screen.
+         */
+        post: operations["draw_to_scale_api_camera_scale_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -349,7 +489,7 @@ export interface paths {
         };
         /**
          * Get Blob
-         * @description A chunk (GLB) or a picture (PNG).
+         * @description A chunk (GLB), a picture (PNG) or a key plan (JSON).
          */
         get: operations["get_blob_api_blobs__sha256__get"];
         put?: never;
@@ -384,6 +524,19 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AxisWish
+         * @description A grid line to look square onto, by two points of it on plan, and the present bearing.
+         */
+        AxisWish: {
+            /** Ends M */
+            ends_m: number[][];
+            /**
+             * Bearing Deg
+             * @default 0
+             */
+            bearing_deg: number;
+        };
         /**
          * CellState
          * @description A cell of the storey board that is not simply shown; level by name, None for No level.
@@ -477,6 +630,18 @@ export interface components {
             /** Global Id */
             global_id: string;
         };
+        /**
+         * Direction
+         * @description A standard direction of view; the bearing is counted from that of the front.
+         */
+        Direction: {
+            /** Name */
+            name: string;
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Tilt Deg */
+            tilt_deg: number;
+        };
         /** Discipline */
         Discipline: {
             /** Code */
@@ -490,6 +655,19 @@ export interface components {
         DisciplineWish: {
             /** Code */
             code: string | null;
+        };
+        /**
+         * FaceWish
+         * @description A face to look square onto, and the present bearing.
+         */
+        FaceWish: {
+            /** Normal */
+            normal: number[];
+            /**
+             * Bearing Deg
+             * @default 0
+             */
+            bearing_deg: number;
         };
         /**
          * FederatedModel
@@ -564,6 +742,9 @@ export interface components {
         /**
          * FrameWish
          * @description What to fit, seen from where; nothing named means everything that stands.
+         *
+         *     ``room`` and ``level`` are places in the federation's lists; ``among`` is a base64 bit
+         *     set over the dense numbers of components, the first of each byte's bits the lowest.
          */
         FrameWish: {
             /** Bearing Deg */
@@ -590,18 +771,65 @@ export interface components {
             margin: number;
             /** Components */
             components?: components["schemas"]["ComponentRef"][] | null;
+            /** Room */
+            room?: number | null;
+            /** Level */
+            level?: number | null;
+            /** Among */
+            among?: string | null;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
-        /** Level */
+        /**
+         * LensWish
+         * @description A lens as it was typed, for a view: the eye stays, or the subject keeps its size.
+         */
+        LensWish: {
+            pose: components["schemas"]["Pose"];
+            /** Aspect */
+            aspect: number;
+            /** Text */
+            text: string;
+            /**
+             * Keep
+             * @default eye
+             * @enum {string}
+             */
+            keep: "eye" | "subject";
+        };
+        /**
+         * Level
+         * @description A level; ``plan`` is the hash of its key plan.
+         */
         Level: {
             /** Name */
             name: string;
             /** Elevation M */
             elevation_m: number;
+            /** Plan */
+            plan?: string | null;
+        };
+        /**
+         * LevelWish
+         * @description A view to make level.
+         */
+        LevelWish: {
+            pose: components["schemas"]["Pose"];
+            /** Aspect */
+            aspect: number;
+        };
+        /**
+         * Look
+         * @description A direction of view: bearing looked along, clockwise from +Y, and tilt, above zero looking down.
+         */
+        Look: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Tilt Deg */
+            tilt_deg: number;
         };
         /**
          * ModelCard
@@ -738,6 +966,22 @@ export interface components {
             /** Reading */
             reading: number;
         };
+        /**
+         * ProjectionWish
+         * @description Another projection for a view; what is at the pivot keeps its size and place.
+         */
+        ProjectionWish: {
+            pose: components["schemas"]["Pose"];
+            /** Aspect */
+            aspect: number;
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "perspective" | "parallel";
+            /** Pivot M */
+            pivot_m?: number[] | null;
+        };
         /** RoomLabel */
         RoomLabel: {
             /** Number */
@@ -746,6 +990,21 @@ export interface components {
             name: string;
             /** Level */
             level: number;
+        };
+        /**
+         * ScaleWish
+         * @description A true scale for a parallel view on a screen of so many pixels, each so many millimetres high.
+         */
+        ScaleWish: {
+            pose: components["schemas"]["Pose"];
+            /** Aspect */
+            aspect: number;
+            /** Scale */
+            scale: number;
+            /** Height Px */
+            height_px: number;
+            /** Pixel Mm */
+            pixel_mm: number;
         };
         /** ValidationError */
         ValidationError: {
@@ -1231,6 +1490,224 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FrameWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pose"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_directions_api_camera_directions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Direction"][];
+                };
+            };
+        };
+    };
+    look_at_face_api_camera_face_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaceWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    look_at_axis_api_camera_axis_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AxisWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_lens_api_camera_lens_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LensWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pose"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_projection_api_camera_projection_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectionWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pose"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    make_level_api_camera_level_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pose"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    draw_to_scale_api_camera_scale_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleWish"];
             };
         };
         responses: {

@@ -1,0 +1,115 @@
+"""Where the camera stands, asked through the API."""
+
+import base64
+
+import numpy as np
+import pytest
+
+from tests.samples import Sample
+
+POSE = {
+    "eye_m": [0, -10, 2],
+    "target_m": [0, 0, 2],
+    "up": [0, 0, 1],
+    "projection": "perspective",
+    "angle_deg": 60,
+    "height_m": 7.2,
+}
+
+
+@pytest.fixture
+def house(client, project, send, work):
+    """Two storeys with a box on each, and a room; its origin is taken off."""
+    sample = Sample()
+    ground, upper = sample.storey("Level 00", 0), sample.storey("Level 01", 4)
+    sample.box(ground, (0, 0, 0), (8, 4, 3))
+    sample.box(upper, (0, 0, 0), (2, 2, 2))
+    sample.room(ground, "0.01", "Hall", (1, 1, 0), (2, 2, 3))
+    send(project, "T-ARC.ifc", sample)
+    work()
+    return project
+
+
+@pytest.fixture
+def framed(client, house):
+    origin = np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
+
+    def ask(**wish):
+        body = {"bearing_deg": 0, "tilt_deg": 90, "aspect": 1, "projection": "parallel", "margin": 0, **wish}
+        answer = client.post(f"/api/projects/{house}/frame", json=body)
+        assert answer.status_code == 200, answer.text
+        pose = answer.json()
+        return (np.array(pose["eye_m"]) + origin)[:2].round(6).tolist(), round(pose["height_m"], 6)
+
+    return ask
+
+
+def test_a_storey_a_room_and_everything_are_fitted(framed):
+    assert framed() == ([4, 2], 8)
+    assert framed(level=0) == ([4, 2], 8)
+    assert framed(level=1) == ([1, 1], 2)
+    assert framed(room=0) == ([2, 2], 2)
+
+
+def test_what_is_visible_is_fitted_by_its_numbers(framed):
+    assert framed(among=base64.b64encode(bytes([0b10])).decode()) == ([1, 1], 2)
+    assert framed(among=base64.b64encode(bytes([0b11])).decode()) == ([4, 2], 8)
+
+
+@pytest.mark.parametrize(
+    ("wish", "status", "words"),
+    [
+        ({"room": 7}, 404, "no such room"),
+        ({"level": 7}, 409, "nothing to fit"),
+        ({"among": base64.b64encode(bytes([0])).decode()}, 409, "nothing to fit"),
+        ({"among": base64.b64encode(bytes(9)).decode()}, 409, "has just changed"),
+        ({"among": "???"}, 422, "not base64"),
+    ],
+)
+def test_what_cannot_be_fitted_says_why(client, house, wish, status, words):
+    answer = client.post(f"/api/projects/{house}/frame", json={"bearing_deg": 0, "tilt_deg": 0, "aspect": 1, **wish})
+    assert answer.status_code == status
+    assert words in answer.json()["detail"]
+
+
+def test_there_are_26_directions(client):
+    found = client.get("/api/camera/directions").json()
+    assert len(found) == 26
+    assert found[0] == {"name": "front", "bearing_deg": 0.0, "tilt_deg": 0.0}
+
+
+def test_square_onto_a_face_and_a_grid_line(client):
+    assert client.post("/api/camera/face", json={"normal": [-1, 0, 0]}).json() == {"bearing_deg": 90, "tilt_deg": 0}
+    floor = client.post("/api/camera/face", json={"normal": [0, 0, 1], "bearing_deg": 33}).json()
+    assert floor == {"bearing_deg": 33, "tilt_deg": 90}
+    line = {"ends_m": [[0, 0], [0, 5]], "bearing_deg": 200}
+    assert client.post("/api/camera/axis", json=line).json() == {"bearing_deg": 270, "tilt_deg": 0}
+    for address, body in (("face", {"normal": [0, 0, 0]}), ("axis", {"ends_m": [[1, 1], [1, 1]]})):
+        refused = client.post(f"/api/camera/{address}", json=body)
+        assert refused.status_code == 422
+        assert refused.json()["detail"].endswith("pick another.")
+
+
+def test_a_lens_is_typed(client):
+    def lens(text, **more):
+        return client.post("/api/camera/lens", json={"pose": POSE, "aspect": 1.6, "text": text, **more})
+
+    assert lens("18 mm").json()["angle_deg"] == pytest.approx(90)
+    kept = lens("120", keep="subject").json()
+    assert kept["eye_m"] == pytest.approx([0, -10 / 3, 2])
+    assert lens("wide").json()["detail"] == "wide is not a lens; type an angle such as 60 or a length such as 35 mm."
+
+
+def test_projection_level_and_scale(client):
+    flat = client.post("/api/camera/projection", json={"pose": POSE, "aspect": 1.6, "to": "parallel"}).json()
+    assert flat["height_m"] == pytest.approx(2 * 10 * np.tan(np.radians(30)) / 1.6)
+    back = client.post("/api/camera/projection", json={"pose": flat, "aspect": 1.6, "to": "perspective"}).json()
+    assert back["eye_m"] == pytest.approx(POSE["eye_m"])
+    down = {**POSE, "target_m": [0, 0, -5]}
+    level = client.post("/api/camera/level", json={"pose": down, "aspect": 1.6}).json()
+    assert level["target_m"][2] == pytest.approx(2)
+    wish = {"pose": POSE, "aspect": 1.6, "scale": 50, "height_px": 690, "pixel_mm": 0.25}
+    assert client.post("/api/camera/scale", json=wish).json()["height_m"] == pytest.approx(8.625)
+    nowhere = {**POSE, "target_m": POSE["eye_m"]}
+    refused = client.post("/api/camera/level", json={"pose": nowhere, "aspect": 1.6})
+    assert (refused.status_code, refused.json()["detail"]) == (422, "The view looks nowhere; fit something first.")
