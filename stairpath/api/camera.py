@@ -11,6 +11,7 @@ from threading import Lock
 import numpy as np
 import numpy.typing as npt
 from fastapi import APIRouter, HTTPException
+from pydantic import ValidationError
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
@@ -143,10 +144,13 @@ def fit(database: Database, project: TheProject, wish: shapes.FrameWish) -> shap
 
 
 def _shape(pose: Pose) -> shapes.Pose:
-    return shapes.Pose(
-        eye_m=list(pose.eye_m), target_m=list(pose.target_m), up=list(pose.up), projection=pose.projection,
-        angle_deg=pose.angle_deg, height_m=pose.height_m,
-    )  # fmt: skip
+    try:
+        return shapes.Pose(
+            eye_m=list(pose.eye_m), target_m=list(pose.target_m), up=list(pose.up), projection=pose.projection,
+            angle_deg=pose.angle_deg, height_m=pose.height_m,
+        )  # fmt: skip
+    except ValidationError as error:
+        raise HTTPException(422, "The view would stand farther away than can be drawn; fit something first.") from error
 
 
 def _pose(shape: shapes.Pose, aspect: float) -> Pose:
