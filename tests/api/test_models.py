@@ -5,6 +5,7 @@ import zipfile
 
 import pytest
 
+from stairpath.api.shapes import KeyPlan
 from tests.samples import simple
 
 
@@ -33,7 +34,8 @@ def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work):
     assert model["labels"] == ["W-1"]
     (level,) = federation["levels"]
     assert (level["name"], level["elevation_m"]) == ("Level 00", 0.0)
-    plan = client.get(f"/api/blobs/{level['plan']}").json()
+    plan = client.get(f"/api/keyplans/{level['plan']}").json()
+    assert KeyPlan.model_validate(plan).model_dump() == plan
     assert [r["name"] for r in plan["rooms"]] == ["Hall"]
     assert len(plan["solid"]) == 1
     (chunk,) = model["chunks"]

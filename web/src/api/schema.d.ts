@@ -489,9 +489,29 @@ export interface paths {
         };
         /**
          * Get Blob
-         * @description A chunk (GLB), a picture (PNG) or a key plan (JSON).
+         * @description A chunk (GLB) or a picture (PNG).
          */
         get: operations["get_blob_api_blobs__sha256__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keyplans/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Key Plan
+         * @description The key plan of a level, as the core drew it.
+         */
+        get: operations["get_key_plan_api_keyplans__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -784,6 +804,30 @@ export interface components {
             detail?: components["schemas"]["ValidationError"][];
         };
         /**
+         * KeyPlan
+         * @description The key plan of a level: cut walls and columns, thin lines, swings, flights, rooms and grid.
+         */
+        KeyPlan: {
+            /** Storey */
+            storey: string;
+            /** Elevation M */
+            elevation_m: number;
+            /** Cut M */
+            cut_m: number;
+            /** Solid */
+            solid: number[][][];
+            /** Thin */
+            thin: number[][][];
+            /** Swings */
+            swings: components["schemas"]["PlanSwing"][];
+            /** Flights */
+            flights: components["schemas"]["PlanFlight"][];
+            /** Rooms */
+            rooms: components["schemas"]["PlanRoom"][];
+            /** Axes */
+            axes: components["schemas"]["PlanAxis"][];
+        };
+        /**
          * LensWish
          * @description A lens as it was typed, for a view: the eye stays, or the subject keeps its size.
          */
@@ -910,6 +954,52 @@ export interface components {
             /** Picture Png */
             picture_png: string;
             view: components["schemas"]["View"];
+        };
+        /**
+         * PlanAxis
+         * @description A grid axis.
+         */
+        PlanAxis: {
+            /** Tag */
+            tag: string;
+            /** Ends */
+            ends: number[][];
+        };
+        /**
+         * PlanFlight
+         * @description The edges of a flight's treads, and the way up it.
+         */
+        PlanFlight: {
+            /** Edges */
+            edges: number[][][];
+            /** Way Up */
+            way_up: number[][];
+        };
+        /**
+         * PlanRoom
+         * @description A room by its place in the federation's list, its outlines and where its name goes.
+         */
+        PlanRoom: {
+            /** Index */
+            index: number;
+            /** Number */
+            number: string;
+            /** Name */
+            name: string;
+            /** Outlines */
+            outlines: number[][][];
+            /** Label */
+            label: number[];
+        };
+        /**
+         * PlanSwing
+         * @description A door's leaf standing open, and the arc it turns through.
+         */
+        PlanSwing: {
+            /** Leaf */
+            leaf: number[][];
+            /** Arc */
+            arc: number[][];
         };
         /**
          * Pose
@@ -1940,6 +2030,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_key_plan_api_keyplans__sha256__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyPlan"];
+                };
             };
             /** @description Validation Error */
             422: {

@@ -4,7 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type ReactNode, useState } from "react";
 import type { Component } from "../api/client";
 import { useComponent } from "../api/queries";
-import { useFit } from "../project/fit";
+import { useLook } from "../camera/useLook";
 import { find, numberOf, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import type { State } from "../stage/states";
@@ -114,7 +114,7 @@ function Chip({ ink, back, children }: { ink: string; back: string; children: Re
 /** Fit, hide, only this, fade the rest: for everything that is picked. */
 function Acts() {
   const { federation } = useOpen();
-  const frame = useFit();
+  const { fitPicked } = useLook();
   const { picked, visibility, see, pick } = useSession();
   const put = (state: State) => {
     const components = new Map(visibility.components);
@@ -134,7 +134,7 @@ function Acts() {
   };
   return (
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1.5 }}>
-      <Button variant="contained" onClick={() => frame(picked)}>
+      <Button variant="contained" onClick={() => void fitPicked()}>
         Fit
       </Button>
       <Button variant="outlined" onClick={() => put("hidden")}>

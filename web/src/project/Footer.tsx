@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
-import { useEffect, useRef } from "react";
-import { focalMm, looking, type Pose } from "../stage/pose";
-import { face, tone } from "../theme";
+import { tone } from "../theme";
+import { Trail } from "../trail/Trail";
+import { Readouts } from "./Readouts";
 import { useSession } from "./session";
-import { useOpen, useStageNews } from "./useStage";
+import { useStageNews } from "./useStage";
 
-/** What to do next on the left, how the eye stands on the right. */
+/** The Trail on the left; what to do next, and how the eye stands, on the right. */
 export function Footer() {
   return (
     <Box
@@ -14,15 +14,28 @@ export function Footer() {
         bgcolor: "#e8e4da",
         borderTop: `1px solid ${tone.line}`,
         display: "flex",
-        alignItems: "center",
         px: 1.75,
-        gap: 3,
+        gap: 2,
         minWidth: 0,
+        minHeight: 0,
       }}
     >
-      <Prompt />
-      <Box sx={{ flex: 1 }} />
-      <Readouts />
+      <Trail />
+      <Box
+        sx={{
+          flex: "0 0 auto",
+          width: 404,
+          borderLeft: `1px solid ${tone.line}`,
+          pl: 1.75,
+          py: 0.75,
+          display: "flex",
+          flexDirection: "column",
+          justifyContent: "space-between",
+        }}
+      >
+        <Prompt />
+        <Readouts />
+      </Box>
     </Box>
   );
 }
@@ -46,63 +59,11 @@ function Prompt() {
     );
   }
   return (
-    <Box data-testid="prompt" sx={{ fontSize: 13.5, lineHeight: 1.35 }}>
-      Drag turns about the point under the cursor, right drag pans, the wheel zooms to it.{" "}
+    <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
+      Drag turns about the point under the cursor, right drag pans, wheel zooms.{" "}
       <Box component="span" sx={{ color: tone.soft }}>
-        {picked ? "Esc lets go of what is picked." : "Click picks a component."}
+        {picked ? "Esc lets go of what is picked." : "Click picks a component; ? shows the keys."}
       </Box>
-    </Box>
-  );
-}
-
-const FIGURES = ["lens", "look", "eye"] as const;
-
-/** Written straight to the page at every frame, without rendering React. */
-function Readouts() {
-  const { eye, federation } = useOpen();
-  const refs = useRef<Partial<Record<(typeof FIGURES)[number], HTMLSpanElement>>>({});
-  useEffect(
-    () =>
-      eye.listen((pose: Pose) => {
-        const { bearingDeg, tiltDeg } = looking(pose);
-        const own = (bearingDeg - federation.building_north_deg + 360) % 360;
-        const texts = {
-          lens: `${focalMm(pose.angleDeg).toFixed(0)} mm · ${pose.angleDeg.toFixed(0)}°`,
-          look: `${(Math.round(own) % 360).toString().padStart(3, "0")}° · ${Math.abs(tiltDeg).toFixed(0)}°${tiltDeg >= 0.5 ? " down" : tiltDeg <= -0.5 ? " up" : ""}`,
-          eye: `${pose.eye.z < 0 ? "−" : "+"}${Math.abs(pose.eye.z).toFixed(2)} m`,
-        };
-        for (const key of FIGURES) {
-          const span = refs.current[key];
-          if (span) span.textContent = texts[key];
-        }
-      }),
-    [eye, federation],
-  );
-  const label = { lens: "LENS", look: "LOOK, FROM BUILDING NORTH", eye: "EYE" };
-  return (
-    <Box sx={{ display: "flex", gap: 3, whiteSpace: "nowrap" }}>
-      {FIGURES.map((key) => (
-        <Box key={key}>
-          <Box
-            sx={{
-              fontFamily: face.head,
-              fontWeight: 600,
-              fontSize: 11,
-              letterSpacing: ".05em",
-              color: tone.soft,
-            }}
-          >
-            {label[key]}
-          </Box>
-          <Box
-            component="span"
-            ref={(span: HTMLSpanElement | null) => {
-              if (span) refs.current[key] = span;
-            }}
-            sx={{ fontFamily: face.figure, fontSize: 13 }}
-          />
-        </Box>
-      ))}
     </Box>
   );
 }

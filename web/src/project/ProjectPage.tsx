@@ -6,13 +6,16 @@ import { Link, useParams } from "react-router";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
+import { firstLook } from "../camera/firstLook";
+import { useLook } from "../camera/useLook";
 import { Desk } from "../desk/Desk";
+import { KeyPlan } from "../keyplan/KeyPlan";
 import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { face, tone } from "../theme";
+import { useTrailKeeper } from "../trail/useTrailKeeper";
 import { Footer } from "./Footer";
-import { useFit } from "./fit";
 import { Notice } from "./Notice";
 import { StageView } from "./StageView";
 import { useSession } from "./session";
@@ -58,7 +61,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   return (
     <OpenContext value={open}>
       <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
-        <Box sx={{ display: "grid", gridTemplateRows: "44px minmax(0,1fr) 66px", height: "100%" }}>
+        <Box sx={{ display: "grid", gridTemplateRows: "44px minmax(0,1fr) 84px", height: "100%" }}>
           <TopBar />
           <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0,1fr) auto", minHeight: 0 }}>
             {folded.board ? (
@@ -73,6 +76,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
               <StageView onReady={onReady} />
               {federation.models.length === 0 && <Empty />}
+              {federation.models.length > 0 && <KeyPlan />}
               <Notice />
             </Box>
             <Desk />
@@ -89,7 +93,8 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
 /** What is seen first: the viewpoint that a link names, else everything. */
 function Beginning() {
   const { federation } = useOpen();
-  const frame = useFit();
+  const { fitTo } = useLook();
+  useTrailKeeper();
   const linked = useLinkedViewpoint();
   const show = useShowViewpoint();
   const begun = useRef("");
@@ -102,9 +107,9 @@ function Beginning() {
       }
     } else if (something && !begun.current) {
       begun.current = "all";
-      void frame(null, true);
+      void fitTo({ kind: "all" }, firstLook(federation), "as opened", true);
     }
-  }, [linked, show, something, frame]);
+  }, [linked, show, something, fitTo, federation]);
   return null;
 }
 

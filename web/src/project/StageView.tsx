@@ -3,6 +3,8 @@ import { useEffect, useMemo, useRef } from "react";
 import { toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
 import { face, tone } from "../theme";
+import { keepPlace } from "../trail/useTrailKeeper";
+import { useHabits } from "./habits";
 import { find, resolve, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
 
@@ -37,7 +39,13 @@ export function StageView({ onReady }: { onReady: (stage: Stage | null) => void 
         element.dataset.total = String(total);
         useStageNews.setState({ pending, total, failed: [...failed] });
       },
-      stopped: () => useSession.getState().say("Stopped 5 cm before the surface under the cursor."),
+      stopped: () =>
+        useSession
+          .getState()
+          .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      rested: (_, cause) => {
+        if (stageRef.current) keepPlace(stageRef.current, cause);
+      },
     });
     stageRef.current = stage;
     onReady(stage);
@@ -48,6 +56,11 @@ export function StageView({ onReady }: { onReady: (stage: Stage | null) => void 
     };
   }, [eye, onReady]);
 
+  const habits = useHabits();
+  useEffect(() => {
+    const { wheelButton, device, instant } = habits;
+    if (stageRef.current) stageRef.current.navigation.habits = { wheelButton, device, instant };
+  }, [habits]);
   useEffect(() => stageRef.current?.setFederation(federation), [federation]);
   const states = useMemo(() => resolve(federation, visibility), [federation, visibility]);
   useEffect(() => stageRef.current?.setVisible(states), [states]);

@@ -2,16 +2,17 @@ import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { Link } from "react-router";
+import { firstLook } from "../camera/firstLook";
+import { useLook } from "../camera/useLook";
 import { initials, usePerson } from "../people/person";
 import { face, tone } from "../theme";
-import { useFit } from "./fit";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
 
 /** The project, what can be done on the stage, and who sits here. */
 export function TopBar() {
   const { federation, stage } = useOpen();
-  const frame = useFit();
+  const { fitTo } = useLook();
   const open = useSession((s) => s.open);
   const [edges, setEdges] = useState(true);
   return (
@@ -39,12 +40,12 @@ export function TopBar() {
         {federation.name} · {federation.models.length} models
       </Box>
       <Box sx={{ flex: 1 }} />
-      <BarButton title="Frame everything from where you look" onClick={() => void frame(null)}>
+      <BarButton title="Frame everything from where you look" onClick={() => void fitTo({ kind: "all" })}>
         Fit all
       </BarButton>
       <BarButton
         title="Frame everything from the front, as when the project opens"
-        onClick={() => void frame(null, true)}
+        onClick={() => void fitTo({ kind: "all" }, firstLook(federation), "front view")}
       >
         Front view
       </BarButton>

@@ -4,6 +4,7 @@ import { useParams } from "react-router";
 import { api, taken, type Viewpoint } from "../api/client";
 import { useModelAct, useViewpointActs } from "../api/queries";
 import { usePerson } from "../people/person";
+import { announce } from "../trail/cause";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
 import { fromView, toView } from "./view";
@@ -37,6 +38,7 @@ export function useShowViewpoint() {
       const { pose, visibility, picked, missing } = fromView(federation, viewpoint.view);
       session.see(visibility);
       session.pick(picked);
+      announce(`viewpoint: ${viewpoint.name}`);
       stage()?.go(pose, atOnce);
       for (const [what, name] of Object.entries(viewpoint.view.alternatives ?? {})) {
         const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);

@@ -244,6 +244,26 @@ export class Chunks {
     for (const chunk of this.here.values()) for (const mesh of chunk.fadedFaces) mesh.visible = fading;
   }
 
+  /** The box around components, by their dense numbers; empty if none is here. */
+  boundsOf(components: ReadonlySet<number>): Box3 {
+    const box = new Box3();
+    const point = new Vector3();
+    if (!components.size) return box;
+    for (const chunk of this.here.values()) {
+      for (const face of chunk.faces) {
+        const numbers = face.geometry.getAttribute("component");
+        const positions = face.geometry.getAttribute("position");
+        const index = face.geometry.getIndex();
+        for (let i = 0; i < (index?.count ?? 0); i++) {
+          const vertex = index?.getX(i) ?? 0;
+          if (components.has(Math.round(chunk.first.value + numbers.getX(vertex))))
+            box.expandByPoint(point.fromBufferAttribute(positions, vertex).applyMatrix4(face.matrixWorld));
+        }
+      }
+    }
+    return box;
+  }
+
   setEdges(shown: boolean): void {
     this.showEdges = shown;
     for (const chunk of this.here.values()) for (const mesh of chunk.edges) mesh.visible = shown;

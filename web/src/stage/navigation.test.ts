@@ -37,6 +37,7 @@ function setUp(projection: Pose["projection"] = "perspective") {
       return { origin: origin.clone(), direction: direction.clone() };
     },
     fallbackPivot: () => new Vector3(),
+    pickedCentre: () => null,
     moved: () => undefined,
     pivotShown: (at) => said.push(at ? "pivot" : "no pivot"),
     clicked: (_, add) => said.push(add ? "add" : "click"),

@@ -10,6 +10,8 @@ export interface NavigationHost {
   rayAt(at: Vector2): { origin: Vector3; direction: Vector3 };
   /** Where to turn about when nothing is under the cursor. */
   fallbackPivot(): Vector3;
+  /** The centre of what is picked, or null. */
+  pickedCentre(): Vector3 | null;
   moved(pose: Pose): void;
   pivotShown(pivot: Vector3 | null): void;
   clicked(at: Vector2, add: boolean): void;
@@ -20,10 +22,25 @@ export interface NavigationHost {
 const CLICK_PX = 4;
 const CLOSEST_M = 0.05;
 const NOTCH = 0.82;
+/** A notch of the wheel goes at least so far while going through surfaces. */
+const PASSING_M = 0.35;
 const TURN_PER_HEIGHT = Math.PI;
 const STEEPEST = Math.PI / 2 - 0.002;
 const GLIDE_MS = 350;
 const EASE_MS = 90;
+
+/** How somebody likes to move; none of it changes where things are. */
+export interface Habits {
+  /** What the wheel button does; Shift with it does the other. */
+  wheelButton: "pan" | "orbit";
+  /** Two fingers on a trackpad pan; a mouse's wheel zooms. */
+  device: "mouse" | "trackpad";
+  /** Go at once instead of gliding. */
+  instant: boolean;
+}
+
+/** What brought the eye where it is. */
+export type Cause = "turned" | "panned" | "zoomed" | "went";
 
 type Drag = {
   kind: "orbit" | "pan";
@@ -40,6 +57,13 @@ export class Navigation {
   private lastPivot: Vector3 | null = null;
   private pendingZoom = 0;
   private zoomAt = new Vector2();
+  habits: Habits = { wheelButton: "pan", device: "mouse", instant: false };
+  /** A locked view stays as it is until it is unlocked. */
+  locked = false;
+  /** Whether the wheel turns with the key held that goes through surfaces. */
+  private passing = false;
+  cause: Cause = "went";
+  private pinned: Vector3 | null = null;
   private glide: { from: Pose; to: Pose; start: number } | null = null;
   private lastTick = 0;
   private readonly touches = new Map<number, Vector2>();
@@ -70,7 +94,8 @@ export class Navigation {
   /** Go to a pose, gliding there unless it is to be at once. */
   go(to: Pose, atOnce = false): void {
     this.pendingZoom = 0;
-    if (atOnce) {
+    this.cause = "went";
+    if (atOnce || this.habits.instant) {
       this.glide = null;
       this.pose = copyPose(to);
     } else {
@@ -78,6 +103,39 @@ export class Navigation {
     }
     this.lastPivot = null;
     this.host.moved(this.pose);
+  }
+
+  /** Be at the end of a glide. */
+  arrive(): void {
+    if (!this.glide) return;
+    this.pose = this.glide.to;
+    this.glide = null;
+    this.host.moved(this.pose);
+  }
+
+  /** Take a pose at once, in the middle of a drag somewhere else on the page. */
+  set(to: Pose, cause: Cause): void {
+    if (this.locked) return;
+    this.glide = null;
+    this.pendingZoom = 0;
+    this.cause = cause;
+    this.pose = copyPose(to);
+    this.host.moved(this.pose);
+  }
+
+  /** Pin the point that the view turns about, or let it go. */
+  pin(at: Vector3 | null): void {
+    this.pinned = at;
+    this.host.pivotShown(at);
+  }
+
+  get pinnedAt(): Vector3 | null {
+    return this.pinned;
+  }
+
+  /** Where the view would turn about without a cursor. */
+  get pivot(): Vector3 {
+    return this.pinned ?? this.host.pickedCentre() ?? this.lastPivot ?? this.host.fallbackPivot();
   }
 
   /** Move on by the time since the last frame. */
@@ -118,9 +176,10 @@ export class Navigation {
     this.glide = null;
     this.pendingZoom = 0;
     if (event.pointerType === "touch") this.touches.set(event.pointerId, at);
-    const pan = event.button === 2 || (event.button === 1 && !event.shiftKey) || this.touches.size > 1;
+    const wheelPans = (this.habits.wheelButton === "pan") !== event.shiftKey;
+    const pan = event.button === 2 || (event.button === 1 && wheelPans) || this.touches.size > 1;
     const hit = this.host.pointAt(at);
-    const anchor = hit ?? this.lastPivot ?? this.host.fallbackPivot();
+    const anchor = (pan ? hit : (this.pinned ?? hit)) ?? this.pivot;
     this.drag = {
       kind: pan ? "pan" : "orbit",
       pointer: event.pointerId,
@@ -144,8 +203,10 @@ export class Navigation {
     }
     if (event.pointerId !== drag.pointer) return;
     if (!drag.moved && this.px(at, drag.start) < CLICK_PX) return;
+    if (this.locked) return;
     if (!drag.moved) {
       drag.moved = true;
+      this.cause = drag.kind === "orbit" ? "turned" : "panned";
       this.host.hovered(null);
       if (drag.kind === "orbit") this.host.pivotShown(drag.anchor);
     }
@@ -158,7 +219,7 @@ export class Navigation {
     this.touches.delete(event.pointerId);
     const drag = this.drag;
     this.drag = null;
-    this.host.pivotShown(null);
+    this.host.pivotShown(this.pinned);
     if (!drag || event.type === "pointercancel") return;
     if (drag.moved) {
       this.lastPivot = drag.anchor;
@@ -184,13 +245,30 @@ export class Navigation {
 
   private readonly wheel = (event: WheelEvent): void => {
     event.preventDefault();
+    if (this.locked) return;
+    // A pinch on a trackpad comes as a wheel with the control key.
+    if (this.habits.device === "trackpad" && !event.ctrlKey) {
+      this.panByWheel(event);
+      return;
+    }
+    this.cause = "zoomed";
+    this.passing = event.altKey;
     const px =
       event.deltaMode === 1 ? event.deltaY * 33 : event.deltaMode === 2 ? event.deltaY * 400 : event.deltaY;
     this.glide = null;
     this.zoomAt = this.at(event);
-    this.pendingZoom = Math.max(-8, Math.min(8, this.pendingZoom - px / 100));
+    const gain = event.ctrlKey ? 5 : 1;
+    this.pendingZoom = Math.max(-8, Math.min(8, this.pendingZoom - (px * gain) / 100));
     this.host.moved(this.pose);
   };
+
+  private panByWheel(event: WheelEvent): void {
+    const at = this.at(event);
+    const box = this.host.canvas.getBoundingClientRect();
+    const to = new Vector2(at.x - (2 * event.deltaX) / box.width, at.y + (2 * event.deltaY) / box.height);
+    this.cause = "panned";
+    this.pan(this.host.pointAt(at) ?? this.pivot, at, to);
+  }
 
   /** Turn eye and target about a pivot; tilt stops before straight up and down. */
   private orbit(pivot: Vector3, by: Vector2): void {
@@ -253,7 +331,8 @@ export class Navigation {
       return;
     }
     const reach = point.distanceTo(pose.eye);
-    if (share > 0 && reach * (1 - share) < CLOSEST_M) {
+    if (share > 0 && this.passing) share = Math.max(share, Math.min(1.5, (notches * PASSING_M) / reach));
+    else if (share > 0 && reach * (1 - share) < CLOSEST_M) {
       share = Math.max(0, 1 - CLOSEST_M / reach);
       this.pendingZoom = 0;
       if (hit) this.host.stopped();

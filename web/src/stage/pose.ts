@@ -52,6 +52,35 @@ export function looking(pose: Pose): { bearingDeg: number; tiltDeg: number } {
   };
 }
 
+/** The direction of a bearing and a tilt, and what is up in it. */
+export function along(bearingDeg: number, tiltDeg: number): { forward: Vector3; up: Vector3 } {
+  const b = (bearingDeg * Math.PI) / 180;
+  const t = (tiltDeg * Math.PI) / 180;
+  const [flat, down] = [Math.cos(t), Math.sin(t)];
+  return {
+    forward: new Vector3(Math.sin(b) * flat, Math.cos(b) * flat, -down),
+    up: new Vector3(Math.sin(b) * down, Math.cos(b) * down, flat),
+  };
+}
+
+/** A pose that looks along a direction, turned about a point that keeps its place on the screen. */
+export function turned(pose: Pose, about: Vector3, bearingDeg: number, tiltDeg: number): Pose {
+  const look = (f: Vector3, up: Vector3) =>
+    new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(), f, up));
+  const to = along(bearingDeg, tiltDeg);
+  const turn = look(to.forward, to.up).multiply(look(forward(pose), pose.up).invert());
+  const moved = (point: Vector3) => point.clone().sub(about).applyQuaternion(turn).add(about);
+  return { ...pose, eye: moved(pose.eye), target: moved(pose.target), up: to.up };
+}
+
+/** A lens while it is dragged: the eye stays, or the subject at the target keeps its size. */
+export function withAngle(pose: Pose, angleDeg: number, keep: "eye" | "subject"): Pose {
+  const share = Math.tan((pose.angleDeg * Math.PI) / 360) / Math.tan((angleDeg * Math.PI) / 360);
+  if (keep === "eye") return { ...copyPose(pose), angleDeg, heightM: pose.heightM / share };
+  const eye = pose.eye.clone().sub(pose.target).multiplyScalar(share).add(pose.target);
+  return { ...copyPose(pose), eye, angleDeg };
+}
+
 export function focalMm(angleDeg: number): number {
   return 36 / (2 * Math.tan((angleDeg * Math.PI) / 360));
 }

@@ -3,14 +3,19 @@ import type { Federation } from "../api/client";
 import { StageCamera } from "./camera";
 import { Chunks } from "./chunks";
 import { fineReach, sharedUniforms } from "./materials";
-import { Navigation } from "./navigation";
+import { type Cause, Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
-import { copyPose, type Pose } from "./pose";
+import { copyPose, type Pose, turned } from "./pose";
 import { colourTexture, type State, StateTable } from "./states";
 
 const FILM = 0xf3f1ec;
+const PIVOT_SIZE = 0.022;
 const STILL_MS = 120;
+/** After so long at rest a place counts as one. */
+const PLACE_MS = 600;
+/** A frame that takes longer makes gliding a nuisance. */
+const SLOW_FRAME_MS = 80;
 
 /** What the stage tells those who listen. */
 export interface StageEvents {
@@ -21,6 +26,8 @@ export interface StageEvents {
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
+  /** The eye has been at rest for a while after it moved. */
+  rested(pose: Pose, cause: Cause): void;
 }
 
 declare global {
@@ -45,7 +52,13 @@ export class Stage {
   private frameAsked = 0;
   private posed = false;
   private lastMove = 0;
-  private pickedPoint: Vector3 | null = null;
+  /** The way the face looks that was clicked last. */
+  pickedNormal: Vector3 | null = null;
+  private pickedCentre: Vector3 | null = null;
+  private placeTimer = 0;
+  private frameMs = 0;
+  /** When the frame before this one was drawn, while one follows the other. */
+  private lastFrame = 0;
   private readonly sizes: ResizeObserver;
   frames = 0;
 
@@ -53,7 +66,12 @@ export class Stage {
     readonly canvas: HTMLCanvasElement,
     private readonly events: StageEvents,
   ) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: "high-performance" });
+    this.renderer = new WebGLRenderer({
+      canvas,
+      antialias: true,
+      powerPreference: "high-performance",
+      preserveDrawingBuffer: true, // so that a place on the Trail has its picture without another frame
+    });
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
     this.renderer.setClearColor(new Color(FILM));
     this.scene.matrixAutoUpdate = false;
@@ -81,14 +99,15 @@ export class Stage {
           return { origin: origin.clone(), direction: direction.clone() };
         },
         fallbackPivot: () => this.fallbackPivot(),
+        pickedCentre: () => this.pickedCentre,
         moved: () => this.moved(),
         pivotShown: (at) => {
-          this.pivot.show(at, 0.022);
+          this.pivot.show(at, PIVOT_SIZE);
           this.ask();
         },
         clicked: (at, add) => {
           const hit = this.hitAt(at);
-          this.pickedPoint = hit?.point ?? null;
+          this.pickedNormal = hit?.normal ?? null;
           this.events.pick(hit?.component ?? -1, add);
         },
         hovered: (at) => this.hover(at),
@@ -129,7 +148,8 @@ export class Stage {
 
   setPicked(components: readonly number[]): void {
     this.states.setPicked(components);
-    if (!components.length) this.pickedPoint = null;
+    const box = this.chunks.boundsOf(new Set(components));
+    this.pickedCentre = box.isEmpty() ? null : box.getCenter(new Vector3());
     this.ask();
   }
 
@@ -140,8 +160,18 @@ export class Stage {
 
   /** Go to a pose; the first one after opening is taken at once. */
   go(pose: Pose, atOnce = false): void {
-    this.navigation.go(pose, atOnce || !this.posed);
+    this.navigation.go(pose, atOnce || !this.posed || this.frameMs > SLOW_FRAME_MS);
     this.posed = true;
+  }
+
+  /** Look along a direction at once, turned about a point, or about the pivot. */
+  turnTo(bearingDeg: number, tiltDeg: number, about: Vector3 = this.navigation.pivot): void {
+    this.navigation.set(turned(this.pose, about, bearingDeg, tiltDeg), "turned");
+  }
+
+  /** Where the view turns about if nothing is under the cursor. */
+  get pivotPoint(): Vector3 {
+    return this.navigation.pivot.clone();
   }
 
   get pose(): Pose {
@@ -150,8 +180,13 @@ export class Stage {
 
   /** The present picture as PNG, at most `width` wide. */
   picture(width: number): string {
-    this.pivot.show(null, 0);
+    this.pivot.show(this.navigation.pinnedAt, PIVOT_SIZE);
     this.draw();
+    return this.snapshot(width, "image/png");
+  }
+
+  /** The frame that was drawn last, small. */
+  snapshot(width: number, type: "image/png" | "image/jpeg"): string {
     const source = this.renderer.domElement;
     const small = document.createElement("canvas");
     small.width = Math.min(width, source.width);
@@ -161,7 +196,7 @@ export class Stage {
       pen.imageSmoothingQuality = "high";
       pen.drawImage(source, 0, 0, small.width, small.height);
     }
-    return small.toDataURL("image/png");
+    return small.toDataURL(type, 0.7);
   }
 
   /** The component at a place of the canvas in CSS pixels from its top left, or null. */
@@ -182,6 +217,7 @@ export class Stage {
 
   dispose(): void {
     cancelAnimationFrame(this.frameAsked);
+    window.clearTimeout(this.placeTimer);
     this.sizes.disconnect();
     this.chunks.setModels([]);
     this.renderer.dispose();
@@ -193,7 +229,6 @@ export class Stage {
   }
 
   private fallbackPivot(): Vector3 {
-    if (this.pickedPoint) return this.pickedPoint.clone();
     const middle = this.hitAt(new Vector2(0, 0));
     if (middle) return middle.point;
     return this.bounds.isEmpty() ? this.navigation.pose.target.clone() : this.bounds.getCenter(new Vector3());
@@ -212,6 +247,8 @@ export class Stage {
   private moved(): void {
     this.lastMove = performance.now();
     this.canvas.dataset.rest = "no";
+    window.clearTimeout(this.placeTimer);
+    this.placeTimer = 0;
     this.placeCamera();
     this.ask();
   }
@@ -238,7 +275,8 @@ export class Stage {
     this.events.streaming(pending, total, failed);
     this.chunks.setFading(this.states.anyFaded);
     this.ask();
-    if (pending === 0) this.buildTrees();
+    if (pending > 0) return;
+    this.buildTrees();
   }
 
   private buildTrees(): void {
@@ -257,9 +295,12 @@ export class Stage {
 
   private frame(now: number): void {
     this.frameAsked = 0;
+    if (this.navigation.busy && this.lastFrame) this.frameMs = now - this.lastFrame;
     this.navigation.tick(now);
+    if (this.frameMs > SLOW_FRAME_MS) this.navigation.arrive();
     this.placeCamera();
     this.draw();
+    this.lastFrame = this.navigation.busy ? now : 0;
     this.events.moved(this.navigation.pose);
     if (this.navigation.busy) this.ask();
     else if (performance.now() - this.lastMove < STILL_MS) window.setTimeout(() => this.rest(), STILL_MS);
@@ -269,6 +310,11 @@ export class Stage {
   private rest(): void {
     if (this.navigation.busy || this.navigation.dragging) return;
     this.canvas.dataset.rest = "yes";
+    if (!this.placeTimer && this.posed && this.chunks.pending === 0)
+      this.placeTimer = window.setTimeout(
+        () => this.events.rested(this.pose, this.navigation.cause),
+        PLACE_MS,
+      );
   }
 
   /** Draw at once, as the next frame would. */

@@ -1,0 +1,109 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { type FormEvent, useEffect, useState } from "react";
+import type { Federation } from "../api/client";
+import { levelAt } from "../keyplan/plan";
+import { useHabits } from "../project/habits";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { copyPose, type Pose } from "../stage/pose";
+import { tone } from "../theme";
+import { announce } from "../trail/cause";
+import { PanelHeading, Row } from "./Panel";
+import { useLook } from "./useLook";
+
+const REACH_M = 500;
+
+/** The storey under a height, and how far above its floor the height is. */
+export function overStorey(
+  federation: Federation,
+  z: number,
+): { name: string; overM: number; floorM: number } {
+  const level = federation.levels[levelAt(federation.levels, z)];
+  const floorM = level?.elevation_m ?? 0;
+  return { name: level?.name ?? "zero", overM: z - floorM, floorM };
+}
+
+/** How high the eye and its target are above their storeys, shown and typed; the view made level. */
+export function EyePanel() {
+  const { eye, federation, stage } = useOpen();
+  const look = useLook();
+  const { eyeHeightM, set } = useHabits();
+  const [pose, setPose] = useState<Pose | null>(eye.last);
+  useEffect(() => eye.listen((p) => setPose({ ...p })), [eye]);
+  if (!pose) return null;
+  const change = (part: "eye" | "target") => (overM: number) => {
+    const view = stage();
+    if (!view) return;
+    const next = copyPose(view.pose);
+    next[part].z = overStorey(federation, view.pose[part].z).floorM + overM;
+    announce(part === "eye" ? "eye height" : "target height");
+    view.go(next);
+  };
+  return (
+    <Box sx={{ p: 1.5, width: 300 }} data-testid="eye-panel">
+      <PanelHeading>Heights above the storey</PanelHeading>
+      <Height name="Eye" federation={federation} z={pose.eye.z} onChange={change("eye")} />
+      <Height name="Target" federation={federation} z={pose.target.z} onChange={change("target")} />
+      <PanelHeading>Standing on the key plan</PanelHeading>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 1, fontSize: 13 }}>
+        <Box sx={{ flex: 1 }}>eye above the floor</Box>
+        <OutlinedInput
+          size="small"
+          type="number"
+          value={eyeHeightM}
+          onChange={(event) => {
+            const metres = Number(event.target.value);
+            if (metres > 0 && metres < REACH_M) set({ eyeHeightM: metres });
+          }}
+          inputProps={{ "aria-label": "Eye height on the key plan, metres", step: 0.05, min: 0.1 }}
+          sx={{ width: 92 }}
+        />
+        m
+      </Box>
+      <Row>
+        <Button variant="outlined" onClick={() => void look.level()}>
+          Make the view level
+        </Button>
+      </Row>
+    </Box>
+  );
+}
+
+function Height(props: {
+  name: string;
+  federation: Federation;
+  z: number;
+  onChange: (overM: number) => void;
+}) {
+  const { name, overM } = overStorey(props.federation, props.z);
+  const say = useSession((s) => s.say);
+  const [typed, setTyped] = useState<string | null>(null);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const metres = Number((typed ?? "").replace(",", "."));
+    if (typed === null || typed.trim() === "" || !Number.isFinite(metres) || Math.abs(metres) > REACH_M)
+      say(`${typed || "Nothing"} is not a height; type metres above the storey, such as 1.6.`);
+    else props.onChange(metres);
+    setTyped(null);
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={submit}
+      sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 0.5, fontSize: 13 }}
+    >
+      <Box sx={{ width: 50 }}>{props.name}</Box>
+      <OutlinedInput
+        size="small"
+        value={typed ?? overM.toFixed(2)}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => setTyped(null)}
+        inputProps={{ "aria-label": `${props.name} height above the storey, metres` }}
+        sx={{ width: 92 }}
+      />
+      <Box sx={{ color: tone.soft }}>m over {name}</Box>
+    </Box>
+  );
+}

@@ -1,0 +1,124 @@
+import { useMemo } from "react";
+import { api, type PoseShape, Refused, type Shapes, taken } from "../api/client";
+import { useHabits } from "../project/habits";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { fromShape, looking, type Pose, toShape } from "../stage/pose";
+import { announce } from "../trail/cause";
+import { type Subject, spokenSubject, wishOf } from "./subject";
+
+const ROOMY = 0.2;
+const TIGHT = 0.04;
+
+/** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
+export function useLook() {
+  const { federation, stage, projectId } = useOpen();
+  const say = useSession((s) => s.say);
+  return useMemo(() => {
+    /** Ask the core for a pose and go there; the Trail says what for. */
+    const goTo = async (cause: string, asked: Promise<PoseShape>, atOnce = false) => {
+      try {
+        const shape = await asked;
+        const view = stage();
+        if (!view) return;
+        if (view.navigation.locked) throw new Refused("The view is locked; open the lock to move.");
+        announce(cause);
+        view.go(fromShape(shape), atOnce);
+      } catch (error) {
+        if (error instanceof Error) say(error.message);
+      }
+    };
+    const present = () => {
+      const view = stage();
+      if (!view) throw new Refused("The stage is not there yet; wait for it.");
+      return { view, pose: view.pose, shape: toShape(view.pose), aspect: view.aspect };
+    };
+    const framed = (subject: Subject, look: Shapes["Look"], pose: Pose, aspect: number) =>
+      taken(
+        api.POST("/api/projects/{project_id}/frame", {
+          params: { path: { project_id: projectId } },
+          body: {
+            ...look,
+            aspect,
+            projection: pose.projection,
+            angle_deg: pose.angleDeg,
+            margin: subject.kind === "components" ? ROOMY : TIGHT,
+            ...wishOf(federation, useSession.getState().visibility, subject),
+          },
+        }),
+      );
+    const fitTo = (subject: Subject, look?: Shapes["Look"], cause?: string, atOnce = false) => {
+      const { pose, aspect } = present();
+      const now = looking(pose);
+      const wanted = look ?? { bearing_deg: now.bearingDeg, tilt_deg: now.tiltDeg };
+      return goTo(cause ?? spokenSubject(federation, subject), framed(subject, wanted, pose, aspect), atOnce);
+    };
+    /** Look along a direction: at what is picked, else at what is visible, or only turn there. */
+    const turnTo = (look: Shapes["Look"], cause: string) => {
+      const { view } = present();
+      const picked = useSession.getState().picked;
+      if (useHabits.getState().fitOnTurn)
+        return fitTo(
+          picked.length ? { kind: "components", components: picked } : { kind: "visible" },
+          look,
+          cause,
+        );
+      announce(cause);
+      view.turnTo(look.bearing_deg, look.tilt_deg);
+      return Promise.resolve();
+    };
+    return {
+      goTo,
+      fitTo,
+      turnTo,
+      fitPicked: () => fitTo({ kind: "components", components: useSession.getState().picked }),
+      squareToFace: async (normal: { x: number; y: number; z: number }) => {
+        const { pose } = present();
+        const look = await taken(
+          api.POST("/api/camera/face", {
+            body: { normal: [normal.x, normal.y, normal.z], bearing_deg: looking(pose).bearingDeg },
+          }),
+        );
+        await turnTo(look, "square onto a face");
+      },
+      squareToAxis: async (tag: string, ends: number[][]) => {
+        const { pose } = present();
+        const look = await taken(
+          api.POST("/api/camera/axis", { body: { ends_m: ends, bearing_deg: looking(pose).bearingDeg } }),
+        );
+        await turnTo(look, `square onto axis ${tag}`);
+      },
+      lens: (text: string, keep: "eye" | "subject") => {
+        const { shape, aspect } = present();
+        return goTo(
+          `lens: ${text}`,
+          taken(api.POST("/api/camera/lens", { body: { pose: shape, aspect, text, keep } })),
+        );
+      },
+      projection: (to: "perspective" | "parallel") => {
+        const { view, shape, aspect } = present();
+        const pivot_m = view.pivotPoint.toArray();
+        return goTo(
+          to,
+          taken(api.POST("/api/camera/projection", { body: { pose: shape, aspect, to, pivot_m } })),
+          true,
+        );
+      },
+      level: () => {
+        const { shape, aspect } = present();
+        return goTo("made level", taken(api.POST("/api/camera/level", { body: { pose: shape, aspect } })));
+      },
+      scale: (scale: number) => {
+        const { view, shape, aspect } = present();
+        const body = {
+          pose: shape,
+          aspect,
+          scale,
+          height_px: view.canvas.clientHeight,
+          pixel_mm: useHabits.getState().pixelMm,
+        };
+        return goTo(`1:${scale}`, taken(api.POST("/api/camera/scale", { body })), true);
+      },
+    };
+  }, [federation, stage, projectId, say]);
+}

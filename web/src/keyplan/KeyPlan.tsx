@@ -1,0 +1,153 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useEffect, useRef, useState } from "react";
+import type { Vector3 } from "three";
+import { type InstrumentSize, useHabits } from "../project/habits";
+import { useOpen } from "../project/useStage";
+import { looking } from "../stage/pose";
+import { tone } from "../theme";
+import { PlanFrame } from "./PlanFrame";
+import { TiltScale, tiltPlace } from "./TiltScale";
+import { useDirections, useKeyPlan, useShownLevel, useTurns } from "./useInstrument";
+
+const SIZES: readonly InstrumentSize[] = ["small", "medium", "large", "half"];
+const PX: Record<Exclude<InstrumentSize, "half">, number> = { small: 150, medium: 208, large: 300 };
+const AROUND_PX = 76;
+
+/** Where am I, and which way am I looking: the key plan in its bearing ring, and the tilt scale beside it. */
+export function KeyPlan() {
+  const { federation } = useOpen();
+  const { instrument, faint, set } = useHabits();
+  const { level, chosen, choose } = useShownLevel();
+  const plan = useKeyPlan(level);
+  const directions = useDirections();
+  const turns = useTurns(plan);
+  const box = useRef<HTMLDivElement>(null);
+  const size = useSize(box, instrument);
+  if (!federation.levels.length) return null;
+  const step = (by: number) => {
+    const next = SIZES[SIZES.indexOf(instrument) + by];
+    if (next) set({ instrument: next });
+  };
+  return (
+    <Box
+      ref={box}
+      data-testid="instrument"
+      sx={{
+        position: "absolute",
+        left: 12,
+        bottom: 10,
+        display: "flex",
+        alignItems: "flex-end",
+        gap: 0.5,
+        pointerEvents: "none",
+        "& > *": { pointerEvents: "auto" },
+        opacity: faint ? 0.45 : 1,
+        transition: "opacity .15s",
+        "&:hover": { opacity: 1 },
+      }}
+    >
+      <Box sx={{ width: size }}>
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, width: "max-content" }}>
+          <NativeSelect
+            value={chosen ?? ""}
+            onChange={(event) => choose(event.target.value === "" ? null : Number(event.target.value))}
+            inputProps={{ "aria-label": "Storey of the key plan" }}
+            sx={{ fontSize: 12, bgcolor: tone.film, maxWidth: 150 }}
+          >
+            <option value="">{federation.levels[level]?.name}, follows the eye</option>
+            {federation.levels.map((l, i) => (
+              <option key={l.name} value={i}>
+                {l.name}
+              </option>
+            ))}
+          </NativeSelect>
+          <Small onClick={() => step(1)} off={instrument === "half"}>
+            larger
+          </Small>
+          <Small onClick={() => step(-1)} off={instrument === "small"}>
+            smaller
+          </Small>
+          {instrument !== "small" && (
+            <Small onClick={() => set({ faint: !faint })}>{faint ? "clearer" : "fainter"}</Small>
+          )}
+        </Box>
+        {plan && (
+          <PlanFrame
+            size={size}
+            plan={plan}
+            level={level}
+            close={instrument === "small" || instrument === "medium"}
+            sides={directions.filter((d) => d.tilt_deg === 0)}
+          />
+        )}
+      </Box>
+      {plan && (
+        <Tilt height={Math.min(size, 260)} onMark={turns.toTilt} about={turns.about} drag={turns.drag} />
+      )}
+    </Box>
+  );
+}
+
+function Small(props: { onClick: () => void; off?: boolean; children: string }) {
+  return (
+    <Button
+      variant="text"
+      disabled={props.off ?? false}
+      onClick={props.onClick}
+      sx={{ fontSize: 11.5, color: tone.soft, bgcolor: tone.film }}
+    >
+      {props.children}
+    </Button>
+  );
+}
+
+/** The instrument's size in pixels; half means half the stage, as far as there is room. */
+function useSize(box: React.RefObject<HTMLDivElement | null>, wanted: InstrumentSize): number {
+  const [stage, setStage] = useState({ width: 900, height: 600 });
+  useEffect(() => {
+    const parent = box.current?.parentElement;
+    if (!parent) return;
+    const watch = new ResizeObserver(() =>
+      setStage({ width: parent.clientWidth, height: parent.clientHeight }),
+    );
+    watch.observe(parent);
+    return () => watch.disconnect();
+  }, [box]);
+  const room = Math.max(120, Math.min(stage.height - AROUND_PX, stage.width - 2 * AROUND_PX));
+  return Math.min(room, wanted === "half" ? Math.max(PX.large, stage.width / 2) : PX[wanted]);
+}
+
+function Tilt(props: {
+  height: number;
+  onMark: (tiltDeg: number) => void;
+  about: () => Vector3;
+  drag: (bearingDeg: number, tiltDeg: number, pivot: Vector3) => void;
+}) {
+  const { eye } = useOpen();
+  const mark = useRef<SVGGElement>(null);
+  const held = useRef<{ pivot: Vector3; bearingDeg: number } | null>(null);
+  useEffect(
+    () =>
+      eye.listen((pose) =>
+        mark.current?.setAttribute(
+          "transform",
+          `translate(0 ${tiltPlace(looking(pose).tiltDeg, props.height)})`,
+        ),
+      ),
+    [eye, props.height],
+  );
+  return (
+    <TiltScale
+      height={props.height}
+      mark={mark}
+      onMark={props.onMark}
+      onDrag={(tiltDeg, first) => {
+        if (first && eye.last)
+          held.current = { pivot: props.about(), bearingDeg: looking(eye.last).bearingDeg };
+        if (held.current) props.drag(held.current.bearingDeg, tiltDeg, held.current.pivot);
+      }}
+    />
+  );
+}

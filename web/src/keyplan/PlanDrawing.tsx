@@ -1,0 +1,69 @@
+import { memo, useMemo } from "react";
+import { face, tone } from "../theme";
+import type { KeyPlan, Sheet } from "./plan";
+
+const LETTER = 0.52;
+const NAME_PX = 10.5;
+
+/** The plan itself: cut walls and columns filled, everything else in thin lines. */
+export const PlanDrawing = memo(function PlanDrawing({ plan, sheet }: { plan: KeyPlan; sheet: Sheet }) {
+  const paths = useMemo(() => {
+    const all = (lines: readonly (readonly (readonly number[])[])[]) =>
+      lines.map((l) => sheet.path(l)).join("");
+    return {
+      solid: plan.solid.map((l) => `${sheet.path(l)}Z`).join(""),
+      thin: all(plan.thin),
+      swings: plan.swings.map((s) => `${sheet.path(s.leaf)}${sheet.path(s.arc)}`).join(""),
+      treads: all(plan.flights.flatMap((f) => f.edges)),
+      ways: plan.flights.map((f) => sheet.path(f.way_up)),
+      axes: all(plan.axes.map((a) => a.ends)),
+    };
+  }, [plan, sheet]);
+  const line = { fill: "none", vectorEffect: "non-scaling-stroke" as const };
+  return (
+    <g>
+      <path d={paths.axes} {...line} stroke={tone.line} strokeWidth={0.8} />
+      <path d={paths.treads} {...line} stroke={tone.soft} strokeWidth={0.5} />
+      <path d={paths.thin} {...line} stroke={tone.soft} strokeWidth={0.7} />
+      <path d={paths.swings} {...line} stroke={tone.soft} strokeWidth={0.6} />
+      {paths.ways.map((d) => (
+        <path key={d} d={d} {...line} stroke={tone.ink} strokeWidth={0.9} markerEnd="url(#way-up)" />
+      ))}
+      <path d={paths.solid} fill={tone.ink} fillRule="evenodd" />
+    </g>
+  );
+});
+
+/** Names of the rooms that have space for theirs, in pixels from the plan's zero. */
+export const RoomNames = memo(function RoomNames(props: { plan: KeyPlan; sheet: Sheet; pxPerM: number }) {
+  const { plan, sheet, pxPerM } = props;
+  return (
+    <g style={{ pointerEvents: "none" }}>
+      {plan.rooms.map((room) => {
+        const xs = room.outlines.flat().map(([x = 0, y = 0]) => sheet.onto({ x, y }).x);
+        const wide = (Math.max(...xs) - Math.min(...xs)) * pxPerM;
+        const fits = (words: string) => words.length * NAME_PX * LETTER < wide - 2;
+        const words = fits(room.name) ? room.name : fits(room.number) ? room.number : "";
+        if (!words) return null;
+        const at = sheet.onto({ x: room.label[0] ?? 0, y: room.label[1] ?? 0 });
+        return (
+          <text
+            key={room.index}
+            x={at.x * pxPerM}
+            y={at.y * pxPerM + 3}
+            textAnchor="middle"
+            fontSize={NAME_PX}
+            fontFamily={face.head}
+            fontWeight={600}
+            fill={tone.soft}
+            stroke={tone.paper}
+            strokeWidth={2.5}
+            paintOrder="stroke"
+          >
+            {words}
+          </text>
+        );
+      })}
+    </g>
+  );
+});

@@ -1,0 +1,90 @@
+import { type PointerEvent, type Ref, useRef } from "react";
+import { face, tone } from "../theme";
+
+const MARKS = [
+  { tiltDeg: 90, name: "plan" },
+  { tiltDeg: 45, name: "from above" },
+  { tiltDeg: 0, name: "level" },
+  { tiltDeg: -45, name: "from below" },
+  { tiltDeg: -90, name: "straight up" },
+] as const;
+const END_PX = 12;
+const WIDTH = 74;
+
+export function tiltPlace(tiltDeg: number, height: number): number {
+  return END_PX + ((90 - tiltDeg) / 180) * (height - 2 * END_PX);
+}
+
+/** How far the view looks down or up: a scale to click and to drag on. */
+export function TiltScale(props: {
+  height: number;
+  mark: Ref<SVGGElement>;
+  onMark: (tiltDeg: number) => void;
+  onDrag: (tiltDeg: number, first: boolean) => void;
+}) {
+  const { height } = props;
+  const dragging = useRef(false);
+  const tiltOf = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const share = (event.clientY - box.top - END_PX) / (height - 2 * END_PX);
+    return Math.max(-90, Math.min(90, 90 - share * 180));
+  };
+  return (
+    <svg
+      width={WIDTH}
+      height={height}
+      role="application"
+      aria-label="Tilt scale"
+      data-testid="tilt-scale"
+      style={{ touchAction: "none", overflow: "visible" }}
+      onPointerDown={(event) => {
+        if ((event.target as Element).closest("[data-tilt]")) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        dragging.current = true;
+        props.onDrag(tiltOf(event), true);
+      }}
+      onPointerMove={(event) => dragging.current && props.onDrag(tiltOf(event), false)}
+      onPointerUp={() => {
+        dragging.current = false;
+      }}
+    >
+      <rect x={0} y={0} width={24} height={height} fill="transparent" style={{ cursor: "ns-resize" }} />
+      <line x1={12} x2={12} y1={END_PX} y2={height - END_PX} stroke={tone.ink} strokeWidth={1.5} />
+      {MARKS.map(({ tiltDeg, name }) => {
+        const y = tiltPlace(tiltDeg, height);
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside an SVG
+          <g
+            key={tiltDeg}
+            role="button"
+            tabIndex={0}
+            aria-label={`Look ${name}`}
+            data-tilt={tiltDeg}
+            style={{ cursor: "pointer" }}
+            onClick={() => props.onMark(tiltDeg)}
+            onKeyDown={(event) => event.key === "Enter" && props.onMark(tiltDeg)}
+          >
+            <rect x={20} y={y - 9} width={WIDTH - 20} height={18} fill="transparent" />
+            <line x1={7} x2={17} y1={y} y2={y} stroke={tone.ink} strokeWidth={1.2} />
+            <text
+              x={23}
+              y={y + 3.5}
+              fontSize={10.5}
+              fontFamily={face.head}
+              fontWeight={600}
+              fill={tone.soft}
+              stroke={tone.film}
+              strokeWidth={3}
+              paintOrder="stroke"
+            >
+              {name}
+            </text>
+          </g>
+        );
+      })}
+      <g ref={props.mark} style={{ cursor: "ns-resize" }}>
+        <circle cx={12} cy={0} r={6} fill={tone.here} stroke={tone.paper} strokeWidth={1.5} />
+      </g>
+    </svg>
+  );
+}

@@ -1,0 +1,159 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
+import { Vector3 } from "three";
+import { api, taken } from "../api/client";
+import { useLook } from "../camera/useLook";
+import { useHabits } from "../project/habits";
+import { useOpen } from "../project/useStage";
+import { along, looking } from "../stage/pose";
+import { announce } from "../trail/cause";
+import { type Direction, directionAt, nearestKind, plumb } from "./directions";
+import { type KeyPlan, levelAt, type Point, roomAt } from "./plan";
+
+/** Above this tilt one would look at the floor in front of one's feet. */
+const STEEP_DEG = 60;
+/** Coming in from outside, the lens for rooms is taken. */
+const NARROW_DEG = 45;
+const INSIDE_DEG = 60;
+
+/** The key plan of a level, fetched once and for ever. */
+export function useKeyPlan(level: number): KeyPlan | null {
+  const { federation } = useOpen();
+  const sha = federation.levels[level]?.plan ?? "";
+  const { data } = useQuery({
+    queryKey: ["keyplan", sha],
+    enabled: sha !== "",
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: (before) => before,
+    queryFn: () => taken(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
+  });
+  return data ?? null;
+}
+
+export function useDirections(): readonly Direction[] {
+  const { data } = useQuery({
+    queryKey: ["directions"],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () => taken(api.GET("/api/camera/directions")),
+  });
+  return data ?? [];
+}
+
+/** The storey the instrument shows: one chosen by hand, else the one the eye is on. */
+export function useShownLevel() {
+  const { federation, eye } = useOpen();
+  const [chosen, choose] = useState<number | null>(null);
+  const [followed, setFollowed] = useState(0);
+  useEffect(
+    () => eye.listen((pose) => setFollowed(levelAt(federation.levels, pose.eye.z))),
+    [eye, federation],
+  );
+  const level = Math.min(chosen ?? followed, federation.levels.length - 1);
+  return { level, chosen, choose };
+}
+
+/** The bearing that is up the sheet and zero on the ring. */
+export function useNorth(): number {
+  const { federation } = useOpen();
+  const trueNorth = useHabits((s) => s.trueNorth);
+  return trueNorth
+    ? (federation.true_north_deg ?? federation.building_north_deg)
+    : federation.building_north_deg;
+}
+
+/** Turning and standing by the instrument. */
+export function useTurns(plan: KeyPlan | null) {
+  const { federation, stage } = useOpen();
+  const look = useLook();
+  const directions = useDirections();
+  return useMemo(() => {
+    /** Inside a room one turns on the spot; outside, about what one looks at. */
+    const about = (): Vector3 => {
+      const view = stage();
+      if (!view) return new Vector3();
+      const { eye } = view.pose;
+      const level = federation.levels[levelAt(federation.levels, eye.z)];
+      const within = plan && level?.name === plan.storey && roomAt(plan, eye);
+      return within ? eye.clone() : view.pivotPoint;
+    };
+    const front = () => federation.building_north_deg + useHabits.getState().frontDeg;
+    const toDirection = (direction: Direction) =>
+      look.turnTo(
+        { bearing_deg: front() + direction.bearing_deg, tilt_deg: direction.tilt_deg },
+        direction.tilt_deg === 90 ? "plan" : `from ${direction.name}`,
+      );
+    return {
+      about,
+      front,
+      toDirection,
+      /** Look from a side, level or as far from above or below as one does now. */
+      toSide: (side: Direction) => {
+        const pose = stage()?.pose;
+        if (!pose) return;
+        const found = directionAt(directions, side.bearing_deg, nearestKind(looking(pose).tiltDeg));
+        if (found) void toDirection(found);
+      },
+      /** Look level, from above or below, or straight down or up, from the side one is nearest to. */
+      toTilt: (tiltDeg: number) => {
+        const pose = stage()?.pose;
+        if (!pose) return;
+        const bearing = looking(pose).bearingDeg - front();
+        const found =
+          Math.abs(tiltDeg) === 90
+            ? plumb(directions, tiltDeg > 0)
+            : directionAt(directions, bearing, nearestKind(tiltDeg));
+        if (found) void toDirection(found);
+      },
+      drag: (bearingDeg: number, tiltDeg: number, pivot: Vector3) =>
+        stage()?.turnTo(bearingDeg, tiltDeg, pivot),
+      /** Stand at a point of the plan, still looking the same way. */
+      stand: (p: Point, level: number) => {
+        const view = stage();
+        const floor = federation.levels[level]?.elevation_m ?? 0;
+        if (!view) return;
+        const now = looking(view.pose);
+        const tilt = Math.abs(now.tiltDeg) > STEEP_DEG ? 0 : now.tiltDeg;
+        const eye = new Vector3(p.x, p.y, floor + useHabits.getState().eyeHeightM);
+        const { forward, up } = along(now.bearingDeg, tilt);
+        const room = plan && roomAt(plan, p);
+        announce(room ? `stand: ${room.number} ${room.name}` : "stand");
+        view.go({
+          ...view.pose,
+          projection: "perspective",
+          angleDeg: view.pose.angleDeg < NARROW_DEG ? INSIDE_DEG : view.pose.angleDeg,
+          eye,
+          target: eye.clone().addScaledVector(forward, 5),
+          up,
+        });
+      },
+      /** Stand at one point and look to another, at once; while it is dragged. */
+      standAndLook: (from: Point, to: Point, level: number) => {
+        const view = stage();
+        const floor = federation.levels[level]?.elevation_m ?? 0;
+        if (!view) return;
+        const z = floor + useHabits.getState().eyeHeightM;
+        const eye = new Vector3(from.x, from.y, z);
+        announce("stand and look");
+        view.navigation.set(
+          {
+            ...view.pose,
+            projection: "perspective",
+            eye,
+            target: new Vector3(to.x, to.y, z),
+            up: new Vector3(0, 0, 1),
+          },
+          "went",
+        );
+      },
+      /** Carry the eye to a point of the plan at its height; the stage follows. */
+      carry: (p: Point) => {
+        const view = stage();
+        if (!view) return;
+        const pose = view.pose;
+        const shift = new Vector3(p.x - pose.eye.x, p.y - pose.eye.y, 0);
+        announce("carried on the plan");
+        view.navigation.set({ ...pose, eye: pose.eye.add(shift), target: pose.target.add(shift) }, "went");
+      },
+    };
+  }, [federation, stage, look, directions, plan]);
+}

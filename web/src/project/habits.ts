@@ -1,0 +1,40 @@
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
+import type { Habits } from "../stage/navigation";
+
+export type InstrumentSize = "small" | "medium" | "large" | "half";
+
+interface OwnHabits extends Habits {
+  /** Turning to a side also fits what is picked, else what is visible. */
+  fitOnTurn: boolean;
+  instrument: InstrumentSize;
+  faint: boolean;
+  /** Bearings from true north instead of the building's own. */
+  trueNorth: boolean;
+  /** The bearing that looks at the front, from building north. */
+  frontDeg: number;
+  eyeHeightM: number;
+  pixelMm: number;
+  set(part: Partial<Omit<OwnHabits, "set">>): void;
+}
+
+/** How this person likes to move and look; kept by the browser. */
+export const useHabits = create<OwnHabits>()(
+  persist(
+    (set) => ({
+      wheelButton: "pan",
+      device: "mouse",
+      instant: false,
+      fitOnTurn: true,
+      instrument: "medium",
+      faint: false,
+      trueNorth: false,
+      frontDeg: 0,
+      eyeHeightM: 1.6,
+      // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
+      pixelMm: 25.4 / 96,
+      set: (part) => set(part),
+    }),
+    { name: "stairpath.habits" },
+  ),
+);

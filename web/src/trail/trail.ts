@@ -1,0 +1,73 @@
+import { get, set } from "idb-keyval";
+import { create } from "zustand";
+import type { PoseShape } from "../api/client";
+
+/** A place where the eye rested, with what brought it there. */
+export interface Place {
+  id: number;
+  pose: PoseShape;
+  cause: string;
+  picture: string;
+}
+
+interface TrailState {
+  places: readonly Place[];
+  /** The place one is at, or was at last. */
+  at: number;
+}
+
+export const MOST_PLACES = 200;
+const SAME = 1e-7;
+
+export function samePose(a: PoseShape, b: PoseShape): boolean {
+  const flat = (p: PoseShape) => [...p.eye_m, ...p.target_m, ...p.up, p.angle_deg, p.height_m];
+  const [one, other] = [flat(a), flat(b)];
+  return (
+    a.projection === b.projection &&
+    one.every((v, i) => Math.abs(v - (other[i] ?? 0)) <= SAME * Math.max(1, Math.abs(v)))
+  );
+}
+
+/**
+ * The trail with a new place after the present one; what was ahead stays ahead. The place one
+ * is at already is not added again. The oldest go, but never the first, which is how the
+ * project was opened.
+ */
+export function withPlace(trail: TrailState, place: Omit<Place, "id">): TrailState {
+  const here = trail.places[trail.at];
+  if (here && samePose(here.pose, place.pose)) return trail;
+  const id = Math.max(0, ...trail.places.map((p) => p.id)) + 1;
+  const places = [...trail.places];
+  const at = places.length ? trail.at + 1 : 0;
+  places.splice(at, 0, { ...place, id });
+  if (places.length <= MOST_PLACES) return { places, at };
+  const gone = at === 1 ? 2 : 1;
+  places.splice(gone, 1);
+  return { places, at: at > gone ? at - 1 : at };
+}
+
+/** The place a step back or forward, if there is one. */
+export function stepped(trail: TrailState, by: number): number | null {
+  const to = trail.at + by;
+  return to >= 0 && to < trail.places.length ? to : null;
+}
+
+export const useTrail = create<TrailState>(() => ({ places: [], at: 0 }));
+
+let key = "";
+
+/** Take up the trail of a person in a project, as it was left. */
+export async function openTrail(projectId: string, person: string): Promise<boolean> {
+  key = `trail/${projectId}/${person}`;
+  const wanted = key;
+  const kept = await get<TrailState>(wanted);
+  if (key !== wanted) return false;
+  useTrail.setState(kept ?? { places: [], at: 0 });
+  return (kept?.places.length ?? 0) > 0;
+}
+
+/** Change the trail, and keep it. */
+export function changeTrail(next: TrailState): void {
+  useTrail.setState(next);
+  if (key) void set(key, next);
+}
