@@ -23,7 +23,7 @@ def pick(page: Page, address: str, tag: str) -> None:
     from tests.e2e.conftest import ask
     from tests.e2e.stage import on_screen
 
-    project = page.url.rsplit("/", 1)[1]
+    project = page.url.split("/p/")[1].split("#")[0]
     federation = ask(f"{address}/api/projects/{project}/federation")
     for model in federation["models"]:
         if tag in model["labels"]:

@@ -15,7 +15,7 @@ from stairpath.api.lookups import Database, TheProject
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.visibility.colours import base_colour
 from stairpath.settings import settings
-from stairpath.store.database import CHANNEL
+from stairpath.store.database import CHANNEL, tell
 from stairpath.store.federations import live_models
 from stairpath.store.tables import Chunk, Component, Model, Project
 
@@ -151,7 +151,22 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
         rooms=[shapes.RoomLabel(number=r["number"], name=r["name"], level=r["level"]) for r in kept["rooms"]],
         colours=list(colours),
         models=models,
+        home=shapes.Home.model_validate(project.home) if project.home else None,
     )
+
+
+@router.put("/{project_id}/home", status_code=204)
+def set_home(database: Database, project: TheProject, home: shapes.Home) -> None:
+    """Say which view everybody comes home to."""
+    project.home = home.model_dump(mode="json")
+    tell(database, project.id)
+
+
+@router.delete("/{project_id}/home", status_code=204)
+def forget_home(database: Database, project: TheProject) -> None:
+    """Let the front view be home again."""
+    project.home = None
+    tell(database, project.id)
 
 
 @router.get("/{project_id}/events")

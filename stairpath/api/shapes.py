@@ -120,23 +120,6 @@ class FederatedModel(BaseModel):
     chunks: list[ChunkPlace]
 
 
-class Federation(BaseModel):
-    """Everything the stage needs to draw a project; coordinates about ``origin_m``."""
-
-    id: str
-    name: str
-    version: int
-    origin_m: Vector
-    bounds_m: list[Vector] | None
-    building_north_deg: float
-    true_north_deg: float | None
-    disciplines: list[Discipline]
-    levels: list[Level]
-    rooms: list[RoomLabel]
-    colours: list[str]
-    models: list[FederatedModel]
-
-
 class ComponentRef(BaseModel):
     """A component, known for ever by its model and its GlobalId."""
 
@@ -343,6 +326,31 @@ class View(BaseModel):
     picked: list[ComponentRef] = []
     alternatives: dict[str, str] = {}
     """For each proposal, the model's name that stands in the view."""
+
+
+class Home(BaseModel):
+    """The view that everybody comes home to, and who set it."""
+
+    view: View
+    author: Author
+
+
+class Federation(BaseModel):
+    """Everything the stage needs to draw a project; coordinates about ``origin_m``."""
+
+    id: str
+    name: str
+    version: int
+    origin_m: Vector
+    bounds_m: list[Vector] | None
+    building_north_deg: float
+    true_north_deg: float | None
+    disciplines: list[Discipline]
+    levels: list[Level]
+    rooms: list[RoomLabel]
+    colours: list[str]
+    models: list[FederatedModel]
+    home: Home | None = None
 
 
 class Viewpoint(BaseModel):

@@ -56,6 +56,8 @@ class Project(Base):
     federation: Mapped[Json | None]
     """Origin, bounds, levels, rooms and norths, as federated last."""
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    home: Mapped[Json | None]
+    """The view that everybody comes home to, and who set it."""
     models: Mapped[list[Model]] = relationship(back_populates="project", order_by="Model.position")
 
 

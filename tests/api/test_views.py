@@ -126,3 +126,19 @@ def test_model_files_cannot_be_fetched_as_pictures(client, house):
     with transaction() as session:
         sha = session.scalar(select(Model.file_sha).where(Model.project_id == house))
     assert client.get(f"/api/blobs/{sha}").status_code == 404
+
+
+def test_home_is_set_for_everybody_and_forgotten(client, house):
+    def home():
+        return client.get(f"/api/projects/{house}/federation").json()["home"]
+
+    assert home() is None
+    view = {"pose": POSE, "origin_m": ORIGIN, "cells": [{"level": None, "discipline": "AIR", "state": "hidden"}]}
+    body = {"view": view, "author": "Ida Fenn"}
+    assert client.put(f"/api/projects/{house}/home", json=body).status_code == 204
+    assert home()["author"] == "Ida Fenn"
+    assert home()["view"]["pose"] == POSE
+    assert home()["view"]["cells"] == view["cells"]
+    assert client.delete(f"/api/projects/{house}/home").status_code == 204
+    assert home() is None
+    assert client.put("/api/projects/none/home", json=body).status_code == 404

@@ -48,6 +48,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Home
+         * @description Say which view everybody comes home to.
+         */
+        put: operations["set_home_api_projects__project_id__home_put"];
+        post?: never;
+        /**
+         * Forget Home
+         * @description Let the front view be home again.
+         */
+        delete: operations["forget_home_api_projects__project_id__home_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/events": {
         parameters: {
             query?: never;
@@ -751,6 +775,7 @@ export interface components {
             colours: string[];
             /** Models */
             models: components["schemas"]["FederatedModel"][];
+            home?: components["schemas"]["Home"] | null;
         };
         /** Figure */
         Figure: {
@@ -802,6 +827,15 @@ export interface components {
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
+        };
+        /**
+         * Home
+         * @description The view that everybody comes home to, and who set it.
+         */
+        Home: {
+            view: components["schemas"]["View"];
+            /** Author */
+            author: string;
         };
         /**
          * KeyPlan
@@ -1248,6 +1282,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Federation"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_home_api_projects__project_id__home_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Home"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    forget_home_api_projects__project_id__home_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

@@ -67,6 +67,7 @@ export function EyePanel() {
           Make the view level
         </Button>
       </Row>
+      <DepthLimit />
     </Box>
   );
 }
@@ -105,5 +106,37 @@ function Height(props: {
       />
       <Box sx={{ color: tone.soft }}>m over {name}</Box>
     </Box>
+  );
+}
+
+/** How far the view sees beyond its target; off unless it is asked for. */
+function DepthLimit() {
+  const { stage } = useOpen();
+  const limit = useSession((s) => s.depthLimitM);
+  const limitDepth = useSession((s) => s.limitDepth);
+  const take = (metres: number | null) => {
+    limitDepth(metres);
+    stage()?.setDepthLimit(metres);
+  };
+  return (
+    <>
+      <PanelHeading>Depth</PanelHeading>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, fontSize: 13 }}>
+        <Box sx={{ flex: 1 }}>see beyond the target</Box>
+        <OutlinedInput
+          size="small"
+          type="number"
+          value={limit ?? ""}
+          placeholder="all"
+          onChange={(event) => {
+            const metres = Number(event.target.value);
+            take(event.target.value === "" || !(metres >= 0) ? null : metres);
+          }}
+          inputProps={{ "aria-label": "Depth beyond the target, metres", min: 0, step: 1 }}
+          sx={{ width: 92 }}
+        />
+        m
+      </Box>
+    </>
   );
 }

@@ -16,16 +16,23 @@ const STEEP_DEG = 60;
 const NARROW_DEG = 45;
 const INSIDE_DEG = 60;
 
-/** The key plan of a level, fetched once and for ever. */
+/** A key plan by its hash, fetched once and for ever. */
+export function keyPlanQuery(sha: string) {
+  return {
+    queryKey: ["keyplan", sha],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () => taken(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
+  };
+}
+
+/** The key plan of a level; the one before it until it has come. */
 export function useKeyPlan(level: number): KeyPlan | null {
   const { federation } = useOpen();
   const sha = federation.levels[level]?.plan ?? "";
   const { data } = useQuery({
-    queryKey: ["keyplan", sha],
+    ...keyPlanQuery(sha),
     enabled: sha !== "",
-    staleTime: Number.POSITIVE_INFINITY,
-    placeholderData: (before) => before,
-    queryFn: () => taken(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
+    placeholderData: (before: KeyPlan | undefined) => before,
   });
   return data ?? null;
 }
@@ -107,7 +114,7 @@ export function useTurns(plan: KeyPlan | null) {
       drag: (bearingDeg: number, tiltDeg: number, pivot: Vector3) =>
         stage()?.turnTo(bearingDeg, tiltDeg, pivot),
       /** Stand at a point of the plan, still looking the same way. */
-      stand: (p: Point, level: number) => {
+      stand: (p: Point, level: number, cause?: string) => {
         const view = stage();
         const floor = federation.levels[level]?.elevation_m ?? 0;
         if (!view) return;
@@ -116,7 +123,7 @@ export function useTurns(plan: KeyPlan | null) {
         const eye = new Vector3(p.x, p.y, floor + useHabits.getState().eyeHeightM);
         const { forward, up } = along(now.bearingDeg, tilt);
         const room = plan && roomAt(plan, p);
-        announce(room ? `stand: ${room.number} ${room.name}` : "stand");
+        announce(cause ?? (room ? `stand: ${room.number} ${room.name}` : "stand"));
         view.go({
           ...view.pose,
           projection: "perspective",

@@ -1,27 +1,24 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useParams } from "react-router";
+import { Keys } from "../actions/Keys";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
-import { firstLook } from "../camera/firstLook";
-import { useLook } from "../camera/useLook";
 import { Desk } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { face, tone } from "../theme";
-import { useTrailKeeper } from "../trail/useTrailKeeper";
+import { Beginning, useRest } from "./Beginning";
 import { Footer } from "./Footer";
 import { Notice } from "./Notice";
 import { StageView } from "./StageView";
 import { useSession } from "./session";
 import { TopBar } from "./TopBar";
-import { EyeNews, OpenContext, useOpen } from "./useStage";
-import { useLinkedViewpoint, useShowViewpoint } from "./viewpoints";
+import { EyeNews, OpenContext } from "./useStage";
 
 /** A project: board, stage and desk. */
 export function ProjectPage() {
@@ -57,6 +54,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
     () => ({ federation, stage: () => stage.current, eye: eye.current, projectId }),
     [federation, projectId],
   );
+  const onRest = useRest(federation, projectId);
   const folded = useSession((s) => s.folded);
   return (
     <OpenContext value={open}>
@@ -74,7 +72,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
               </Box>
             )}
             <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
-              <StageView onReady={onReady} />
+              <StageView onReady={onReady} onRest={onRest} />
               {federation.models.length === 0 && <Empty />}
               {federation.models.length > 0 && <KeyPlan />}
               <Notice />
@@ -88,37 +86,6 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
       <Keys />
     </OpenContext>
   );
-}
-
-/** What is seen first: the viewpoint that a link names, else everything. */
-function Beginning() {
-  const { federation } = useOpen();
-  const { fitTo } = useLook();
-  useTrailKeeper();
-  const linked = useLinkedViewpoint();
-  const show = useShowViewpoint();
-  const begun = useRef("");
-  const something = federation.models.length > 0;
-  useEffect(() => {
-    if (linked.wanted) {
-      if (linked.viewpoint && something && begun.current !== linked.viewpoint.id) {
-        begun.current = linked.viewpoint.id;
-        void show(linked.viewpoint, true);
-      }
-    } else if (something && !begun.current) {
-      begun.current = "all";
-      void fitTo({ kind: "all" }, firstLook(federation), "as opened", true);
-    }
-  }, [linked, show, something, fitTo, federation]);
-  return null;
-}
-
-function Keys() {
-  const undo = useSession((s) => s.undo);
-  const pick = useSession((s) => s.pick);
-  useHotkeys("ctrl+z, meta+z", undo, { preventDefault: true });
-  useHotkeys("escape", () => pick([]));
-  return null;
 }
 
 function BoardEdge() {

@@ -1,15 +1,29 @@
 import Box from "@mui/material/Box";
 import { useEffect, useMemo, useRef } from "react";
-import { toShape } from "../stage/pose";
+import { useTools } from "../actions/tools";
+import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
 import { face, tone } from "../theme";
 import { keepPlace } from "../trail/useTrailKeeper";
-import { useHabits } from "./habits";
+import { BACKGROUNDS, useHabits } from "./habits";
+import { RegionBox, StageMarks } from "./StageMarks";
 import { find, resolve, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
 
+const PINNED = {
+  corner: "a corner",
+  middle: "the middle of an edge",
+  crossing: "a grid crossing",
+  face: "a point of the face",
+} as const;
+
 /** The canvas; the 3D view itself lives in `stage/` and knows nothing of React. */
-export function StageView({ onReady }: { onReady: (stage: Stage | null) => void }) {
+export function StageView(props: {
+  onReady: (stage: Stage | null) => void;
+  /** The eye has come to rest somewhere. */
+  onRest: (pose: Pose) => void;
+}) {
+  const { onReady, onRest } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const stageRef = useRef<Stage | null>(null);
   const { federation, eye } = useOpen();
@@ -43,8 +57,15 @@ export function StageView({ onReady }: { onReady: (stage: Stage | null) => void 
         useSession
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
-      rested: (_, cause) => {
-        if (stageRef.current) keepPlace(stageRef.current, cause);
+      region: (region) => useStageNews.setState({ region }),
+      pinned: (kind) => {
+        useTools.getState().take(null);
+        useSession.getState().say(`The pivot is pinned to ${PINNED[kind]}; Shift I lets it go.`);
+      },
+      rested: (pose, cause) => {
+        if (!stageRef.current) return;
+        keepPlace(stageRef.current, cause);
+        onRest(pose);
       },
     });
     stageRef.current = stage;
@@ -54,13 +75,24 @@ export function StageView({ onReady }: { onReady: (stage: Stage | null) => void 
       stage.dispose();
       stageRef.current = null;
     };
-  }, [eye, onReady]);
+  }, [eye, onReady, onRest]);
 
   const habits = useHabits();
   useEffect(() => {
     const { wheelButton, device, instant } = habits;
     if (stageRef.current) stageRef.current.navigation.habits = { wheelButton, device, instant };
+    stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
   }, [habits]);
+  const locked = useTools((s) => s.locked);
+  useEffect(() => {
+    if (stageRef.current) stageRef.current.navigation.locked = locked;
+  }, [locked]);
+  const tool = useTools((s) => s.tool);
+  useEffect(() => {
+    if (!stageRef.current) return;
+    stageRef.current.navigation.drawsRegions = tool === "region";
+    stageRef.current.pinning = tool === "pin";
+  }, [tool]);
   useEffect(() => stageRef.current?.setFederation(federation), [federation]);
   const states = useMemo(() => resolve(federation, visibility), [federation, visibility]);
   useEffect(() => stageRef.current?.setVisible(states), [states]);
@@ -73,8 +105,17 @@ export function StageView({ onReady }: { onReady: (stage: Stage | null) => void 
       <canvas
         ref={canvas}
         aria-label="The building; drag to turn, right drag to pan, wheel to zoom"
-        style={{ display: "block", width: "100%", height: "100%", touchAction: "none", outline: "none" }}
+        style={{
+          display: "block",
+          width: "100%",
+          height: "100%",
+          touchAction: "none",
+          outline: "none",
+          cursor: tool ? "crosshair" : "default",
+        }}
       />
+      <RegionBox />
+      <StageMarks />
       <HoverLabel />
     </Box>
   );

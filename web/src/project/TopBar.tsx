@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { Link } from "react-router";
+import { Find } from "../actions/Find";
 import { firstLook } from "../camera/firstLook";
 import { useLook } from "../camera/useLook";
 import { initials, usePerson } from "../people/person";
@@ -59,6 +60,7 @@ export function TopBar() {
       >
         Edges
       </BarButton>
+      <Find />
       <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>
         Keep this view
       </BarButton>

@@ -2,6 +2,9 @@ import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import type { Habits } from "../stage/navigation";
 
+/** What the stage stands in front of. */
+export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;
+
 export type InstrumentSize = "small" | "medium" | "large" | "half";
 
 interface OwnHabits extends Habits {
@@ -15,6 +18,7 @@ interface OwnHabits extends Habits {
   frontDeg: number;
   eyeHeightM: number;
   pixelMm: number;
+  background: keyof typeof BACKGROUNDS;
   set(part: Partial<Omit<OwnHabits, "set">>): void;
 }
 
@@ -31,6 +35,7 @@ export const useHabits = create<OwnHabits>()(
       trueNorth: false,
       frontDeg: 0,
       eyeHeightM: 1.6,
+      background: "light",
       // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
       pixelMm: 25.4 / 96,
       set: (part) => set(part),

@@ -59,6 +59,9 @@ interface Session {
   task: DeskTask;
   folded: { board: boolean; desk: boolean };
   notice: { text: string; undo?: () => void } | null;
+  /** How far the view sees beyond its target; null for no limit. */
+  depthLimitM: number | null;
+  limitDepth(metres: number | null): void;
   see(next: Visibility): void;
   undo(): void;
   pick(components: readonly number[]): void;
@@ -70,7 +73,7 @@ interface Session {
 }
 
 const MOST_UNDO = 100;
-const fresh = { visibility: ALL_SHOWN, past: [], picked: [], notice: null };
+const fresh = { visibility: ALL_SHOWN, past: [], picked: [], notice: null, depthLimitM: null };
 
 /** What this browser tab is about right now; nothing here belongs to the server. */
 export const useSession = create<Session>((set) => ({
@@ -83,6 +86,7 @@ export const useSession = create<Session>((set) => ({
       const last = s.past.at(-1);
       return last ? { visibility: last, past: s.past.slice(0, -1) } : {};
     }),
+  limitDepth: (depthLimitM) => set({ depthLimitM }),
   pick: (picked) => set({ picked }),
   open: (task) => set((s) => ({ task, folded: { ...s.folded, desk: false } })),
   fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),

@@ -11,6 +11,8 @@ interface StageNews {
   failed: readonly string[];
   hovered: number;
   hoverAt: { x: number; y: number } | null;
+  /** The region that is being drawn, in pixels of the canvas. */
+  region: { x: number; y: number; width: number; height: number } | null;
 }
 
 export const useStageNews = create<StageNews>(() => ({
@@ -19,6 +21,7 @@ export const useStageNews = create<StageNews>(() => ({
   failed: [],
   hovered: -1,
   hoverAt: null,
+  region: null,
 }));
 
 type Listener = (pose: Pose) => void;

@@ -24,8 +24,11 @@ export class StageCamera {
   }
 
   /** Stand where a pose says, with the depth range that the building needs from there. */
-  place(pose: Pose, bounds: Box3): void {
-    const [near, far] = this.depthRange(pose, bounds);
+  place(pose: Pose, bounds: Box3, beyondM: number | null = null): void {
+    const [near, reach] = this.depthRange(pose, bounds);
+    // Nothing is seen farther beyond the target than is wanted.
+    const limit = beyondM === null ? reach : pose.target.distanceTo(pose.eye) + beyondM;
+    const far = Math.max(Math.min(reach, limit), near + NEAREST_M);
     if (pose.projection === "perspective") {
       const half = Math.tan((pose.angleDeg * Math.PI) / 360);
       this.perspective.fov = (Math.atan(half / this.aspect) * 360) / Math.PI;

@@ -17,6 +17,8 @@ export interface NavigationHost {
   clicked(at: Vector2, add: boolean): void;
   hovered(at: Vector2 | null): void;
   stopped(): void;
+  /** A region is being drawn with the left button, or was. */
+  region(from: Vector2, to: Vector2, done: boolean): void;
 }
 
 const CLICK_PX = 4;
@@ -43,7 +45,7 @@ export interface Habits {
 export type Cause = "turned" | "panned" | "zoomed" | "went";
 
 type Drag = {
-  kind: "orbit" | "pan";
+  kind: "orbit" | "pan" | "region";
   pointer: number;
   last: Vector2;
   start: Vector2;
@@ -63,6 +65,8 @@ export class Navigation {
   /** Whether the wheel turns with the key held that goes through surfaces. */
   private passing = false;
   cause: Cause = "went";
+  /** Whether the left button draws regions; everything else moves as always. */
+  drawsRegions = false;
   private pinned: Vector3 | null = null;
   private glide: { from: Pose; to: Pose; start: number } | null = null;
   private lastTick = 0;
@@ -181,7 +185,7 @@ export class Navigation {
     const hit = this.host.pointAt(at);
     const anchor = (pan ? hit : (this.pinned ?? hit)) ?? this.pivot;
     this.drag = {
-      kind: pan ? "pan" : "orbit",
+      kind: pan ? "pan" : this.drawsRegions && event.button === 0 ? "region" : "orbit",
       pointer: event.pointerId,
       last: at,
       start: at.clone(),
@@ -206,12 +210,13 @@ export class Navigation {
     if (this.locked) return;
     if (!drag.moved) {
       drag.moved = true;
-      this.cause = drag.kind === "orbit" ? "turned" : "panned";
+      if (drag.kind !== "region") this.cause = drag.kind === "orbit" ? "turned" : "panned";
       this.host.hovered(null);
       if (drag.kind === "orbit") this.host.pivotShown(drag.anchor);
     }
     if (drag.kind === "orbit") this.orbit(drag.anchor, at.clone().sub(drag.last));
-    else this.pan(drag.anchor, drag.last, at);
+    else if (drag.kind === "pan") this.pan(drag.anchor, drag.last, at);
+    else this.host.region(drag.start, at, false);
     drag.last = at;
   };
 
@@ -221,7 +226,9 @@ export class Navigation {
     this.drag = null;
     this.host.pivotShown(this.pinned);
     if (!drag || event.type === "pointercancel") return;
-    if (drag.moved) {
+    if (drag.moved && drag.kind === "region") {
+      this.host.region(drag.start, drag.last, true);
+    } else if (drag.moved) {
       this.lastPivot = drag.anchor;
       this.host.moved(this.pose);
     } else if (event.button === 0) {

@@ -6,10 +6,13 @@ import { fineReach, sharedUniforms } from "./materials";
 import { type Cause, Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
-import { copyPose, type Pose, turned } from "./pose";
+import { copyPose, forward, type Pose, turned } from "./pose";
+import { type SnapKind, snapTo } from "./snapping";
 import { colourTexture, type State, StateTable } from "./states";
 
-const FILM = 0xf3f1ec;
+/** A region narrower than this share of the frame was a slip of the hand. */
+const LEAST_REGION = 0.01;
+const REGION_SAMPLES = 7;
 const PIVOT_SIZE = 0.022;
 const STILL_MS = 120;
 /** After so long at rest a place counts as one. */
@@ -26,6 +29,10 @@ export interface StageEvents {
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
+  /** A region is being drawn, in CSS pixels of the canvas; null once it is done. */
+  region(box: { x: number; y: number; width: number; height: number } | null): void;
+  /** The pivot was pinned to a point. */
+  pinned(kind: SnapKind): void;
   /** The eye has been at rest for a while after it moved. */
   rested(pose: Pose, cause: Cause): void;
 }
@@ -52,6 +59,11 @@ export class Stage {
   private frameAsked = 0;
   private posed = false;
   private lastMove = 0;
+  /** Whether the next click pins the pivot. */
+  pinning = false;
+  /** Where the building's grid crosses on plan, for snapping. */
+  crossings: readonly Vector2[] = [];
+  private beyondM: number | null = null;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
   private pickedCentre: Vector3 | null = null;
@@ -73,7 +85,6 @@ export class Stage {
       preserveDrawingBuffer: true, // so that a place on the Trail has its picture without another frame
     });
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
-    this.renderer.setClearColor(new Color(FILM));
     this.scene.matrixAutoUpdate = false;
     this.chunks = new Chunks(
       this.shared,
@@ -107,11 +118,19 @@ export class Stage {
         },
         clicked: (at, add) => {
           const hit = this.hitAt(at);
+          if (this.pinning) {
+            if (hit) this.pinTo(hit);
+            return;
+          }
           this.pickedNormal = hit?.normal ?? null;
           this.events.pick(hit?.component ?? -1, add);
         },
         hovered: (at) => this.hover(at),
         stopped: () => this.events.stopped(),
+        region: (from, to, done) => {
+          this.events.region(done ? null : this.pixels(from, to));
+          if (done) this.zoomToRegion(from, to);
+        },
       },
     );
     this.sizes = new ResizeObserver(() => this.resize());
@@ -137,6 +156,11 @@ export class Stage {
       this.bounds.expandByPoint(new Vector3().fromArray(corner).sub(origin));
     }
     this.chunks.setModels(federation.models);
+    this.ask();
+  }
+
+  setBackground(colour: string): void {
+    this.renderer.setClearColor(new Color(colour));
     this.ask();
   }
 
@@ -167,6 +191,64 @@ export class Stage {
   /** Look along a direction at once, turned about a point, or about the pivot. */
   turnTo(bearingDeg: number, tiltDeg: number, about: Vector3 = this.navigation.pivot): void {
     this.navigation.set(turned(this.pose, about, bearingDeg, tiltDeg), "turned");
+  }
+
+  /** See no farther than so much beyond the target; null for no limit. */
+  setDepthLimit(beyondM: number | null): void {
+    this.beyondM = beyondM;
+    this.placeCamera();
+    this.ask();
+  }
+
+  private pinTo(hit: Hit): void {
+    const { clientWidth: width, clientHeight: height } = this.canvas;
+    const snap = snapTo(hit, this.chunks, this.crossings, (p) => this.camera.project(p), { width, height });
+    this.navigation.pin(snap.point);
+    this.events.pinned(snap.kind);
+  }
+
+  private pixels(from: Vector2, to: Vector2) {
+    const { clientWidth, clientHeight } = this.canvas;
+    return {
+      x: ((Math.min(from.x, to.x) + 1) / 2) * clientWidth,
+      y: ((1 - Math.max(from.y, to.y)) / 2) * clientHeight,
+      width: (Math.abs(to.x - from.x) / 2) * clientWidth,
+      height: (Math.abs(to.y - from.y) / 2) * clientHeight,
+    };
+  }
+
+  /** Frame what is seen in a region at its own depth, keeping the direction. */
+  zoomToRegion(from: Vector2, to: Vector2): void {
+    const centre = from.clone().add(to).multiplyScalar(0.5);
+    const share = Math.max(Math.abs(to.x - from.x), Math.abs(to.y - from.y)) / 2;
+    if (share < LEAST_REGION) return;
+    const pose = this.pose;
+    const f = forward(pose);
+    const depths: number[] = [];
+    for (let i = 0; i < REGION_SAMPLES ** 2; i++) {
+      const u = (i % REGION_SAMPLES) / (REGION_SAMPLES - 1);
+      const v = Math.floor(i / REGION_SAMPLES) / (REGION_SAMPLES - 1);
+      const hit = this.hitAt(new Vector2(from.x + (to.x - from.x) * u, from.y + (to.y - from.y) * v));
+      if (hit) depths.push(hit.point.clone().sub(pose.eye).dot(f));
+    }
+    depths.sort((a, b) => a - b);
+    const depth =
+      depths[Math.floor(depths.length / 2)] ?? Math.max(0.5, this.pivotPoint.sub(pose.eye).dot(f));
+    const { origin, direction } = this.camera.ray(centre);
+    const seen = origin.clone().addScaledVector(direction, depth / direction.dot(f));
+    const to3 = copyPose(pose);
+    if (pose.projection === "parallel") {
+      const aside = seen.clone().sub(pose.eye);
+      aside.addScaledVector(f, -aside.dot(f));
+      to3.eye.add(aside);
+      to3.target.add(aside);
+      to3.heightM *= share;
+    } else {
+      to3.eye.copy(seen).addScaledVector(f, -depth * share);
+      to3.target.copy(seen);
+      to3.heightM *= share;
+    }
+    this.go(to3);
   }
 
   /** Where the view turns about if nothing is under the cursor. */
@@ -256,7 +338,7 @@ export class Stage {
   private placeCamera(): void {
     this.camera.setAspect(this.aspect);
     const pose = this.navigation.pose;
-    this.camera.place(pose, this.bounds);
+    this.camera.place(pose, this.bounds, this.beyondM);
     const pixel = this.camera.pixelM(pose, this.canvas.clientWidth);
     this.shared.pixel.value = pixel;
     this.chunks.setFineReach(pose.eye, fineReach(pixel, pose.projection === "parallel"));

@@ -16,6 +16,13 @@ interface TrailState {
   at: number;
 }
 
+interface OpenTrail extends TrailState {
+  /** Whose trail of which project this is; empty until it was taken up. */
+  of: string;
+  /** The place where the project was opened this time. */
+  openedId: number | null;
+}
+
 export const MOST_PLACES = 200;
 const SAME = 1e-7;
 
@@ -33,7 +40,7 @@ export function samePose(a: PoseShape, b: PoseShape): boolean {
  * is at already is not added again. The oldest go, but never the first, which is how the
  * project was opened.
  */
-export function withPlace(trail: TrailState, place: Omit<Place, "id">): TrailState {
+export function withPlace<T extends TrailState>(trail: T, place: Omit<Place, "id">): T | TrailState {
   const here = trail.places[trail.at];
   if (here && samePose(here.pose, place.pose)) return trail;
   const id = Math.max(0, ...trail.places.map((p) => p.id)) + 1;
@@ -52,22 +59,23 @@ export function stepped(trail: TrailState, by: number): number | null {
   return to >= 0 && to < trail.places.length ? to : null;
 }
 
-export const useTrail = create<TrailState>(() => ({ places: [], at: 0 }));
+export const useTrail = create<OpenTrail>(() => ({ places: [], at: 0, of: "", openedId: null }));
 
-let key = "";
+export function trailOf(projectId: string, person: string): string {
+  return `trail/${projectId}/${person}`;
+}
 
 /** Take up the trail of a person in a project, as it was left. */
-export async function openTrail(projectId: string, person: string): Promise<boolean> {
-  key = `trail/${projectId}/${person}`;
-  const wanted = key;
-  const kept = await get<TrailState>(wanted);
-  if (key !== wanted) return false;
-  useTrail.setState(kept ?? { places: [], at: 0 });
-  return (kept?.places.length ?? 0) > 0;
+export async function openTrail(projectId: string, person: string): Promise<void> {
+  const of = trailOf(projectId, person);
+  useTrail.setState({ places: [], at: 0, of: "", openedId: null });
+  const kept = await get<TrailState>(of);
+  useTrail.setState({ ...(kept ?? { places: [], at: 0 }), of });
 }
 
 /** Change the trail, and keep it. */
-export function changeTrail(next: TrailState): void {
-  useTrail.setState(next);
-  if (key) void set(key, next);
+export function changeTrail({ places, at }: TrailState): void {
+  const { of, openedId } = useTrail.getState();
+  useTrail.setState({ places, at, openedId: openedId ?? places[at]?.id ?? null });
+  if (of) void set(of, { places, at });
 }

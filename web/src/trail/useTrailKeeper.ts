@@ -13,12 +13,13 @@ const PICTURE_PX = 160;
 export function keepPlace(stage: Stage, cause: Parameters<typeof causeOf>[0]): void {
   const pose = toShape(stage.pose);
   const trail = useTrail.getState();
+  if (!trail.of) return;
   const next = withPlace(trail, {
     pose,
     cause: trail.places.length ? causeOf(cause) : "as opened",
     picture: stage.snapshot(PICTURE_PX, "image/jpeg"),
   });
-  if (next !== trail) changeTrail(next);
+  if (next !== trail || trail.openedId === null) changeTrail(next);
 }
 
 /** Take up this person's trail when the project opens. */
@@ -46,6 +47,10 @@ export function useTrailSteps() {
     goTo,
     back: () => goTo(stepped(useTrail.getState(), -1)),
     forward: () => goTo(stepped(useTrail.getState(), 1)),
-    first: () => goTo(useTrail.getState().places.length ? 0 : null),
+    first: () => {
+      const { places, openedId } = useTrail.getState();
+      const index = places.findIndex((p) => p.id === openedId);
+      goTo(index >= 0 ? index : places.length ? 0 : null);
+    },
   };
 }

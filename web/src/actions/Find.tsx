@@ -1,0 +1,125 @@
+import Autocomplete, { createFilterOptions } from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import InputBase from "@mui/material/InputBase";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useLook } from "../camera/useLook";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { face, tone } from "../theme";
+import { spokenKey } from "./Keys";
+import { useTools } from "./tools";
+import { useActions } from "./useActions";
+import { useStandInRoom } from "./useStandInRoom";
+
+interface Found {
+  id: string;
+  name: string;
+  kind: string;
+  hint: string;
+  run: () => void;
+}
+
+const MOST = 40;
+const filter = createFilterOptions<Found>({ limit: MOST, stringify: (f) => `${f.name} ${f.kind}` });
+
+/** Finds actions with their keys, rooms and components by typing. */
+export function Find() {
+  const { federation } = useOpen();
+  const actions = useActions();
+  const look = useLook();
+  const stand = useStandInRoom();
+  const asked = useTools((s) => s.findAsked);
+  const input = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState("");
+  useEffect(() => {
+    if (asked) input.current?.focus();
+  }, [asked]);
+  const options = useMemo<Found[]>(
+    () => [
+      ...actions.map((a) => ({
+        id: `a/${a.name}`,
+        name: a.name,
+        kind: "action",
+        hint: a.key ? spokenKey(a.key) : "",
+        run: a.run,
+      })),
+      ...federation.rooms.flatMap((room, i) => [
+        {
+          id: `s/${i}`,
+          name: `${room.number} ${room.name}`,
+          kind: "room",
+          hint: "stand in it",
+          run: () => stand(i),
+        },
+        {
+          id: `r/${i}`,
+          name: `${room.number} ${room.name}, fitted`,
+          kind: "room",
+          hint: "fit it",
+          run: () => void look.fitTo({ kind: "room", room: i }),
+        },
+      ]),
+      ...federation.models
+        .filter((model) => model.stands)
+        .flatMap((model) =>
+          model.labels.map((label, i) => ({
+            id: `c/${model.first + i}`,
+            name: label,
+            kind: "component",
+            hint: federation.disciplines[model.discipline[i] ?? 0]?.code ?? "",
+            run: () => {
+              useSession.getState().pick([model.first + i]);
+              useSession.getState().open("component");
+              void look.fitTo({ kind: "components", components: [model.first + i] });
+            },
+          })),
+        ),
+    ],
+    [actions, federation, look, stand],
+  );
+  return (
+    <Autocomplete
+      options={options}
+      value={null}
+      inputValue={typed}
+      onInputChange={(_, text, reason) => setTyped(reason === "input" ? text : "")}
+      onChange={(_, found) => {
+        found?.run();
+        input.current?.blur();
+      }}
+      getOptionLabel={(f) => f.name}
+      getOptionKey={(f) => f.id}
+      groupBy={(f) => `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`}
+      filterOptions={(all, state) =>
+        state.inputValue.trim() ? filter(all, state) : all.slice(0, actions.length)
+      }
+      autoHighlight
+      clearOnBlur
+      noOptionsText="Nothing of that name; type part of a tag, a room or an action."
+      sx={{ width: 290 }}
+      renderOption={({ key, ...props }, f) => (
+        <Box component="li" key={key} {...props} sx={{ fontSize: 13.5, display: "flex", gap: 1 }}>
+          <Box sx={{ flex: 1 }}>{f.name}</Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>{f.hint}</Box>
+        </Box>
+      )}
+      renderInput={(params) => (
+        <InputBase
+          ref={params.slotProps.input.ref}
+          inputRef={input}
+          inputProps={{ ...params.slotProps.htmlInput, "aria-label": "Find a component, room or action" }}
+          placeholder="Find a component, room, action  /"
+          fullWidth
+          sx={{
+            bgcolor: "#33424f",
+            color: tone.paper,
+            fontSize: 13.5,
+            px: 1.25,
+            height: 28,
+            borderRadius: "2px",
+          }}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,117 @@
+import Box from "@mui/material/Box";
+import Dialog from "@mui/material/Dialog";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { face, tone } from "../theme";
+import { useTools } from "./tools";
+import { type Action, useActions } from "./useActions";
+
+/** Binds every action that has a key, and shows the sheet of keys. */
+export function Keys() {
+  const actions = useActions();
+  return (
+    <>
+      {actions
+        .filter((action) => action.key)
+        .map((action) => (
+          <Key key={action.key} action={action} />
+        ))}
+      <KeySheet actions={actions} />
+    </>
+  );
+}
+
+function Key({ action }: { action: Action }) {
+  const key = action.key ?? "";
+  // Signs are taken as they are typed, wherever they are on the keyboard.
+  const sign = /^[[\]/?]$/.test(key);
+  useHotkeys(
+    key === "ctrl+z" ? "ctrl+z, meta+z" : key,
+    () => action.run(),
+    { preventDefault: true, useKey: sign, ...(key === "?" ? { ignoreModifiers: true } : {}) },
+    [action],
+  );
+  return null;
+}
+
+export function spokenKey(key: string): string {
+  const names: Record<string, string> = {
+    escape: "Esc",
+    enter: "Enter",
+    home: "Home",
+    shift: "Shift",
+    ctrl: "Ctrl",
+    left: "←",
+    right: "→",
+    up: "↑",
+    down: "↓",
+    f11: "F11",
+  };
+  return key
+    .split("+")
+    .map((part) => names[part] ?? part.toUpperCase())
+    .join(" ");
+}
+
+const DRAGS = [
+  ["Left drag", "turns about the point under the cursor"],
+  ["Right drag, wheel button", "pans"],
+  ["Shift with the wheel button", "turns"],
+  ["Wheel", "zooms to the cursor; with Alt through surfaces"],
+  ["Two fingers, pinch", "pan and zoom by touch"],
+  ["Shift with a click", "picks one more"],
+] as const;
+
+function KeySheet({ actions }: { actions: readonly Action[] }) {
+  const shown = useTools((s) => s.keysShown);
+  const show = useTools((s) => s.showKeys);
+  const [typed, setTyped] = useState("");
+  const wanted = typed.toLowerCase();
+  const matching = (text: string) => text.toLowerCase().includes(wanted);
+  return (
+    <Dialog open={shown} onClose={() => show(false)} maxWidth="sm" fullWidth aria-label="Keys">
+      <Box sx={{ p: 2.5, display: "grid", gap: 1.5 }}>
+        <Box component="h2" sx={{ m: 0, fontFamily: face.head, fontSize: 20 }}>
+          Keys
+        </Box>
+        <OutlinedInput
+          size="small"
+          autoFocus
+          placeholder="Search by name or key"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          inputProps={{ "aria-label": "Search keys" }}
+        />
+        <Box sx={{ maxHeight: 420, overflow: "auto" }}>
+          {actions
+            .filter((a) => a.key && (matching(a.name) || matching(spokenKey(a.key))))
+            .map((action) => (
+              <Line key={action.name} left={spokenKey(action.key ?? "")} right={action.name} />
+            ))}
+          {DRAGS.filter(([left, right]) => matching(left) || matching(right)).map(([left, right]) => (
+            <Line key={left} left={left} right={right} />
+          ))}
+        </Box>
+      </Box>
+    </Dialog>
+  );
+}
+
+function Line({ left, right }: { left: string; right: string }) {
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "190px 1fr",
+        gap: 1,
+        py: 0.4,
+        borderBottom: `1px solid ${tone.line}`,
+        fontSize: 13.5,
+      }}
+    >
+      <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>{left}</Box>
+      <Box>{right}</Box>
+    </Box>
+  );
+}
