@@ -80,7 +80,7 @@ def main() -> None:
             page.get_by_label("Name of the viewpoint").fill("Services over Level 02")
             page.get_by_role("button", name="Keep", exact=True).click()
             page.get_by_test_id("viewpoint").wait_for()
-        page.get_by_role("button", name="Front view").click()
+        page.get_by_role("button", name="Home", exact=True).click()
         page.mouse.move(640, 720)
         wait_moving(page)
         wait_resting(page)

@@ -16,6 +16,7 @@ from playwright.sync_api import Page
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.demo import children
 from stairpath.start.postgres import free_port
+from tests.samples import Sample
 
 ROOT = Path(__file__).resolve().parents[2]
 CHROMIUM = [
@@ -88,10 +89,48 @@ def demo_project(site, demo_files):
     raise AssertionError(subprocess.run(["ps", "aux"], capture_output=True, text=True, check=False).stdout)
 
 
+def _house() -> Sample:
+    """Two storeys of two rooms each, on a grid: little to draw, so that moving about in it is quick."""
+    sample = Sample()
+    sample.grid({"1": 0.0, "2": 10.0, "3": 20.0}, {"A": 0.0, "B": 12.0}, 14.0)
+    for name, height in (("Level 00", 0.0), ("Level 01", 4.0)):
+        storey = sample.storey(name, height)
+        sample.box(storey, (-1, -1, -0.3), (22, 14, 0.3), "IfcSlab", Name="Slab")
+        for at, size in (((0, 0, 0), (20, 0.3, 3.4)), ((0, 11.7, 0), (20, 0.3, 3.4)), ((0, 0, 0), (0.3, 12, 3.4)),
+                         ((19.7, 0, 0), (0.3, 12, 3.4)), ((9.9, 0.3, 0), (0.2, 9, 3.4))):  # fmt: skip
+            sample.box(storey, at, size, Name="Wall")
+        number = "0" if height == 0 else "1"
+        sample.room(storey, f"{number}.01", f"West room {number}", (0.3, 0.3, 0), (9.6, 11.4, 3.4))
+        sample.room(storey, f"{number}.02", f"East room {number}", (10.1, 0.3, 0), (9.6, 11.4, 3.4))
+    return sample
+
+
+@pytest.fixture(scope="session")
+def house(site):
+    """A small house, read and drawn; its id."""
+    project = ask(f"{site}/api/projects", {"name": "House", "author": "Demo"})["id"]
+    request = urllib.request.Request(
+        f"{site}/api/projects/{project}/models", _house().content(), {"X-File-Name": "House-ARC.ifc"}
+    )
+    urllib.request.urlopen(request, timeout=60).close()
+    deadline = time.monotonic() + 60
+    while time.monotonic() < deadline:
+        (model,) = ask(f"{site}/api/projects/{project}/models")
+        if model["status"] == "read" and model["aligned_by"]:
+            return project
+        time.sleep(0.2)
+    raise AssertionError(model)
+
+
 @pytest.fixture
 def page(page: Page):
     """A page of somebody whose name is known; script errors fail the test."""
     page.add_init_script("localStorage.setItem('stairpath.name', 'Ida Fenn')")
+    # A small instrument leaves the stage to the tests that click on it.
+    page.add_init_script(
+        "if (!localStorage.getItem('stairpath.habits'))"
+        "localStorage.setItem('stairpath.habits', JSON.stringify({ state: { instrument: 'small' }, version: 0 }))"
+    )
     errors: list[str] = []
     page.on("pageerror", lambda error: errors.append(str(error)))
     yield page

@@ -30,7 +30,7 @@ def under_cursor(page: Page, x: float, y: float):
 
 def middle(page: Page):
     x, y, width, height = size_of(page)
-    return x + width * 0.45, y + height * 0.55
+    return x + width * 0.55, y + height * 0.45
 
 
 def test_turning_keeps_the_point_under_the_cursor_in_its_place(opened: Page):

@@ -191,7 +191,7 @@ def test_a_viewpoint_is_renamed_and_deleted_with_undo(opened: Page):
 def test_the_board_and_the_foot_say_how_high_the_eye_is(opened: Page):
     height = pose_of(opened)["eye_m"][2]
     expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
-    expect(opened.locator("footer")).to_contain_text(f"+{height:.2f} m")
+    expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} over Roof")
     expect(opened.locator("footer")).to_contain_text("67 mm · 30°")
     expect(opened.locator("footer")).to_contain_text("032° · 24° down")
 

@@ -15,20 +15,25 @@ import {
 import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Federation, PoseShape } from "../src/api/client";
+import { timePicks } from "./picking";
 
 declare global {
   interface Window {
     makeBare(given: [string, [number, number], string]): Promise<number>;
     timeBare(count: number): Promise<number[]>;
+    timePicking(given: [number, number]): Promise<[number[], number[], number]>;
   }
 }
 
 let frame: () => void = () => undefined;
 let gl: WebGL2RenderingContext;
+let drawn: Federation;
+let camera: PerspectiveCamera;
 
 /** All standing triangles of a project as one mesh, one material, two lights: the reference of the benches. */
 window.makeBare = async ([project, [width, height], poseText]) => {
   const federation = (await (await fetch(`/api/projects/${project}/federation`)).json()) as Federation;
+  drawn = federation;
   const loader = new GLTFLoader().setMeshoptDecoder(MeshoptDecoder);
   const positions: number[] = [];
   const normals: number[] = [];
@@ -83,7 +88,7 @@ window.makeBare = async ([project, [width, height], poseText]) => {
     new Mesh(geometry, new MeshLambertMaterial({ color: 0xbbb8b0 })),
   );
   const pose = JSON.parse(poseText) as PoseShape;
-  const camera = new PerspectiveCamera(
+  camera = new PerspectiveCamera(
     (Math.atan(Math.tan((pose.angle_deg * Math.PI) / 360) / (width / height)) * 360) / Math.PI,
     width / height,
     10,
@@ -110,3 +115,5 @@ window.timeBare = async (count) => {
   }
   return times;
 };
+
+window.timePicking = async ([copies, count]) => timePicks(drawn, camera, copies, count);

@@ -23,6 +23,8 @@ _BELOW_M = 1.5
 
 _SOLID = ("IfcWall", "IfcColumn", "IfcFooting", "IfcPile")
 _THIN = ("IfcWindow", "IfcPlate", "IfcMember", "IfcCurtainWall", "IfcRailing", "IfcDoor")
+CUT = (*_SOLID, *_THIN)
+"""Classes whose outlines a key plan shows."""
 _TRODDEN = ("IfcStair", "IfcRamp")
 
 

@@ -87,6 +87,7 @@ export function Find() {
         found?.run();
         input.current?.blur();
       }}
+      onClose={(_, reason) => reason === "escape" && input.current?.blur()}
       getOptionLabel={(f) => f.name}
       getOptionKey={(f) => f.id}
       groupBy={(f) => `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`}

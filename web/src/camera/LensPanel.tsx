@@ -39,7 +39,7 @@ export function LensPanel() {
     setTyped("");
   };
   return (
-    <Box sx={{ p: 1.5, width: 300 }} data-testid="lens-panel">
+    <Box sx={{ p: 1.5, width: 310 }} data-testid="lens-panel">
       <PanelHeading>Lens, on a frame 36 mm wide</PanelHeading>
       <Box data-testid="lens-figures" sx={{ fontSize: 15, mb: 0.75 }}>
         {spokenLens(pose.angleDeg)}
@@ -138,7 +138,7 @@ function Scale() {
           inputProps={{ "aria-label": "Scale" }}
           sx={{ width: 84 }}
         />
-        <Box sx={{ fontSize: 12, color: tone.soft }}>a pixel here is</Box>
+        <Box sx={{ fontSize: 12, color: tone.soft }}>pixel</Box>
         <OutlinedInput
           size="small"
           type="number"

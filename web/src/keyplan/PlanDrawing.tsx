@@ -29,7 +29,14 @@ export const PlanDrawing = memo(function PlanDrawing({ plan, sheet }: { plan: Ke
       {paths.ways.map((d) => (
         <path key={d} d={d} {...line} stroke={tone.ink} strokeWidth={0.9} markerEnd="url(#way-up)" />
       ))}
-      <path d={paths.solid} fill={tone.ink} fillRule="evenodd" />
+      <path
+        d={paths.solid}
+        fill={tone.ink}
+        fillRule="evenodd"
+        stroke={tone.ink}
+        strokeWidth={0.6}
+        vectorEffect="non-scaling-stroke"
+      />
     </g>
   );
 });

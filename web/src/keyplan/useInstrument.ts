@@ -12,7 +12,7 @@ import { type KeyPlan, levelAt, type Point, roomAt } from "./plan";
 
 /** Above this tilt one would look at the floor in front of one's feet. */
 const STEEP_DEG = 60;
-/** Coming in from outside, the lens for rooms is taken. */
+/** Coming in from outside, one looks level and through the lens for rooms. */
 const NARROW_DEG = 45;
 const INSIDE_DEG = 60;
 
@@ -119,7 +119,8 @@ export function useTurns(plan: KeyPlan | null) {
         const floor = federation.levels[level]?.elevation_m ?? 0;
         if (!view) return;
         const now = looking(view.pose);
-        const tilt = Math.abs(now.tiltDeg) > STEEP_DEG ? 0 : now.tiltDeg;
+        const fromOutside = view.pose.angleDeg < NARROW_DEG || view.pose.projection === "parallel";
+        const tilt = fromOutside || Math.abs(now.tiltDeg) > STEEP_DEG ? 0 : now.tiltDeg;
         const eye = new Vector3(p.x, p.y, floor + useHabits.getState().eyeHeightM);
         const { forward, up } = along(now.bearingDeg, tilt);
         const room = plan && roomAt(plan, p);
@@ -127,7 +128,7 @@ export function useTurns(plan: KeyPlan | null) {
         view.go({
           ...view.pose,
           projection: "perspective",
-          angleDeg: view.pose.angleDeg < NARROW_DEG ? INSIDE_DEG : view.pose.angleDeg,
+          angleDeg: fromOutside ? INSIDE_DEG : view.pose.angleDeg,
           eye,
           target: eye.clone().addScaledVector(forward, 5),
           up,

@@ -14,7 +14,7 @@ import { useTrailKeeper } from "../trail/useTrailKeeper";
 import { useHome } from "./home";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
-import { toView } from "./view";
+import { fromView, toView } from "./view";
 import { useLinkedViewpoint, useShowViewpoint } from "./viewpoints";
 
 /**
@@ -51,11 +51,13 @@ export function Beginning() {
     const begin = async () => {
       const addressed = fromAddress(window.location.hash, federation.origin_m);
       const left = await keptView("left", projectId, person);
-      if (left) home.show(left, false, "as opened", true);
-      if (addressed) {
+      // The address carries the view to a tenth of a millimetre; what this browser kept is exact.
+      const same =
+        left && toAddress(fromView(federation, left).pose, federation.origin_m) === window.location.hash;
+      if (addressed && !same) {
         announce("by its address");
         stage()?.go(addressed, true);
-      } else if (left) return;
+      } else if (left) home.show(left, false, "as opened", true);
       else if (federation.home) home.show(federation.home.view, false, "home", true);
       else await fitTo({ kind: "all" }, firstLook(federation), "as opened", true);
     };

@@ -3,10 +3,10 @@ import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Find } from "../actions/Find";
-import { firstLook } from "../camera/firstLook";
 import { useLook } from "../camera/useLook";
 import { initials, usePerson } from "../people/person";
 import { face, tone } from "../theme";
+import { useHome } from "./home";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
 
@@ -14,6 +14,7 @@ import { useOpen } from "./useStage";
 export function TopBar() {
   const { federation, stage } = useOpen();
   const { fitTo } = useLook();
+  const home = useHome();
   const open = useSession((s) => s.open);
   const [edges, setEdges] = useState(true);
   return (
@@ -45,10 +46,10 @@ export function TopBar() {
         Fit all
       </BarButton>
       <BarButton
-        title="Frame everything from the front, as when the project opens"
-        onClick={() => void fitTo({ kind: "all" }, firstLook(federation), "front view")}
+        title="Your own home, else the project's, else the front view"
+        onClick={() => void home.go(false)}
       >
-        Front view
+        Home
       </BarButton>
       <BarButton
         title="Draw the edges of components"

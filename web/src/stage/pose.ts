@@ -45,7 +45,8 @@ export function forward(pose: Pose): Vector3 {
 export function looking(pose: Pose): { bearingDeg: number; tiltDeg: number } {
   const f = forward(pose);
   const flat = Math.hypot(f.x, f.y);
-  const along = flat > 1e-6 ? f : pose.up;
+  // Straight down, the bearing is what is up on the screen; straight up, what is down on it.
+  const along = flat > 1e-6 ? f : pose.up.clone().multiplyScalar(f.z < 0 ? 1 : -1);
   return {
     bearingDeg: (Math.atan2(along.x, along.y) * (180 / Math.PI) + 360) % 360,
     tiltDeg: Math.atan2(-f.z, flat) * (180 / Math.PI),

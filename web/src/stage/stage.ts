@@ -69,8 +69,8 @@ export class Stage {
   private pickedCentre: Vector3 | null = null;
   private placeTimer = 0;
   private frameMs = 0;
-  /** When the frame before this one was drawn, while one follows the other. */
-  private lastFrame = 0;
+  private edgesShown = true;
+  private sketching = false;
   private readonly sizes: ResizeObserver;
   frames = 0;
 
@@ -178,8 +178,31 @@ export class Stage {
   }
 
   setEdges(shown: boolean): void {
+    this.edgesShown = shown;
     this.chunks.setEdges(shown);
     this.ask();
+  }
+
+  /** Where drawing is slow, edges wait until the eye rests. */
+  private sketch(on: boolean): void {
+    if (on === this.sketching) return;
+    this.sketching = on;
+    this.chunks.setEdges(this.edgesShown && !on);
+    this.placeCamera();
+  }
+
+  /** How long a frame takes until its pixels are there. */
+  private timeFrame(): number {
+    const gl = this.renderer.getContext();
+    let took = 0;
+    // The first frame also compiles and uploads, so the second counts.
+    for (let i = 0; i < 2; i++) {
+      const begun = performance.now();
+      this.draw();
+      gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4));
+      took = performance.now() - begun;
+    }
+    return took;
   }
 
   /** Go to a pose; the first one after opening is taken at once. */
@@ -263,6 +286,7 @@ export class Stage {
   /** The present picture as PNG, at most `width` wide. */
   picture(width: number): string {
     this.pivot.show(this.navigation.pinnedAt, PIVOT_SIZE);
+    this.sketch(false);
     this.draw();
     return this.snapshot(width, "image/png");
   }
@@ -358,6 +382,7 @@ export class Stage {
     this.chunks.setFading(this.states.anyFaded);
     this.ask();
     if (pending > 0) return;
+    if (total > 0) this.frameMs = this.timeFrame();
     this.buildTrees();
   }
 
@@ -377,12 +402,11 @@ export class Stage {
 
   private frame(now: number): void {
     this.frameAsked = 0;
-    if (this.navigation.busy && this.lastFrame) this.frameMs = now - this.lastFrame;
     this.navigation.tick(now);
     if (this.frameMs > SLOW_FRAME_MS) this.navigation.arrive();
     this.placeCamera();
+    this.sketch(this.frameMs > SLOW_FRAME_MS && (this.navigation.busy || this.navigation.dragging));
     this.draw();
-    this.lastFrame = this.navigation.busy ? now : 0;
     this.events.moved(this.navigation.pose);
     if (this.navigation.busy) this.ask();
     else if (performance.now() - this.lastMove < STILL_MS) window.setTimeout(() => this.rest(), STILL_MS);
@@ -391,12 +415,21 @@ export class Stage {
 
   private rest(): void {
     if (this.navigation.busy || this.navigation.dragging) return;
+    if (this.sketching) {
+      this.ask();
+      return;
+    }
     this.canvas.dataset.rest = "yes";
     if (!this.placeTimer && this.posed && this.chunks.pending === 0)
       this.placeTimer = window.setTimeout(
         () => this.events.rested(this.pose, this.navigation.cause),
         PLACE_MS,
       );
+  }
+
+  /** Put the camera where the pose is, as the next frame would. */
+  follow(): void {
+    this.placeCamera();
   }
 
   /** Draw at once, as the next frame would. */

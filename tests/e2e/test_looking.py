@@ -1,0 +1,308 @@
+"""The key plan and its ring, the Trail, lenses, finding, and coming back to where one was."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import SIZE, ask
+from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_resting
+
+LARGE = "localStorage.setItem('stairpath.habits', JSON.stringify({ state: { instrument: 'medium' }, version: 0 }))"
+
+
+@pytest.fixture
+def opened(page: Page, site, house):
+    page.add_init_script(LARGE)
+    page.goto(f"{site}/p/{house}")
+    wait_drawn(page)
+    page.get_by_test_id("key-plan").wait_for()
+    expect(page.get_by_test_id("place")).to_have_count(1, timeout=15_000)
+    return page
+
+
+def act(page: Page, name: str) -> None:
+    """Do what the find box finds under a name."""
+    page.keyboard.press("/")
+    page.keyboard.type(name)
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+
+
+def bearing(page: Page) -> float:
+    return float(page.get_by_test_id("key-plan").get_attribute("data-bearing") or "nan")
+
+
+def tilt(page: Page) -> float:
+    return float(page.get_by_test_id("key-plan").get_attribute("data-tilt") or "nan")
+
+
+def plan_middle(page: Page) -> tuple[float, float, float]:
+    box = page.get_by_test_id("key-plan").bounding_box()
+    assert box
+    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, box["width"] / 2
+
+
+def until(page: Page, attribute: str, value: float) -> None:
+    page.wait_for_function(
+        """([name, value]) => {
+          const now = Number(document.querySelector('[data-testid=key-plan]').dataset[name]);
+          return Math.abs(((now - value + 540) % 360) - 180) < 0.2;
+        }""",
+        arg=[attribute, value],
+        timeout=20_000,
+    )
+
+
+@pytest.mark.parametrize(
+    ("side", "mark", "wanted"),
+    [("front", "Look level", (0, 0)), ("right", "Look from above", (270, 45)), ("back left", "Look from above", (135, 35.264)),
+     ("left", "Look from below", (90, -45))],
+)  # fmt: skip
+def test_ring_and_scale_reach_sides_edges_and_corners(opened: Page, side, mark, wanted):
+    opened.get_by_role("button", name=mark).click()
+    expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    opened.get_by_role("button", name=f"Look at the building from its {side}", exact=True).click()
+    until(opened, "bearing", wanted[0])
+    until(opened, "tilt", wanted[1])
+
+
+def test_dragging_the_ring_turns_the_stage_while_it_is_dragged(opened: Page):
+    x, y, radius = plan_middle(opened)
+    before = numbers(opened)
+    edge = radius - 10
+    opened.mouse.move(x + edge * np.sin(np.radians(32)), y - edge * np.cos(np.radians(32)))
+    opened.mouse.down()
+    for degrees in (60, 90):
+        opened.mouse.move(x + edge * np.sin(np.radians(degrees)), y - edge * np.cos(np.radians(degrees)))
+        until(opened, "bearing", degrees)
+    assert np.linalg.norm(numbers(opened)[:3] - before[:3]) > 5
+    opened.mouse.up()
+
+
+def test_standing_on_the_plan_and_carrying_the_eye_moves_the_stage_during_the_drag(opened: Page):
+    opened.get_by_label("Storey of the key plan").select_option(label="Level 01")
+    x, y, _ = plan_middle(opened)
+    opened.mouse.click(x, y)
+    expect(opened.get_by_test_id("present-room")).not_to_have_text("", timeout=15_000)
+    wait_resting(opened)
+    stood = pose_of(opened)
+    assert stood["eye_m"][2] == pytest.approx(4 + 1.6)
+    assert stood["angle_deg"] == 60
+    mark = opened.get_by_test_id("eye-on-plan").locator("circle").bounding_box()
+    assert mark
+    at = (mark["x"] + mark["width"] / 2, mark["y"] + mark["height"] / 2)
+    opened.mouse.move(*at)
+    opened.mouse.down()
+    opened.mouse.move(at[0] + 12, at[1] + 3, steps=3)
+    opened.wait_for_function(
+        "x => Math.abs(JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] - x) > 0.5",
+        arg=stood["eye_m"][0],
+    )
+    during = pose_of(opened)
+    opened.mouse.up()
+    assert during["eye_m"][2] == stood["eye_m"][2]
+    look = np.subtract(during["target_m"], during["eye_m"])
+    assert look == pytest.approx(np.subtract(stood["target_m"], stood["eye_m"]), abs=1e-6)
+
+
+def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
+    first = pose_of(opened)
+    act(opened, "Parallel")
+    opened.wait_for_function(
+        "() => JSON.parse(document.querySelector('canvas').dataset.pose).projection === 'parallel'"
+    )
+    places = opened.get_by_test_id("place")
+    expect(places).to_have_count(2, timeout=15_000)
+    second = pose_of(opened)
+    act(opened, "Fit the storey")
+    expect(places).to_have_count(3, timeout=15_000)
+    opened.keyboard.press("[")
+    opened.keyboard.press("[")
+    wait_resting(opened)
+    assert pose_of(opened) == first
+    opened.keyboard.press("]")
+    wait_resting(opened)
+    assert pose_of(opened) == second
+    expect(places.nth(1)).to_have_attribute("aria-current", "location")
+    opened.keyboard.press("ArrowLeft")
+    expect(places).to_have_count(4, timeout=15_000)
+    expect(places.nth(3)).to_contain_text("fit: Level 01")
+    opened.reload()
+    wait_drawn(opened)
+    expect(opened.get_by_test_id("place")).to_have_count(4, timeout=15_000)
+
+
+def test_by_keyboard_alone_into_the_specimen_store(page: Page, site, demo_project):
+    opened = page
+    page.add_init_script(LARGE)
+    page.goto(f"{site}/p/{demo_project}")
+    wait_drawn(page)
+    act(opened, "Specimen store")
+    expect(opened.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
+    wait_resting(opened)
+    for _ in range(2):
+        before = bearing(opened)
+        opened.keyboard.press("ArrowLeft")
+        until(opened, "bearing", before - 6)
+    until(opened, "tilt", 0)
+    opened.keyboard.press("r")
+    expect(opened.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
+
+
+def test_a_lens_is_typed_and_a_wrong_one_is_told(opened: Page):
+    opened.get_by_role("button", name="Lens: change").click()
+    box = opened.get_by_label("Angle of view or focal length")
+    box.fill("18 mm")
+    box.press("Enter")
+    expect(opened.get_by_test_id("lens-figures")).to_have_text("18.0 mm · 90.0°", timeout=15_000)
+    box.fill("wide")
+    box.press("Enter")
+    expect(opened.locator("[role=status]")).to_contain_text("wide is not a lens; type an angle such as 60")
+
+
+def test_switching_the_projection_keeps_the_pivot_in_its_place_and_size(opened: Page):
+    pivot = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
+    beside = pivot + np.array([1.0, 0, 0])
+    before = [np.array(on_screen(opened, p)) for p in (pivot, beside)]
+    act(opened, "Parallel")
+    opened.wait_for_function(
+        "() => JSON.parse(document.querySelector('canvas').dataset.pose).projection === 'parallel'"
+    )
+    after = [np.array(on_screen(opened, p)) for p in (pivot, beside)]
+    assert after[0] == pytest.approx(before[0], abs=1.0)
+    assert np.linalg.norm(after[1] - after[0]) == pytest.approx(np.linalg.norm(before[1] - before[0]), rel=0.02)
+
+
+def test_over_empty_space_one_turns_about_what_is_picked(opened: Page):
+    x, y, width, height = size_of(opened)
+    opened.mouse.click(x + width * 0.55, y + height * 0.42)
+    expect(opened.get_by_test_id("component-tag")).to_be_visible()
+    centre = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
+    before = on_screen(opened, centre)
+    opened.mouse.move(x + width - 20, y + 20)
+    opened.mouse.down()
+    opened.mouse.move(x + width - 120, y + 40, steps=5)
+    assert on_screen(opened, centre) == pytest.approx(before, abs=2.0)
+    opened.mouse.up()
+
+
+def test_a_region_is_zoomed_to_until_the_tool_is_put_away(opened: Page):
+    x, y, width, height = size_of(opened)
+    before = numbers(opened)
+    opened.keyboard.press("z")
+    expect(opened.get_by_test_id("stage-mark")).to_contain_text("Draw a box")
+    opened.mouse.move(x + width * 0.5, y + height * 0.3)
+    opened.mouse.down()
+    opened.mouse.move(x + width * 0.7, y + height * 0.5, steps=4)
+    expect(opened.get_by_test_id("region")).to_be_visible()
+    opened.mouse.up()
+    wait_moving(opened)
+    wait_resting(opened)
+    after = numbers(opened)
+    look, was = after[3:6] - after[:3], before[3:6] - before[:3]
+    assert look / np.linalg.norm(look) == pytest.approx(was / np.linalg.norm(was), abs=1e-6)
+    assert np.linalg.norm(look) < 0.5 * np.linalg.norm(was)
+    expect(opened.get_by_test_id("stage-mark")).to_be_visible()
+    opened.keyboard.press("Escape")
+    expect(opened.get_by_test_id("stage-mark")).to_have_count(0)
+
+
+def test_a_locked_view_stays_until_the_lock_is_opened(opened: Page):
+    x, y, width, height = size_of(opened)
+    opened.keyboard.press("q")
+    expect(opened.get_by_test_id("stage-mark")).to_contain_text("locked")
+    before = pose_of(opened)
+    opened.mouse.move(x + width * 0.5, y + height * 0.4)
+    opened.mouse.wheel(0, -300)
+    opened.mouse.down()
+    opened.mouse.move(x + width * 0.6, y + height * 0.5, steps=3)
+    opened.mouse.up()
+    opened.keyboard.press("e")
+    expect(opened.locator("[role=status]")).to_contain_text("The view is locked")
+    assert pose_of(opened) == before
+    opened.get_by_role("button", name="Open the lock").click()
+    opened.mouse.move(x + width * 0.5, y + height * 0.4)
+    opened.mouse.wheel(0, -300)
+    wait_moving(opened)
+
+
+def test_a_pinned_pivot_stays_in_its_place(opened: Page):
+    x, y, width, height = size_of(opened)
+    opened.keyboard.press("i")
+    opened.mouse.click(x + width * 0.55, y + height * 0.42)
+    expect(opened.locator("[role=status]")).to_contain_text("The pivot is pinned to")
+    pivot = np.array(opened.evaluate("() => window.stairpathStage.navigation.pinnedAt.toArray()"))
+    before = on_screen(opened, pivot)
+    opened.mouse.move(x + width * 0.4, y + height * 0.3)
+    opened.mouse.down()
+    opened.mouse.move(x + width * 0.6, y + height * 0.35, steps=4)
+    opened.mouse.up()
+    assert on_screen(opened, pivot) == pytest.approx(before, abs=2.0)
+
+
+def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_it_was_left(opened: Page, browser):
+    opened.keyboard.press("ArrowRight")
+    opened.wait_for_function("() => location.hash.startsWith('#view=')")
+    wait_resting(opened)
+    expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    here, address = numbers(opened), opened.url
+    with browser.new_context(viewport=SIZE) as context:
+        other = context.new_page()
+        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        other.add_init_script(LARGE)
+        other.goto(address)
+        wait_drawn(other)
+        assert numbers(other) == pytest.approx(here, abs=2e-3)
+    opened.goto(address.split("#")[0].rsplit("/p/", 1)[0])
+    opened.goto(address.split("#")[0])
+    wait_drawn(opened)
+    assert numbers(opened) == pytest.approx(here, abs=1e-6)
+
+
+def test_home_is_ones_own_else_everybodys(opened: Page, site, house):
+    opened.keyboard.press("ArrowRight")
+    expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    home = pose_of(opened)
+    act(opened, "Make this view home for everybody")
+    expect(opened.locator("[role=status]")).to_contain_text("home for everybody")
+    assert ask(f"{site}/api/projects/{house}/federation")["home"]["author"] == "Ida Fenn"
+    opened.keyboard.press("ArrowLeft")
+    expect(opened.get_by_test_id("place")).to_have_count(3, timeout=15_000)
+    opened.keyboard.press("Home")
+    opened.wait_for_function(
+        "x => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] === x", arg=home["eye_m"][0]
+    )
+    assert pose_of(opened) == home
+    opened.locator("[role=status]").get_by_role("button", name="Undo").click()
+    opened.wait_for_function(
+        "a => fetch(a).then((r) => r.json()).then((f) => f.home === null)",
+        arg=f"/api/projects/{house}/federation",
+    )
+
+
+def test_actions_are_found_with_their_keys_and_the_sheet_is_searched(opened: Page):
+    opened.keyboard.press("/")
+    opened.keyboard.type("fit what is vis")
+    expect(opened.locator("[role=listbox] [role=option]").first).to_contain_text("X")
+    opened.keyboard.press("Escape")
+    opened.keyboard.press("?")
+    sheet = opened.get_by_role("dialog")
+    sheet.get_by_label("Search keys").fill("trail")
+    expect(sheet.get_by_text("Back to the last place")).to_have_count(0)
+    sheet.get_by_label("Search keys").fill("back to")
+    expect(sheet.get_by_text("Back to the last place")).to_be_visible()
+
+
+def test_the_eyes_height_is_typed_and_a_wrong_one_is_told(opened: Page):
+    opened.get_by_role("button", name="Eye: change").click()
+    box = opened.get_by_label("Eye height above the storey, metres")
+    box.fill("50")
+    box.press("Enter")
+    opened.wait_for_function(
+        "() => Math.abs(JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[2] - 54) < 1e-6"
+    )
+    box.fill("high")
+    box.press("Enter")
+    expect(opened.locator("[role=status]")).to_contain_text("high is not a height; type metres above the storey")

@@ -1,0 +1,94 @@
+import {
+  Box3,
+  type BufferGeometry,
+  Group,
+  LineSegments,
+  Matrix4,
+  Mesh,
+  type PerspectiveCamera,
+  Raycaster,
+  Vector2,
+} from "three";
+import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
+import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
+import type { Federation } from "../src/api/client";
+import type { Chunk, Chunks } from "../src/stage/chunks";
+import { Picking } from "../src/stage/picking";
+
+const APART_M = 60;
+const REFERENCE_RAYS = 20;
+
+async function load(federation: Federation, copies: number): Promise<Chunk[]> {
+  const loader = new GLTFLoader().setMeshoptDecoder(MeshoptDecoder);
+  const chunks: Chunk[] = [];
+  for (const model of federation.models) {
+    for (const place of model.chunks) {
+      const answer = await fetch(`/api/blobs/${place.sha256}`);
+      const parsed = await loader.parseAsync(await answer.arrayBuffer(), "");
+      parsed.scene.updateMatrixWorld(true);
+      const rows = [...place.matrix, 0, 0, 0, 1] as unknown as Parameters<Matrix4["set"]>;
+      for (let copy = 0; copy < copies; copy++) {
+        const to = new Matrix4().makeTranslation(0, copy * APART_M, 0).multiply(new Matrix4().set(...rows));
+        const faces: Mesh[] = [];
+        const bounds = new Box3();
+        parsed.scene.traverse((object) => {
+          if (!(object instanceof Mesh) || object instanceof LineSegments) return;
+          const geometry: BufferGeometry = copy ? object.geometry.clone() : object.geometry;
+          geometry.setAttribute("component", geometry.getAttribute("_component"));
+          const face = new Mesh(geometry, object.material);
+          face.matrixAutoUpdate = false;
+          face.matrix.copy(to).multiply(object.matrixWorld);
+          face.updateMatrixWorld(true);
+          bounds.expandByObject(face);
+          faces.push(face);
+        });
+        chunks.push({
+          key: `${place.sha256}/${copy}`,
+          model: model.id,
+          group: new Group(),
+          faces,
+          fadedFaces: [],
+          edges: [],
+          fineEdges: [],
+          bounds,
+          first: { value: model.first },
+        });
+      }
+    }
+  }
+  return chunks;
+}
+
+/** Milliseconds of our picks, of three.js's own, and the share of ours that met something. */
+export async function timePicks(
+  federation: Federation,
+  camera: PerspectiveCamera,
+  copies: number,
+  count: number,
+): Promise<[number[], number[], number]> {
+  const chunks = await load(federation, copies);
+  const picking = new Picking({ list: chunks } as unknown as Chunks, () => true);
+  while (picking.buildOne());
+  camera.updateMatrixWorld(true);
+  // The same rays every time: a small generator of its own with a fixed beginning.
+  let seed = 7;
+  const next = () => {
+    seed = (seed * 48271) % 2147483647;
+    return (seed / 2147483647) * 2 - 1;
+  };
+  const caster = new Raycaster();
+  const ours: number[] = [];
+  const reference: number[] = [];
+  let met = 0;
+  for (let i = 0; i < count; i++) {
+    caster.setFromCamera(new Vector2(next() * 0.8, next() * 0.5), camera);
+    const start = performance.now();
+    if (picking.first(caster.ray)) met++;
+    ours.push(performance.now() - start);
+    if (i >= REFERENCE_RAYS) continue;
+    const again = performance.now();
+    for (const chunk of chunks) caster.intersectObjects(chunk.faces, false);
+    reference.push(performance.now() - again);
+  }
+  return [ours, reference, met / count];
+}
