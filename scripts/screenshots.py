@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sys
+from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -32,6 +33,36 @@ def pick(page: Page, address: str, tag: str) -> None:
             middle = [(bounds[i] + bounds[i + 3]) / 2 - federation["origin_m"][i] for i in range(3)]
             page.mouse.click(*on_screen(page, middle))
     page.get_by_test_id("component-tag").wait_for()
+
+
+def look_around(page: Page, keep: Callable[[str], None]) -> None:
+    """Stand in a room, enlarge the key plan, open the lens and the keys."""
+    from tests.e2e.stage import wait_resting
+
+    page.get_by_role("tab", name="Component").click()
+    page.keyboard.press("/")
+    page.keyboard.type("Upper gallery")
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+    page.get_by_test_id("present-room").filter(has_text="Upper gallery").wait_for()
+    wait_resting(page)
+    page.get_by_test_id("place").filter(has_text="Upper").wait_for()
+    page.mouse.move(1100, 700)
+    keep("inside")
+    page.get_by_role("button", name="Lens: change").click()
+    page.get_by_test_id("lens-panel").wait_for()
+    page.wait_for_timeout(400)
+    keep("lens")
+    page.keyboard.press("Escape")
+    page.get_by_test_id("lens-panel").wait_for(state="detached")
+    for _ in range(2):
+        page.get_by_role("button", name="larger").click()
+    page.mouse.move(1100, 700)
+    keep("keyplan")
+    page.keyboard.press("?")
+    page.get_by_label("Search keys").wait_for()
+    page.wait_for_timeout(400)
+    keep("keys")
 
 
 def main() -> None:
@@ -91,6 +122,7 @@ def main() -> None:
         page.get_by_role("button", name="Bring all back").click()
         wait_resting(page)
         keep("models")
+        look_around(page, keep)
         browser.close()
 
 

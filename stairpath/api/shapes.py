@@ -83,10 +83,18 @@ class Level(BaseModel):
     plan: str | None = None
 
 
+class Stand(BaseModel):
+    """Where to stand in a room, on plan about the project's origin, and the bearing of the longest clear line."""
+
+    at_m: list[float]
+    bearing_deg: float
+
+
 class RoomLabel(BaseModel):
     number: str
     name: str
     level: int
+    stand: Stand | None = None
 
 
 class ChunkPlace(BaseModel):

@@ -108,16 +108,22 @@ def _label_place(area: shapely.Polygon) -> tuple[float, float]:
     return float(place[0]), float(place[1])
 
 
+def room_area(federation: Federation, index: int) -> list[shapely.Polygon]:
+    """A room's floor on plan, by its place in ``federation.rooms``; most rooms are one polygon."""
+    known = federation.rooms[index]
+    model = federation.models[known.model]
+    room = next(r for r in model.outline.rooms if r.global_id == known.global_id)
+    flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
+    area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
+    return [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
+
+
 def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
     drawn: list[DrawnRoom] = []
-    for index, known in enumerate(federation.rooms):
-        model = federation.models[known.model]
-        if known.level != level or not model.stands:
+    for index, room in enumerate(federation.rooms):
+        if room.level != level or not federation.models[room.model].stands:
             continue
-        room = next(r for r in model.outline.rooms if r.global_id == known.global_id)
-        flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
-        area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
-        polygons = [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
+        polygons = room_area(federation, index)
         if not polygons:
             continue
         largest = max(polygons, key=lambda p: p.area)

@@ -1,27 +1,25 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { keyPlanQuery, useTurns } from "../keyplan/useInstrument";
+import { useTurns } from "../keyplan/useInstrument";
+import { useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 
-/** Stand in a room where it has most space, looking the same way as now. */
+/** Stand in a room where the core found most free floor, looking along its longest clear line. */
 export function useStandInRoom() {
   const { federation } = useOpen();
-  const client = useQueryClient();
   const turns = useTurns(null);
   return useCallback(
-    async (index: number) => {
-      const level = federation.rooms[index]?.level ?? -1;
-      const sha = federation.levels[level]?.plan;
-      if (!sha) return;
-      const plan = await client.fetchQuery(keyPlanQuery(sha));
-      const room = plan.rooms.find((r) => r.index === index);
-      if (room)
-        turns.stand(
-          { x: room.label[0] ?? 0, y: room.label[1] ?? 0 },
-          level,
-          `stand: ${room.number} ${room.name}`,
-        );
+    (index: number) => {
+      const room = federation.rooms[index];
+      if (!room?.stand) {
+        useSession.getState().say("That room has no free floor to stand on; fit it instead.");
+        return;
+      }
+      const [x = 0, y = 0] = room.stand.at_m;
+      turns.stand({ x, y }, room.level, {
+        cause: `stand: ${room.number} ${room.name}`,
+        bearingDeg: room.stand.bearing_deg,
+      });
     },
-    [federation, client, turns],
+    [federation, turns],
   );
 }

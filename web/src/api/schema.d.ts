@@ -1114,6 +1114,7 @@ export interface components {
             name: string;
             /** Level */
             level: number;
+            stand?: components["schemas"]["Stand"] | null;
         };
         /**
          * ScaleWish
@@ -1129,6 +1130,16 @@ export interface components {
             height_px: number;
             /** Pixel Mm */
             pixel_mm: number;
+        };
+        /**
+         * Stand
+         * @description Where to stand in a room, on plan about the project's origin, and the bearing of the longest clear line.
+         */
+        Stand: {
+            /** At M */
+            at_m: number[];
+            /** Bearing Deg */
+            bearing_deg: number;
         };
         /** ValidationError */
         ValidationError: {

@@ -113,18 +113,18 @@ export function useTurns(plan: KeyPlan | null) {
       },
       drag: (bearingDeg: number, tiltDeg: number, pivot: Vector3) =>
         stage()?.turnTo(bearingDeg, tiltDeg, pivot),
-      /** Stand at a point of the plan, still looking the same way. */
-      stand: (p: Point, level: number, cause?: string) => {
+      /** Stand at a point of the plan; still looking the same way, unless it is said where to. */
+      stand: (p: Point, level: number, more: { cause?: string; bearingDeg?: number } = {}) => {
         const view = stage();
         const floor = federation.levels[level]?.elevation_m ?? 0;
         if (!view) return;
         const now = looking(view.pose);
         const fromOutside = view.pose.angleDeg < NARROW_DEG || view.pose.projection === "parallel";
-        const tilt = fromOutside || Math.abs(now.tiltDeg) > STEEP_DEG ? 0 : now.tiltDeg;
+        const levelled = fromOutside || more.bearingDeg !== undefined || Math.abs(now.tiltDeg) > STEEP_DEG;
         const eye = new Vector3(p.x, p.y, floor + useHabits.getState().eyeHeightM);
-        const { forward, up } = along(now.bearingDeg, tilt);
+        const { forward, up } = along(more.bearingDeg ?? now.bearingDeg, levelled ? 0 : now.tiltDeg);
         const room = plan && roomAt(plan, p);
-        announce(cause ?? (room ? `stand: ${room.number} ${room.name}` : "stand"));
+        announce(more.cause ?? (room ? `stand: ${room.number} ${room.name}` : "stand"));
         view.go({
           ...view.pose,
           projection: "perspective",
