@@ -306,3 +306,30 @@ def test_the_eyes_height_is_typed_and_a_wrong_one_is_told(opened: Page):
     box.fill("high")
     box.press("Enter")
     expect(opened.locator("[role=status]")).to_contain_text("high is not a height; type metres above the storey")
+
+
+def test_the_zoom_handle_follows_every_pixel(opened: Page):
+    handle = opened.get_by_test_id("zoom-handle").bounding_box()
+    assert handle
+    x, y = handle["x"] + 12, handle["y"] + 30
+    opened.mouse.move(x, y)
+    opened.mouse.down()
+    reach = []
+    for up in (1, 2, 3, 40):
+        opened.mouse.move(x, y - up)
+        wait_resting(opened)
+        shape = pose_of(opened)
+        reach.append(float(np.linalg.norm(np.subtract(shape["target_m"], shape["eye_m"]))))
+    opened.mouse.up()
+    assert reach == sorted(reach, reverse=True)
+    assert len(set(reach)) == 4
+    assert reach[0] - reach[1] < 0.02 * reach[0]
+
+
+def test_a_grid_line_is_picked_on_the_plan_and_looked_at_squarely(opened: Page):
+    opened.get_by_role("button", name="larger").click()
+    opened.get_by_role("button", name="Look square onto axis A", exact=True).click()
+    until(opened, "tilt", 0)
+    until(opened, "bearing", 0)
+    opened.get_by_role("button", name="Look square onto axis 2", exact=True).click()
+    until(opened, "bearing", 90)

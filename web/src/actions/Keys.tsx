@@ -22,14 +22,29 @@ export function Keys() {
   );
 }
 
+/** Whether a key belongs to what has the focus: Enter to a button, every key to an open dialog. */
+export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
+  const target = event.target;
+  if (!(target instanceof Element)) return false;
+  if (target.closest("[role=dialog], .MuiModal-root, [role=listbox]")) return true;
+  return event.key === "Enter" && target.closest("button, a, [role=button], [role=tab]") !== null;
+}
+
 function Key({ action }: { action: Action }) {
   const key = action.key ?? "";
   // Signs are taken as they are typed, wherever they are on the keyboard.
-  const sign = /^[[\]/?]$/.test(key);
+  const sign = /^[[\]/?,.]$/.test(key);
   useHotkeys(
-    key === "ctrl+z" ? "ctrl+z, meta+z" : key,
+    // A comma separates keys, so it needs another separator to be one itself.
+    key === "ctrl+z" ? "ctrl+z;meta+z" : key,
     () => action.run(),
-    { preventDefault: true, useKey: sign, ...(key === "?" ? { ignoreModifiers: true } : {}) },
+    {
+      preventDefault: true,
+      useKey: sign,
+      delimiter: ";",
+      ignoreEventWhen: ownKey,
+      ...(key === "?" ? { ignoreModifiers: true } : {}),
+    },
     [action],
   );
   return null;

@@ -89,6 +89,14 @@ export function useActions(): readonly Action[] {
           tools.take(null);
         },
       },
+      { group: "Look", name: "Lean to the left", key: ",", run: () => stage()?.navigation.roll(-NUDGE_DEG) },
+      { group: "Look", name: "Lean to the right", key: ".", run: () => stage()?.navigation.roll(NUDGE_DEG) },
+      {
+        group: "Look",
+        name: "Stand upright again",
+        key: "shift+l",
+        run: () => stage()?.navigation.upright(),
+      },
       {
         group: "Look",
         name: "Lock the view, or open the lock",

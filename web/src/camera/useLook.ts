@@ -21,7 +21,6 @@ export function useLook() {
         const shape = await asked;
         const view = stage();
         if (!view) return;
-        if (view.navigation.locked) throw new Refused("The view is locked; open the lock to move.");
         announce(cause);
         view.go(fromShape(shape), atOnce);
       } catch (error) {

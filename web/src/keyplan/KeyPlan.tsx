@@ -10,6 +10,7 @@ import { tone } from "../theme";
 import { PlanFrame } from "./PlanFrame";
 import { TiltScale, tiltPlace } from "./TiltScale";
 import { useDirections, useKeyPlan, useShownLevel, useTurns } from "./useInstrument";
+import { ZoomHandle } from "./ZoomHandle";
 
 const SIZES: readonly InstrumentSize[] = ["small", "medium", "large", "half"];
 const PX: Record<Exclude<InstrumentSize, "half">, number> = { small: 150, medium: 208, large: 300 };
@@ -86,6 +87,7 @@ export function KeyPlan() {
       {plan && (
         <Tilt height={Math.min(size, 260)} onMark={turns.toTilt} about={turns.about} drag={turns.drag} />
       )}
+      <ZoomHandle />
     </Box>
   );
 }

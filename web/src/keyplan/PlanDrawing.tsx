@@ -74,3 +74,50 @@ export const RoomNames = memo(function RoomNames(props: { plan: KeyPlan; sheet: 
     </g>
   );
 });
+
+const TAG_PX = 7;
+
+/** The grid's tags where their axes leave the frame; a click looks square onto the axis. */
+export const AxisTags = memo(function AxisTags(props: {
+  plan: KeyPlan;
+  sheet: Sheet;
+  onAxis: (tag: string, ends: number[][]) => void;
+  /** Where a point of the sheet is in the frame, kept inside it. */
+  place: (p: { x: number; y: number }) => { x: number; y: number };
+}) {
+  const { plan, sheet, place } = props;
+  return (
+    <g>
+      {plan.axes.map((axis) => {
+        const end = axis.ends[1] ?? [];
+        const at = place(sheet.onto({ x: end[0] ?? 0, y: end[1] ?? 0 }));
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside an SVG
+          <g
+            key={axis.tag}
+            role="button"
+            tabIndex={0}
+            aria-label={`Look square onto axis ${axis.tag}`}
+            data-side=""
+            style={{ cursor: "pointer" }}
+            onClick={() => props.onAxis(axis.tag, axis.ends)}
+            onKeyDown={(event) => event.key === "Enter" && props.onAxis(axis.tag, axis.ends)}
+          >
+            <circle cx={at.x} cy={at.y} r={TAG_PX} fill={tone.paper} stroke={tone.soft} strokeWidth={0.8} />
+            <text
+              x={at.x}
+              y={at.y + 3}
+              textAnchor="middle"
+              fontSize={8.5}
+              fontFamily={face.head}
+              fontWeight={600}
+              fill={tone.soft}
+            >
+              {axis.tag}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+});

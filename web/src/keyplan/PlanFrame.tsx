@@ -1,25 +1,18 @@
-import { type PointerEvent, useEffect, useMemo, useRef, useState, type WheelEvent } from "react";
-import type { Vector3 } from "three";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useLook } from "../camera/useLook";
 import { useOpen } from "../project/useStage";
 import { looking } from "../stage/pose";
 import { face, tone } from "../theme";
 import type { Direction } from "./directions";
-import { PlanDrawing, RoomNames } from "./PlanDrawing";
+import { EyeArrow } from "./EyeArrow";
+import { AxisTags, PlanDrawing, RoomNames } from "./PlanDrawing";
 import { type KeyPlan, offStorey, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "./plan";
 import { Needle, RING_PX, Ring } from "./Ring";
 import { useNorth, useTurns } from "./useInstrument";
+import { type PlanDrag, usePlanDrags } from "./usePlanDrags";
 
-const CLICK_PX = 4;
-const EYE_PX = 11;
-const CLOSEST_PX_PER_M = 120;
 /** So much of the plan is across the frame when it comes close. */
 const NEAR_M = 30;
-
-type Drag =
-  | { kind: "eye" }
-  | { kind: "ring"; pivot: Vector3; tiltDeg: number }
-  | { kind: "stand"; from: Point; start: Point; moved: boolean }
-  | { kind: "sheet"; start: Point; view: PlanView };
 
 /** The key plan inside its bearing ring. */
 export function PlanFrame(props: {
@@ -34,6 +27,7 @@ export function PlanFrame(props: {
   const { federation, eye } = useOpen();
   const north = useNorth();
   const turns = useTurns(plan);
+  const look = useLook();
   const sheet = useMemo(() => new Sheet(north), [north]);
   const middle = size / 2;
   const radius = middle - RING_PX - 2;
@@ -49,7 +43,7 @@ export function PlanFrame(props: {
   const mark = useRef<SVGGElement>(null);
   const needle = useRef<SVGGElement>(null);
   const room = useRef<SVGTextElement>(null);
-  const drag = useRef<Drag | null>(null);
+  const drag = useRef<PlanDrag | null>(null);
 
   useEffect(
     () =>
@@ -85,65 +79,28 @@ export function PlanFrame(props: {
     [eye, sheet, own, pxPerM, near, whole, middle, radius, north, federation, level, plan, props.close],
   );
 
-  const pixel = (event: { clientX: number; clientY: number }): Point => {
-    const box = svg.current?.getBoundingClientRect();
-    return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) };
-  };
-  const planPoint = (p: Point): Point =>
-    sheet.from({
-      x: view.current.x + (p.x - middle) / view.current.pxPerM,
-      y: view.current.y + (p.y - middle) / view.current.pxPerM,
-    });
-  const bearingAt = (p: Point) => (Math.atan2(p.x - middle, middle - p.y) * 180) / Math.PI + north;
-
-  const down = (event: PointerEvent<SVGSVGElement>) => {
-    if ((event.target as Element).closest("[data-side]")) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const p = pixel(event);
-    const pose = eye.last;
-    if (event.button === 2) drag.current = { kind: "sheet", start: p, view: view.current };
-    else if (Math.hypot(p.x - middle, p.y - middle) > radius)
-      drag.current = { kind: "ring", pivot: turns.about(), tiltDeg: pose ? looking(pose).tiltDeg : 0 };
-    else if ((event.target as Element).closest("[data-eye]")) drag.current = { kind: "eye" };
-    else drag.current = { kind: "stand", from: planPoint(p), start: p, moved: false };
-  };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    const d = drag.current;
-    if (!d) return;
-    const p = pixel(event);
-    if (d.kind === "eye") turns.carry(planPoint(p));
-    else if (d.kind === "ring") turns.drag(bearingAt(p), d.tiltDeg, d.pivot);
-    else if (d.kind === "sheet")
-      setOwn({
-        ...d.view,
-        x: d.view.x - (p.x - d.start.x) / d.view.pxPerM,
-        y: d.view.y - (p.y - d.start.y) / d.view.pxPerM,
-      });
-    else if (d.moved || Math.hypot(p.x - d.start.x, p.y - d.start.y) > CLICK_PX) {
-      d.moved = true;
-      turns.standAndLook(d.from, planPoint(p), level);
-    }
-  };
-  const up = () => {
-    const d = drag.current;
-    drag.current = null;
-    if (d?.kind === "stand" && !d.moved) turns.stand(d.from, level);
-  };
-  const zoom = (event: WheelEvent) => {
-    const p = pixel(event);
-    const before = view.current;
-    const next = Math.max(
-      whole.pxPerM,
-      Math.min(CLOSEST_PX_PER_M, before.pxPerM * 0.85 ** (event.deltaY / 100)),
-    );
-    if (next <= whole.pxPerM * 1.001) setOwn(null);
-    else
-      setOwn({
-        pxPerM: next,
-        x: before.x + (p.x - middle) * (1 / before.pxPerM - 1 / next),
-        y: before.y + (p.y - middle) * (1 / before.pxPerM - 1 / next),
-      });
-  };
+  const { down, move, up, zoom } = usePlanDrags({
+    svg,
+    view,
+    whole,
+    drag,
+    setOwn,
+    sheet,
+    middle,
+    radius,
+    north,
+    level,
+    turns,
+  });
+  const tagPlace = useCallback(
+    (p: Point) => {
+      const x = (p.x - whole.x) * whole.pxPerM;
+      const y = (p.y - whole.y) * whole.pxPerM;
+      const pull = Math.min(1, (radius - 9) / Math.max(1, Math.hypot(x, y)));
+      return { x: middle + x * pull, y: middle + y * pull };
+    },
+    [whole, radius, middle],
+  );
   const sides = props.sides.map((direction) => ({
     direction,
     bearingDeg: turns.front() + direction.bearing_deg - north,
@@ -193,6 +150,14 @@ export function PlanFrame(props: {
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
         </g>
       </g>
+      {!props.close && !own && (
+        <AxisTags
+          plan={plan}
+          sheet={sheet}
+          place={tagPlace}
+          onAxis={(tag, ends) => void look.squareToAxis(tag, ends)}
+        />
+      )}
       <Ring size={size} sides={sides} onSide={turns.toSide} />
       <g ref={needle} style={{ cursor: "grab" }} data-testid="needle">
         <Needle size={size} />
@@ -214,24 +179,5 @@ export function PlanFrame(props: {
         style={{ pointerEvents: "none" }}
       />
     </svg>
-  );
-}
-
-/** The eye and where it looks; with a second head when it is above or below the storey. */
-function EyeArrow({ innerRef }: { innerRef: React.Ref<SVGGElement> }) {
-  return (
-    <g ref={innerRef} data-eye="" data-testid="eye-on-plan" className="eye-arrow" style={{ cursor: "move" }}>
-      <style>{`.eye-arrow[data-off="no"] .second{display:none}.eye-arrow[data-beyond="yes"] .sight{display:none}`}</style>
-      <path className="sight" d="M0 0 L-17 -40 A44 44 0 0 1 17 -40 Z" fill={tone.here} opacity={0.2} />
-      <circle r={EYE_PX} fill="transparent" />
-      <path d="M0 -9 L6 3 L0 0 L-6 3 Z" fill={tone.here} stroke={tone.paper} strokeWidth={1} />
-      <path
-        className="second"
-        d="M0 13 L6 1 L0 4 L-6 1 Z"
-        fill={tone.here}
-        stroke={tone.paper}
-        strokeWidth={1}
-      />
-    </g>
   );
 }

@@ -72,6 +72,14 @@ export function LookPanel() {
         set={(fitOnTurn) => habits.set({ fitOnTurn })}
       />
       <Choice
+        name="Tumble freely, over the top as well"
+        on={habits.tumble}
+        set={(tumble) => {
+          habits.set({ tumble });
+          if (!tumble) stage()?.navigation.upright();
+        }}
+      />
+      <Choice
         name="Go at once, without gliding"
         on={habits.instant}
         set={(instant) => habits.set({ instant })}

@@ -57,6 +57,7 @@ export function StageView(props: {
         useSession
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      refused: () => useSession.getState().say("The view is locked; open the lock to move."),
       region: (region) => useStageNews.setState({ region }),
       pinned: (kind) => {
         useTools.getState().take(null);
@@ -79,8 +80,8 @@ export function StageView(props: {
 
   const habits = useHabits();
   useEffect(() => {
-    const { wheelButton, device, instant } = habits;
-    if (stageRef.current) stageRef.current.navigation.habits = { wheelButton, device, instant };
+    const { wheelButton, device, instant, tumble } = habits;
+    if (stageRef.current) stageRef.current.navigation.habits = { wheelButton, device, instant, tumble };
     stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
   }, [habits]);
   const locked = useTools((s) => s.locked);

@@ -29,6 +29,7 @@ export const useHabits = create<OwnHabits>()(
       wheelButton: "pan",
       device: "mouse",
       instant: false,
+      tumble: false,
       fitOnTurn: true,
       instrument: "medium",
       faint: false,

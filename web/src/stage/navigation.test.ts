@@ -78,7 +78,12 @@ function setUp(projection: Pose["projection"] = "perspective") {
     const p = camera.project(point);
     return [((p.x + 1) / 2) * WIDTH, ((1 - p.y) / 2) * HEIGHT] as const;
   };
-  return { navigation, host, fire, at, seen, said };
+  const drag = (from: readonly [number, number], to: readonly [number, number]) => {
+    fire("pointerdown", ...from);
+    fire("pointermove", ...to);
+    fire("pointerup", ...to);
+  };
+  return { navigation, host, fire, drag, at, seen, said };
 }
 
 function boundsOfFloor() {
@@ -201,4 +206,55 @@ test("states are texels: hover and pick do not undo each other", () => {
   table.setPicked([]);
   table.setHovered(-1);
   expect([green(0), green(1)]).toEqual([0, 0]);
+});
+
+test("tumbling goes over the top and keeps the pivot's distance; upright comes back", () => {
+  const { navigation, drag } = setUp();
+  navigation.habits = { ...navigation.habits, tumble: true };
+  const before = navigation.pose.eye.length();
+  drag([400, 250], [400, 480]);
+  drag([400, 250], [400, 480]);
+  expect(navigation.pose.eye.length()).toBeCloseTo(before, 6);
+  expect(navigation.pose.up.z).toBeLessThan(0.2);
+  navigation.upright();
+  const f = forward(navigation.pose);
+  expect(new Vector3().crossVectors(f, navigation.pose.up).z).toBeCloseTo(0, 9);
+  expect(navigation.pose.up.z).toBeGreaterThan(0);
+});
+
+test("leaning turns what is up about the line of sight and nothing else", () => {
+  const { navigation } = setUp();
+  const { eye, target, up } = { ...navigation.pose, up: navigation.pose.up.clone() };
+  navigation.roll(30);
+  expect([navigation.pose.eye, navigation.pose.target]).toEqual([eye, target]);
+  expect((navigation.pose.up.angleTo(up) * 180) / Math.PI).toBeCloseTo(30, 2);
+});
+
+test("the zoom handle goes as far as its pixels, however they are cut", () => {
+  const one = setUp();
+  const other = setUp();
+  one.navigation.zoomByHandle(60);
+  for (let i = 0; i < 60; i++) other.navigation.zoomByHandle(1);
+  expect(one.navigation.pose.eye.distanceTo(other.navigation.pose.eye)).toBeLessThan(1e-6);
+  expect(one.navigation.pose.eye.length()).toBeLessThan(setUp().navigation.pose.eye.length());
+});
+
+test("a locked view does not move", () => {
+  const { navigation, drag } = setUp();
+  const before = navigation.pose.eye.clone();
+  navigation.locked = true;
+  drag([400, 250], [500, 300]);
+  navigation.roll(10);
+  navigation.zoomByHandle(50);
+  expect(navigation.pose.eye).toEqual(before);
+});
+
+test("a region is drawn with the left button while everything else moves as always", () => {
+  const { navigation, drag, said } = setUp();
+  const before = navigation.pose.eye.clone();
+  navigation.drawsRegions = true;
+  drag([300, 200], [500, 300]);
+  expect(said).toContain("drawing");
+  expect(said.at(-1)).toBe("region");
+  expect(navigation.pose.eye).toEqual(before);
 });

@@ -28,6 +28,8 @@ const NOTCH = 0.82;
 const PASSING_M = 0.35;
 const TURN_PER_HEIGHT = Math.PI;
 const STEEPEST = Math.PI / 2 - 0.002;
+/** So many pixels of the zoom handle are a notch of the wheel. */
+const HANDLE_PX = 24;
 const GLIDE_MS = 350;
 const EASE_MS = 90;
 
@@ -39,6 +41,8 @@ export interface Habits {
   device: "mouse" | "trackpad";
   /** Go at once instead of gliding. */
   instant: boolean;
+  /** Turn freely, over the top as well; otherwise verticals stay upright. */
+  tumble: boolean;
 }
 
 /** What brought the eye where it is. */
@@ -59,7 +63,7 @@ export class Navigation {
   private lastPivot: Vector3 | null = null;
   private pendingZoom = 0;
   private zoomAt = new Vector2();
-  habits: Habits = { wheelButton: "pan", device: "mouse", instant: false };
+  habits: Habits = { wheelButton: "pan", device: "mouse", instant: false, tumble: false };
   /** A locked view stays as it is until it is unlocked. */
   locked = false;
   /** Whether the wheel turns with the key held that goes through surfaces. */
@@ -283,6 +287,10 @@ export class Navigation {
     const aspect = this.host.canvas.clientWidth / this.host.canvas.clientHeight;
     const yaw = (-by.x * aspect * TURN_PER_HEIGHT) / 2;
     const f = forward(pose);
+    if (this.habits.tumble) {
+      this.tumble(pivot, yaw, (by.y * TURN_PER_HEIGHT) / 2);
+      return;
+    }
     const tilt = Math.asin(Math.max(-1, Math.min(1, -f.z)));
     const wished = tilt - (by.y * TURN_PER_HEIGHT) / 2;
     const pitch = tilt - Math.max(-STEEPEST, Math.min(STEEPEST, wished));
@@ -294,6 +302,43 @@ export class Navigation {
     pose.up.applyQuaternion(turn);
     this.level();
     this.host.moved(pose);
+  }
+
+  /** Turn about the screen's own axes, whatever is up. */
+  private tumble(pivot: Vector3, yaw: number, pitch: number): void {
+    const pose = this.pose;
+    const right = new Vector3().crossVectors(forward(pose), pose.up).normalize();
+    const turn = new Quaternion()
+      .setFromAxisAngle(pose.up.clone().normalize(), yaw)
+      .multiply(new Quaternion().setFromAxisAngle(right, pitch));
+    for (const point of [pose.eye, pose.target]) point.sub(pivot).applyQuaternion(turn).add(pivot);
+    pose.up.applyQuaternion(turn).normalize();
+    this.host.moved(pose);
+  }
+
+  /** Lean the view to its right by an angle, about the line of sight. */
+  roll(angleDeg: number): void {
+    if (this.locked) return;
+    this.cause = "turned";
+    this.pose.up.applyAxisAngle(forward(this.pose), (-angleDeg * Math.PI) / 180);
+    this.host.moved(this.pose);
+  }
+
+  /** Let verticals stand upright again. */
+  upright(): void {
+    if (this.locked) return;
+    this.cause = "turned";
+    this.level();
+    this.host.moved(this.pose);
+  }
+
+  /** Zoom at the middle of the view by pixels of a handle, without steps. */
+  zoomByHandle(px: number): void {
+    if (this.locked) return;
+    this.cause = "zoomed";
+    this.passing = false;
+    this.zoomAt = new Vector2();
+    this.zoomBy(px / HANDLE_PX);
   }
 
   /** Keep verticals upright: the up vector stays in the vertical plane of the line of sight. */

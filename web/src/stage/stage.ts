@@ -7,12 +7,10 @@ import { type Cause, Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
 import { copyPose, forward, type Pose, turned } from "./pose";
+import { regionPose } from "./regions";
 import { type SnapKind, snapTo } from "./snapping";
 import { colourTexture, type State, StateTable } from "./states";
 
-/** A region narrower than this share of the frame was a slip of the hand. */
-const LEAST_REGION = 0.01;
-const REGION_SAMPLES = 7;
 const PIVOT_SIZE = 0.022;
 const STILL_MS = 120;
 /** After so long at rest a place counts as one. */
@@ -29,6 +27,8 @@ export interface StageEvents {
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
+  /** The view is locked and was to go somewhere. */
+  refused(): void;
   /** A region is being drawn, in CSS pixels of the canvas; null once it is done. */
   region(box: { x: number; y: number; width: number; height: number } | null): void;
   /** The pivot was pinned to a point. */
@@ -205,8 +205,12 @@ export class Stage {
     return took;
   }
 
-  /** Go to a pose; the first one after opening is taken at once. */
+  /** Go to a pose; the first one after opening is taken at once. A locked view stays. */
   go(pose: Pose, atOnce = false): void {
+    if (this.navigation.locked && this.posed) {
+      this.events.refused();
+      return;
+    }
     this.navigation.go(pose, atOnce || !this.posed || this.frameMs > SLOW_FRAME_MS);
     this.posed = true;
   }
@@ -242,36 +246,13 @@ export class Stage {
 
   /** Frame what is seen in a region at its own depth, keeping the direction. */
   zoomToRegion(from: Vector2, to: Vector2): void {
-    const centre = from.clone().add(to).multiplyScalar(0.5);
-    const share = Math.max(Math.abs(to.x - from.x), Math.abs(to.y - from.y)) / 2;
-    if (share < LEAST_REGION) return;
-    const pose = this.pose;
-    const f = forward(pose);
-    const depths: number[] = [];
-    for (let i = 0; i < REGION_SAMPLES ** 2; i++) {
-      const u = (i % REGION_SAMPLES) / (REGION_SAMPLES - 1);
-      const v = Math.floor(i / REGION_SAMPLES) / (REGION_SAMPLES - 1);
-      const hit = this.hitAt(new Vector2(from.x + (to.x - from.x) * u, from.y + (to.y - from.y) * v));
-      if (hit) depths.push(hit.point.clone().sub(pose.eye).dot(f));
-    }
-    depths.sort((a, b) => a - b);
-    const depth =
-      depths[Math.floor(depths.length / 2)] ?? Math.max(0.5, this.pivotPoint.sub(pose.eye).dot(f));
-    const { origin, direction } = this.camera.ray(centre);
-    const seen = origin.clone().addScaledVector(direction, depth / direction.dot(f));
-    const to3 = copyPose(pose);
-    if (pose.projection === "parallel") {
-      const aside = seen.clone().sub(pose.eye);
-      aside.addScaledVector(f, -aside.dot(f));
-      to3.eye.add(aside);
-      to3.target.add(aside);
-      to3.heightM *= share;
-    } else {
-      to3.eye.copy(seen).addScaledVector(f, -depth * share);
-      to3.target.copy(seen);
-      to3.heightM *= share;
-    }
-    this.go(to3);
+    const reach = this.pivotPoint.sub(this.pose.eye).dot(forward(this.pose));
+    const next = regionPose(this.pose, from, to, {
+      rayAt: (at) => this.camera.ray(at),
+      pointAt: (at) => this.hitAt(at)?.point ?? null,
+      reachM: reach,
+    });
+    if (next) this.go(next);
   }
 
   /** Where the view turns about if nothing is under the cursor. */
