@@ -21,13 +21,16 @@ class Measure:
     def ratio(self) -> float:
         return self.ours / self.reference
 
+    def _text(self, figure: float) -> str:
+        return f"{figure:,.1f} {self.unit}" if figure >= 1 else f"{figure:.3f} {self.unit}"
+
     @property
     def ours_text(self) -> str:
-        return f"{self.ours:,.1f} {self.unit}"
+        return self._text(self.ours)
 
     @property
     def reference_text(self) -> str:
-        return f"{self.reference:,.1f} {self.unit}"
+        return self._text(self.reference)
 
 
 def middle(values: list[float]) -> float:

@@ -63,20 +63,18 @@ def _obstacles(federation: Federation, level: int) -> list[shapely.Polygon]:
         if not model.stands:
             continue
         geometry, to = model.outline.geometry, model.alignment.matrix
-        classes = model.outline.classes
         with np.errstate(invalid="ignore"):
             near = (model.bounds_m[:, 0, 2] < high) & (model.bounds_m[:, 1, 2] > low)
-        structure = np.array([cls.startswith(_STRUCTURE) for cls in classes], dtype=bool)
+        structure = model.outline.of_class(_STRUCTURE)
         outlines = cut_level(geometry, to, floor + CUT_AT_M, near & structure)
         found += [shapely.Polygon(outlines[int(i)]) for i in np.flatnonzero(outlines.areas() > 0)]
-        others = near & ~structure & ~np.array([cls.startswith(_LEFT_OUT) for cls in classes], dtype=bool)
-        for placed, owner in enumerate(geometry.owner):
-            if owner >= 0 and others[owner]:
-                points = geometry.points_of(placed, to)
-                if points[:, 2].min() < high and points[:, 2].max() > low:
-                    hull = shapely.convex_hull(shapely.multipoints(points[:, :2]))
-                    if hull.geom_type == "Polygon":
-                        found.append(hull)
+        others = near & ~structure & ~model.outline.of_class(_LEFT_OUT)
+        for placed in geometry.placed_of(others):
+            points = geometry.points_of(int(placed), to)
+            if points[:, 2].min() < high and points[:, 2].max() > low:
+                hull = shapely.convex_hull(shapely.multipoints(points[:, :2]))
+                if hull.geom_type == "Polygon":
+                    found.append(hull)
     return found
 
 

@@ -63,10 +63,6 @@ class KeyPlan:
     axes: list[DrawnAxis]
 
 
-def _classed(model: FederatedModel, stems: tuple[str, ...]) -> npt.NDArray[np.bool_]:
-    return np.array([cls.startswith(stems) for cls in model.outline.classes], dtype=bool)
-
-
 def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
     with np.errstate(invalid="ignore"):
         hit: npt.NDArray[np.bool_] = (model.bounds_m[:, 0, 2] < height_m) & (model.bounds_m[:, 1, 2] > height_m)
@@ -82,10 +78,8 @@ def _loops(outlines: Outlines) -> list[Array]:
 def _swings_of(model: FederatedModel, doors: npt.NDArray[np.bool_]) -> list[Swing]:
     geometry = model.outline.geometry
     own: dict[int, tuple[Array, Array]] = {}
-    for placed in np.flatnonzero(geometry.owner >= 0):
+    for placed in geometry.placed_of(doors):
         owner = int(geometry.owner[placed])
-        if not doors[owner]:
-            continue
         vertices = geometry.shapes[geometry.shape[placed]].vertices
         bounds = np.stack([vertices.min(axis=0), vertices.max(axis=0)]).astype(np.float64)
         before = own.get(owner)
@@ -157,10 +151,10 @@ def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIG
         if not model.stands:
             continue
         geometry, to, crossed = model.outline.geometry, model.alignment.matrix, _crossed(model, cut)
-        solid += _loops(cut_level(geometry, to, cut, crossed & _classed(model, _SOLID)))
-        thin += _loops(cut_level(geometry, to, cut, crossed & _classed(model, _THIN)))
-        swung += _swings_of(model, crossed & _classed(model, ("IfcDoor",)))
-        trodden += flights(geometry, to, _classed(model, _TRODDEN), elevation - _BELOW_M, cut)
+        solid += _loops(cut_level(geometry, to, cut, crossed & model.outline.of_class(_SOLID)))
+        thin += _loops(cut_level(geometry, to, cut, crossed & model.outline.of_class(_THIN)))
+        swung += _swings_of(model, crossed & model.outline.of_class(("IfcDoor",)))
+        trodden += flights(geometry, to, model.outline.of_class(_TRODDEN), elevation - _BELOW_M, cut)
     return KeyPlan(
         federation.levels[level].name, elevation, cut, solid, thin, swung,
         [f for f in trodden if len(f.way_up) > 1], _rooms(federation, level), _axes(federation),

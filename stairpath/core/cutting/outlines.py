@@ -196,9 +196,7 @@ def cut_level(geometry: Geometry, to: Array, height_m: float, wanted: npt.NDArra
     ``to`` (4, 4) brings the geometry's coordinates to those of the height; ``wanted`` says
     for each component whether to cut it. Outlines are in order of their owners.
     """
-    placed = np.flatnonzero(geometry.owner >= 0)
-    if wanted is not None:
-        placed = placed[wanted[geometry.owner[placed]]]
+    placed = np.flatnonzero(geometry.owner >= 0) if wanted is None else geometry.placed_of(wanted)
     empty = Outlines(np.zeros((0, 2)), np.zeros(1, np.int64), np.zeros(0, np.int64), np.zeros(0, bool))
     if not len(placed):
         return empty

@@ -79,10 +79,9 @@ def _along_slope(points: Array) -> Array:
 def flights(geometry: Geometry, to: Array, wanted: npt.NDArray[np.bool_], low_m: float, high_m: float) -> list[Flight]:
     """The flights and ramps among the components ``wanted`` (n,), as far as they lie between two heights."""
     parts: dict[int, list[Array]] = {}
-    for placed in np.flatnonzero(geometry.owner >= 0):
+    for placed in geometry.placed_of(wanted):
         owner = int(geometry.owner[placed])
-        if wanted[owner]:
-            parts.setdefault(owner, []).append(_facing_up(geometry, int(placed), to, low_m, high_m))
+        parts.setdefault(owner, []).append(_facing_up(geometry, int(placed), to, low_m, high_m))
     found = []
     for owner, pieces in sorted(parts.items()):
         corners = np.concatenate(pieces)

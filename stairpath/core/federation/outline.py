@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
@@ -54,6 +55,20 @@ class Outline:
     geometry: Geometry
     bounds_own: Array
     problems: tuple[Problem, ...]
+
+    @cached_property
+    def _classes_once(self) -> tuple[list[str], npt.NDArray[np.intp]]:
+        """Every class once, and which of them each component has."""
+        names, number = np.unique(np.array(self.classes, dtype=np.str_), return_inverse=True)
+        return names.tolist(), number
+
+    def of_class(self, stems: tuple[str, ...]) -> npt.NDArray[np.bool_]:
+        """Which components (n,) have a class that begins with one of the stems."""
+        if not self.classes:
+            return np.zeros(0, dtype=bool)
+        names, number = self._classes_once
+        found: npt.NDArray[np.bool_] = np.array([name.startswith(stems) for name in names])[number]
+        return found
 
     @property
     def bounds_own_m(self) -> Array | None:

@@ -133,6 +133,11 @@ class Geometry:
         counts = np.array([len(shape.triangles) for shape in self.shapes], dtype=np.int64)
         return int(counts[self.shape[self.owner >= 0]].sum()) if len(counts) else 0
 
+    def placed_of(self, wanted: npt.NDArray[np.bool_]) -> npt.NDArray[np.intp]:
+        """Which placed shapes are of the components (n,) that are wanted; spaces never are."""
+        of_components = np.flatnonzero(self.owner >= 0)
+        return of_components[wanted[self.owner[of_components]]]
+
     def points_of(self, placed: int, to: npt.NDArray[np.float64] | None = None) -> Points:
         """Vertices of one placed shape in the file's coordinates, or moved on by the matrix ``to``."""
         matrix = self.matrix[placed] if to is None else to @ self.matrix[placed]
