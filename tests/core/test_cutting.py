@@ -56,6 +56,20 @@ def test_a_tube_has_an_outline_and_a_hole():
     assert hole == pytest.approx(-math.pi * 0.16, rel=0.01)
 
 
+def test_lines_end_where_they_began_unless_they_are_open():
+    sheet = trimesh.Trimesh([[9, 0, 0], [13, 0, 0], [13, 0, 3], [9, 0, 3]], [[0, 1, 2], [0, 2, 3]])
+    opened = solid(sheet)
+    two = Geometry.joined([
+        solid(BOX),
+        Geometry(opened.shapes, np.ones(1, np.int32), np.zeros(1, np.int32), opened.matrix),
+    ])  # fmt: skip
+    ring, line = cut_level(two, np.eye(4), 1.0).lines()
+    assert len(ring) == 5
+    assert ring[0] == pytest.approx(ring[-1])
+    assert sorted(line[:, 0]) == pytest.approx([9, 13])
+    assert cut_level(two, np.eye(4), 99.0).lines() == []
+
+
 def test_above_and_below_there_is_nothing():
     for height in (1.6, -1.6):
         assert len(cut_level(solid(BOX), np.eye(4), height)) == 0

@@ -10,7 +10,7 @@ import numpy.typing as npt
 import shapely
 
 from stairpath.core.cutting.doors import Swing, swings
-from stairpath.core.cutting.outlines import Outlines, cut_level
+from stairpath.core.cutting.outlines import cut_level
 from stairpath.core.cutting.treads import Flight, flights
 from stairpath.core.federation.federate import FederatedModel, Federation
 
@@ -67,12 +67,6 @@ def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
     with np.errstate(invalid="ignore"):
         hit: npt.NDArray[np.bool_] = (model.bounds_m[:, 0, 2] < height_m) & (model.bounds_m[:, 1, 2] > height_m)
     return hit
-
-
-def _loops(outlines: Outlines) -> list[Array]:
-    return [
-        np.vstack([outlines[i], outlines[i][:1]]) if outlines.closed[i] else outlines[i] for i in range(len(outlines))
-    ]
 
 
 def _swings_of(model: FederatedModel, doors: npt.NDArray[np.bool_]) -> list[Swing]:
@@ -151,8 +145,10 @@ def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIG
         if not model.stands:
             continue
         geometry, to, crossed = model.outline.geometry, model.alignment.matrix, _crossed(model, cut)
-        solid += _loops(cut_level(geometry, to, cut, crossed & model.outline.of_class(_SOLID)))
-        thin += _loops(cut_level(geometry, to, cut, crossed & model.outline.of_class(_THIN)))
+        outlines = cut_level(geometry, to, cut, crossed & model.outline.of_class(CUT))
+        filled = model.outline.of_class(_SOLID)[outlines.owner]
+        for line, fill in zip(outlines.lines(), filled, strict=True):
+            (solid if fill else thin).append(line)
         swung += _swings_of(model, crossed & model.outline.of_class(("IfcDoor",)))
         trodden += flights(geometry, to, model.outline.of_class(_TRODDEN), elevation - _BELOW_M, cut)
     return KeyPlan(

@@ -37,6 +37,14 @@ class Outlines:
     def __getitem__(self, i: int) -> Array:
         return self.points[self.start[i] : self.start[i + 1]]
 
+    def lines(self) -> list[Array]:
+        """Every outline as a line (n, 2), closed ones ending where they began."""
+        if not len(self):
+            return []
+        closing = self.points[self.start[:-1][self.closed]]
+        points = np.insert(self.points, self.start[1:][self.closed], closing, axis=0)
+        return np.split(points, (self.start[1:] + np.cumsum(self.closed))[:-1])
+
     def areas(self) -> Array:
         """Area (k,) that each outline goes round, below zero for holes; open ones have none."""
         x, y = self.points[:, 0], self.points[:, 1]

@@ -13,6 +13,8 @@ interface Tools {
   lock(locked: boolean): void;
   showKeys(shown: boolean): void;
   openFind(): void;
+  /** Leave nothing in hand for the next project. */
+  putAway(): void;
 }
 
 export const useTools = create<Tools>((set) => ({
@@ -23,5 +25,6 @@ export const useTools = create<Tools>((set) => ({
   take: (tool) => set({ tool }),
   lock: (locked) => set({ locked }),
   showKeys: (keysShown) => set({ keysShown }),
+  putAway: () => set({ tool: null, locked: false, keysShown: false }),
   openFind: () => set((s) => ({ findAsked: s.findAsked + 1 })),
 }));

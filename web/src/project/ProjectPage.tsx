@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { Keys } from "../actions/Keys";
+import { useTools } from "../actions/tools";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
@@ -42,7 +43,14 @@ function Plain({ children }: { children: ReactNode }) {
 
 function Opened({ federation, projectId }: { federation: Federation; projectId: string }) {
   const reset = useSession((s) => s.reset);
-  useEffect(() => reset, [reset]);
+  const putAway = useTools((s) => s.putAway);
+  useEffect(
+    () => () => {
+      reset();
+      putAway();
+    },
+    [reset, putAway],
+  );
   const stage = useRef<Stage | null>(null);
   const [ready, setReady] = useState(false);
   const eye = useRef(new EyeNews());
