@@ -151,6 +151,11 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
 
     opened.reload()
     wait_drawn(opened)
+    assert numbers(opened) == pytest.approx(camera, abs=1e-6)  # it opens where it was left
+    opened.get_by_role("button", name="Bring all back").click()
+    opened.get_by_role("button", name="Fit all").click()
+    wait_moving(opened)
+    wait_resting(opened)
     assert np.abs(numbers(opened) - camera).max() > 1
     opened.get_by_role("tab", name="Viewpoints").click()
     opened.get_by_role("button", name="Go to Roof plant").click()
@@ -192,7 +197,7 @@ def test_the_board_and_the_foot_say_how_high_the_eye_is(opened: Page):
     height = pose_of(opened)["eye_m"][2]
     expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
     expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} over Roof")
-    expect(opened.locator("footer")).to_contain_text("67 mm · 30°")
+    expect(opened.locator("footer")).to_contain_text("67.2 mm · 30.0°")
     expect(opened.locator("footer")).to_contain_text("032° · 24° down")
 
 
