@@ -132,10 +132,15 @@ async def take_up(manager: JobManager) -> None:
 
 
 def defer_left_behind() -> None:
-    """At a worker's start: models that wait or were being read, without a job, get one."""
+    """At a worker's start: models that wait or were being read, and projects federated by an older
+    version, get a job.
+    """
     with transaction() as session:
         waiting = session.scalars(
             select(Model.id).where(Model.status.in_(("waiting", "reading")), Model.removed_at.is_(None))
         ).all()
+        outdated = federations.outdated_projects(session)
     for model_id in waiting:
         defer_reading(model_id)
+    for project_id in outdated:
+        defer_federation(project_id)

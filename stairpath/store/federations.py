@@ -30,6 +30,20 @@ def live_models(session: Session, project_id: str) -> list[Model]:
 
 
 PLAN_TYPE = "application/json"
+SUMMARY = 2
+"""Counts what a federation keeps; projects that were federated with less are federated again."""
+
+
+def outdated_projects(session: Session) -> list[str]:
+    """Projects whose federation was kept before it held all that it holds now."""
+    return list(
+        session.scalars(
+            select(Project.id).where(
+                Project.federation.is_not(None),
+                Project.federation["summary"].as_integer().is_distinct_from(SUMMARY),
+            )
+        )
+    )
 
 
 def _keep_plan(session: Session, federation: Federation, level: int) -> str:
@@ -41,6 +55,7 @@ def _keep_plan(session: Session, federation: Federation, level: int) -> str:
 def _summary(session: Session, federation: Federation) -> Json:
     standing = stands(federation)
     return {
+        "summary": SUMMARY,
         "origin_m": list(federation.origin_m),
         "bounds_m": None if federation.bounds_m is None else federation.bounds_m.tolist(),
         "building_north_deg": federation.building_north_deg,

@@ -6,8 +6,9 @@ from sqlalchemy import text
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import ReadingCancelledError, read_apart
 from stairpath.jobs import tasks
+from stairpath.store import federations
 from stairpath.store.database import transaction
-from stairpath.store.tables import Model
+from stairpath.store.tables import Model, Project
 from tests.samples import simple
 
 
@@ -152,3 +153,19 @@ def test_a_job_whose_worker_died_is_run_again(project, send, work, card):
     asyncio.run(take_up())
     work()
     assert card("a")["status"] == "read"
+
+
+def test_a_project_that_an_older_version_federated_is_federated_again(client, project, send, work):
+    send(project, "a.ifc", simple())
+    work()
+    with transaction() as session:
+        kept = session.get_one(Project, project)
+        kept.federation = {k: v for k, v in (kept.federation or {}).items() if k not in ("summary", "levels")} | {
+            "levels": [{"name": "Level 00", "elevation_m": 0.0}]
+        }
+    assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"] is None
+    tasks.defer_left_behind()
+    work()
+    assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"]
+    with transaction() as session:
+        assert project not in federations.outdated_projects(session)
