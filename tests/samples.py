@@ -118,6 +118,17 @@ class Sample:
             self.relate(relation, RelatedElements=[entity], RelatingStructure=storey)
         return entity
 
+    def repeated(self, storey, count: int, **kwargs) -> None:
+        """So many cubes of one shape that is kept once, 3 apart along x."""
+        shape = self.make("IfcShapeRepresentation", self.context, "Body", "SweptSolid", [self.solid((1, 1, 1))])
+        source = self.make("IfcRepresentationMap", self.axes((0, 0, 0)), shape)
+        for x in range(count):
+            to = self.make("IfcCartesianTransformationOperator3D", None, None, self.point((0, 0, 0)), 1.0)
+            mapped = self.make("IfcMappedItem", source, to)
+            rep = self.make("IfcShapeRepresentation", self.context, "Body", "MappedRepresentation", [mapped])
+            body = self.make("IfcProductDefinitionShape", None, None, [rep])
+            self.box(storey, (3 * x, 0, 0), (1, 1, 1), Representation=body, **kwargs)
+
     def room(self, storey, number: str, name: str, at: Sequence[float], size: Sequence[float]):
         entity = self.root(
             "IfcSpace",

@@ -120,14 +120,7 @@ def test_properties_and_quantities_in_metres_with_units():
 def test_shapes_that_repeat_are_stored_once():
     sample = Sample()
     storey = sample.storey("Level 00", 0)
-    shape = sample.make("IfcShapeRepresentation", sample.context, "Body", "SweptSolid", [sample.solid((1, 1, 1))])
-    source = sample.make("IfcRepresentationMap", sample.axes((0, 0, 0)), shape)
-    for x in range(5):
-        to = sample.make("IfcCartesianTransformationOperator3D", None, None, sample.point((0, 0, 0)), 1.0)
-        mapped = sample.make("IfcMappedItem", source, to)
-        rep = sample.make("IfcShapeRepresentation", sample.context, "Body", "MappedRepresentation", [mapped])
-        body = sample.make("IfcProductDefinitionShape", None, None, [rep])
-        sample.box(storey, (3 * x, 0, 0), (1, 1, 1), Representation=body)
+    sample.repeated(storey, 5)
     geometry = read(sample).geometry
     assert len(geometry.shapes) == 1
     assert len(geometry.owner) == 5

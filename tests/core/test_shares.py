@@ -47,14 +47,8 @@ def test_small_files_are_left_to_one_process():
 def test_components_that_repeat_a_shape_stay_together():
     sample = Sample()
     storey = sample.storey("Level 00", 0)
-    shape = sample.make("IfcShapeRepresentation", sample.context, "Body", "SweptSolid", [sample.solid((1, 1, 1))])
-    source = sample.make("IfcRepresentationMap", sample.axes((0, 0, 0)), shape)
+    sample.repeated(storey, 8, Name="Same")
     for x in range(8):
-        to = sample.make("IfcCartesianTransformationOperator3D", None, None, sample.point((0, 0, 0)), 1.0)
-        mapped = sample.make("IfcMappedItem", source, to)
-        rep = sample.make("IfcShapeRepresentation", sample.context, "Body", "MappedRepresentation", [mapped])
-        body = sample.make("IfcProductDefinitionShape", None, None, [rep])
-        sample.box(storey, (3 * x, 0, 0), (1, 1, 1), Name="Same", Representation=body)
         sample.box(storey, (3 * x, 5, 0), (1 + x, 1, 1), Name="Own")
     dealt = deal(sample.ifc.by_type("IfcWall"), 2)
     assert sorted(len(share) for share in dealt) == [8, 8]

@@ -7,13 +7,12 @@ import math
 import numpy as np
 
 from stairpath.core.camera.pose import (
-    LARGEST_ANGLE_DEG,
-    SMALLEST_ANGLE_DEG,
     Array,
     Pose,
     Projection,
-    Vector,
     axes,
+    check_angle,
+    vector,
 )
 
 SMALLEST_VIEW_M = 0.1
@@ -22,10 +21,6 @@ NEAREST_M = 0.05
 
 class NothingToFrameError(ValueError):
     """There is no point to frame."""
-
-
-def _vector(values: Array) -> Vector:
-    return float(values[0]), float(values[1]), float(values[2])
 
 
 def frame(
@@ -46,10 +41,7 @@ def frame(
 
     Raises NothingToFrameError without points, ValueError for an impossible lens or frame.
     """
-    if not SMALLEST_ANGLE_DEG <= angle_deg <= LARGEST_ANGLE_DEG:
-        raise ValueError(
-            f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees."
-        )
+    check_angle(angle_deg)
     if not 0 <= margin < 0.5:
         raise ValueError("The margin must be at least 0 and less than 0.5.")
     if not aspect > 0:
@@ -92,7 +84,7 @@ def frame(
     rotation = np.stack([right, up, forward])
     eye_m = base + eye @ rotation
     target_m = eye_m + forward * depth
-    return Pose(_vector(eye_m), _vector(target_m), _vector(up), projection, angle_deg, float(height), aspect)
+    return Pose(vector(eye_m), vector(target_m), vector(up), projection, angle_deg, float(height), aspect)
 
 
 def project(points: Array, pose: Pose) -> Array:

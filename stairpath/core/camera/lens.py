@@ -16,6 +16,8 @@ from stairpath.core.camera.pose import (
     Projection,
     Vector,
     angle_deg,
+    check_angle,
+    vector,
 )
 
 _TYPED = re.compile(r"^\s*(?P<figure>\d+(?:[.,]\d+)?)\s*(?P<unit>mm|deg|degrees|°)?\s*$", re.IGNORECASE)
@@ -43,22 +45,17 @@ def typed_angle(text: str) -> float:
 
 
 def checked_angle(angle: float) -> float:
-    """The angle itself; ValueError with a sentence if no lens has it."""
-    if not SMALLEST_ANGLE_DEG - _ROUNDING <= angle <= LARGEST_ANGLE_DEG + _ROUNDING:
-        raise ValueError(
-            f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees."
-        )
-    return min(max(angle, SMALLEST_ANGLE_DEG), LARGEST_ANGLE_DEG)
+    """The angle itself, rid of the rounding of a conversion; ValueError with a sentence if no lens has it."""
+    nearest = min(max(angle, SMALLEST_ANGLE_DEG), LARGEST_ANGLE_DEG)
+    if not abs(nearest - angle) <= _ROUNDING:  # a figure that is none compares with nothing
+        check_angle(angle)
+    return nearest
 
 
 def _forward(pose: Pose) -> Array:
     look: Array = np.subtract(pose.target_m, pose.eye_m)
     unit: Array = look / np.linalg.norm(look)
     return unit
-
-
-def _vector(values: Array) -> Vector:
-    return float(values[0]), float(values[1]), float(values[2])
 
 
 def depth_of(pose: Pose, point_m: Vector) -> float:
@@ -83,7 +80,7 @@ def with_angle(pose: Pose, angle: float, keep: str = "eye") -> Pose:
         before = math.tan(math.radians(pose.angle_deg) / 2.0)
         moved = depth * before / math.tan(math.radians(angle) / 2.0)
         eye = np.subtract(pose.target_m, _forward(pose) * moved)
-        return replace(pose, eye_m=_vector(eye), angle_deg=angle)
+        return replace(pose, eye_m=vector(eye), angle_deg=angle)
     turned = replace(pose, angle_deg=angle)
     return turned if pose.projection == "parallel" else replace(turned, height_m=height_at(turned, depth))
 
@@ -106,7 +103,7 @@ def with_projection(pose: Pose, projection: Projection, pivot_m: Vector | None =
     stand = pose.height_m * pose.aspect / (2.0 * math.tan(math.radians(pose.angle_deg) / 2.0))
     eye = np.array(pivot) - aside - forward * stand
     target = eye + forward * stand
-    return replace(pose, projection="perspective", eye_m=_vector(eye), target_m=_vector(target))
+    return replace(pose, projection="perspective", eye_m=vector(eye), target_m=vector(target))
 
 
 def levelled(pose: Pose) -> Pose:
@@ -121,7 +118,7 @@ def levelled(pose: Pose) -> Pose:
         sign = -1.0 if look[2] > 0 else 1.0
         flat = np.array([pose.up[0], pose.up[1], 0.0]) * sign
     flat /= np.linalg.norm(flat)
-    return replace(pose, target_m=_vector(np.add(pose.eye_m, flat * reach)), up=(0.0, 0.0, 1.0))
+    return replace(pose, target_m=vector(np.add(pose.eye_m, flat * reach)), up=(0.0, 0.0, 1.0))
 
 
 def scale_of(height_m: float, height_px: float, pixel_mm: float) -> float:

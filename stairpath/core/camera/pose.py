@@ -44,6 +44,19 @@ def round_bearing(bearing_deg: float) -> float:
     return 0.0 if turned == 360.0 else turned  # as the remainder of a tiny figure below zero is
 
 
+def check_angle(angle: float) -> None:
+    """Raise ValueError with a sentence for an angle of view that no lens has."""
+    if not SMALLEST_ANGLE_DEG <= angle <= LARGEST_ANGLE_DEG:
+        raise ValueError(
+            f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees."
+        )
+
+
+def vector(values: Array) -> Vector:
+    """Three figures of an array as a plain tuple."""
+    return float(values[0]), float(values[1]), float(values[2])
+
+
 @dataclass(frozen=True)
 class Pose:
     """A view. ``height_m`` is the height of a parallel view; it is kept in perspective too,

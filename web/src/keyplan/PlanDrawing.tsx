@@ -1,5 +1,6 @@
 import { memo, useMemo } from "react";
 import { face, tone } from "../theme";
+import { DrawnButton } from "./DrawnButton";
 import type { KeyPlan, Sheet } from "./plan";
 
 const LETTER = 0.52;
@@ -92,16 +93,10 @@ export const AxisTags = memo(function AxisTags(props: {
         const end = axis.ends[1] ?? [];
         const at = place(sheet.onto({ x: end[0] ?? 0, y: end[1] ?? 0 }));
         return (
-          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside an SVG
-          <g
+          <DrawnButton
             key={axis.tag}
-            role="button"
-            tabIndex={0}
-            aria-label={`Look square onto axis ${axis.tag}`}
-            data-side=""
-            style={{ cursor: "pointer" }}
-            onClick={() => props.onAxis(axis.tag, axis.ends)}
-            onKeyDown={(event) => event.key === "Enter" && props.onAxis(axis.tag, axis.ends)}
+            label={`Look square onto axis ${axis.tag}`}
+            onPress={() => props.onAxis(axis.tag, axis.ends)}
           >
             <circle cx={at.x} cy={at.y} r={TAG_PX} fill={tone.paper} stroke={tone.soft} strokeWidth={0.8} />
             <text
@@ -115,7 +110,7 @@ export const AxisTags = memo(function AxisTags(props: {
             >
               {axis.tag}
             </text>
-          </g>
+          </DrawnButton>
         );
       })}
     </g>

@@ -1,4 +1,5 @@
 import { face, tone } from "../theme";
+import { DrawnButton } from "./DrawnButton";
 import type { Direction } from "./directions";
 
 export const RING_PX = 19;
@@ -50,21 +51,11 @@ export function Ring(props: {
       {sides.map(({ direction, bearingDeg, title }) => {
         const p = at(middle, outer - RING_PX / 2, bearingDeg);
         return (
-          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside an SVG
-          <g
-            key={direction.name}
-            role="button"
-            tabIndex={0}
-            aria-label={title}
-            data-side={direction.name}
-            style={{ cursor: "pointer" }}
-            onClick={() => props.onSide(direction)}
-            onKeyDown={(event) => event.key === "Enter" && props.onSide(direction)}
-          >
+          <DrawnButton key={direction.name} label={title} onPress={() => props.onSide(direction)}>
             <title>{title}</title>
             <circle cx={p.x} cy={p.y} r={9} fill="transparent" />
             <circle cx={p.x} cy={p.y} r={bearingDeg % 90 ? 2.2 : 0} fill={tone.soft} />
-          </g>
+          </DrawnButton>
         );
       })}
     </g>

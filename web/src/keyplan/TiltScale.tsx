@@ -1,5 +1,6 @@
 import { type PointerEvent, type Ref, useRef } from "react";
 import { face, tone } from "../theme";
+import { DrawnButton, onDrawnButton } from "./DrawnButton";
 
 const MARKS = [
   { tiltDeg: 90, name: "plan" },
@@ -38,7 +39,7 @@ export function TiltScale(props: {
       data-testid="tilt-scale"
       style={{ touchAction: "none", overflow: "visible" }}
       onPointerDown={(event) => {
-        if ((event.target as Element).closest("[data-tilt]")) return;
+        if (onDrawnButton(event.target)) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         dragging.current = true;
         props.onDrag(tiltOf(event), true);
@@ -53,17 +54,7 @@ export function TiltScale(props: {
       {MARKS.map(({ tiltDeg, name }) => {
         const y = tiltPlace(tiltDeg, height);
         return (
-          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside an SVG
-          <g
-            key={tiltDeg}
-            role="button"
-            tabIndex={0}
-            aria-label={`Look ${name}`}
-            data-tilt={tiltDeg}
-            style={{ cursor: "pointer" }}
-            onClick={() => props.onMark(tiltDeg)}
-            onKeyDown={(event) => event.key === "Enter" && props.onMark(tiltDeg)}
-          >
+          <DrawnButton key={tiltDeg} label={`Look ${name}`} onPress={() => props.onMark(tiltDeg)}>
             <rect x={20} y={y - 9} width={WIDTH - 20} height={18} fill="transparent" />
             <line x1={7} x2={17} y1={y} y2={y} stroke={tone.ink} strokeWidth={1.2} />
             <text
@@ -79,7 +70,7 @@ export function TiltScale(props: {
             >
               {name}
             </text>
-          </g>
+          </DrawnButton>
         );
       })}
       <g ref={props.mark} style={{ cursor: "ns-resize" }}>

@@ -2,6 +2,7 @@ import type { PointerEvent, RefObject, WheelEvent } from "react";
 import type { Vector3 } from "three";
 import { useOpen } from "../project/useStage";
 import { looking } from "../stage/pose";
+import { onDrawnButton } from "./DrawnButton";
 import type { PlanView, Point, Sheet } from "./plan";
 import type { useTurns } from "./useInstrument";
 
@@ -47,7 +48,7 @@ export function usePlanDrags(frame: Frame) {
   const bearingAt = (p: Point) => (Math.atan2(p.x - middle, middle - p.y) * 180) / Math.PI + north;
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
-    if ((event.target as Element).closest("[data-side]")) return;
+    if (onDrawnButton(event.target)) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const p = pixel(event);
     const pose = eye.last;

@@ -81,6 +81,8 @@ export class Chunks {
   private fading = false;
   private showEdges = true;
   failed: string[] = [];
+  /** Counts the chunks that have come. */
+  arrived = 0;
 
   constructor(
     private readonly shared: SharedUniforms,
@@ -235,6 +237,7 @@ export class Chunks {
     group.updateMatrixWorld(true);
     for (const face of chunk.faces) chunk.bounds.expandByObject(face);
     this.here.set(wanted.key, chunk);
+    this.arrived++;
     this.root.add(group);
   }
 

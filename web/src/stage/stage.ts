@@ -69,6 +69,8 @@ export class Stage {
   private pickedCentre: Vector3 | null = null;
   private placeTimer = 0;
   private frameMs = 0;
+  /** How many chunks had arrived when the frame was timed last. */
+  private timedAt = 0;
   private edgesShown = true;
   private sketching = false;
   private readonly sizes: ResizeObserver;
@@ -363,7 +365,11 @@ export class Stage {
     this.chunks.setFading(this.states.anyFaded);
     this.ask();
     if (pending > 0) return;
-    if (total > 0) this.frameMs = this.timeFrame();
+    // A federation that brings nothing new to draw is drawn as fast as before.
+    if (this.chunks.arrived !== this.timedAt) {
+      this.timedAt = this.chunks.arrived;
+      this.frameMs = this.timeFrame();
+    }
     this.buildTrees();
   }
 
