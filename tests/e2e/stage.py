@@ -34,21 +34,25 @@ def wait_moving(page: Page) -> None:
     page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'no'", timeout=30_000)
 
 
-def pose_of(page: Page) -> dict[str, Any]:
-    shape: dict[str, Any] = json.loads(page.locator("canvas").get_attribute("data-pose") or "{}")
+DRAWING = "[data-testid=drawing]"
+"""What is drawn beside the stage."""
+
+
+def pose_of(page: Page, view: str = "canvas") -> dict[str, Any]:
+    shape: dict[str, Any] = json.loads(page.locator(view).get_attribute("data-pose") or "{}")
     return shape
 
 
-def size_of(page: Page) -> tuple[float, float, float, float]:
-    box = page.locator("canvas").bounding_box()
+def size_of(page: Page, view: str = "canvas") -> tuple[float, float, float, float]:
+    box = page.locator(view).bounding_box()
     assert box
     return box["x"], box["y"], box["width"], box["height"]
 
 
-def on_screen(page: Page, point_m) -> tuple[float, float]:
+def on_screen(page: Page, point_m, view: str = "canvas") -> tuple[float, float]:
     """Where a point about the project's origin falls on the page, by the core's own projection."""
-    shape = pose_of(page)
-    x, y, width, height = size_of(page)
+    shape = pose_of(page, view)
+    x, y, width, height = size_of(page, view)
     given: dict[str, Any] = {key: tuple(v) if isinstance(v, list) else v for key, v in shape.items()}
     pose = Pose(**given, aspect=width / height)
     ((u, v, depth),) = project(np.array([point_m]), pose)
@@ -56,9 +60,9 @@ def on_screen(page: Page, point_m) -> tuple[float, float]:
     return x + (u + 1) / 2 * width, y + (1 - v) / 2 * height
 
 
-def numbers(page: Page) -> np.ndarray:
+def numbers(page: Page, view: str = "canvas") -> np.ndarray:
     """The camera as one row of figures."""
-    shape = pose_of(page)
+    shape = pose_of(page, view)
     return np.array([*shape["eye_m"], *shape["target_m"], *shape["up"], shape["angle_deg"]])
 
 

@@ -33,7 +33,7 @@ export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
 function Key({ action }: { action: Action }) {
   const key = action.key ?? "";
   // Signs are taken as they are typed, wherever they are on the keyboard.
-  const sign = /^[[\]/?,.]$/.test(key);
+  const sign = /^[[\]{}/?,.]$/.test(key);
   useHotkeys(
     // A comma separates keys, so it needs another separator to be one itself.
     key === "ctrl+z" ? "ctrl+z;meta+z" : key,
@@ -43,7 +43,7 @@ function Key({ action }: { action: Action }) {
       useKey: sign,
       delimiter: ";",
       ignoreEventWhen: ownKey,
-      ...(key === "?" ? { ignoreModifiers: true } : {}),
+      ...(/^[?{}]$/.test(key) ? { ignoreModifiers: true } : {}),
     },
     [action],
   );

@@ -1,4 +1,6 @@
 import { useMemo } from "react";
+import { spokenDrawing } from "../beside/drawing";
+import { useDrawings } from "../beside/useDrawings";
 import { useLook } from "../camera/useLook";
 import { levelAt, roomAt } from "../keyplan/plan";
 import { useDirections, useKeyPlan, useShownLevel, useTurns } from "../keyplan/useInstrument";
@@ -13,7 +15,7 @@ import { useTools } from "./tools";
 /** Something that can be done, found by its name and, where it has one, by its key. */
 export interface Action {
   name: string;
-  group: "Fit" | "Trail" | "Look" | "Lens" | "Show" | "Window";
+  group: "Fit" | "Trail" | "Look" | "Lens" | "Show" | "Beside" | "Window";
   key?: string;
   run: () => void;
 }
@@ -26,6 +28,8 @@ export function useActions(): readonly Action[] {
   const look = useLook();
   const home = useHome();
   const trail = useTrailSteps();
+  const drawingTrail = useTrailSteps("drawing");
+  const drawings = useDrawings();
   const directions = useDirections();
   const { level } = useShownLevel();
   const plan = useKeyPlan(level);
@@ -125,6 +129,19 @@ export function useActions(): readonly Action[] {
         key: "escape",
         run: () => (useTools.getState().tool ? tools.take(null) : pick([])),
       },
+      { group: "Beside", name: "Plan beside the stage, or put it away", key: "b", run: drawings.toggle },
+      ...[...drawings.plans, ...drawings.elevations].map<Action>((drawing) => ({
+        group: "Beside",
+        name: `${spokenDrawing(drawing)} beside the stage`,
+        run: () => drawings.show(drawing),
+      })),
+      {
+        group: "Beside",
+        name: "Elevation beside the stage, the way it looks",
+        run: drawings.asStageLooks,
+      },
+      { group: "Beside", name: "Back to the last place of the drawing", key: "{", run: drawingTrail.back },
+      { group: "Beside", name: "Forward to its next place", key: "}", run: drawingTrail.forward },
       { group: "Window", name: "Find", key: "/", run: () => tools.openFind() },
       { group: "Window", name: "Keys", key: "?", run: () => tools.showKeys(true) },
       {
@@ -163,5 +180,5 @@ export function useActions(): readonly Action[] {
       },
     ];
     return list;
-  }, [federation, stage, look, home, trail, directions, plan, turns]);
+  }, [federation, stage, look, home, trail, drawingTrail, drawings, directions, plan, turns]);
 }

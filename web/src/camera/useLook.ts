@@ -3,12 +3,10 @@ import { api, type PoseShape, Refused, type Shapes, taken } from "../api/client"
 import { useHabits } from "../project/habits";
 import { useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
-import { fromShape, looking, type Pose, toShape } from "../stage/pose";
+import { fromShape, looking, toShape } from "../stage/pose";
 import { announce } from "../trail/cause";
-import { type Subject, spokenSubject, wishOf } from "./subject";
-
-const ROOMY = 0.2;
-const TIGHT = 0.04;
+import { framed } from "./framed";
+import { type Subject, spokenSubject } from "./subject";
 
 /** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
 export function useLook() {
@@ -32,25 +30,15 @@ export function useLook() {
       if (!view) throw new Refused("The stage is not there yet; wait for it.");
       return { view, pose: view.pose, shape: toShape(view.pose), aspect: view.aspect };
     };
-    const framed = (subject: Subject, look: Shapes["Look"], pose: Pose, aspect: number) =>
-      taken(
-        api.POST("/api/projects/{project_id}/frame", {
-          params: { path: { project_id: projectId } },
-          body: {
-            ...look,
-            aspect,
-            projection: pose.projection,
-            angle_deg: pose.angleDeg,
-            margin: subject.kind === "components" ? ROOMY : TIGHT,
-            ...wishOf(federation, useSession.getState().visibility, subject),
-          },
-        }),
-      );
     const fitTo = (subject: Subject, look?: Shapes["Look"], cause?: string, atOnce = false) => {
       const { pose, aspect } = present();
       const now = looking(pose);
       const wanted = look ?? { bearing_deg: now.bearingDeg, tilt_deg: now.tiltDeg };
-      return goTo(cause ?? spokenSubject(federation, subject), framed(subject, wanted, pose, aspect), atOnce);
+      return goTo(
+        cause ?? spokenSubject(federation, subject),
+        framed(projectId, federation, subject, wanted, pose, aspect),
+        atOnce,
+      );
     };
     /** Look along a direction: at what is picked, else at what is visible, or only turn there. */
     const turnTo = (look: Shapes["Look"], cause: string) => {

@@ -6,30 +6,63 @@ import type { KeyPlan, Sheet } from "./plan";
 const LETTER = 0.52;
 const NAME_PX = 10.5;
 
-/** The plan itself: cut walls and columns filled, everything else in thin lines. */
-export const PlanDrawing = memo(function PlanDrawing({ plan, sheet }: { plan: KeyPlan; sheet: Sheet }) {
-  const paths = useMemo(() => {
-    const all = (lines: readonly (readonly (readonly number[])[])[]) =>
-      lines.map((l) => sheet.path(l)).join("");
-    return {
-      solid: plan.solid.map((l) => `${sheet.path(l)}Z`).join(""),
-      thin: all(plan.thin),
+const line = { fill: "none", vectorEffect: "non-scaling-stroke" as const };
+
+function pathOf(sheet: Sheet, lines: readonly (readonly (readonly number[])[])[]): string {
+  return lines.map((l) => sheet.path(l)).join("");
+}
+
+/** What a plan says in signs: the grid, the swings of doors, and the way up of stairs. */
+export const PlanSigns = memo(function PlanSigns({ plan, sheet }: { plan: KeyPlan; sheet: Sheet }) {
+  const paths = useMemo(
+    () => ({
+      axes: pathOf(
+        sheet,
+        plan.axes.map((a) => a.ends),
+      ),
       swings: plan.swings.map((s) => `${sheet.path(s.leaf)}${sheet.path(s.arc)}`).join(""),
-      treads: all(plan.flights.flatMap((f) => f.edges)),
       ways: plan.flights.map((f) => sheet.path(f.way_up)),
-      axes: all(plan.axes.map((a) => a.ends)),
-    };
-  }, [plan, sheet]);
-  const line = { fill: "none", vectorEffect: "non-scaling-stroke" as const };
+    }),
+    [plan, sheet],
+  );
   return (
     <g>
       <path d={paths.axes} {...line} stroke={tone.line} strokeWidth={0.8} />
-      <path d={paths.treads} {...line} stroke={tone.soft} strokeWidth={0.5} />
-      <path d={paths.thin} {...line} stroke={tone.soft} strokeWidth={0.7} />
       <path d={paths.swings} {...line} stroke={tone.soft} strokeWidth={0.6} />
       {paths.ways.map((d) => (
         <path key={d} d={d} {...line} stroke={tone.ink} strokeWidth={0.9} markerEnd="url(#way-up)" />
       ))}
+    </g>
+  );
+});
+
+/** The head of an arrow that points up a stair. */
+export function WayUp() {
+  return (
+    <marker id="way-up" viewBox="0 0 6 6" refX="5" refY="3" markerWidth="6" markerHeight="6" orient="auto">
+      <path d="M0,1 5,3 0,5" fill="none" stroke={tone.ink} />
+    </marker>
+  );
+}
+
+/** The plan itself: cut walls and columns filled, everything else in thin lines. */
+export const PlanDrawing = memo(function PlanDrawing({ plan, sheet }: { plan: KeyPlan; sheet: Sheet }) {
+  const paths = useMemo(
+    () => ({
+      solid: plan.solid.map((l) => `${sheet.path(l)}Z`).join(""),
+      thin: pathOf(sheet, plan.thin),
+      treads: pathOf(
+        sheet,
+        plan.flights.flatMap((f) => f.edges),
+      ),
+    }),
+    [plan, sheet],
+  );
+  return (
+    <g>
+      <path d={paths.treads} {...line} stroke={tone.soft} strokeWidth={0.5} />
+      <path d={paths.thin} {...line} stroke={tone.soft} strokeWidth={0.7} />
+      <PlanSigns plan={plan} sheet={sheet} />
       <path
         d={paths.solid}
         fill={tone.ink}

@@ -5,7 +5,7 @@ import { looking } from "../stage/pose";
 import { face, tone } from "../theme";
 import type { Direction } from "./directions";
 import { EyeArrow } from "./EyeArrow";
-import { AxisTags, PlanDrawing, RoomNames } from "./PlanDrawing";
+import { AxisTags, PlanDrawing, RoomNames, WayUp } from "./PlanDrawing";
 import { type KeyPlan, offStorey, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "./plan";
 import { Needle, RING_PX, Ring } from "./Ring";
 import { useNorth, useTurns } from "./useInstrument";
@@ -127,17 +127,7 @@ export function PlanFrame(props: {
         <clipPath id="plan-inside">
           <circle cx={middle} cy={middle} r={radius} />
         </clipPath>
-        <marker
-          id="way-up"
-          viewBox="0 0 6 6"
-          refX="5"
-          refY="3"
-          markerWidth="6"
-          markerHeight="6"
-          orient="auto"
-        >
-          <path d="M0,1 5,3 0,5" fill="none" stroke={tone.ink} />
-        </marker>
+        <WayUp />
       </defs>
       <circle cx={middle} cy={middle} r={middle - 1.5} fill={tone.paper} stroke={tone.line} />
       <circle cx={middle} cy={middle} r={radius} fill="#fff" stroke={tone.ink} strokeWidth={1.3} />

@@ -27,7 +27,7 @@ export function Beginning() {
   const { fitTo } = useLook();
   const home = useHome();
   useTrailKeeper();
-  const ready = useTrail((s) => s.of === trailOf(projectId, person));
+  const ready = useTrail("stage", (s) => s.of === trailOf(projectId, person));
   const linked = useLinkedViewpoint();
   const show = useShowViewpoint();
   const begun = useRef("");

@@ -6,6 +6,9 @@ import { Keys } from "../actions/Keys";
 import { useTools } from "../actions/tools";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow } from "../api/queries";
+import { BesidePane } from "../beside/BesidePane";
+import { DrawingOnStage } from "../beside/DrawingOnStage";
+import { useBeside } from "../beside/shown";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { Desk } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
@@ -48,18 +51,20 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
     () => () => {
       reset();
       putAway();
+      useBeside.getState().close();
     },
     [reset, putAway],
   );
   const stage = useRef<Stage | null>(null);
   const [ready, setReady] = useState(false);
   const eye = useRef(new EyeNews());
+  const drawn = useRef(new EyeNews());
   const onReady = useCallback((made: Stage | null) => {
     stage.current = made;
     setReady(made !== null);
   }, []);
   const open = useMemo(
-    () => ({ federation, stage: () => stage.current, eye: eye.current, projectId }),
+    () => ({ federation, stage: () => stage.current, eye: eye.current, drawn: drawn.current, projectId }),
     [federation, projectId],
   );
   const onRest = useRest(federation, projectId);
@@ -81,9 +86,23 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             )}
             <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
               <StageView onReady={onReady} onRest={onRest} />
-              {federation.models.length === 0 && <Empty />}
-              {federation.models.length > 0 && <KeyPlan />}
-              <Notice />
+              <Box
+                sx={{
+                  position: "absolute",
+                  inset: 0,
+                  display: "flex",
+                  pointerEvents: "none",
+                  "& > :first-of-type > *": { pointerEvents: "auto" },
+                }}
+              >
+                <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
+                  {ready && <DrawingOnStage />}
+                  {federation.models.length === 0 && <Empty />}
+                  {federation.models.length > 0 && <KeyPlan />}
+                  <Notice />
+                </Box>
+                {ready && <BesidePane />}
+              </Box>
             </Box>
             <Desk />
           </Box>

@@ -2,14 +2,15 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
 import { useTools } from "../actions/tools";
-import { tone } from "../theme";
-import { useSession } from "./session";
+import type { ViewKind } from "../stage/view";
+import { face, tone } from "../theme";
+import { find, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
 
 /** The region that is being drawn. */
-export function RegionBox() {
+export function RegionBox({ where }: { where: ViewKind }) {
   const region = useStageNews((s) => s.region);
-  if (!region) return null;
+  if (region?.where !== where) return null;
   return (
     <Box
       data-testid="region"
@@ -84,6 +85,38 @@ function Mark(props: { text: ReactNode; act: string; onAct: () => void }) {
       <Button variant="text" onClick={props.onAct} sx={{ color: tone.here }}>
         {props.act}
       </Button>
+    </Box>
+  );
+}
+
+/** Names the component under the cursor, beside it. */
+export function HoverLabel({ where }: { where: ViewKind }) {
+  const { hovered, hoverAt } = useStageNews();
+  const { federation } = useOpen();
+  if (hovered < 0 || hoverAt?.where !== where) return null;
+  const found = find(federation, hovered);
+  if (!found) return null;
+  const discipline = federation.disciplines[found.model.discipline[found.at] ?? 0];
+  return (
+    <Box
+      sx={{
+        position: "absolute",
+        left: hoverAt.x + 16,
+        top: hoverAt.y + 14,
+        pointerEvents: "none",
+        bgcolor: tone.ink,
+        color: tone.paper,
+        px: 1,
+        py: 0.4,
+        fontSize: 12.5,
+        whiteSpace: "nowrap",
+        borderRadius: "2px",
+      }}
+    >
+      <Box component="span" sx={{ fontFamily: face.head, fontWeight: 600, mr: 0.8, color: "#fff" }}>
+        {discipline?.code}
+      </Box>
+      {found.model.labels[found.at]}
     </Box>
   );
 }

@@ -1,13 +1,14 @@
 import Box from "@mui/material/Box";
-import { useEffect, useMemo, useRef } from "react";
+import { useCallback, useEffect, useMemo, useRef } from "react";
+import { Vector3 } from "three";
 import { useTools } from "../actions/tools";
+import { useLook } from "../camera/useLook";
 import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
-import { face, tone } from "../theme";
 import { keepPlace } from "../trail/useTrailKeeper";
 import { BACKGROUNDS, useHabits } from "./habits";
-import { RegionBox, StageMarks } from "./StageMarks";
-import { find, resolve, useSession } from "./session";
+import { HoverLabel, RegionBox, StageMarks } from "./StageMarks";
+import { resolve, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
 
 const PINNED = {
@@ -16,6 +17,20 @@ const PINNED = {
   crossing: "a grid crossing",
   face: "a point of the face",
 } as const;
+
+/** What is picked on the drawing and out of sight on the stage is brought into it. */
+function useBringIn() {
+  const { stage } = useOpen();
+  const { fitTo } = useLook();
+  const latest = useRef<(component: number) => void>(() => undefined);
+  latest.current = (component) => {
+    const view = stage();
+    const box = view?.boxesOf([component]).get(component);
+    if (!view || !box || view.main.shows(box.getCenter(new Vector3()))) return;
+    void fitTo({ kind: "components", components: [component] });
+  };
+  return useCallback((component: number) => latest.current(component), []);
+}
 
 /** The canvas; the 3D view itself lives in `stage/` and knows nothing of React. */
 export function StageView(props: {
@@ -26,16 +41,18 @@ export function StageView(props: {
   const { onReady, onRest } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const stageRef = useRef<Stage | null>(null);
-  const { federation, eye } = useOpen();
+  const { federation, eye, drawn } = useOpen();
   const visibility = useSession((s) => s.visibility);
   const picked = useSession((s) => s.picked);
+  const bringIn = useBringIn();
 
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
     const stage = new Stage(element, {
-      hover: (hovered, hoverAt) => useStageNews.setState({ hovered, hoverAt: hovered >= 0 ? hoverAt : null }),
-      pick: (component, add) => {
+      hover: (hovered, at, where) =>
+        useStageNews.setState({ hovered, hoverAt: at && hovered >= 0 ? { ...at, where } : null }),
+      pick: (component, add, where) => {
         const session = useSession.getState();
         if (component < 0) session.pick([]);
         else if (!add) session.pick([component]);
@@ -43,10 +60,12 @@ export function StageView(props: {
           session.pick(session.picked.filter((c) => c !== component));
         else session.pick([...session.picked, component]);
         if (component >= 0) session.open("component");
+        if (component >= 0 && where === "drawing") bringIn(component);
       },
-      moved: (pose) => {
-        element.dataset.pose = JSON.stringify(toShape(pose));
-        eye.tell(pose);
+      moved: (pose, where) => {
+        const shown = where === "stage" ? element : stageRef.current?.drawing?.element;
+        if (shown) shown.dataset.pose = JSON.stringify(toShape(pose));
+        (where === "stage" ? eye : drawn).tell(pose);
       },
       streaming: (pending, total, failed) => {
         element.dataset.pending = String(pending);
@@ -58,15 +77,15 @@ export function StageView(props: {
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
       refused: () => useSession.getState().say("The view is locked; open the lock to move."),
-      region: (region) => useStageNews.setState({ region }),
+      region: (box, where) => useStageNews.setState({ region: box && { ...box, where } }),
       pinned: (kind) => {
         useTools.getState().take(null);
         useSession.getState().say(`The pivot is pinned to ${PINNED[kind]}; Shift I lets it go.`);
       },
-      rested: (pose, cause) => {
+      rested: (pose, cause, where) => {
         if (!stageRef.current) return;
-        keepPlace(stageRef.current, cause);
-        onRest(pose);
+        keepPlace(stageRef.current, cause, where);
+        if (where === "stage") onRest(pose);
       },
     });
     stageRef.current = stage;
@@ -76,12 +95,12 @@ export function StageView(props: {
       stage.dispose();
       stageRef.current = null;
     };
-  }, [eye, onReady, onRest]);
+  }, [eye, drawn, onReady, onRest, bringIn]);
 
   const habits = useHabits();
   useEffect(() => {
     const { wheelButton, device, instant, tumble } = habits;
-    if (stageRef.current) stageRef.current.navigation.habits = { wheelButton, device, instant, tumble };
+    stageRef.current?.setHabits({ wheelButton, device, instant, tumble });
     stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
   }, [habits]);
   const locked = useTools((s) => s.locked);
@@ -89,11 +108,7 @@ export function StageView(props: {
     if (stageRef.current) stageRef.current.navigation.locked = locked;
   }, [locked]);
   const tool = useTools((s) => s.tool);
-  useEffect(() => {
-    if (!stageRef.current) return;
-    stageRef.current.navigation.drawsRegions = tool === "region";
-    stageRef.current.pinning = tool === "pin";
-  }, [tool]);
+  useEffect(() => stageRef.current?.setTool(tool), [tool]);
   useEffect(() => stageRef.current?.setFederation(federation), [federation]);
   const states = useMemo(() => resolve(federation, visibility), [federation, visibility]);
   useEffect(() => stageRef.current?.setVisible(states), [states]);
@@ -115,41 +130,9 @@ export function StageView(props: {
           cursor: tool ? "crosshair" : "default",
         }}
       />
-      <RegionBox />
+      <RegionBox where="stage" />
       <StageMarks />
-      <HoverLabel />
-    </Box>
-  );
-}
-
-/** Names the component under the cursor, beside it. */
-function HoverLabel() {
-  const { hovered, hoverAt } = useStageNews();
-  const { federation } = useOpen();
-  if (hovered < 0 || !hoverAt) return null;
-  const found = find(federation, hovered);
-  if (!found) return null;
-  const discipline = federation.disciplines[found.model.discipline[found.at] ?? 0];
-  return (
-    <Box
-      sx={{
-        position: "absolute",
-        left: hoverAt.x + 16,
-        top: hoverAt.y + 14,
-        pointerEvents: "none",
-        bgcolor: tone.ink,
-        color: tone.paper,
-        px: 1,
-        py: 0.4,
-        fontSize: 12.5,
-        whiteSpace: "nowrap",
-        borderRadius: "2px",
-      }}
-    >
-      <Box component="span" sx={{ fontFamily: face.head, fontWeight: 600, mr: 0.8, color: "#fff" }}>
-        {discipline?.code}
-      </Box>
-      {found.model.labels[found.at]}
+      <HoverLabel where="stage" />
     </Box>
   );
 }

@@ -3,6 +3,8 @@ import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Find } from "../actions/Find";
+import { useBeside } from "../beside/shown";
+import { useDrawings } from "../beside/useDrawings";
 import { useLook } from "../camera/useLook";
 import { initials, usePerson } from "../people/person";
 import { face, tone } from "../theme";
@@ -16,6 +18,8 @@ export function TopBar() {
   const { fitTo } = useLook();
   const home = useHome();
   const open = useSession((s) => s.open);
+  const drawings = useDrawings();
+  const beside = useBeside((s) => s.drawing !== null);
   const [edges, setEdges] = useState(true);
   return (
     <Box
@@ -60,6 +64,9 @@ export function TopBar() {
         }}
       >
         Edges
+      </BarButton>
+      <BarButton title="A plan or an elevation beside the stage" on={beside} onClick={drawings.toggle}>
+        Plan beside
       </BarButton>
       <Find />
       <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>

@@ -17,6 +17,8 @@ interface OwnHabits extends Habits {
   /** The bearing that looks at the front, from building north. */
   frontDeg: number;
   eyeHeightM: number;
+  /** How much of the width a drawing beside the stage takes. */
+  besideShare: number;
   pixelMm: number;
   background: keyof typeof BACKGROUNDS;
   set(part: Partial<Omit<OwnHabits, "set">>): void;
@@ -36,6 +38,7 @@ export const useHabits = create<OwnHabits>()(
       trueNorth: false,
       frontDeg: 0,
       eyeHeightM: 1.6,
+      besideShare: 0.44,
       background: "light",
       // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
       pixelMm: 25.4 / 96,

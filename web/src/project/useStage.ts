@@ -3,6 +3,7 @@ import { create } from "zustand";
 import type { Federation } from "../api/client";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
+import type { Rectangle, ViewKind } from "../stage/view";
 
 /** The stage of the open project, and the last thing it said about itself. */
 interface StageNews {
@@ -10,9 +11,10 @@ interface StageNews {
   total: number;
   failed: readonly string[];
   hovered: number;
-  hoverAt: { x: number; y: number } | null;
-  /** The region that is being drawn, in pixels of the canvas. */
-  region: { x: number; y: number; width: number; height: number } | null;
+  /** Where the cursor is that hovers, in pixels of the view it is in. */
+  hoverAt: { x: number; y: number; where: ViewKind } | null;
+  /** The region that is being drawn, in pixels of its view. */
+  region: (Rectangle & { where: ViewKind }) | null;
 }
 
 export const useStageNews = create<StageNews>(() => ({
@@ -36,6 +38,11 @@ export class EyeNews {
     for (const listener of this.listeners) listener(pose);
   }
 
+  /** What was told is no longer so. */
+  forget(): void {
+    this.last = null;
+  }
+
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
     if (this.last) listener(this.last);
@@ -47,6 +54,8 @@ export interface Open {
   federation: Federation;
   stage: () => Stage | null;
   eye: EyeNews;
+  /** The eye of the drawing beside the stage. */
+  drawn: EyeNews;
   projectId: string;
 }
 

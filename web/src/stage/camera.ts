@@ -23,9 +23,13 @@ export class StageCamera {
     this.aspect = aspect;
   }
 
-  /** Stand where a pose says, with the depth range that the building needs from there. */
-  place(pose: Pose, bounds: Box3, beyondM: number | null = null): void {
-    const [near, reach] = this.depthRange(pose, bounds);
+  /**
+   * Stand where a pose says, with the depth range that the building needs from there. A parallel
+   * view that is cut shows nothing behind its eye.
+   */
+  place(pose: Pose, bounds: Box3, beyondM: number | null = null, cut = false): void {
+    const [nearest, reach] = this.depthRange(pose, bounds);
+    const near = cut ? Math.max(0, nearest) : nearest;
     // Nothing is seen farther beyond the target than is wanted.
     const limit = beyondM === null ? reach : pose.target.distanceTo(pose.eye) + beyondM;
     const far = Math.max(Math.min(reach, limit), near + NEAREST_M);
@@ -76,7 +80,10 @@ export class StageCamera {
   /** The ray through a point of the canvas, given from -1 to 1. */
   ray(at: Vector2): Ray {
     this.caster.setFromCamera(at, this.current);
-    return this.caster.ray;
+    const { ray } = this.caster;
+    // A parallel view also shows what is behind its eye, as far as it is not cut.
+    if (this.current === this.parallel) ray.origin.addScaledVector(ray.direction, this.parallel.near);
+    return ray;
   }
 
   /** Where a point falls on the canvas, from -1 to 1. */

@@ -247,11 +247,11 @@ export class Chunks {
     for (const chunk of this.here.values()) for (const mesh of chunk.fadedFaces) mesh.visible = fading;
   }
 
-  /** The box around components, by their dense numbers; empty if none is here. */
-  boundsOf(components: ReadonlySet<number>): Box3 {
-    const box = new Box3();
+  /** The box around each of some components, by their dense numbers; those that are not here have none. */
+  boxesOf(components: ReadonlySet<number>): Map<number, Box3> {
+    const boxes = new Map<number, Box3>();
     const point = new Vector3();
-    if (!components.size) return box;
+    if (!components.size) return boxes;
     for (const chunk of this.here.values()) {
       for (const face of chunk.faces) {
         const numbers = face.geometry.getAttribute("component");
@@ -259,12 +259,15 @@ export class Chunks {
         const index = face.geometry.getIndex();
         for (let i = 0; i < (index?.count ?? 0); i++) {
           const vertex = index?.getX(i) ?? 0;
-          if (components.has(Math.round(chunk.first.value + numbers.getX(vertex))))
-            box.expandByPoint(point.fromBufferAttribute(positions, vertex).applyMatrix4(face.matrixWorld));
+          const component = Math.round(chunk.first.value + numbers.getX(vertex));
+          if (!components.has(component)) continue;
+          const box = boxes.get(component) ?? new Box3();
+          boxes.set(component, box);
+          box.expandByPoint(point.fromBufferAttribute(positions, vertex).applyMatrix4(face.matrixWorld));
         }
       }
     }
-    return box;
+    return boxes;
   }
 
   setEdges(shown: boolean): void {

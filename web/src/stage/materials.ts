@@ -7,6 +7,8 @@ export interface SharedUniforms {
   sun: IUniform<Vector3>;
   /** How wide a pixel is on the model, in metres: at 1 m from the eye, or anywhere in a parallel view. */
   pixel: IUniform<number>;
+  /** 1 where the view is cut, so that what is cut shows its filled section. */
+  cut: IUniform<number>;
 }
 
 /** Fine edges are at most 60 mm long; they are drawn where they can be 1.5 pixels or more. */
@@ -25,6 +27,7 @@ export function sharedUniforms(): SharedUniforms {
     colours: { value: null },
     sun: { value: new Vector3(0.38, -0.52, 0.76).normalize() },
     pixel: { value: 0.001 },
+    cut: { value: 0 },
   };
 }
 
@@ -35,6 +38,7 @@ const VERTEX = /* glsl */ `
   uniform vec3 sun;
   uniform float first;
   uniform float pixel;
+  uniform float cut;
   in float component;
   out vec3 tone;
 
@@ -66,7 +70,15 @@ const VERTEX = /* glsl */ `
     #ifdef LINES
       nearer += 9.0e-4;
     #endif
-    if (isOrthographic) seen.z += nearer * 40.0;
+    #ifdef LINES
+      const bool within = false;
+    #else
+      // Where a closed body is cut open one looks at its inside, which stands for the section. It
+      // goes before a face that it stands on.
+      bool within = cut > 0.5 && (mat3(modelViewMatrix) * normal).z < -0.001;
+    #endif
+    if (cut > 0.5) seen.z += nearer * 2.0 + (within ? 5.0e-4 : 0.0);
+    else if (isOrthographic) seen.z += nearer * 40.0;
     else seen.xyz *= 1.0 - nearer;
     gl_Position = projectionMatrix * seen;
     vec3 base = texelFetch(colours, at, 0).rgb;
@@ -81,6 +93,7 @@ const VERTEX = /* glsl */ `
       float day = 0.5 + 0.5 * dot(n, sun);
       float sky = 0.5 + 0.5 * n.z;
       tone = base * (0.60 + 0.30 * day + 0.16 * sky);
+      if (within) tone = state.g > 0.25 ? base : mix(base, INK, 0.82);
     #endif
   }
 `;

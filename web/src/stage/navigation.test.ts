@@ -9,22 +9,22 @@ const WIDTH = 800;
 const HEIGHT = 500;
 
 /** A canvas that only hands its events on, and a floor at z = 0 to point at. */
-function setUp(projection: Pose["projection"] = "perspective") {
+function setUp(projection: Pose["projection"] = "perspective", turns = true) {
   const listeners = new Map<string, (event: never) => void>();
-  const canvas = {
-    clientWidth: WIDTH,
-    clientHeight: HEIGHT,
+  const element = {
     addEventListener: (kind: string, run: (event: never) => void) => listeners.set(kind, run),
     getBoundingClientRect: () => ({ left: 0, top: 0, width: WIDTH, height: HEIGHT }),
     setPointerCapture: () => undefined,
-  } as unknown as HTMLCanvasElement;
+  } as unknown as HTMLElement;
   const camera = new StageCamera();
   camera.setAspect(WIDTH / HEIGHT);
   const said: string[] = [];
   let navigation: Navigation;
   const sync = () => camera.place(navigation.pose, boundsOfFloor());
   const host: NavigationHost = {
-    canvas,
+    element,
+    size: () => ({ width: WIDTH, height: HEIGHT }),
+    turns,
     pointAt: (at) => {
       sync();
       const ray = camera.ray(at);

@@ -3,7 +3,12 @@ import { between, copyPose, forward, type Pose } from "./pose";
 
 /** What navigation needs of the stage. */
 export interface NavigationHost {
-  canvas: HTMLCanvasElement;
+  /** What takes the mouse, wheel and fingers. */
+  element: HTMLElement;
+  /** The view's size in CSS pixels; its top left is the element's. */
+  size(): { width: number; height: number };
+  /** Whether drags may turn the view; otherwise they move it as paper is moved. */
+  turns: boolean;
   /** The first solid point under a place on the canvas (-1 to 1), or null. */
   pointAt(at: Vector2): Vector3 | null;
   /** The ray's direction and origin at a place on the canvas. */
@@ -80,7 +85,7 @@ export class Navigation {
     public pose: Pose,
     private readonly host: NavigationHost,
   ) {
-    const c = host.canvas;
+    const c = host.element;
     c.addEventListener("pointerdown", this.down);
     c.addEventListener("pointermove", this.move);
     c.addEventListener("pointerup", this.up);
@@ -166,30 +171,33 @@ export class Navigation {
   }
 
   private at(event: PointerEvent | WheelEvent): Vector2 {
-    const box = this.host.canvas.getBoundingClientRect();
-    return new Vector2(
-      ((event.clientX - box.left) / box.width) * 2 - 1,
-      1 - ((event.clientY - box.top) / box.height) * 2,
-    );
+    const { left, top } = this.host.element.getBoundingClientRect();
+    const { width, height } = this.host.size();
+    return new Vector2(((event.clientX - left) / width) * 2 - 1, 1 - ((event.clientY - top) / height) * 2);
   }
 
   private px(a: Vector2, b: Vector2): number {
-    const box = this.host.canvas.getBoundingClientRect();
-    return Math.hypot(((a.x - b.x) * box.width) / 2, ((a.y - b.y) * box.height) / 2);
+    const { width, height } = this.host.size();
+    return Math.hypot(((a.x - b.x) * width) / 2, ((a.y - b.y) * height) / 2);
   }
 
   private readonly down = (event: PointerEvent): void => {
-    this.host.canvas.setPointerCapture(event.pointerId);
+    this.host.element.setPointerCapture(event.pointerId);
     const at = this.at(event);
     this.glide = null;
     this.pendingZoom = 0;
     if (event.pointerType === "touch") this.touches.set(event.pointerId, at);
     const wheelPans = (this.habits.wheelButton === "pan") !== event.shiftKey;
-    const pan = event.button === 2 || (event.button === 1 && wheelPans) || this.touches.size > 1;
+    const region = this.drawsRegions && event.button === 0;
+    const pan =
+      event.button === 2 ||
+      (event.button === 1 && wheelPans) ||
+      this.touches.size > 1 ||
+      (!this.host.turns && !region);
     const hit = this.host.pointAt(at);
     const anchor = (pan ? hit : (this.pinned ?? hit)) ?? this.pivot;
     this.drag = {
-      kind: pan ? "pan" : this.drawsRegions && event.button === 0 ? "region" : "orbit",
+      kind: pan ? "pan" : region ? "region" : "orbit",
       pointer: event.pointerId,
       last: at,
       start: at.clone(),
@@ -275,8 +283,8 @@ export class Navigation {
 
   private panByWheel(event: WheelEvent): void {
     const at = this.at(event);
-    const box = this.host.canvas.getBoundingClientRect();
-    const to = new Vector2(at.x - (2 * event.deltaX) / box.width, at.y + (2 * event.deltaY) / box.height);
+    const { width, height } = this.host.size();
+    const to = new Vector2(at.x - (2 * event.deltaX) / width, at.y + (2 * event.deltaY) / height);
     this.cause = "panned";
     this.pan(this.host.pointAt(at) ?? this.pivot, at, to);
   }
@@ -284,8 +292,8 @@ export class Navigation {
   /** Turn eye and target about a pivot; tilt stops before straight up and down. */
   private orbit(pivot: Vector3, by: Vector2): void {
     const pose = this.pose;
-    const aspect = this.host.canvas.clientWidth / this.host.canvas.clientHeight;
-    const yaw = (-by.x * aspect * TURN_PER_HEIGHT) / 2;
+    const { width, height } = this.host.size();
+    const yaw = (-by.x * (width / height) * TURN_PER_HEIGHT) / 2;
     const f = forward(pose);
     if (this.habits.tumble) {
       this.tumble(pivot, yaw, (by.y * TURN_PER_HEIGHT) / 2);

@@ -10,6 +10,9 @@ export interface Hit {
   distance: number;
 }
 
+/** Of two faces that touch, the one that is seen from within counts as nearer: it is a section. */
+const TOUCHING_M = 0.001;
+
 /** Finds what a ray meets; each chunk's search tree is built when there is a quiet moment. */
 export class Picking {
   private readonly trees = new WeakMap<Mesh, MeshBVH>();
@@ -50,10 +53,10 @@ export class Picking {
     }
     candidates.sort((a, b) => a.at - b.at);
     for (const { chunk, at } of candidates) {
-      if (best && at > best.distance) break;
+      if (best && at > best.distance + TOUCHING_M) break;
       for (const face of chunk.faces) {
         const hit = this.inFace(chunk, face, ray);
-        if (hit && (!best || hit.distance < best.distance)) best = hit;
+        if (hit && (!best || before(hit, best, ray))) best = hit;
       }
     }
     return best;
@@ -70,10 +73,15 @@ export class Picking {
       if (!this.solid(component)) continue;
       const point = hit.point.clone().applyMatrix4(face.matrixWorld);
       const distance = point.distanceTo(ray.origin);
-      if (best && distance >= best.distance) continue;
       const normal = hit.face.normal.clone().transformDirection(face.matrixWorld);
-      best = { component, point, normal, distance };
+      const found = { component, point, normal, distance };
+      if (!best || before(found, best, ray)) best = found;
     }
     return best;
   }
+}
+
+function before(one: Hit, other: Hit, ray: Ray): boolean {
+  const depth = (hit: Hit) => hit.distance - (hit.normal.dot(ray.direction) > 0 ? TOUCHING_M : 0);
+  return depth(one) < depth(other);
 }

@@ -1,40 +1,36 @@
-import { Box3, Color, Scene, Vector2, Vector3, WebGLRenderer } from "three";
+import { Box3, Color, Scene, type Vector2, Vector3, WebGLRenderer } from "three";
 import type { Federation } from "../api/client";
-import { StageCamera } from "./camera";
 import { Chunks } from "./chunks";
 import { fineReach, sharedUniforms } from "./materials";
-import { type Cause, Navigation } from "./navigation";
+import type { Cause, Habits, Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
-import { copyPose, forward, type Pose, turned } from "./pose";
-import { regionPose } from "./regions";
+import { type Pose, turned } from "./pose";
 import { type SnapKind, snapTo } from "./snapping";
 import { colourTexture, type State, StateTable } from "./states";
+import { type Rectangle, View, type ViewKind } from "./view";
 
 const PIVOT_SIZE = 0.022;
-const STILL_MS = 120;
-/** After so long at rest a place counts as one. */
-const PLACE_MS = 600;
 /** A frame that takes longer makes gliding a nuisance. */
 const SLOW_FRAME_MS = 80;
 
-/** What the stage tells those who listen. */
+/** What the stage tells those who listen; of the stage itself, or of the drawing beside it. */
 export interface StageEvents {
-  hover(component: number, at: { x: number; y: number } | null): void;
-  pick(component: number, add: boolean): void;
+  hover(component: number, at: { x: number; y: number } | null, where: ViewKind): void;
+  pick(component: number, add: boolean, where: ViewKind): void;
   /** The eye moved; called at most once a frame. */
-  moved(pose: Pose): void;
+  moved(pose: Pose, where: ViewKind): void;
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
   /** The view is locked and was to go somewhere. */
   refused(): void;
-  /** A region is being drawn, in CSS pixels of the canvas; null once it is done. */
-  region(box: { x: number; y: number; width: number; height: number } | null): void;
+  /** A region is being drawn, in CSS pixels of its view; null once it is done. */
+  region(box: Rectangle | null, where: ViewKind): void;
   /** The pivot was pinned to a point. */
   pinned(kind: SnapKind): void;
   /** The eye has been at rest for a while after it moved. */
-  rested(pose: Pose, cause: Cause): void;
+  rested(pose: Pose, cause: Cause, where: ViewKind): void;
 }
 
 declare global {
@@ -44,35 +40,48 @@ declare global {
   }
 }
 
-/** The 3D view. Draws only when something changed. */
+const NOWHERE: Rectangle = { x: 0, y: 0, width: 1, height: 1 };
+const FIRST_POSE: Pose = {
+  eye: new Vector3(0, -80, 40),
+  target: new Vector3(0, 0, 5),
+  up: new Vector3(0, 0, 1),
+  projection: "perspective",
+  angleDeg: 30,
+  heightM: 40,
+};
+
+/**
+ * The 3D view, and the drawing beside it if there is one: two views of one scene on one canvas.
+ * Draws only what changed.
+ */
 export class Stage {
   private readonly renderer: WebGLRenderer;
   private readonly scene = new Scene();
-  private readonly camera = new StageCamera();
   private readonly shared = sharedUniforms();
   private readonly states = new StateTable();
   private readonly chunks: Chunks;
   private readonly picking: Picking;
   private readonly pivot = new PivotMark();
-  readonly navigation: Navigation;
+  /** The stage's own view. */
+  readonly main: View;
+  /** The drawing beside it, or null. */
+  drawing: View | null = null;
+  /** Where the views lie on the canvas, since it was measured last. */
+  private readonly places: Record<ViewKind, Rectangle> = { stage: { ...NOWHERE }, drawing: { ...NOWHERE } };
   private bounds = new Box3();
   private frameAsked = 0;
   private posed = false;
-  private lastMove = 0;
   /** Whether the next click pins the pivot. */
-  pinning = false;
+  private pinning = false;
   /** Where the building's grid crosses on plan, for snapping. */
   crossings: readonly Vector2[] = [];
-  private beyondM: number | null = null;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
   private pickedCentre: Vector3 | null = null;
-  private placeTimer = 0;
   private frameMs = 0;
   /** How many chunks had arrived when the frame was timed last. */
   private timedAt = 0;
   private edgesShown = true;
-  private sketching = false;
   private readonly sizes: ResizeObserver;
   frames = 0;
 
@@ -84,9 +93,11 @@ export class Stage {
       canvas,
       antialias: true,
       powerPreference: "high-performance",
-      preserveDrawingBuffer: true, // so that a place on the Trail has its picture without another frame
+      // A place on the Trail has its picture, and a view keeps what it shows, without another frame.
+      preserveDrawingBuffer: true,
     });
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
+    this.renderer.setScissorTest(true);
     this.scene.matrixAutoUpdate = false;
     this.chunks = new Chunks(
       this.shared,
@@ -95,54 +106,92 @@ export class Stage {
     );
     this.scene.add(this.chunks.root, this.pivot.sprite);
     this.picking = new Picking(this.chunks, (component) => this.states.isSolid(component));
-    this.navigation = new Navigation(
-      {
-        eye: new Vector3(0, -80, 40),
-        target: new Vector3(0, 0, 5),
-        up: new Vector3(0, 0, 1),
-        projection: "perspective",
-        angleDeg: 30,
-        heightM: 40,
-      },
-      {
-        canvas,
-        pointAt: (at) => this.hitAt(at)?.point ?? null,
-        rayAt: (at) => {
-          const { origin, direction } = this.camera.ray(at);
-          return { origin: origin.clone(), direction: direction.clone() };
-        },
-        fallbackPivot: () => this.fallbackPivot(),
-        pickedCentre: () => this.pickedCentre,
-        moved: () => this.moved(),
-        pivotShown: (at) => {
-          this.pivot.show(at, PIVOT_SIZE);
-          this.ask();
-        },
-        clicked: (at, add) => {
-          const hit = this.hitAt(at);
-          if (this.pinning) {
-            if (hit) this.pinTo(hit);
-            return;
-          }
-          this.pickedNormal = hit?.normal ?? null;
-          this.events.pick(hit?.component ?? -1, add);
-        },
-        hovered: (at) => this.hover(at),
-        stopped: () => this.events.stopped(),
-        region: (from, to, done) => {
-          this.events.region(done ? null : this.pixels(from, to));
-          if (done) this.zoomToRegion(from, to);
-        },
-      },
-    );
+    this.main = this.view("stage", canvas, FIRST_POSE);
     this.sizes = new ResizeObserver(() => this.resize());
     this.sizes.observe(canvas);
     this.resize();
     window.stairpathStage = this;
   }
 
+  private view(kind: ViewKind, element: HTMLElement, pose: Pose): View {
+    const view: View = new View(kind, element, pose, {
+      place: () => this.places[kind],
+      first: (ray) => this.picking.first(ray),
+      bounds: () => this.bounds,
+      pickedCentre: () => this.pickedCentre,
+      ask: () => this.ask(view),
+      clicked: (hit, add) => this.clicked(view, hit, add),
+      hovered: (component, at) => {
+        if (this.states.setHovered(component)) this.ask();
+        this.events.hover(component, at, kind);
+      },
+      pivotShown: (at) => {
+        if (kind === "drawing") return;
+        this.pivot.show(at, PIVOT_SIZE);
+        this.ask(view);
+      },
+      stopped: () => this.events.stopped(),
+      region: (box) => this.events.region(box, kind),
+      complete: () => this.posed && this.chunks.pending === 0,
+      rested: (pose, cause) => this.events.rested(pose, cause, kind),
+    });
+    return view;
+  }
+
+  private get views(): readonly View[] {
+    return this.drawing ? [this.main, this.drawing] : [this.main];
+  }
+
+  private clicked(view: View, hit: Hit | null, add: boolean): void {
+    if (this.pinning) {
+      if (hit) this.pinTo(view, hit);
+      return;
+    }
+    this.pickedNormal = hit?.normal ?? null;
+    this.events.pick(hit?.component ?? -1, add, view.kind);
+  }
+
+  get navigation(): Navigation {
+    return this.main.navigation;
+  }
+
   get aspect(): number {
-    return this.canvas.clientWidth / Math.max(1, this.canvas.clientHeight);
+    return this.main.aspect;
+  }
+
+  /** Show a drawing beside the stage where an element is; the stage takes what is left of it. */
+  openDrawing(element: HTMLElement, pose: Pose): View {
+    this.closeDrawing();
+    this.drawing = this.view("drawing", element, pose);
+    this.drawing.navigation.habits = this.navigation.habits;
+    this.drawing.navigation.drawsRegions = this.navigation.drawsRegions;
+    this.sizes.observe(element);
+    this.resize();
+    return this.drawing;
+  }
+
+  /** How moving feels, in every view. */
+  setHabits(habits: Habits): void {
+    for (const view of this.views) view.navigation.habits = habits;
+  }
+
+  /** What the left button does instead of picking and turning: draw regions, or pin the pivot. */
+  setTool(tool: "region" | "pin" | null): void {
+    for (const view of this.views) view.navigation.drawsRegions = tool === "region";
+    this.pinning = tool === "pin";
+  }
+
+  /** Let the drawing go somewhere; what it shows glides there, as on the stage. */
+  goDrawing(pose: Pose, atOnce = false): void {
+    this.drawing?.navigation.go(pose, atOnce || this.slow);
+  }
+
+  closeDrawing(): void {
+    if (!this.drawing) return;
+    this.sizes.unobserve(this.drawing.element);
+    this.drawing.dispose();
+    this.drawing = null;
+    this.resize();
   }
 
   /** Draw a federation; what is drawn already stays. */
@@ -174,23 +223,15 @@ export class Stage {
 
   setPicked(components: readonly number[]): void {
     this.states.setPicked(components);
-    const box = this.chunks.boundsOf(new Set(components));
+    const box = new Box3();
+    for (const each of this.boxesOf(components).values()) box.union(each);
     this.pickedCentre = box.isEmpty() ? null : box.getCenter(new Vector3());
     this.ask();
   }
 
   setEdges(shown: boolean): void {
     this.edgesShown = shown;
-    this.chunks.setEdges(shown);
     this.ask();
-  }
-
-  /** Where drawing is slow, edges wait until the eye rests. */
-  private sketch(on: boolean): void {
-    if (on === this.sketching) return;
-    this.sketching = on;
-    this.chunks.setEdges(this.edgesShown && !on);
-    this.placeCamera();
   }
 
   /** How long a frame takes until its pixels are there. */
@@ -213,7 +254,7 @@ export class Stage {
       this.events.refused();
       return;
     }
-    this.navigation.go(pose, atOnce || !this.posed || this.frameMs > SLOW_FRAME_MS);
+    this.navigation.go(pose, atOnce || !this.posed || this.slow);
     this.posed = true;
   }
 
@@ -224,37 +265,20 @@ export class Stage {
 
   /** See no farther than so much beyond the target; null for no limit. */
   setDepthLimit(beyondM: number | null): void {
-    this.beyondM = beyondM;
-    this.placeCamera();
-    this.ask();
+    this.main.beyondM = beyondM;
+    this.ask(this.main);
   }
 
-  private pinTo(hit: Hit): void {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    const snap = snapTo(hit, this.chunks, this.crossings, (p) => this.camera.project(p), { width, height });
+  private pinTo(view: View, hit: Hit): void {
+    const snap = snapTo(
+      hit,
+      this.chunks,
+      this.crossings,
+      (p) => view.camera.project(p),
+      this.places[view.kind],
+    );
     this.navigation.pin(snap.point);
     this.events.pinned(snap.kind);
-  }
-
-  private pixels(from: Vector2, to: Vector2) {
-    const { clientWidth, clientHeight } = this.canvas;
-    return {
-      x: ((Math.min(from.x, to.x) + 1) / 2) * clientWidth,
-      y: ((1 - Math.max(from.y, to.y)) / 2) * clientHeight,
-      width: (Math.abs(to.x - from.x) / 2) * clientWidth,
-      height: (Math.abs(to.y - from.y) / 2) * clientHeight,
-    };
-  }
-
-  /** Frame what is seen in a region at its own depth, keeping the direction. */
-  zoomToRegion(from: Vector2, to: Vector2): void {
-    const reach = this.pivotPoint.sub(this.pose.eye).dot(forward(this.pose));
-    const next = regionPose(this.pose, from, to, {
-      rayAt: (at) => this.camera.ray(at),
-      pointAt: (at) => this.hitAt(at)?.point ?? null,
-      reachM: reach,
-    });
-    if (next) this.go(next);
   }
 
   /** Where the view turns about if nothing is under the cursor. */
@@ -263,35 +287,42 @@ export class Stage {
   }
 
   get pose(): Pose {
-    return copyPose(this.navigation.pose);
+    return this.main.pose;
   }
 
-  /** The present picture as PNG, at most `width` wide. */
+  /** The present picture of the stage as PNG, at most `width` wide. */
   picture(width: number): string {
     this.pivot.show(this.navigation.pinnedAt, PIVOT_SIZE);
-    this.sketch(false);
+    this.main.sketching = false;
     this.draw();
     return this.snapshot(width, "image/png");
   }
 
-  /** The frame that was drawn last, small. */
-  snapshot(width: number, type: "image/png" | "image/jpeg"): string {
-    const source = this.renderer.domElement;
+  /** The frame of a view that was drawn last, small. */
+  snapshot(width: number, type: "image/png" | "image/jpeg", view = this.main): string {
+    const ratio = this.renderer.getPixelRatio();
+    const { x, y, ...size } = this.places[view.kind];
+    const [across, down] = [size.width * ratio, size.height * ratio];
     const small = document.createElement("canvas");
-    small.width = Math.min(width, source.width);
-    small.height = Math.round((source.height / source.width) * small.width);
+    small.width = Math.min(width, Math.round(across));
+    small.height = Math.round((down / across) * small.width);
     const pen = small.getContext("2d");
     if (pen) {
       pen.imageSmoothingQuality = "high";
-      pen.drawImage(source, 0, 0, small.width, small.height);
+      const from = [x * ratio, y * ratio, across, down] as const;
+      pen.drawImage(this.renderer.domElement, ...from, 0, 0, small.width, small.height);
     }
     return small.toDataURL(type, 0.7);
   }
 
-  /** The component at a place of the canvas in CSS pixels from its top left, or null. */
+  /** The component at a place of the stage in CSS pixels from its top left, or null. */
   componentAt(x: number, y: number): Hit | null {
-    const box = this.canvas.getBoundingClientRect();
-    return this.hitAt(new Vector2((x / box.width) * 2 - 1, 1 - (y / box.height) * 2));
+    return this.main.hitAtPixel(x, y);
+  }
+
+  /** The box around each component; those that are not drawn have none. */
+  boxesOf(components: readonly number[]): ReadonlyMap<number, Box3> {
+    return this.chunks.boxesOf(new Set(components));
   }
 
   /** Whether a component is shown or faded now. */
@@ -306,56 +337,26 @@ export class Stage {
 
   dispose(): void {
     cancelAnimationFrame(this.frameAsked);
-    window.clearTimeout(this.placeTimer);
+    for (const view of this.views) view.dispose();
     this.sizes.disconnect();
     this.chunks.setModels([]);
     this.renderer.dispose();
     if (window.stairpathStage === this) delete window.stairpathStage;
   }
 
-  private hitAt(at: Vector2): Hit | null {
-    return this.picking.first(this.camera.ray(at));
-  }
-
-  private fallbackPivot(): Vector3 {
-    const middle = this.hitAt(new Vector2(0, 0));
-    if (middle) return middle.point;
-    return this.bounds.isEmpty() ? this.navigation.pose.target.clone() : this.bounds.getCenter(new Vector3());
-  }
-
-  private hover(at: Vector2 | null): void {
-    const component = at ? (this.hitAt(at)?.component ?? -1) : -1;
-    if (this.states.setHovered(component)) this.ask();
-    const box = this.canvas.getBoundingClientRect();
-    this.events.hover(
-      component,
-      at ? { x: ((at.x + 1) / 2) * box.width, y: ((1 - at.y) / 2) * box.height } : null,
-    );
-  }
-
-  private moved(): void {
-    this.lastMove = performance.now();
-    this.canvas.dataset.rest = "no";
-    window.clearTimeout(this.placeTimer);
-    this.placeTimer = 0;
-    this.placeCamera();
-    this.ask();
-  }
-
-  private placeCamera(): void {
-    this.camera.setAspect(this.aspect);
-    const pose = this.navigation.pose;
-    this.camera.place(pose, this.bounds, this.beyondM);
-    const pixel = this.camera.pixelM(pose, this.canvas.clientWidth);
-    this.shared.pixel.value = pixel;
-    this.chunks.setFineReach(pose.eye, fineReach(pixel, pose.projection === "parallel"));
-  }
-
   private resize(): void {
     const { clientWidth, clientHeight } = this.canvas;
     if (!clientWidth || !clientHeight) return;
     this.renderer.setSize(clientWidth, clientHeight, false);
-    this.placeCamera();
+    this.places.stage = { x: 0, y: 0, width: clientWidth, height: clientHeight };
+    if (this.drawing) {
+      // The stage has what is left of the drawing.
+      const canvas = this.canvas.getBoundingClientRect();
+      const { left, top, width, height } = this.drawing.element.getBoundingClientRect();
+      this.places.drawing = { x: left - canvas.left, y: top - canvas.top, width: Math.max(1, width), height };
+      this.places.stage.width = Math.max(1, left - canvas.left);
+    }
+    for (const view of this.views) view.follow();
     this.ask();
   }
 
@@ -382,46 +383,53 @@ export class Stage {
     quiet(step);
   }
 
-  /** Draw in the next frame. */
-  ask(): void {
+  /** Draw a view, or all of them, in the next frame. */
+  ask(view?: View): void {
+    for (const each of view ? [view] : this.views) each.dirty = true;
     if (!this.frameAsked) this.frameAsked = requestAnimationFrame((now) => this.frame(now));
+  }
+
+  private get slow(): boolean {
+    return this.frameMs > SLOW_FRAME_MS;
   }
 
   private frame(now: number): void {
     this.frameAsked = 0;
-    this.navigation.tick(now);
-    if (this.frameMs > SLOW_FRAME_MS) this.navigation.arrive();
-    this.placeCamera();
-    this.sketch(this.frameMs > SLOW_FRAME_MS && (this.navigation.busy || this.navigation.dragging));
-    this.draw();
-    this.events.moved(this.navigation.pose);
-    if (this.navigation.busy) this.ask();
-    else if (performance.now() - this.lastMove < STILL_MS) window.setTimeout(() => this.rest(), STILL_MS);
-    else this.rest();
-  }
-
-  private rest(): void {
-    if (this.navigation.busy || this.navigation.dragging) return;
-    if (this.sketching) {
-      this.ask();
-      return;
+    const drawn = this.views.filter((view) => view.dirty);
+    for (const view of drawn) {
+      view.dirty = false;
+      const { navigation } = view;
+      navigation.tick(now);
+      if (this.slow) navigation.arrive();
+      // Where drawing is slow, edges wait until the eye rests.
+      view.sketching = this.slow && (navigation.busy || navigation.dragging);
+      this.draw(view);
+      this.events.moved(navigation.pose, view.kind);
     }
-    this.canvas.dataset.rest = "yes";
-    if (!this.placeTimer && this.posed && this.chunks.pending === 0)
-      this.placeTimer = window.setTimeout(
-        () => this.events.rested(this.pose, this.navigation.cause),
-        PLACE_MS,
-      );
+    for (const view of drawn) view.settle();
   }
 
-  /** Put the camera where the pose is, as the next frame would. */
+  /** Put the stage's camera where its pose is, as the next frame would. */
   follow(): void {
-    this.placeCamera();
+    this.main.follow();
   }
 
-  /** Draw at once, as the next frame would. */
-  draw(): void {
+  /** Draw a view at once, as the next frame would. */
+  draw(view = this.main): void {
     this.frames++;
-    this.renderer.render(this.scene, this.camera.current);
+    view.follow();
+    const { pose } = view.navigation;
+    const { x, y, width, height } = this.places[view.kind];
+    const fromBelow = this.canvas.clientHeight - y - height;
+    this.renderer.setViewport(x, fromBelow, width, height);
+    this.renderer.setScissor(x, fromBelow, width, height);
+    this.shared.pixel.value = view.pixelM;
+    this.shared.cut.value = view.cuts ? 1 : 0;
+    this.chunks.setEdges(this.edgesShown && !view.sketching);
+    this.chunks.setFineReach(pose.eye, fineReach(view.pixelM, pose.projection === "parallel"));
+    const pivotShown = this.pivot.sprite.visible;
+    this.pivot.sprite.visible = pivotShown && view === this.main;
+    this.renderer.render(this.scene, view.camera.current);
+    this.pivot.sprite.visible = pivotShown;
   }
 }

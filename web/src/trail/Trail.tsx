@@ -2,15 +2,17 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
 import { useEffect, useRef } from "react";
+import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
 import { type Place, useTrail } from "./trail";
 import { useTrailSteps } from "./useTrailKeeper";
 
 /** The places the eye has rested, as a strip of pictures to step through. */
-export function Trail() {
-  const places = useTrail((s) => s.places);
-  const at = useTrail((s) => s.at);
-  const { goTo, back, forward, first } = useTrailSteps();
+export function Trail({ of = "stage" }: { of?: ViewKind }) {
+  const places = useTrail(of, (s) => s.places);
+  const at = useTrail(of, (s) => s.at);
+  const { goTo, back, forward, first } = useTrailSteps(of);
+  const beside = of === "drawing";
   const here = useRef<HTMLButtonElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the strip follows the present place
   useEffect(() => {
@@ -19,19 +21,21 @@ export function Trail() {
   return (
     <Box
       component="nav"
-      aria-label="Trail"
+      aria-label={beside ? "Trail of the drawing" : "Trail"}
       sx={{ display: "flex", gap: 1.5, minWidth: 0, flex: 1, height: "100%" }}
     >
-      <Box sx={{ flex: "0 0 auto", pt: 1 }}>
-        <Box
-          component="h2"
-          sx={{ m: 0, fontFamily: face.head, fontSize: 11, letterSpacing: ".06em", color: tone.soft }}
-        >
-          TRAIL
-        </Box>
+      <Box sx={{ flex: "0 0 auto", pt: beside ? 0.5 : 1 }}>
+        {!beside && (
+          <Box
+            component="h2"
+            sx={{ m: 0, fontFamily: face.head, fontSize: 11, letterSpacing: ".06em", color: tone.soft }}
+          >
+            TRAIL
+          </Box>
+        )}
         <Box sx={{ display: "flex", gap: 1, mt: 0.25 }}>
-          <Step name="back" keyName="[" off={at <= 0} onClick={back} />
-          <Step name="forward" keyName="]" off={at >= places.length - 1} onClick={forward} />
+          <Step name="back" keyName={beside ? "{" : "["} off={at <= 0} onClick={back} />
+          <Step name="forward" keyName={beside ? "}" : "]"} off={at >= places.length - 1} onClick={forward} />
         </Box>
         <Button
           variant="text"
@@ -57,6 +61,7 @@ export function Trail() {
           <Card
             key={place.id}
             place={place}
+            testId={beside ? "drawing-place" : "place"}
             present={i === at}
             innerRef={i === at ? here : undefined}
             onClick={() => goTo(i)}
@@ -91,6 +96,7 @@ function Step(props: { name: string; keyName: string; off: boolean; onClick: () 
 
 function Card(props: {
   place: Place;
+  testId: string;
   present: boolean;
   innerRef: React.Ref<HTMLButtonElement> | undefined;
   onClick: () => void;
@@ -102,7 +108,7 @@ function Card(props: {
         component="button"
         type="button"
         ref={props.innerRef}
-        data-testid="place"
+        data-testid={props.testId}
         aria-current={present ? "location" : undefined}
         onClick={props.onClick}
         sx={{

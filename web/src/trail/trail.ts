@@ -1,6 +1,8 @@
 import { get, set } from "idb-keyval";
 import { create } from "zustand";
 import type { PoseShape } from "../api/client";
+import type { Drawing } from "../beside/drawing";
+import type { ViewKind } from "../stage/view";
 
 /** A place where the eye rested, with what brought it there. */
 export interface Place {
@@ -8,6 +10,8 @@ export interface Place {
   pose: PoseShape;
   cause: string;
   picture: string;
+  /** What was drawn there, on the trail of the drawing beside the stage. */
+  drawing?: Drawing;
 }
 
 interface TrailState {
@@ -59,23 +63,33 @@ export function stepped(trail: TrailState, by: number): number | null {
   return to >= 0 && to < trail.places.length ? to : null;
 }
 
-export const useTrail = create<OpenTrail>(() => ({ places: [], at: 0, of: "", openedId: null }));
+const NONE: OpenTrail = { places: [], at: 0, of: "", openedId: null };
 
-export function trailOf(projectId: string, person: string): string {
-  return `trail/${projectId}/${person}`;
+/** The stage has a trail, and the drawing beside it has its own. */
+export const trails = {
+  stage: create<OpenTrail>(() => NONE),
+  drawing: create<OpenTrail>(() => NONE),
+} satisfies Record<ViewKind, unknown>;
+
+export function useTrail<T>(kind: ViewKind, select: (trail: OpenTrail) => T): T {
+  return trails[kind](select);
 }
 
-/** Take up the trail of a person in a project, as it was left. */
-export async function openTrail(projectId: string, person: string): Promise<void> {
-  const of = trailOf(projectId, person);
-  useTrail.setState({ places: [], at: 0, of: "", openedId: null });
+export function trailOf(projectId: string, person: string, kind: ViewKind = "stage"): string {
+  return `trail${kind === "stage" ? "" : `/${kind}`}/${projectId}/${person}`;
+}
+
+/** Take up a trail of a person in a project, as it was left. */
+export async function openTrail(kind: ViewKind, projectId: string, person: string): Promise<void> {
+  const of = trailOf(projectId, person, kind);
+  trails[kind].setState(NONE);
   const kept = await get<TrailState>(of);
-  useTrail.setState({ ...(kept ?? { places: [], at: 0 }), of });
+  trails[kind].setState({ ...(kept ?? { places: [], at: 0 }), of });
 }
 
-/** Change the trail, and keep it. */
-export function changeTrail({ places, at }: TrailState): void {
-  const { of, openedId } = useTrail.getState();
-  useTrail.setState({ places, at, openedId: openedId ?? places[at]?.id ?? null });
+/** Change a trail, and keep it. */
+export function changeTrail(kind: ViewKind, { places, at }: TrailState): void {
+  const { of, openedId } = trails[kind].getState();
+  trails[kind].setState({ places, at, openedId: openedId ?? places[at]?.id ?? null });
   if (of) void set(of, { places, at });
 }

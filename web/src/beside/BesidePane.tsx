@@ -1,0 +1,148 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useEffect, useRef, useState } from "react";
+import { useHabits } from "../project/habits";
+import { HoverLabel, RegionBox } from "../project/StageMarks";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { tone } from "../theme";
+import { Trail } from "../trail/Trail";
+import { Divider } from "./Divider";
+import { DrawingSigns } from "./DrawingSigns";
+import { type Drawing, sameDrawing, spokenDrawing } from "./drawing";
+import { EyeOnDrawing } from "./EyeOnDrawing";
+import { useBeside } from "./shown";
+import { useDrawings } from "./useDrawings";
+
+/** A plan or an elevation beside the stage: the same building, the same picks, and the stage's eye in it. */
+export function BesidePane() {
+  const drawing = useBeside((s) => s.drawing);
+  return drawing ? <Opened drawing={drawing} /> : null;
+}
+
+function Opened({ drawing }: { drawing: Drawing }) {
+  const { stage, drawn } = useOpen();
+  const drawings = useDrawings();
+  const share = useHabits((s) => s.besideShare);
+  const sheet = useRef<HTMLDivElement>(null);
+  const [ready, setReady] = useState(false);
+  const first = useRef({ drawing, show: drawings.show });
+  useEffect(() => {
+    const [element, view] = [sheet.current, stage()];
+    if (!element || !view) return;
+    view.openDrawing(element, { ...view.pose, projection: "parallel" });
+    first.current.show(first.current.drawing, true);
+    setReady(true);
+    return () => {
+      view.closeDrawing();
+      drawn.forget();
+    };
+  }, [stage, drawn]);
+  const picked = useSession((s) => s.picked);
+  useEffect(() => {
+    const last = picked.at(-1);
+    if (ready && last !== undefined) drawings.bring(last);
+  }, [picked, ready, drawings]);
+  useRoomForBoth();
+  return (
+    <Box
+      data-testid="beside"
+      sx={{
+        flex: `0 0 ${share * 100}%`,
+        minWidth: 240,
+        display: "grid",
+        gridTemplateRows: "34px minmax(0,1fr) 62px",
+        pointerEvents: "auto",
+        position: "relative",
+        borderLeft: `1px solid ${tone.ink}`,
+      }}
+    >
+      <Divider />
+      <Heading drawing={drawing} drawings={drawings} />
+      <Box
+        ref={sheet}
+        data-testid="drawing"
+        aria-label={`${spokenDrawing(drawing)}; drag to pan, wheel to zoom`}
+        sx={{
+          position: "relative",
+          minHeight: 0,
+          overflow: "hidden",
+          touchAction: "none",
+          userSelect: "none",
+        }}
+      >
+        {ready && <DrawingSigns drawing={drawing} />}
+        {ready && <EyeOnDrawing drawing={drawing} />}
+        <RegionBox where="drawing" />
+        <HoverLabel where="drawing" />
+      </Box>
+      <Box sx={{ bgcolor: "#efebe2", borderTop: `1px solid ${tone.line}`, px: 1, minWidth: 0 }}>
+        <Trail of="drawing" />
+      </Box>
+    </Box>
+  );
+}
+
+const WIDE_ENOUGH_PX = 1500;
+
+/** Where the window is narrow, the storey board folds to its edge while a drawing is open. */
+function useRoomForBoth() {
+  useEffect(() => {
+    const { folded, fold } = useSession.getState();
+    if (folded.board || window.innerWidth >= WIDE_ENOUGH_PX) return;
+    fold("board", true);
+    return () => fold("board", false);
+  }, []);
+}
+
+function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawings> }) {
+  const { drawing, drawings } = props;
+  const { plans, elevations } = drawings;
+  const close = useBeside((s) => s.close);
+  const all = [...plans, ...elevations];
+  const at = all.findIndex((d) => sameDrawing(d, drawing));
+  const option = (d: Drawing) => (
+    <option key={spokenDrawing(d)} value={all.indexOf(d)}>
+      {spokenDrawing(d)}
+    </option>
+  );
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: 1.25,
+        px: 1.25,
+        bgcolor: tone.paper,
+        borderBottom: `1px solid ${tone.line}`,
+        minWidth: 0,
+      }}
+    >
+      <NativeSelect
+        value={at < 0 ? "own" : at}
+        onChange={(event) => {
+          if (event.target.value === "look") drawings.asStageLooks();
+          const wanted = all[Number(event.target.value)];
+          if (wanted) drawings.show(wanted);
+        }}
+        inputProps={{ "aria-label": "Drawing beside the stage" }}
+        sx={{ fontSize: 13, fontWeight: 600, minWidth: 0, flex: "0 1 auto" }}
+      >
+        <optgroup label="Plans">{plans.map(option)}</optgroup>
+        <optgroup label="Elevations">
+          {elevations.map(option)}
+          <option value="look">The way the stage looks</option>
+        </optgroup>
+        {at < 0 && <option value="own">{spokenDrawing(drawing)}</option>}
+      </NativeSelect>
+      <Box sx={{ flex: 1 }} />
+      <Button variant="text" onClick={() => drawings.fitTo(drawing)}>
+        fit
+      </Button>
+      <Button variant="text" onClick={close} sx={{ whiteSpace: "nowrap" }}>
+        put away
+      </Button>
+    </Box>
+  );
+}

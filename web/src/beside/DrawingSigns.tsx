@@ -1,0 +1,181 @@
+import { useEffect, useMemo, useState } from "react";
+import { Vector3 } from "three";
+import { PlanSigns, RoomNames, WayUp } from "../keyplan/PlanDrawing";
+import { type Point, Sheet } from "../keyplan/plan";
+import { useKeyPlan } from "../keyplan/useInstrument";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { looking, type Pose } from "../stage/pose";
+import type { View } from "../stage/view";
+import { face, tone } from "../theme";
+import { type Drawing, levelOf } from "./drawing";
+import { sheetAxes } from "./sheet";
+
+const TAG_PX = 9;
+/** An axis is drawn on an elevation that looks along it, as nearly as this. */
+const ALONG = 0.999;
+const MOST_BOXES = 200;
+
+/** What stands on the drawing beside the building itself: names, levels, the grid, and what is picked. */
+export function DrawingSigns({ drawing }: { drawing: Drawing }) {
+  const { drawn, stage } = useOpen();
+  const [pose, setPose] = useState<Pose | null>(null);
+  useEffect(() => drawn.listen((now) => setPose({ ...now })), [drawn]);
+  const view = stage()?.drawing;
+  if (!pose || !view) return null;
+  return (
+    <svg
+      aria-hidden
+      style={{ position: "absolute", inset: 0, width: "100%", height: "100%", pointerEvents: "none" }}
+    >
+      <defs>
+        <WayUp />
+      </defs>
+      {drawing.kind === "plan" ? (
+        <OnPlan drawing={drawing} view={view} pose={pose} />
+      ) : (
+        <OnElevation view={view} pose={pose} />
+      )}
+      <PickedBoxes view={view} pose={pose} />
+    </svg>
+  );
+}
+
+function OnPlan({ drawing, view, pose }: { drawing: Drawing; view: View; pose: Pose }) {
+  const { federation } = useOpen();
+  const plan = useKeyPlan(Math.max(0, levelOf(federation, drawing)));
+  const upDeg = looking(pose).bearingDeg;
+  const sheet = useMemo(() => new Sheet(upDeg), [upDeg]);
+  if (!plan || plan.storey !== (drawing.kind === "plan" && drawing.storey)) return null;
+  const pxPerM = 1 / view.pixelM;
+  const zero = view.pixelOf(new Vector3(0, 0, pose.target.z));
+  const shift = `translate(${zero.x} ${zero.y})`;
+  return (
+    <g>
+      <g transform={`${shift} scale(${pxPerM})`}>
+        <PlanSigns plan={plan} sheet={sheet} />
+      </g>
+      <g transform={shift}>
+        <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
+      </g>
+      {plan.axes.map((axis) => {
+        const [x = 0, y = 0] = axis.ends[1] ?? [];
+        return <Tag key={axis.tag} tag={axis.tag} at={view.pixelOf(new Vector3(x, y, pose.target.z))} />;
+      })}
+    </g>
+  );
+}
+
+function OnElevation({ view, pose }: { view: View; pose: Pose }) {
+  const { federation } = useOpen();
+  const plan = useKeyPlan(0);
+  const { into } = sheetAxes(pose);
+  const along = (ends: readonly (readonly number[])[]) => {
+    const [[ax = 0, ay = 0] = [], [bx = 0, by = 0] = []] = ends;
+    const length = Math.hypot(bx - ax, by - ay) || 1;
+    return Math.abs(((bx - ax) * into.x + (by - ay) * into.y) / length) > ALONG;
+  };
+  const lowest = federation.levels[0]?.elevation_m ?? 0;
+  const end = (federation.levels.at(-1)?.elevation_m ?? 0) + 4;
+  return (
+    <g>
+      {plan?.axes
+        .filter((axis) => along(axis.ends))
+        .map((axis) => {
+          const [x = 0, y = 0] = axis.ends[0] ?? [];
+          const foot = view.pixelOf(new Vector3(x, y, lowest - 1.5));
+          const head = view.pixelOf(new Vector3(x, y, end));
+          return (
+            <g key={axis.tag}>
+              <path
+                d={`M${foot.x} ${foot.y} L${head.x} ${head.y}`}
+                stroke={tone.soft}
+                strokeWidth={0.6}
+                strokeDasharray="9 3 2 3"
+              />
+              <Tag tag={axis.tag} at={foot} />
+            </g>
+          );
+        })}
+      {federation.levels.map((level) => {
+        const { y } = view.pixelOf(pose.target.clone().setZ(level.elevation_m));
+        return (
+          <g key={level.name}>
+            <path d={`M0 ${y} H2000`} stroke={tone.soft} strokeWidth={0.7} strokeDasharray="3 4" />
+            <Words x={6} y={y - 4} anchor="start">
+              {`${level.name}  ${level.elevation_m < 0 ? "−" : "+"}${Math.abs(level.elevation_m).toFixed(2)}`}
+            </Words>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Boxes around what is picked, dashed: seen also where something else is before it, or above the cut. */
+function PickedBoxes({ view, pose }: { view: View; pose: Pose }) {
+  const { stage } = useOpen();
+  const picked = useSession((s) => s.picked);
+  const boxes = useMemo(
+    () => [...(stage()?.boxesOf(picked.slice(0, MOST_BOXES)).values() ?? [])],
+    [stage, picked],
+  );
+  if (!pose) return null;
+  return boxes.map((box) => {
+    const at = [0, 1, 2, 3, 4, 5, 6, 7].map((i) =>
+      view.pixelOf(
+        new Vector3(
+          i & 1 ? box.max.x : box.min.x,
+          i & 2 ? box.max.y : box.min.y,
+          i & 4 ? box.max.z : box.min.z,
+        ),
+      ),
+    );
+    const [xs, ys] = [at.map((p) => p.x), at.map((p) => p.y)];
+    const [x, y] = [Math.min(...xs) - 3, Math.min(...ys) - 3];
+    return (
+      <rect
+        key={`${box.min.toArray()}${box.max.toArray()}`}
+        data-testid="picked-box"
+        x={x}
+        y={y}
+        width={Math.max(...xs) + 3 - x}
+        height={Math.max(...ys) + 3 - y}
+        fill="none"
+        stroke={tone.pick}
+        strokeWidth={1.5}
+        strokeDasharray="5 3"
+      />
+    );
+  });
+}
+
+function Tag({ tag, at }: { tag: string; at: Point }) {
+  return (
+    <g transform={`translate(${at.x} ${at.y})`}>
+      <circle r={TAG_PX} fill={tone.paper} stroke={tone.soft} strokeWidth={0.8} />
+      <Words x={0} y={3.5} anchor="middle">
+        {tag}
+      </Words>
+    </g>
+  );
+}
+
+function Words(props: { x: number; y: number; anchor: "start" | "middle"; children: string }) {
+  return (
+    <text
+      x={props.x}
+      y={props.y}
+      textAnchor={props.anchor}
+      fontSize={10.5}
+      fontFamily={face.head}
+      fontWeight={600}
+      fill={tone.soft}
+      stroke={tone.paper}
+      strokeWidth={3}
+      paintOrder="stroke"
+    >
+      {props.children}
+    </text>
+  );
+}

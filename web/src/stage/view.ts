@@ -1,0 +1,214 @@
+import { type Box3, type Ray, Vector2, Vector3 } from "three";
+import { StageCamera } from "./camera";
+import { type Cause, Navigation } from "./navigation";
+import type { Hit } from "./picking";
+import { copyPose, forward, type Pose } from "./pose";
+import { regionPose } from "./regions";
+
+const STILL_MS = 120;
+/** After so long at rest a place counts as one. */
+const PLACE_MS = 600;
+
+/** A rectangle in CSS pixels from the top left of the canvas. */
+export interface Rectangle {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** What a view needs of the stage it belongs to. */
+export interface ViewHost {
+  /** Where the view lies on the canvas now. */
+  place(): Rectangle;
+  first(ray: Ray): Hit | null;
+  bounds(): Box3;
+  pickedCentre(): Vector3 | null;
+  /** Draw the view in the next frame. */
+  ask(): void;
+  clicked(hit: Hit | null, add: boolean): void;
+  /** A component is under the cursor, at pixels of the view; -1 for none, null outside. */
+  hovered(component: number, at: { x: number; y: number } | null): void;
+  pivotShown(at: Vector3 | null): void;
+  stopped(): void;
+  region(box: Rectangle | null): void;
+  /** Whether a rest counts: everything is there to be seen. */
+  complete(): boolean;
+  rested(pose: Pose, cause: Cause): void;
+}
+
+/** What a view is for: the stage itself, or a drawing beside it that is moved as paper is. */
+export type ViewKind = "stage" | "drawing";
+
+/** A part of the canvas with an eye of its own. */
+export class View {
+  readonly camera = new StageCamera();
+  readonly navigation: Navigation;
+  /** See no farther than so much beyond the target; null for no limit. */
+  beyondM: number | null = null;
+  /** Whether the next frame draws it anew. */
+  dirty = true;
+  /** Whether it is drawn without edges until it rests. */
+  sketching = false;
+  private lastMove = 0;
+  private placeTimer = 0;
+
+  constructor(
+    readonly kind: ViewKind,
+    readonly element: HTMLElement,
+    pose: Pose,
+    private readonly host: ViewHost,
+  ) {
+    this.navigation = new Navigation(pose, {
+      element,
+      size: () => host.place(),
+      turns: kind === "stage",
+      pointAt: (at) => this.hitAt(at)?.point ?? null,
+      rayAt: (at) => {
+        const { origin, direction } = this.camera.ray(at);
+        return { origin: origin.clone(), direction: direction.clone() };
+      },
+      fallbackPivot: () => this.middle(),
+      pickedCentre: () => host.pickedCentre(),
+      moved: () => this.moved(),
+      pivotShown: (at) => host.pivotShown(at),
+      clicked: (at, add) => host.clicked(this.hitAt(at), add),
+      hovered: (at) => {
+        const { width, height } = host.place();
+        const pixel = at && { x: ((at.x + 1) / 2) * width, y: ((1 - at.y) / 2) * height };
+        host.hovered(at ? (this.hitAt(at)?.component ?? -1) : -1, pixel);
+      },
+      stopped: () => host.stopped(),
+      region: (from, to, done) => {
+        host.region(done ? null : this.pixels(from, to));
+        if (done) this.zoomToRegion(from, to);
+      },
+    });
+  }
+
+  get pose(): Pose {
+    return copyPose(this.navigation.pose);
+  }
+
+  get aspect(): number {
+    const { width, height } = this.host.place();
+    return width / Math.max(1, height);
+  }
+
+  /** How wide a pixel is on the model: at 1 m from the eye, or anywhere in a parallel view. */
+  get pixelM(): number {
+    return this.camera.pixelM(this.navigation.pose, this.host.place().width);
+  }
+
+  /** Put the camera where the pose is. */
+  follow(): void {
+    this.camera.setAspect(this.aspect);
+    this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind === "drawing");
+  }
+
+  /** Whether the view cuts the building open: a drawing whose eye is within it. */
+  get cuts(): boolean {
+    return this.kind === "drawing" && this.camera.current.near === 0;
+  }
+
+  hitAt(at: Vector2): Hit | null {
+    return this.host.first(this.camera.ray(at));
+  }
+
+  /** What is at a place in CSS pixels from the view's top left. */
+  hitAtPixel(x: number, y: number): Hit | null {
+    return this.hitAt(this.fromPixel(x, y));
+  }
+
+  /** The ray through a place in CSS pixels from the view's top left. */
+  rayAtPixel(x: number, y: number): Ray {
+    return this.camera.ray(this.fromPixel(x, y)).clone();
+  }
+
+  private fromPixel(x: number, y: number): Vector2 {
+    const { width, height } = this.host.place();
+    return new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2);
+  }
+
+  /** Where a point is in CSS pixels from the view's top left, and whether it lies before the eye. */
+  pixelOf(point: Vector3): { x: number; y: number; before: boolean } {
+    const { width, height } = this.host.place();
+    const at = this.camera.project(point);
+    const depth = point.clone().sub(this.navigation.pose.eye).dot(forward(this.navigation.pose));
+    return {
+      x: ((at.x + 1) / 2) * width,
+      y: ((1 - at.y) / 2) * height,
+      before: depth > 0 || this.navigation.pose.projection === "parallel",
+    };
+  }
+
+  /** Whether a point falls within the view. */
+  shows(point: Vector3): boolean {
+    const { x, y, before } = this.pixelOf(point);
+    const { width, height } = this.host.place();
+    return before && x >= 0 && y >= 0 && x <= width && y <= height;
+  }
+
+  private middle(): Vector3 {
+    const hit = this.hitAt(new Vector2(0, 0));
+    if (hit) return hit.point;
+    const bounds = this.host.bounds();
+    return bounds.isEmpty() ? this.navigation.pose.target.clone() : bounds.getCenter(new Vector3());
+  }
+
+  private pixels(from: Vector2, to: Vector2): Rectangle {
+    const { width, height } = this.host.place();
+    return {
+      x: ((Math.min(from.x, to.x) + 1) / 2) * width,
+      y: ((1 - Math.max(from.y, to.y)) / 2) * height,
+      width: (Math.abs(to.x - from.x) / 2) * width,
+      height: (Math.abs(to.y - from.y) / 2) * height,
+    };
+  }
+
+  /** Frame what is seen in a region at its own depth, keeping the direction. */
+  private zoomToRegion(from: Vector2, to: Vector2): void {
+    const { pose, pivot } = this.navigation;
+    const next = regionPose(pose, from, to, {
+      rayAt: (at) => this.camera.ray(at),
+      pointAt: (at) => this.hitAt(at)?.point ?? null,
+      reachM: pivot.clone().sub(pose.eye).dot(forward(pose)),
+    });
+    if (next) this.navigation.go(next);
+  }
+
+  private moved(): void {
+    this.lastMove = performance.now();
+    this.element.dataset.rest = "no";
+    this.forgetPlace();
+    this.follow();
+    this.host.ask();
+  }
+
+  /** After a frame: go on moving, or come to rest. */
+  settle(): void {
+    if (this.navigation.busy) this.host.ask();
+    else if (performance.now() - this.lastMove < STILL_MS) window.setTimeout(() => this.rest(), STILL_MS);
+    else this.rest();
+  }
+
+  private rest(): void {
+    if (this.navigation.busy || this.navigation.dragging) return;
+    if (this.sketching) {
+      this.host.ask();
+      return;
+    }
+    this.element.dataset.rest = "yes";
+    if (!this.placeTimer && this.host.complete())
+      this.placeTimer = window.setTimeout(() => this.host.rested(this.pose, this.navigation.cause), PLACE_MS);
+  }
+
+  private forgetPlace(): void {
+    window.clearTimeout(this.placeTimer);
+    this.placeTimer = 0;
+  }
+
+  dispose(): void {
+    this.forgetPlace();
+  }
+}
