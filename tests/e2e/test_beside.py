@@ -167,11 +167,12 @@ def test_the_drawing_pans_and_zooms_under_the_cursor_and_has_its_own_trail(besid
     beside.mouse.up()
     rest(beside)
     assert on_screen(beside, corner, DRAWING) == pytest.approx((x + 40, y - 30), abs=2)
+    height = pose_of(beside, DRAWING)["height_m"]
     beside.mouse.move(x + 40, y - 30)
     beside.mouse.wheel(0, -300)
     beside.wait_for_function(
         "h => JSON.parse(document.querySelector('[data-testid=drawing]').dataset.pose).height_m < h * 0.7",
-        arg=pose_of(beside, DRAWING)["height_m"],
+        arg=height,
         timeout=20_000,
     )
     rest(beside)

@@ -333,3 +333,17 @@ def test_a_grid_line_is_picked_on_the_plan_and_looked_at_squarely(opened: Page):
     until(opened, "bearing", 0)
     opened.get_by_role("button", name="Look square onto axis 2", exact=True).click()
     until(opened, "bearing", 90)
+
+
+def test_the_key_plan_is_made_larger_by_dragging_its_handle(opened: Page):
+    before = plan_middle(opened)[2]
+    handle = opened.get_by_test_id("size-handle").bounding_box()
+    assert handle
+    x, y = handle["x"] + 8, handle["y"] + 8
+    opened.mouse.move(x, y)
+    opened.mouse.down()
+    opened.mouse.move(x + 30, y - 44, steps=3)
+    opened.mouse.up()
+    assert plan_middle(opened)[2] * 2 == pytest.approx(before * 2 + 44, abs=1)
+    opened.get_by_role("button", name="smaller").click()
+    assert plan_middle(opened)[2] * 2 == pytest.approx(208, abs=1)

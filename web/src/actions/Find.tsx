@@ -1,4 +1,4 @@
-import Autocomplete, { createFilterOptions } from "@mui/material/Autocomplete";
+import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { useEffect, useMemo, useRef, useState } from "react";
@@ -6,9 +6,10 @@ import { useLook } from "../camera/useLook";
 import { useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { face, tone } from "../theme";
+import { useActionList } from "./ActionsContext";
 import { spokenKey } from "./Keys";
+import { matches } from "./matches";
 import { useTools } from "./tools";
-import { useActions } from "./useActions";
 import { useStandInRoom } from "./useStandInRoom";
 
 interface Found {
@@ -20,12 +21,11 @@ interface Found {
 }
 
 const MOST = 40;
-const filter = createFilterOptions<Found>({ limit: MOST, stringify: (f) => `${f.name} ${f.kind}` });
 
 /** Finds actions with their keys, rooms and components by typing. */
 export function Find() {
   const { federation } = useOpen();
-  const actions = useActions();
+  const actions = useActionList();
   const look = useLook();
   const stand = useStandInRoom();
   const asked = useTools((s) => s.findAsked);
@@ -91,8 +91,8 @@ export function Find() {
       getOptionLabel={(f) => f.name}
       getOptionKey={(f) => f.id}
       groupBy={(f) => `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`}
-      filterOptions={(all, state) =>
-        state.inputValue.trim() ? filter(all, state) : all.slice(0, actions.length)
+      filterOptions={(all, { inputValue }) =>
+        inputValue.trim() ? matches(all, inputValue, MOST) : all.slice(0, actions.length)
       }
       autoHighlight
       clearOnBlur

@@ -4,12 +4,13 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { face, tone } from "../theme";
+import { useActionList } from "./ActionsContext";
 import { useTools } from "./tools";
-import { type Action, useActions } from "./useActions";
+import type { Action } from "./useActions";
 
 /** Binds every action that has a key, and shows the sheet of keys. */
 export function Keys() {
-  const actions = useActions();
+  const actions = useActionList();
   return (
     <>
       {actions

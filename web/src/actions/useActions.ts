@@ -140,8 +140,8 @@ export function useActions(): readonly Action[] {
         name: "Elevation beside the stage, the way it looks",
         run: drawings.asStageLooks,
       },
-      { group: "Beside", name: "Back to the last place of the drawing", key: "{", run: drawingTrail.back },
-      { group: "Beside", name: "Forward to its next place", key: "}", run: drawingTrail.forward },
+      { group: "Beside", name: "Drawing beside: back", key: "{", run: drawingTrail.back },
+      { group: "Beside", name: "Drawing beside: forward", key: "}", run: drawingTrail.forward },
       { group: "Window", name: "Find", key: "/", run: () => tools.openFind() },
       { group: "Window", name: "Keys", key: "?", run: () => tools.showKeys(true) },
       {

@@ -8,13 +8,17 @@ import { useOpen } from "../project/useStage";
 import { looking } from "../stage/pose";
 import { tone } from "../theme";
 import { PlanFrame } from "./PlanFrame";
+import { SizeHandle } from "./SizeHandle";
 import { TiltScale, tiltPlace } from "./TiltScale";
 import { useDirections, useKeyPlan, useShownLevel, useTurns } from "./useInstrument";
 import { ZoomHandle } from "./ZoomHandle";
 
-const SIZES: readonly InstrumentSize[] = ["small", "medium", "large", "half"];
-const PX: Record<Exclude<InstrumentSize, "half">, number> = { small: 150, medium: 208, large: 300 };
+const SIZES = ["small", "medium", "large", "half"] as const;
+const PX = { small: 150, medium: 208, large: 300, half: Number.POSITIVE_INFINITY } as const;
 const AROUND_PX = 76;
+const LEAST_PX = 120;
+/** A smaller plan comes close to the eye instead of showing the whole storey. */
+const CLOSE_PX = 260;
 
 /** Where am I, and which way am I looking: the key plan in its bearing ring, and the tilt scale beside it. */
 export function KeyPlan() {
@@ -27,10 +31,9 @@ export function KeyPlan() {
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box, instrument);
   if (!federation.levels.length) return null;
-  const step = (by: number) => {
-    const next = SIZES[SIZES.indexOf(instrument) + by];
-    if (next) set({ instrument: next });
-  };
+  const now = typeof instrument === "number" ? instrument : PX[instrument];
+  const larger = SIZES.find((each) => PX[each] > now);
+  const smaller = SIZES.findLast((each) => PX[each] < now);
   return (
     <Box
       ref={box}
@@ -49,7 +52,8 @@ export function KeyPlan() {
         "&:hover": { opacity: 1 },
       }}
     >
-      <Box sx={{ width: size }}>
+      <Box sx={{ width: size, position: "relative" }}>
+        <SizeHandle size={size} onSize={(px) => set({ instrument: Math.max(LEAST_PX, Math.round(px)) })} />
         <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, width: "max-content" }}>
           <NativeSelect
             value={chosen ?? ""}
@@ -64,13 +68,13 @@ export function KeyPlan() {
               </option>
             ))}
           </NativeSelect>
-          <Small onClick={() => step(1)} off={instrument === "half"}>
+          <Small onClick={() => larger && set({ instrument: larger })} off={!larger}>
             larger
           </Small>
-          <Small onClick={() => step(-1)} off={instrument === "small"}>
+          <Small onClick={() => smaller && set({ instrument: smaller })} off={!smaller}>
             smaller
           </Small>
-          {instrument !== "small" && (
+          {now > PX.small && (
             <Small onClick={() => set({ faint: !faint })}>{faint ? "clearer" : "fainter"}</Small>
           )}
         </Box>
@@ -79,7 +83,7 @@ export function KeyPlan() {
             size={size}
             plan={plan}
             level={level}
-            close={instrument === "small" || instrument === "medium"}
+            close={now < CLOSE_PX}
             sides={directions.filter((d) => d.tilt_deg === 0)}
           />
         )}
@@ -117,8 +121,14 @@ function useSize(box: React.RefObject<HTMLDivElement | null>, wanted: Instrument
     watch.observe(parent);
     return () => watch.disconnect();
   }, [box]);
-  const room = Math.max(120, Math.min(stage.height - AROUND_PX, stage.width - 2 * AROUND_PX));
-  return Math.min(room, wanted === "half" ? Math.max(PX.large, stage.width / 2) : PX[wanted]);
+  const room = Math.max(LEAST_PX, Math.min(stage.height - AROUND_PX, stage.width - 2 * AROUND_PX));
+  const size =
+    typeof wanted === "number"
+      ? wanted
+      : wanted === "half"
+        ? Math.max(PX.large, stage.width / 2)
+        : PX[wanted];
+  return Math.max(LEAST_PX, Math.min(room, size));
 }
 
 function Tilt(props: {

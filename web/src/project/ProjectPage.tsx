@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
+import { WithActions } from "../actions/ActionsContext";
 import { Keys } from "../actions/Keys";
 import { useTools } from "../actions/tools";
 import type { Federation } from "../api/client";
@@ -71,46 +72,53 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   const folded = useSession((s) => s.folded);
   return (
     <OpenContext value={open}>
-      <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
-        <Box sx={{ display: "grid", gridTemplateRows: "44px minmax(0,1fr) 84px", height: "100%" }}>
-          <TopBar />
-          <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0,1fr) auto", minHeight: 0 }}>
-            {folded.board ? (
-              <BoardEdge />
-            ) : (
-              <Box
-                sx={{ width: 246, minHeight: 0, bgcolor: tone.paper, borderRight: `1px solid ${tone.line}` }}
-              >
-                <StoreyBoard />
-              </Box>
-            )}
-            <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
-              <StageView onReady={onReady} onRest={onRest} />
-              <Box
-                sx={{
-                  position: "absolute",
-                  inset: 0,
-                  display: "flex",
-                  pointerEvents: "none",
-                  "& > :first-of-type > *": { pointerEvents: "auto" },
-                }}
-              >
-                <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
-                  {ready && <DrawingOnStage />}
-                  {federation.models.length === 0 && <Empty />}
-                  {federation.models.length > 0 && <KeyPlan />}
-                  <Notice />
+      <WithActions>
+        <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
+          <Box sx={{ display: "grid", gridTemplateRows: "44px minmax(0,1fr) 84px", height: "100%" }}>
+            <TopBar />
+            <Box sx={{ display: "grid", gridTemplateColumns: "auto minmax(0,1fr) auto", minHeight: 0 }}>
+              {folded.board ? (
+                <BoardEdge />
+              ) : (
+                <Box
+                  sx={{
+                    width: 246,
+                    minHeight: 0,
+                    bgcolor: tone.paper,
+                    borderRight: `1px solid ${tone.line}`,
+                  }}
+                >
+                  <StoreyBoard />
                 </Box>
-                {ready && <BesidePane />}
+              )}
+              <Box sx={{ position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
+                <StageView onReady={onReady} onRest={onRest} />
+                <Box
+                  sx={{
+                    position: "absolute",
+                    inset: 0,
+                    display: "flex",
+                    pointerEvents: "none",
+                    "& > :first-of-type > *": { pointerEvents: "auto" },
+                  }}
+                >
+                  <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
+                    {ready && <DrawingOnStage />}
+                    {federation.models.length === 0 && <Empty />}
+                    {federation.models.length > 0 && <KeyPlan />}
+                    <Notice />
+                  </Box>
+                  {ready && <BesidePane />}
+                </Box>
               </Box>
+              <Desk />
             </Box>
-            <Desk />
+            <Footer />
           </Box>
-          <Footer />
-        </Box>
-      </DropZone>
-      {ready && <Beginning />}
-      <Keys />
+        </DropZone>
+        {ready && <Beginning />}
+        <Keys />
+      </WithActions>
     </OpenContext>
   );
 }

@@ -5,7 +5,8 @@ import type { Habits } from "../stage/navigation";
 /** What the stage stands in front of. */
 export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;
 
-export type InstrumentSize = "small" | "medium" | "large" | "half";
+/** How large the key plan is: a step, half the stage, or so many pixels as it was dragged to. */
+export type InstrumentSize = "small" | "medium" | "large" | "half" | number;
 
 interface OwnHabits extends Habits {
   /** Turning to a side also fits what is picked, else what is visible. */

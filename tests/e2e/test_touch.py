@@ -1,0 +1,88 @@
+"""Fingers on the stage: one turns, two pan and pinch, a tap picks."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import SIZE
+from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_resting
+
+Point = tuple[float, float]
+
+
+class Fingers:
+    """Fingers that go down, move and leave, as a touch screen tells of them."""
+
+    def __init__(self, page: Page):
+        self.session = page.context.new_cdp_session(page)
+
+    def tell(self, kind: str, *points: Point) -> None:
+        self.session.send(
+            "Input.dispatchTouchEvent",
+            {"type": kind, "touchPoints": [{"x": x, "y": y, "id": i} for i, (x, y) in enumerate(points)]},
+        )
+
+    def drag(self, *ways: tuple[Point, Point], steps: int = 8) -> None:
+        self.tell("touchStart", *[start for start, _ in ways])
+        for i in range(1, steps + 1):
+            self.tell("touchMove", *[tuple(np.add(a, np.subtract(b, a) * i / steps).tolist()) for a, b in ways])
+        self.tell("touchEnd")
+
+
+@pytest.fixture
+def touched(browser: Browser, site, house):
+    context = browser.new_context(viewport=SIZE, has_touch=True)
+    page = context.new_page()
+    page.add_init_script("localStorage.setItem('stairpath.name', 'Ida Fenn')")
+    page.goto(f"{site}/p/{house}")
+    wait_drawn(page)
+    expect(page.get_by_test_id("place")).to_have_count(1, timeout=15_000)
+    yield page
+    context.close()
+
+
+def on_the_front_wall(page: Page) -> tuple[list[float], Point]:
+    """A point of the house that is seen, and where it is on the page."""
+    x, y, width, height = size_of(page)
+    point = page.evaluate(
+        "([x, y]) => window.stairpathStage.componentAt(x, y).point.toArray()", [width * 0.55, height * 0.42]
+    )
+    return point, (x + width * 0.55, y + height * 0.42)
+
+
+def test_one_finger_turns_about_the_point_under_it(touched: Page):
+    point, (x, y) = on_the_front_wall(touched)
+    before = numbers(touched)
+    Fingers(touched).drag(((x, y), (x + 60, y + 10)))
+    wait_resting(touched)
+    assert np.linalg.norm(numbers(touched)[:3] - before[:3]) > 1
+    assert on_screen(touched, point) == pytest.approx((x, y), abs=2)
+
+
+def test_two_fingers_carry_the_point_between_them(touched: Page):
+    point, (x, y) = on_the_front_wall(touched)
+    before = pose_of(touched)
+    Fingers(touched).drag(((x, y), (x + 50, y + 30)), ((x + 40, y), (x + 90, y + 30)))
+    wait_resting(touched)
+    assert on_screen(touched, point) == pytest.approx((x + 50, y + 30), abs=3)
+    look = np.subtract(before["target_m"], before["eye_m"])
+    now = pose_of(touched)
+    assert np.cross(look, np.subtract(now["target_m"], now["eye_m"])) == pytest.approx(0, abs=1e-6)
+
+
+def test_fingers_that_part_come_nearer_to_what_is_between_them(touched: Page):
+    point, (x, y) = on_the_front_wall(touched)
+    before = pose_of(touched)["eye_m"]
+    Fingers(touched).drag(((x - 30, y), (x - 60, y)), ((x + 30, y), (x + 60, y)))
+    wait_resting(touched)
+    reach = np.linalg.norm(np.subtract(pose_of(touched)["eye_m"], point)) / np.linalg.norm(np.subtract(before, point))
+    assert reach == pytest.approx(0.5, abs=0.06)
+    assert on_screen(touched, point) == pytest.approx((x, y), abs=4)
+
+
+def test_a_tap_picks(touched: Page):
+    _, (x, y) = on_the_front_wall(touched)
+    touched.touchscreen.tap(x, y)
+    expect(touched.get_by_role("heading", level=2, name="Wall")).to_be_visible(timeout=10_000)
