@@ -31,6 +31,7 @@ _TIME = """async ([count, edges, turn]) => {
   const gl = stage.canvas.getContext('webgl2');
   const pixel = new Uint8Array(4);
   const times = [];
+  const places = [];
   for (let i = 0; i < count; i++) {
     const start = performance.now();
     if (turn) {
@@ -40,12 +41,17 @@ _TIME = """async ([count, edges, turn]) => {
     stage.draw();
     gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
     times.push(performance.now() - start);
+    const now = stage.pose;
+    places.push([now.eye.toArray(), now.target.toArray(), now.up.toArray()]);
     if (i % 4 === 0) await new Promise((done) => setTimeout(done));
   }
-  return times;
+  return [times, places];
 }"""
-_BARE = "async ([count]) => window.timeBare(count)"
+_BARE = "async ([count, places]) => window.timeBare(count, places)"
+Places = list[list[list[float]]]
+"""Eye, target and up of each frame."""
 _FRAMES = 24
+_WARM = 4
 _ROUNDS = 3
 _COPIES = 5
 _PICKS = 400
@@ -75,9 +81,15 @@ def _project() -> str:
     return found
 
 
-def _times(page: Page, edges: bool, turn_deg: float = 0.0) -> list[float]:
-    found: list[float] = page.evaluate(_TIME, [_FRAMES, edges, turn_deg])
-    return found[4:]
+def _times(page: Page, edges: bool, turn_deg: float = 0.0) -> tuple[list[float], Places]:
+    """Milliseconds of the frames after the first few, and where each of all frames was seen from."""
+    times, places = page.evaluate(_TIME, [_FRAMES, edges, turn_deg])
+    return times[_WARM:], places
+
+
+def _bare_times(page: Page, places: Places) -> list[float]:
+    times: list[float] = page.evaluate(_BARE, [_FRAMES, places])
+    return times[_WARM:]
 
 
 def measure(url: str) -> list[Measure]:
@@ -93,6 +105,7 @@ def measure(url: str) -> list[Measure]:
     edged: list[float] = []
     bare: list[float] = []
     orbits: list[float] = []
+    bare_orbits: list[float] = []
     try:
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
@@ -114,12 +127,13 @@ def measure(url: str) -> list[Measure]:
             other.goto(f"http://127.0.0.1:{port}/bare.html")
             triangles = other.evaluate("(given) => window.makeBare(given)", [_project(), size, pose])
             for _ in range(_ROUNDS):
-                plain += _times(page, edges=False)
-                bare += other.evaluate(_BARE, [_FRAMES])[4:]
-                edged += _times(page, edges=True)
-                orbits += _times(page, edges=False, turn_deg=3.0)
-                back = _times(page, edges=False, turn_deg=-3.0)
-                orbits += back
+                plain += _times(page, edges=False)[0]
+                bare += _bare_times(other, [])
+                edged += _times(page, edges=True)[0]
+                for turn_deg in (3.0, -3.0):
+                    times, places = _times(page, edges=False, turn_deg=turn_deg)
+                    orbits += times
+                    bare_orbits += _bare_times(other, places)
             picks, plain_picks, picked = other.evaluate("(given) => window.timePicking(given)", [_COPIES, _PICKS])
             browser.close()
     finally:
@@ -132,7 +146,7 @@ def measure(url: str) -> list[Measure]:
     )
     orbit_how = (
         f"median of {len(orbits)} frames of the same kind with the view turned by 3 degrees before each, edges off, against "
-        "the bare page's frame at rest. Where a frame takes over 80 ms the stage leaves edges out while it moves, as it does here."
+        "the bare page turned to the same places. Where a frame takes over 80 ms the stage leaves edges out while it moves, as it does here."
     )
     pick_how = (
         f"median of {_PICKS} rays through random points of the opening view into {_COPIES} copies of the demo side by side "
@@ -149,6 +163,6 @@ def measure(url: str) -> list[Measure]:
             None,
             "the same with edges, stated beside it.",
         ),
-        Measure("A frame while orbiting", middle(orbits), middle(bare), "ms", 1.15, orbit_how),
+        Measure("A frame while orbiting", middle(orbits), middle(bare_orbits), "ms", 1.15, orbit_how),
         Measure("Picking among a million triangles", middle(picks), middle(plain_picks), "ms", None, pick_how),
     ]

@@ -11,7 +11,7 @@ import urllib.request
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Page, ViewportSize
 
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.demo import children
@@ -23,7 +23,7 @@ CHROMIUM = [
     "--no-sandbox", "--use-angle=swiftshader", "--enable-unsafe-swiftshader", "--ignore-gpu-blocklist",
     "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-quic", "--no-first-run",
 ]  # fmt: skip
-SIZE = {"width": 1080, "height": 680}
+SIZE: ViewportSize = {"width": 1080, "height": 680}
 
 
 @pytest.fixture(scope="session")

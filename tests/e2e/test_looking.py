@@ -84,9 +84,11 @@ def test_dragging_the_ring_turns_the_stage_while_it_is_dragged(opened: Page):
 def test_standing_on_the_plan_and_carrying_the_eye_moves_the_stage_during_the_drag(opened: Page):
     opened.get_by_label("Storey of the key plan").select_option(label="Level 01")
     x, y, _ = plan_middle(opened)
+    opened.mouse.move(x - 20, y)
+    expect(opened.get_by_test_id("present-room")).to_have_text("1.01 West room 1")  # the one pointed at
     opened.mouse.click(x + 20, y)  # the wall between the rooms is in the middle
-    expect(opened.get_by_test_id("present-room")).not_to_have_text("", timeout=15_000)
-    wait_resting(opened)
+    expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    expect(opened.get_by_test_id("present-room")).to_have_text("1.02 East room 1")
     stood = pose_of(opened)
     assert stood["eye_m"][2] == pytest.approx(4 + 1.6)
     assert stood["angle_deg"] == 60
@@ -247,6 +249,8 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
     opened.wait_for_function("() => location.hash.startsWith('#view=')")
     wait_resting(opened)
     expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    opened.get_by_role("button", name="ARC 01", exact=True).click()
+    opened.wait_for_function("() => location.hash.includes('&cells=Level%2001/ARC/faded')")
     here, address = numbers(opened), opened.url
     with browser.new_context(viewport=SIZE) as context:
         other = context.new_page()
@@ -255,10 +259,12 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
         other.goto(address)
         wait_drawn(other)
         assert numbers(other) == pytest.approx(here, abs=2e-3)
+        expect(other.get_by_role("button", name="ARC 01", exact=True)).to_have_attribute("data-state", "faded")
     opened.goto(address.split("#")[0].rsplit("/p/", 1)[0])
     opened.goto(address.split("#")[0])
     wait_drawn(opened)
     assert numbers(opened) == pytest.approx(here, abs=1e-6)
+    expect(opened.get_by_role("button", name="ARC 01", exact=True)).to_have_attribute("data-state", "faded")
 
 
 def test_home_is_ones_own_else_everybodys(opened: Page, site, house):

@@ -20,7 +20,8 @@ import { timePicks } from "./picking";
 declare global {
   interface Window {
     makeBare(given: [string, [number, number], string]): Promise<number>;
-    timeBare(count: number): Promise<number[]>;
+    /** Milliseconds of frames, each seen from its place where one is given: eye, target and up. */
+    timeBare(count: number, places?: readonly (readonly number[][])[]): Promise<number[]>;
     timePicking(given: [number, number]): Promise<[number[], number[], number]>;
   }
 }
@@ -94,20 +95,27 @@ window.makeBare = async ([project, [width, height], poseText]) => {
     10,
     400,
   );
-  camera.up.fromArray(pose.up);
-  camera.position.fromArray(pose.eye_m);
-  camera.lookAt(new Vector3().fromArray(pose.target_m));
+  stand([pose.eye_m, pose.target_m, pose.up]);
   gl = renderer.getContext() as WebGL2RenderingContext;
   frame = () => renderer.render(scene, camera);
   frame();
   return indices.length / 3;
 };
 
-window.timeBare = async (count) => {
+/** Look from where the other page looked in one of its frames. */
+function stand([eye, target, up]: readonly number[][]): void {
+  camera.up.fromArray(up ?? []);
+  camera.position.fromArray(eye ?? []);
+  camera.lookAt(new Vector3().fromArray(target ?? []));
+}
+
+window.timeBare = async (count, places = []) => {
   const pixel = new Uint8Array(4);
   const times: number[] = [];
   for (let i = 0; i < count; i++) {
+    const place = places[i];
     const start = performance.now();
+    if (place) stand(place);
     frame();
     gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
     times.push(performance.now() - start);

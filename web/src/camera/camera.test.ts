@@ -1,9 +1,9 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
-import type { Federation } from "../api/client";
+import type { Federation, View } from "../api/client";
 import { ALL_SHOWN } from "../project/session";
-import { forward, looking, type Pose, turned, withAngle } from "../stage/pose";
-import { fromAddress, toAddress } from "./address";
+import { forward, looking, type Pose, toShape, turned, withAngle } from "../stage/pose";
+import { fromAddress, MOST_NAMED, toAddress } from "./address";
 import { overStorey } from "./EyePanel";
 import { bitSet, spokenSubject, wishOf } from "./subject";
 
@@ -35,13 +35,44 @@ const FEDERATION = {
   ],
 } as unknown as Federation;
 
-test("an address carries the view in project coordinates, whatever the origin", () => {
-  const address = toAddress(POSE, [412_300, 88_650, 0]);
-  const back = fromAddress(address, [412_290, 88_650, 1]);
-  expect(back?.eye.toArray().map((v) => Number(v.toFixed(3)))).toEqual([13, -20, 4]);
-  expect(back?.angleDeg).toBe(54.4);
-  expect(back?.heightM).toBe(13.2);
-  expect(back?.projection).toBe("perspective");
+const HERE: View = {
+  pose: toShape(POSE),
+  origin_m: [412_300, 88_650, 0],
+  cells: [
+    { level: "Level 02/A, new", discipline: "ARC", state: "hidden" },
+    { level: null, discipline: "AIR", state: "faded" },
+  ],
+  shown: [],
+  hidden: [{ model: "a", global_id: "x" }],
+  faded: [{ model: "b", global_id: "z$1" }],
+  picked: [],
+  alternatives: {},
+};
+
+test("an address carries the view in project coordinates, and what is hidden or faded", () => {
+  const back = fromAddress(toAddress(HERE), FEDERATION);
+  expect(back?.view.origin_m).toEqual([0, 0, 0]);
+  expect(back?.view.pose.eye_m).toEqual([412_303, 88_630, 5]);
+  expect(back?.view.pose.target_m).toEqual([412_300, 88_650, 2]);
+  expect([back?.view.pose.angle_deg, back?.view.pose.height_m]).toEqual([54.4, 13.2]);
+  expect(back?.view.cells).toEqual(HERE.cells);
+  expect(back?.view.hidden).toEqual(HERE.hidden);
+  expect(back?.view.faded).toEqual(HERE.faded);
+  expect(back?.unnamed).toBe(0);
+});
+
+test("an address that cannot name all that differs says how many there are", () => {
+  const hidden = Array.from({ length: MOST_NAMED + 1 }, (_, i) => ({ model: "a", global_id: String(i) }));
+  const back = fromAddress(toAddress({ ...HERE, hidden }), FEDERATION);
+  expect(back?.unnamed).toBe(MOST_NAMED + 2);
+  expect(back?.view.hidden).toEqual([]);
+  expect(back?.view.cells).toEqual(HERE.cells);
+});
+
+test("an address that was cut short still opens its view", () => {
+  const whole = toAddress(HERE);
+  for (let end = whole.indexOf("&"); end < whole.length; end++)
+    expect(fromAddress(whole.slice(0, end), FEDERATION)?.view.pose.angle_deg).toBe(54.4);
 });
 
 test.each([
@@ -53,7 +84,7 @@ test.each([
   "#view=e0,0,0,0,0,5,0,0,1,60,10",
   "#view=e1,2,x",
 ])("an address that carries no view gives none: %s", (hash) =>
-  expect(fromAddress(hash, [0, 0, 0])).toBeNull(),
+  expect(fromAddress(hash, FEDERATION)).toBeNull(),
 );
 
 test("what is fitted is told to the server and on the Trail", () => {

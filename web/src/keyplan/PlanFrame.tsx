@@ -11,6 +11,8 @@ import { Needle, RING_PX, Ring } from "./Ring";
 import { useNorth, useTurns } from "./useInstrument";
 import { type PlanDrag, usePlanDrags } from "./usePlanDrags";
 
+type Room = KeyPlan["rooms"][number];
+
 /** So much of the plan is across the frame when it comes close. */
 const NEAR_M = 30;
 
@@ -44,6 +46,16 @@ export function PlanFrame(props: {
   const needle = useRef<SVGGElement>(null);
   const room = useRef<SVGTextElement>(null);
   const drag = useRef<PlanDrag | null>(null);
+  /** The room under the cursor, named in place of the one that the eye is in. */
+  const pointed = useRef<Room | null>(null);
+  const nameRoom = useCallback((found: Room | null) => {
+    if (room.current) room.current.textContent = found ? `${found.number} ${found.name}` : "";
+  }, []);
+  const roomOfEye = useRef<Room | null>(null);
+  const pointAt = (p: Point | null) => {
+    pointed.current = p && roomAt(plan, p);
+    nameRoom(pointed.current ?? roomOfEye.current);
+  };
 
   useEffect(
     () =>
@@ -73,10 +85,25 @@ export function PlanFrame(props: {
         needle.current?.setAttribute("transform", `rotate(${bearingDeg - north} ${middle} ${middle})`);
         svg.current?.setAttribute("data-bearing", ((bearingDeg - north + 720) % 360).toFixed(2));
         svg.current?.setAttribute("data-tilt", tiltDeg.toFixed(2));
-        const here = off === "no" ? roomAt(plan, pose.eye) : null;
-        if (room.current) room.current.textContent = here ? `${here.number} ${here.name}` : "";
+        roomOfEye.current = off === "no" ? roomAt(plan, pose.eye) : null;
+        nameRoom(pointed.current ?? roomOfEye.current);
       }),
-    [eye, sheet, own, pxPerM, near, whole, middle, radius, north, federation, level, plan, props.close],
+    [
+      eye,
+      sheet,
+      own,
+      pxPerM,
+      near,
+      whole,
+      middle,
+      radius,
+      north,
+      federation,
+      level,
+      plan,
+      props.close,
+      nameRoom,
+    ],
   );
 
   const { down, move, up, zoom } = usePlanDrags({
@@ -91,6 +118,7 @@ export function PlanFrame(props: {
     north,
     level,
     turns,
+    pointAt,
   });
   const tagPlace = useCallback(
     (p: Point) => {
@@ -119,6 +147,7 @@ export function PlanFrame(props: {
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={up}
+      onPointerLeave={() => pointAt(null)}
       onPointerCancel={up}
       onWheel={zoom}
       onContextMenu={(event) => event.preventDefault()}

@@ -27,6 +27,8 @@ interface Frame {
   north: number;
   level: number;
   turns: ReturnType<typeof useTurns>;
+  /** The cursor is over a point of the plan, or beside it. */
+  pointAt(p: Point | null): void;
 }
 
 /**
@@ -60,8 +62,11 @@ export function usePlanDrags(frame: Frame) {
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const d = drag.current;
-    if (!d) return;
     const p = pixel(event);
+    if (!d) {
+      frame.pointAt(Math.hypot(p.x - middle, p.y - middle) < radius ? planPoint(p) : null);
+      return;
+    }
     if (d.kind === "eye") turns.carry(planPoint(p));
     else if (d.kind === "ring") turns.drag(bearingAt(p), d.tiltDeg, d.pivot);
     else if (d.kind === "sheet")

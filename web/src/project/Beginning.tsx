@@ -7,14 +7,14 @@ import { useKeyPlan } from "../keyplan/useInstrument";
 import { usePerson } from "../people/person";
 import type { Pose } from "../stage/pose";
 import { crossingsOf } from "../stage/snapping";
-import { announce } from "../trail/cause";
+import type { Stage } from "../stage/stage";
 import { keepView, keptView } from "../trail/left";
-import { trailOf, useTrail } from "../trail/trail";
+import { trailOf, trails, useTrail } from "../trail/trail";
 import { useTrailKeeper } from "../trail/useTrailKeeper";
 import { useHome } from "./home";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
-import { fromView, toView } from "./view";
+import { toView } from "./view";
 import { useLinkedViewpoint, useShowViewpoint } from "./viewpoints";
 
 /**
@@ -26,6 +26,7 @@ export function Beginning() {
   const person = usePerson((s) => s.name);
   const { fitTo } = useLook();
   const home = useHome();
+  const say = useSession((s) => s.say);
   useTrailKeeper();
   const ready = useTrail("stage", (s) => s.of === trailOf(projectId, person));
   const linked = useLinkedViewpoint();
@@ -49,39 +50,47 @@ export function Beginning() {
     if (begun.current) return;
     begun.current = "all";
     const begin = async () => {
-      const addressed = fromAddress(window.location.hash, federation.origin_m);
+      const addressed = fromAddress(window.location.hash, federation);
       const left = await keptView("left", projectId, person);
       // The address carries the view to a tenth of a millimetre; what this browser kept is exact.
-      const same =
-        left && toAddress(fromView(federation, left).pose, federation.origin_m) === window.location.hash;
+      const same = left && toAddress(left) === window.location.hash;
       if (addressed && !same) {
-        announce("by its address");
-        stage()?.go(addressed, true);
+        home.show(addressed.view, false, "by its address", true);
+        if (addressed.unnamed)
+          say(
+            `The address could not name ${addressed.unnamed} components that differ one by one; keep the view as a viewpoint to send them too.`,
+          );
       } else if (left) home.show(left, false, "as opened", true);
       else if (federation.home) home.show(federation.home.view, false, "home", true);
       else await fitTo({ kind: "all" }, firstLook(federation), "as opened", true);
     };
     void begin();
-  }, [ready, linked, show, something, fitTo, federation, home, person, projectId, stage]);
+  }, [ready, linked, show, something, fitTo, federation, home, person, projectId, say]);
   return null;
 }
 
-/** When the eye rests, the address and this browser know where. */
-export function useRest(federation: Federation, projectId: string) {
+/** When the eye rests, or something is shown or hidden, the address and this browser know. */
+export function useRest(federation: Federation, projectId: string, stage: () => Stage | null) {
   const latest = useRef(federation);
   latest.current = federation;
-  return useCallback(
+  const keep = useCallback(
     (pose: Pose) => {
       const { visibility, picked } = useSession.getState();
-      const address = toAddress(pose, latest.current.origin_m);
-      window.history.replaceState(window.history.state, "", `/p/${projectId}${address}`);
-      void keepView(
-        "left",
-        projectId,
-        usePerson.getState().name,
-        toView(latest.current, pose, visibility, picked),
-      );
+      const view = toView(latest.current, pose, visibility, picked);
+      window.history.replaceState(window.history.state, "", `/p/${projectId}${toAddress(view)}`);
+      void keepView("left", projectId, usePerson.getState().name, view);
     },
     [projectId],
   );
+  useEffect(
+    () =>
+      useSession.subscribe((now, before) => {
+        const view = stage();
+        // Before the first place there is nothing yet that was left.
+        if (view && now.visibility !== before.visibility && trails.stage.getState().openedId !== null)
+          keep(view.pose);
+      }),
+    [keep, stage],
+  );
+  return keep;
 }

@@ -48,14 +48,6 @@ function Plain({ children }: { children: ReactNode }) {
 function Opened({ federation, projectId }: { federation: Federation; projectId: string }) {
   const reset = useSession((s) => s.reset);
   const putAway = useTools((s) => s.putAway);
-  useEffect(
-    () => () => {
-      reset();
-      putAway();
-      useBeside.getState().close();
-    },
-    [reset, putAway],
-  );
   const stage = useRef<Stage | null>(null);
   const [ready, setReady] = useState(false);
   const eye = useRef(new EyeNews());
@@ -68,7 +60,16 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
     () => ({ federation, stage: () => stage.current, eye: eye.current, drawn: drawn.current, projectId }),
     [federation, projectId],
   );
-  const onRest = useRest(federation, projectId);
+  const onRest = useRest(federation, projectId, open.stage);
+  // Last, so that nothing hears of it any more.
+  useEffect(
+    () => () => {
+      reset();
+      putAway();
+      useBeside.getState().close();
+    },
+    [reset, putAway],
+  );
   const folded = useSession((s) => s.folded);
   return (
     <OpenContext value={open}>
