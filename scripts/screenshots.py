@@ -63,6 +63,22 @@ def look_around(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_label("Search keys").wait_for()
     page.wait_for_timeout(400)
     keep("keys")
+    page.keyboard.press("Escape")
+    page.get_by_label("Search keys").wait_for(state="detached")
+    two_ways(page, keep)
+
+
+def two_ways(page: Page, keep: Callable[[str], None]) -> None:
+    """Put a plan beside the stage, then an elevation."""
+    for _ in range(3):
+        page.get_by_role("button", name="smaller").click(timeout=500, force=True)
+    page.keyboard.press("b")
+    for name, picture in (("Plan Level 01", "plan-beside"), ("Front elevation", "elevation-beside")):
+        page.get_by_label("Drawing beside the stage").select_option(label=name)
+        page.get_by_test_id("drawing-place").filter(has_text=name).wait_for()
+        page.mouse.move(1100, 700)
+        keep(picture)
+    page.get_by_role("button", name="put away").click()
 
 
 def main() -> None:

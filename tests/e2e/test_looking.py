@@ -136,21 +136,82 @@ def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
     expect(opened.get_by_test_id("place")).to_have_count(4, timeout=15_000)
 
 
-def test_by_keyboard_alone_into_the_specimen_store(page: Page, site, demo_project):
-    opened = page
+@pytest.fixture
+def front(page: Page, site, demo_project):
+    """The demo as it opens, from the front."""
     page.add_init_script(LARGE)
     page.goto(f"{site}/p/{demo_project}")
     wait_drawn(page)
-    act(opened, "Specimen store")
-    expect(opened.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
-    wait_resting(opened)
-    for _ in range(2):
-        before = bearing(opened)
-        opened.keyboard.press("ArrowLeft")
-        until(opened, "bearing", before - 6)
-    until(opened, "tilt", 0)
-    opened.keyboard.press("r")
-    expect(opened.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
+    expect(page.get_by_test_id("place")).to_have_count(1, timeout=20_000)
+    return page
+
+
+def in_the_middle(page: Page, federation) -> str:
+    """What the middle of the stage shows."""
+    number = page.evaluate(
+        """() => { const s = window.stairpathStage;
+          return s.componentAt(s.canvas.clientWidth / 2, s.canvas.clientHeight / 2)?.component ?? -1; }"""
+    )
+    labels = [
+        m["labels"][number - m["first"]] for m in federation["models"] if 0 <= number - m["first"] < len(m["labels"])
+    ]
+    return labels[0] if labels else ""
+
+
+def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
+    """The specimen store's name on the plan, its middle, and the middle of its door."""
+    room = next(r for r in federation["rooms"] if r["name"] == "Specimen store")
+    plan = ask(f"{site}/api/keyplans/{federation['levels'][room['level']]['plan']}")
+    drawn = next(r for r in plan["rooms"] if r["name"] == "Specimen store")
+    corners = np.array(drawn["outlines"][0])
+    doors = np.array([[swing["leaf"][0], swing["arc"][-1]] for swing in plan["swings"]]).mean(axis=1)
+    middle = np.array(drawn["label"])
+    along = np.linalg.norm(doors[:, None] - corners[None], axis=2).min(axis=1)
+    return f"{drawn['number']} {drawn['name']}", middle, doors[np.argmin(along)]
+
+
+def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    act(front, "Specimen store")
+    expect(front.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
+    wait_resting(front)
+    for _ in range(60):
+        if in_the_middle(front, federation).startswith("D-"):
+            break
+        before = bearing(front)
+        front.keyboard.press("ArrowLeft")
+        until(front, "bearing", before - 6)
+    assert in_the_middle(front, federation).startswith("D-")
+    until(front, "tilt", 0)
+    front.keyboard.press("r")
+    expect(front.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
+
+
+def test_with_the_mouse_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    name, middle, door = store_and_its_door(site, federation)
+    front.get_by_label("Storey of the key plan").select_option(label="Level 02")
+    front.get_by_role("button", name="larger").click()
+
+    def on_plan(point: np.ndarray) -> tuple[float, float]:
+        turn = np.radians(federation["building_north_deg"])
+        sheet = [np.cos(turn) * point[0] - np.sin(turn) * point[1], -np.sin(turn) * point[0] - np.cos(turn) * point[1]]
+        x, y = front.evaluate(
+            """([x, y]) => { const g = document.querySelector('[data-testid=key-plan] [data-sheet]');
+              const p = new DOMPoint(x, y).matrixTransform(g.getScreenCTM()); return [p.x, p.y]; }""",
+            sheet,
+        )
+        return x, y
+
+    front.mouse.move(*on_plan(middle))
+    expect(front.get_by_test_id("present-room")).to_have_text(name)
+    front.mouse.down()
+    front.mouse.move(*on_plan(door), steps=6)
+    front.mouse.up()
+    wait_resting(front)
+    expect(front.get_by_test_id("place")).to_have_count(2, timeout=15_000)
+    assert pose_of(front)["eye_m"][:2] == pytest.approx(middle.tolist(), abs=0.3)
+    assert in_the_middle(front, federation).startswith("D-")
 
 
 def test_a_lens_is_typed_and_a_wrong_one_is_told(opened: Page):

@@ -70,7 +70,7 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
     const from = part === "target" ? pose.eye.clone() : pose.eye.clone().add(shift);
     const to = part === "eye" ? pose.target.clone() : pose.target.clone().add(shift);
     announce(part === "target" ? "looked elsewhere on the drawing" : "carried on the drawing");
-    view.navigation.set(aimed(pose, from, to), "went");
+    view.take(aimed(pose, from, to));
   };
   const up = (event: PointerEvent<SVGGElement>) => {
     event.stopPropagation();

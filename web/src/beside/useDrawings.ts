@@ -60,7 +60,7 @@ export function useDrawings() {
     const planHere = (): Drawing | null => {
       const height = stage()?.pose.eye.z ?? 0;
       const name = federation.levels[levelAt(federation.levels, height)]?.name;
-      return plans.find((p) => p.kind === "plan" && p.storey === name) ?? plans[0] ?? elevations[0] ?? null;
+      return plans.find((p) => p.kind === "plan" && p.storey === name) ?? plans[0] ?? null;
     };
     /** Open the drawing, or show another one in its place. */
     const show = (drawing: Drawing, atOnce = false) => {
@@ -73,10 +73,11 @@ export function useDrawings() {
       show,
       /** Put a plan of the storey one is on beside the stage, or put the drawing away. */
       toggle: () => {
-        const first = planHere();
+        // A model without storeys still has its sides.
+        const first = planHere() ?? (federation.models.length ? elevations[0] : null);
         if (useBeside.getState().drawing) close();
         else if (first) open(first);
-        else say("No model has a storey yet; a plan is there as soon as one is read.");
+        else say("No storey has a plan yet; add a model, and its plans are there as soon as it is read.");
       },
       /** An elevation in the direction in which the stage looks now. */
       asStageLooks: () => {

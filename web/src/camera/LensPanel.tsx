@@ -31,7 +31,7 @@ export function LensPanel() {
     const view = stage();
     if (!view || Array.isArray(value)) return;
     announce(`lens: ${value.toFixed(0)}°`);
-    view.navigation.set(withAngle(view.pose, value, keep), "went");
+    view.take(withAngle(view.pose, value, keep));
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();

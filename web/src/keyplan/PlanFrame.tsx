@@ -162,7 +162,7 @@ export function PlanFrame(props: {
       <circle cx={middle} cy={middle} r={radius} fill="#fff" stroke={tone.ink} strokeWidth={1.3} />
       <g clipPath="url(#plan-inside)" style={{ cursor: "crosshair" }}>
         <rect width={size} height={size} fill="transparent" />
-        <g ref={drawing}>
+        <g ref={drawing} data-sheet="">
           <PlanDrawing plan={plan} sheet={sheet} />
         </g>
         <g ref={names}>

@@ -142,16 +142,13 @@ export function useTurns(plan: KeyPlan | null) {
         const z = floor + useHabits.getState().eyeHeightM;
         const eye = new Vector3(from.x, from.y, z);
         announce("stand and look");
-        view.navigation.set(
-          {
-            ...view.pose,
-            projection: "perspective",
-            eye,
-            target: new Vector3(to.x, to.y, z),
-            up: new Vector3(0, 0, 1),
-          },
-          "went",
-        );
+        view.take({
+          ...view.pose,
+          projection: "perspective",
+          eye,
+          target: new Vector3(to.x, to.y, z),
+          up: new Vector3(0, 0, 1),
+        });
       },
       /** Carry the eye to a point of the plan at its height; the stage follows. */
       carry: (p: Point) => {
@@ -160,7 +157,7 @@ export function useTurns(plan: KeyPlan | null) {
         const pose = view.pose;
         const shift = new Vector3(p.x - pose.eye.x, p.y - pose.eye.y, 0);
         announce("carried on the plan");
-        view.navigation.set({ ...pose, eye: pose.eye.add(shift), target: pose.target.add(shift) }, "went");
+        view.take({ ...pose, eye: pose.eye.add(shift), target: pose.target.add(shift) });
       },
     };
   }, [federation, stage, look, directions, plan]);

@@ -258,9 +258,15 @@ export class Stage {
     this.posed = true;
   }
 
+  /** Take a pose at once, in the middle of a drag somewhere else on the page. A locked view stays. */
+  take(pose: Pose, cause: Cause = "went"): void {
+    if (this.navigation.locked) this.events.refused();
+    else this.navigation.set(pose, cause);
+  }
+
   /** Look along a direction at once, turned about a point, or about the pivot. */
   turnTo(bearingDeg: number, tiltDeg: number, about: Vector3 = this.navigation.pivot): void {
-    this.navigation.set(turned(this.pose, about, bearingDeg, tiltDeg), "turned");
+    this.take(turned(this.pose, about, bearingDeg, tiltDeg), "turned");
   }
 
   /** See no farther than so much beyond the target; null for no limit. */
