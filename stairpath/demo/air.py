@@ -190,11 +190,14 @@ class _Air:
         for index in range(2):
             y = 6.9 + index * 8.2
             for bay in range(4):
+                x = 30.2 + bay * 4.0
+                # The last one of the second run ends before the stair's roof house.
+                length = 0.6 if index == 1 and bay == 3 else 3.9
                 self.duct(
                     "Roof",
-                    (30.2 + bay * 4.0, y, 1.2),
+                    (x, y, 1.2),
                     (1, 0, 0),
-                    3.9,
+                    length,
                     (0.8, 0.6),
                     "Supply air 1" if index == 0 else "Extract air 1",
                 )

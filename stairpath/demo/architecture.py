@@ -173,7 +173,12 @@ def _approach(d: Draft) -> None:
         "IfcSlab",
         "Level 00",
         "Entrance landing",
-        [d.box((18, -2.45, -0.45), (12, 2.0, 0.45))],
+        [
+            d.box((18, -2.45, -0.45), (12, 2.0, 0.45)),
+            # It reaches between the mullions to the hall's floor.
+            d.box((18.06, -0.45, -0.1), (1.41, 0.45, 0.1)),
+            d.box((19.53, -0.45, -0.1), (1.44, 0.45, 0.1)),
+        ],
         tag="Q-02",
         description="Landing before the entrance",
         kind="Landing",

@@ -44,9 +44,10 @@ def wall_properties(external: bool, rating: str) -> dict[str, dict[str, Value]]:
 
 
 def _leaf(d: Draft, width: float, glazed: bool) -> Items:
-    """Frame and leaf of a door in a wall of the usual thickness, opening from x = 0."""
+    """Frame, threshold and leaf of a door in a wall of the usual thickness, opening from x = 0."""
     h, t = DOOR_HEIGHT_M, INSIDE_M
     frame = [
+        d.box((0, 0, -b.FLOOR_BUILDUP_M), (width, t, b.FLOOR_BUILDUP_M)),
         d.box((0, 0, 0), (0.05, t, h)),
         d.box((width - 0.05, 0, 0), (0.05, t, h)),
         d.box((0.05, 0, h - 0.05), (width - 0.1, t, 0.05)),

@@ -1,0 +1,1 @@
+"""Where somebody can walk: floors, what stands in the way, and routes."""

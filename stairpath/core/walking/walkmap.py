@@ -1,0 +1,168 @@
+"""The walk map: where a body can stand, and where it gets from there in one step."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from functools import cached_property
+
+import numba
+import numpy as np
+import numpy.typing as npt
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import connected_components
+
+from stairpath.core.walking.axes import Axes
+from stairpath.core.walking.bodies import Body
+from stairpath.core.walking.clearance import Space
+from stairpath.core.walking.grid import CELL_M, WAYS, Grid
+from stairpath.core.walking.solids import Solids
+from stairpath.core.walking.tile import FITS_BIT, OPEN_CM, Tile, all_tiles, side
+
+Array = npt.NDArray[np.float64]
+Ints = npt.NDArray[np.int64]
+
+NOWHERE = -1
+
+
+@dataclass(frozen=True)
+class WalkMap:
+    """Where one body can walk; the tiles of a building as one.
+
+    The floors of cell ``c`` are ``start[c]`` up to ``start[c + 1]``, the lowest first; the other columns
+    are those of a Tile, with ``owner`` and ``taker`` as components of the federation.
+    """
+
+    body: Body
+    axes: Axes
+    grid: Grid
+    start: npt.NDArray[np.int32]
+    cell: npt.NDArray[np.int32]
+    height_m: npt.NDArray[np.float32]
+    clear_cm: npt.NDArray[np.uint16]
+    room_cm: npt.NDArray[np.uint8]
+    at: npt.NDArray[np.uint8]
+    steps: npt.NDArray[np.uint8]
+    owner: npt.NDArray[np.int32]
+    taker: npt.NDArray[np.int32]
+
+    def __len__(self) -> int:
+        return len(self.height_m)
+
+    @property
+    def fits(self) -> npt.NDArray[np.bool_]:
+        """On which floors (n,) the body can stand."""
+        return (self.at & FITS_BIT) > 0
+
+    def clear_m(self, floor: int) -> float | None:
+        """What is free above a floor; None under the sky."""
+        clear = int(self.clear_cm[floor])
+        return None if clear == OPEN_CM else clear / 100.0
+
+    def places(self, floors: Ints) -> Array:
+        """Where one stands on floors: (n, 3) metres along the building's axes."""
+        spot = self.at[floors] & 15
+        aside = np.column_stack([spot % 3, spot // 3]) - 1.0
+        middle = self.grid.centres(self.cell[floors].astype(np.int64))
+        return np.column_stack([middle + aside * (self.grid.cell_m / 3.0), self.height_m[floors]])
+
+    def place(self, floor: int) -> Array:
+        """Where one stands on a floor: (3,)."""
+        place: Array = self.places(np.array([floor]))[0]
+        return place
+
+    def under(self, x_m: float, y_m: float, height_m: float, fitting: bool = False) -> int:
+        """The floor of the cell at a point whose height is nearest to a height, or NOWHERE."""
+        cell = self.grid.cell_at(x_m, y_m)
+        if cell < 0:
+            return NOWHERE
+        own = np.arange(self.start[cell], self.start[cell + 1])
+        if fitting:
+            own = own[self.at[own] & FITS_BIT > 0]
+        return int(own[np.argmin(np.abs(self.height_m[own] - height_m))]) if len(own) else NOWHERE
+
+    @cached_property
+    def region(self) -> npt.NDArray[np.int32]:
+        """Which part of the building each floor (n,) belongs to: no step joins two; NOWHERE where nobody fits."""
+        source, to = _links(self.steps, self.start, self.cell, self.grid.nx, np.array(WAYS))
+        links = coo_matrix((np.ones(len(to), dtype=bool), (source, to)), (len(self),) * 2)
+        _, label = connected_components(links, directed=False)
+        return np.where(self.fits, label, NOWHERE).astype(np.int32)
+
+    @property
+    def bytes(self) -> int:
+        """What the map takes in memory."""
+        columns = (self.start, self.cell, self.height_m, self.clear_cm, self.room_cm, self.at, self.steps)
+        return sum(column.nbytes for column in (*columns, self.owner, self.taker))
+
+
+@numba.njit(cache=True, nogil=True)  # type: ignore[untyped-decorator]
+def _links(steps, start, cell, nx, ways):  # type: ignore[no-untyped-def]
+    """Both ends of the steps towards the first four ways; every step can be taken back."""
+    count = 0
+    for here in range(len(steps)):
+        for w in range(4):
+            count += steps[here, w] != 255
+    source, to = np.empty(count, dtype=np.int32), np.empty(count, dtype=np.int32)
+    k = 0
+    for here in range(len(steps)):
+        for w in range(4):
+            if steps[here, w] != 255:
+                source[k] = here
+                to[k] = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (steps[here, w] & 63)
+                k += 1
+    return source, to
+
+
+def join(
+    tiles: Iterable[Tile], body: Body, axes: Axes, cell_m: float = CELL_M, number: Callable[[Tile], Ints] | None = None
+) -> WalkMap:
+    """The tiles of a building as one map; ``number`` gives the federation's numbers of a tile's components."""
+    tiles = list(tiles)
+    n = side(cell_m)
+    if not tiles:
+        none = np.zeros(0, dtype=np.int32)
+        empty = np.zeros(0, dtype=np.uint8)
+        return WalkMap(
+            body, axes, Grid(cell_m, (0, 0), 1, 1), np.zeros(2, np.int32), none, np.zeros(0, np.float32),
+            np.zeros(0, np.uint16), empty, empty, np.zeros((0, 8), np.uint8), none, none,
+        )  # fmt: skip
+    where = np.array([tile.place for tile in tiles])
+    low, high = where.min(axis=0), where.max(axis=0) + 1
+    grid = Grid(cell_m, (int(low[0]) * n, int(low[1]) * n), *(int(k) * n for k in high - low))
+    own = np.arange(n * n)
+    cells, owners, takers = [], [], []
+    for tile in tiles:
+        x, y = ((tile.place[k] - int(low[k])) * n for k in (0, 1))
+        cells.append(np.repeat((y + own // n) * grid.nx + x + own % n, tile.floors))
+        numbers = np.append(tile.components if number is None else number(tile), NOWHERE).astype(np.int32)
+        owners.append(numbers[tile.owner])
+        takers.append(numbers[tile.taker])
+    cell = np.concatenate(cells)
+    order = np.argsort(cell, kind="stable")
+    start = np.concatenate([[0], np.cumsum(np.bincount(cell, minlength=grid.cells))]).astype(np.int32)
+
+    def column(name: str) -> npt.NDArray[np.int32]:
+        joined: npt.NDArray[np.int32] = np.concatenate([getattr(tile, name) for tile in tiles])[order]
+        return joined
+
+    return WalkMap(
+        body,
+        axes,
+        grid,
+        start,
+        cell[order].astype(np.int32),
+        (column("height_mm") / 1000.0).astype(np.float32),
+        column("clear_cm").astype(np.uint16),
+        column("room_cm").astype(np.uint8),
+        column("at").astype(np.uint8),
+        column("steps").astype(np.uint8),
+        np.concatenate(owners)[order],
+        np.concatenate(takers)[order],
+    )
+
+
+def build(solids: Solids, body: Body, cell_m: float = CELL_M) -> tuple[WalkMap, Space]:
+    """The walk map of a building for one body, and the space to measure in."""
+    space = Space(solids)
+    return join(all_tiles(space, [body], cell_m)[body.name], body, solids.axes, cell_m), space
