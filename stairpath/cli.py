@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import sys
+import time
 from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, NoReturn
@@ -24,6 +25,17 @@ from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.intake import take_in_path
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.walking import report as walking_report
+from stairpath.core.walking.blocked import Blocked
+from stairpath.core.walking.bodies import body_named
+from stairpath.core.walking.clearance import Space
+from stairpath.core.walking.grid import CELL_M
+from stairpath.core.walking.pinches import HEIGHT_LIMIT_M, WIDTH_LIMIT_M
+from stairpath.core.walking.place import place_named
+from stairpath.core.walking.route import Limits
+from stairpath.core.walking.route import route as find_route
+from stairpath.core.walking.solids import solids_of
+from stairpath.core.walking.walkmap import WalkMap, build
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
 
@@ -157,3 +169,70 @@ def plan(
         _print(plan_document(drawn, (0.0, 0.0, 0.0)))
     else:
         sys.stdout.write(f"{svg}: {drawn.storey}, cut at {drawn.cut_m:+.2f} m, {len(drawn.rooms)} rooms\n")
+
+
+def _walk_map(federation: Federation, body: str, cell_m: float = CELL_M) -> tuple[WalkMap, Space]:
+    """The walk map of a building for a body by its name; ends the command where that cannot be."""
+    if not federation.levels:
+        _stop("There is nothing to walk on; give models with storeys and geometry.")
+    try:
+        _say(f"mapping the floors for {body}")
+        return build(solids_of(federation), body_named(body), cell_m)
+    except (ValueError, LookupError) as error:
+        _stop(str(error.args[0]))
+
+
+@app.command()
+def walkmap(
+    files: Files,
+    cell: Annotated[float, typer.Option(help="cell of the map, metres")] = CELL_M,
+    body: Annotated[str, typer.Option(help="standing, stooping, trolley or wheelchair")] = "standing",
+    as_json: AsJson = False,
+) -> None:
+    """Say how much floor is free to walk on each storey."""
+    federation = _federation(files)
+    before = time.perf_counter()
+    walk, _ = _walk_map(federation, body, cell)
+    document = walking_report.walkmap_document(walk, federation, time.perf_counter() - before)
+    if as_json:
+        _print(document)
+        return
+    for storey in document["storeys"]:
+        for floor in storey["floors"]:
+            sys.stdout.write(f"{storey['name']}: {floor['free_area_m2']:.1f} m2 at {floor['level_m']:+.2f} m\n")
+
+
+@app.command()
+def route(
+    files: Files,
+    start: Annotated[str, typer.Option("--from", help="room:NAME, or x,y,z in project coordinates")],
+    end: Annotated[str, typer.Option("--to", help="room:NAME, or x,y,z in project coordinates")],
+    body: Annotated[str, typer.Option(help="standing, stooping, trolley or wheelchair")] = "standing",
+    step_free: Annotated[bool, typer.Option("--step-free", help="take no stairs")] = False,
+    width: Annotated[float, typer.Option(help="clear width below which a place is a pinch, metres")] = WIDTH_LIMIT_M,
+    headroom: Annotated[float, typer.Option(help="headroom below which a place is a pinch, metres")] = HEIGHT_LIMIT_M,
+    as_json: AsJson = False,
+) -> None:
+    """Find the way from one place to another, or say what blocks it."""
+    federation = _federation(files)
+    walk, space = _walk_map(federation, body)
+    try:
+        limits = Limits(width, headroom)
+        source, goal = place_named(federation, walk, start), place_named(federation, walk, end)
+    except (ValueError, LookupError) as error:
+        _stop(str(error.args[0]))
+    found = find_route(walk, space, source, goal, step_free, limits)
+    ids = walking_report.global_ids(federation)
+    document = walking_report.route_document(found, walk.axes, lambda component: ids[component])
+    if as_json:
+        _print(document)
+    elif isinstance(found, Blocked):
+        x, y, z = document["blocked"]["nearest_m"]
+        sys.stdout.write(f"No way: it ends at {x:.2f}, {y:.2f}, {z:.2f}. {found.needs}\n")
+    else:
+        sys.stdout.write(
+            f"{found.length_m:.1f} m, up {found.rise_m:.2f} m, down {found.descent_m:.2f} m, "
+            f"{found.risers} risers, {found.time_s:.0f} s\n"
+        )
+        for pinch in found.pinches:
+            sys.stdout.write(f"  {pinch.what} {pinch.size_m:.2f} m after {pinch.along_m:.1f} m\n")

@@ -37,6 +37,8 @@ def _rect_with_hole(
         y1 = 14.6
     if room.use == "corridor":
         y0, y1 = room.y0, room.y1
+    if room.use == "hall":
+        y1 = room.y1  # open to the corridor
     ring = [(x0, y0), (x1, y0), (x1, y1), (x0, y1)]
     holes = []
     if hole:

@@ -101,7 +101,7 @@ class _Fire:
     def reels(self) -> None:
         d = self.d
         for storey in b.FLOORS:
-            for index, x in enumerate((2.2, 20.0, 41.0), start=1):
+            for index, x in enumerate((4.2, 22.4, 41.0), start=1):
                 d.add(
                     "IfcFireSuppressionTerminal",
                     storey,

@@ -173,18 +173,20 @@ class _FitOut:
 
     def furnish(self, room: b.Room) -> None:
         width, depth = room.x1 - room.x0, room.y1 - room.y0
+        # Rooms north of the corridor have their door at y0: what stands there leaves the way in free.
+        way_in = 0.8 if room.y0 == b.CORRIDOR_Y_M[1] else 0.0
         if room.use == "laboratory":
             rows = max(1, int((depth - 3.0) / 2.4))
             for row in range(rows):
                 for column in range(max(1, int((width - 1.6) / 2.6))):
-                    x, y = room.x0 + 0.8 + column * 2.6, room.y0 + 1.4 + row * 2.4
+                    x, y = room.x0 + 0.8 + column * 2.6, room.y0 + 1.4 + way_in + row * 2.4
                     self.put("bench", room, x, y)
                     self.put("chair", room, x + 1.2, y - 0.5, 180.0)
             self.put("cabinet", room, room.x0 + 0.08, room.y1 - 2.4)
         elif room.use == "office":
             for row in range(max(1, int((depth - 2.5) / 2.6))):
                 for column in range(max(1, int((width - 1.0) / 2.4))):
-                    x, y = room.x0 + 0.7 + column * 2.4, room.y0 + 1.6 + row * 2.6
+                    x, y = room.x0 + 0.7 + column * 2.4, room.y0 + 1.6 + way_in + row * 2.6
                     self.put("desk", room, x, y)
                     self.put("chair", room, x + 0.8, y - 0.5)
         elif room.use == "aquaria":
@@ -194,7 +196,7 @@ class _FitOut:
         elif room.use == "store":
             for row in range(max(1, int((depth - 3.2) / 1.7))):
                 for column in range(max(1, int((width - 2.4) / 1.25))):
-                    self.put("shelves", room, room.x0 + 1.0 + column * 1.25, room.y0 + 1.0 + row * 1.7)
+                    self.put("shelves", room, room.x0 + 1.0 + column * 1.25, room.y0 + 1.0 + way_in + row * 1.7)
         elif room.use == "seminar":
             for row in range(5):
                 for column in range(9):
@@ -215,9 +217,9 @@ class _FitOut:
             "Ice machine",
             d.style(
                 [
-                    d.box((0, 0, 0), (2.2, depth, 1.9)),
-                    d.box((0.2, -0.02, 0.9), (0.8, 0.02, 0.6)),
-                    d.box((1.2, -0.02, 0.9), (0.8, 0.02, 0.6)),
+                    d.box((0, 0.02, 0), (2.2, depth - 0.02, 1.9)),
+                    d.box((0.2, 0, 0.9), (0.8, 0.02, 0.6)),
+                    d.box((1.2, 0, 0.9), (0.8, 0.02, 0.6)),
                 ],
                 STAINLESS,
             ),

@@ -173,7 +173,7 @@ def test_structures_level_02_is_40_mm_low(demo):
 def test_equipment_narrows_a_corridor_to_0_72_m(demo):
     low, high = box(placed(demo, "QH-FIT", "IM-1"))
     south, north = b.CORRIDOR_Y_M
-    assert low[1] - south == pytest.approx(0.72, abs=0.021)
+    assert low[1] - south == pytest.approx(0.72, abs=1e-4)
     assert high[1] == pytest.approx(north, abs=1e-4)
 
 

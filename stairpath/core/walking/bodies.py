@@ -36,7 +36,6 @@ class Body:
         """Whether it takes the risers of a stair."""
         return self.step_up_m > 0.1
 
-
     @property
     def steepest(self) -> float:
         """The slope that just passes: a ramp of exactly ``slope`` does, whatever its file rounds."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
@@ -43,7 +43,7 @@ class Solids:
 
     triangles: Array
     component: npt.NDArray[np.int32]
-    axes: Axes = Axes()
+    axes: Axes = field(default_factory=Axes)
 
     def only(self, which: npt.NDArray[np.int64]) -> Solids:
         """Some of the triangles."""

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import hashlib
 import io
-from concurrent.futures import ThreadPoolExecutor
 from collections.abc import Iterable, Mapping
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from os import cpu_count
 
-import numba
 import numpy as np
 import numpy.typing as npt
 
@@ -17,6 +16,7 @@ from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.floors import Floors, floors_of
 from stairpath.core.walking.grid import CELL_M, WAYS, Grid
+from stairpath.core.walking.loops import steps
 
 Array = npt.NDArray[np.float64]
 Place = tuple[int, int]
@@ -103,52 +103,12 @@ def print_of(space: Space, place: Place, body: Body, cell_m: float, names: Array
     return digest.hexdigest()
 
 
-@numba.njit(cache=True, nogil=True)  # type: ignore[untyped-decorator]
-def _onto(here, cell, away, start, heights, slopes, fits, up, down):  # type: ignore[no-untyped-def]
-    """The floor of a cell that a step from another leads onto, ``away`` metres on plan; -1 for none."""
-    best, best_gap = -1, 1e9
-    for m in range(start[cell], start[cell + 1]):
-        if not fits[m]:
-            continue
-        rise = heights[m] - heights[here]
-        slant = min(max(slopes[here], slopes[m]) * away + 1e-3, 0.3)
-        # Along a slope the rise that the slope itself makes is no step.
-        if rise > up + slant or -rise > down + slant:
-            continue
-        if abs(rise) < best_gap:
-            best, best_gap = m, abs(rise)
-    return best
-
-
-@numba.njit(cache=True, nogil=True)  # type: ignore[untyped-decorator]
-def _steps(cells, start, heights, slopes, fits, nx, ny, cell_m, up, down, ways, riser):  # type: ignore[no-untyped-def]
-    """Which floor of the neighbour along each way is entered; a step that cannot be taken back is none."""
-    out = np.full((len(cells), 8), 255, dtype=np.uint8)
-    for here in range(len(cells)):
-        if not fits[here]:
-            continue
-        i, j = cells[here] % nx, cells[here] // nx
-        for w in range(8):
-            x, y = i + ways[w, 0], j + ways[w, 1]
-            if 0 <= x < nx and 0 <= y < ny:
-                away = cell_m * np.sqrt(ways[w, 0] ** 2 + ways[w, 1] ** 2)
-                to = _onto(here, y * nx + x, away, start, heights, slopes, fits, up, down)
-                if to < 0 or to - start[y * nx + x] >= 63:
-                    continue
-                if _onto(to, cells[here], away, start, heights, slopes, fits, up, down) != here:
-                    continue
-                slant = max(slopes[here], slopes[to]) * away + 1e-3
-                out[here, w] = to - start[y * nx + x]
-                if abs(heights[to] - heights[here]) > riser + slant:
-                    out[here, w] += 64
-    return out
-
-
 def _tile(floors: Floors, body: Body, space: Space, place: Place, cell_m: float) -> Tile:
-    room, taker, at = space.beside(floors, body, _reach_m(body))
+    points = np.column_stack([floors.grid.centres(floors.cell), floors.height_m])
+    room, taker, at = space.beside(points, floors.above_m, cell_m, body, _reach_m(body))
     fits = (room >= body.radius_m) & (floors.slope <= body.steepest)
     grid = floors.grid
-    steps = _steps(
+    joined = steps.steps(
         floors.cell, floors.start, floors.height_m, floors.slope, fits, grid.nx, grid.ny, cell_m,
         body.step_up_m, body.step_down_m, np.array(WAYS), RISER_M,
     )  # fmt: skip
@@ -168,7 +128,7 @@ def _tile(floors: Floors, body: Body, space: Space, place: Place, cell_m: float)
         np.minimum(np.floor(floors.above_m[own] * 100.0 + 1e-6), OPEN_CM).astype(np.uint16),
         np.minimum(np.floor(room[own] * 100.0 + 1e-6), 255).astype(np.uint8),
         at[own] | np.where(fits[own], FITS_BIT, 0).astype(np.uint8),
-        steps[own],
+        joined[own],
         local[:count].astype(np.int32),
         local[count:].astype(np.int32),
         components,

@@ -6,7 +6,6 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import cached_property
 
-import numba
 import numpy as np
 import numpy.typing as npt
 from scipy.sparse import coo_matrix
@@ -16,6 +15,7 @@ from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.grid import CELL_M, WAYS, Grid
+from stairpath.core.walking.loops.steps import follow, links
 from stairpath.core.walking.solids import Solids
 from stairpath.core.walking.tile import FITS_BIT, OPEN_CM, Tile, all_tiles, side
 
@@ -81,37 +81,35 @@ class WalkMap:
             own = own[self.at[own] & FITS_BIT > 0]
         return int(own[np.argmin(np.abs(self.height_m[own] - height_m))]) if len(own) else NOWHERE
 
+    def follow(self, points: Array, floor: int) -> Ints:
+        """The floors (n,) under points (n, >=2) of a way that begins on a floor."""
+        grid = self.grid
+        found: Ints = follow(
+            points, floor, grid.cell_m, *grid.corner_m, grid.nx, grid.ny, self.start, self.height_m, self.at
+        )
+        return found
+
+    def _regions(self, step_free: bool) -> npt.NDArray[np.int32]:
+        source, to = links(self.steps, step_free, self.start, self.cell, self.grid.nx, np.array(WAYS))
+        joined = coo_matrix((np.ones(len(to), dtype=bool), (source, to)), (len(self),) * 2)
+        _, label = connected_components(joined, directed=False)
+        return np.where(self.fits, label, NOWHERE).astype(np.int32)
+
     @cached_property
     def region(self) -> npt.NDArray[np.int32]:
         """Which part of the building each floor (n,) belongs to: no step joins two; NOWHERE where nobody fits."""
-        source, to = _links(self.steps, self.start, self.cell, self.grid.nx, np.array(WAYS))
-        links = coo_matrix((np.ones(len(to), dtype=bool), (source, to)), (len(self),) * 2)
-        _, label = connected_components(links, directed=False)
-        return np.where(self.fits, label, NOWHERE).astype(np.int32)
+        return self._regions(False)
+
+    @cached_property
+    def region_step_free(self) -> npt.NDArray[np.int32]:
+        """The same for who takes no riser."""
+        return self._regions(True)
 
     @property
     def bytes(self) -> int:
         """What the map takes in memory."""
         columns = (self.start, self.cell, self.height_m, self.clear_cm, self.room_cm, self.at, self.steps)
         return sum(column.nbytes for column in (*columns, self.owner, self.taker))
-
-
-@numba.njit(cache=True, nogil=True)  # type: ignore[untyped-decorator]
-def _links(steps, start, cell, nx, ways):  # type: ignore[no-untyped-def]
-    """Both ends of the steps towards the first four ways; every step can be taken back."""
-    count = 0
-    for here in range(len(steps)):
-        for w in range(4):
-            count += steps[here, w] != 255
-    source, to = np.empty(count, dtype=np.int32), np.empty(count, dtype=np.int32)
-    k = 0
-    for here in range(len(steps)):
-        for w in range(4):
-            if steps[here, w] != 255:
-                source[k] = here
-                to[k] = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (steps[here, w] & 63)
-                k += 1
-    return source, to
 
 
 def join(

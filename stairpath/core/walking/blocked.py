@@ -1,0 +1,231 @@
+"""Why there is no way: where it ends, what separates it from the goal, and how much is missing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.walking.bodies import STEP_M, Body
+from stairpath.core.walking.clearance import EVERYWHERE, NOBODY, Space
+from stairpath.core.walking.grid import WAYS
+from stairpath.core.walking.loops.ways import least_violated
+from stairpath.core.walking.pinches import HEAD_RADIUS_M, width_at
+from stairpath.core.walking.tile import FITS_BIT, RISER_M
+from stairpath.core.walking.walkmap import NOWHERE, WalkMap
+
+Array = npt.NDArray[np.float64]
+Ints = npt.NDArray[np.int64]
+
+_ACROSS_M = 2.0
+"""How thick what stands between two floors may be to be looked across."""
+_SAMPLE_M = 0.02
+_KNEE_M, _CHEST_M = 0.3, 1.5
+"""What reaches between these heights over the floor is gone through, not stepped over or ducked under."""
+_CLIMB_M = 1.2
+_STEP_M = 0.6
+"""Floors beside one another and no farther apart in height than this are parted by a step."""
+
+
+@dataclass(frozen=True)
+class Blocked:
+    """Where a way ends and why.
+
+    ``nearest`` (3,) is the reachable point before the obstacle, ``kind`` one of width, height, step, slope, solid and
+    gap; ``found`` and ``needed`` are in metres, or rise over run for a slope, None where none applies.
+    """
+
+    nearest: Array
+    kind: str
+    found: float | None
+    needed: float | None
+    components: tuple[int, ...]
+
+    @property
+    def needs(self) -> str:
+        """One sentence on what would have to be otherwise."""
+        found, needed = self.found or 0.0, self.needed or 0.0
+        if self.kind == "width":
+            return f"{found:.2f} m wide, {needed:.2f} m needed: {max(0.01, needed - found):.2f} m wider."
+        if self.kind == "height":
+            return f"{found:.2f} m high, {needed:.2f} m needed: {max(0.01, needed - found):.2f} m higher."
+        if self.kind == "step":
+            return f"A step of {found:.2f} m where {needed:.2f} m at most can be taken; a ramp or a lift is needed."
+        if self.kind == "slope":
+            return f"A slope of 1:{1 / max(found, 1e-6):.1f} where 1:{1 / max(needed, 1e-6):.0f} at most can be taken."
+        if self.kind == "gap":
+            return "There is no floor across; a bridge, a stair or a lift is needed."
+        return f"{found:.2f} m of solid stand in the way; an opening {needed:.2f} m wide is needed."
+
+
+def _between(walk: WalkMap, way: Ints, step_free: bool) -> Ints:
+    """The part of a way from the last floor reached to the first on the other side, both included."""
+    ways = {(dx, dy): w for w, (dx, dy) in enumerate(WAYS)}
+    nx = walk.grid.nx
+    for k in range(1, len(way)):
+        a, b = int(way[k - 1]), int(way[k])
+        dx, dy = int(walk.cell[b] % nx - walk.cell[a] % nx), int(walk.cell[b] // nx - walk.cell[a] // nx)
+        step = int(walk.steps[a, ways[dx, dy]]) if (dx, dy) in ways else 255
+        if step == 255 or (step_free and step & 64):
+            first = k - 1
+            break
+    else:
+        return way
+    for k in range(first + 1, len(way)):
+        if walk.at[way[k]] & FITS_BIT:
+            return way[first : k + 1]
+    return way[first:]
+
+
+@dataclass(frozen=True)
+class _Crossing:
+    """The straight line over an obstacle, sampled every 2 cm: floor points (n, 3) and the way's direction there."""
+
+    points: Array
+    way: Array
+
+    @classmethod
+    def over(cls, places: Array) -> _Crossing:
+        points, ways = [], []
+        for a, b in pairwise(places):
+            length = float(np.hypot(*(b - a)[:2]))
+            if length == 0.0:
+                continue
+            count = max(1, round(length / _SAMPLE_M))
+            points.append(a + (b - a) * ((np.arange(count) + 0.5) / count)[:, None])
+            ways.append(np.tile((b - a)[:2] / length, (count, 1)))
+        return cls(np.concatenate(points or [places[:1]]), np.concatenate(ways or [np.array([[1.0, 0.0]])]))
+
+
+def _solid(space: Space, body: Body, crossing: _Crossing) -> tuple[float, tuple[int, ...]] | None:
+    """How thick what the line goes through is, and the components; None if it goes through nothing."""
+    found: list[int] = []
+    hits = []
+    for k, (x, y, z) in enumerate(crossing.points.tolist()):
+        low, high = z + max(_KNEE_M, body.step_up_m), z + min(_CHEST_M, body.height_m)
+        _, whose, _ = space.nearest(x, y, low, high, _SAMPLE_M, EVERYWHERE, 1.0)
+        if whose != NOBODY:
+            hits.append(k)
+            found += [whose] if whose not in found else []
+    if not hits:
+        return None
+    between = crossing.points[hits[-1], :2] - crossing.points[hits[0], :2]
+    return max(0.01, float(np.hypot(*between)) - _SAMPLE_M), tuple(found)
+
+
+def _judge(
+    walk: WalkMap, space: Space, part: Ints, step_free: bool
+) -> tuple[str, float | None, float | None, tuple[int, ...]]:
+    """What a body cannot do on the part of a way between two floors."""
+    body = walk.body
+    places = walk.places(part)
+    crossing = _Crossing.over(places)
+    solid = _solid(space, body, crossing)
+    if solid is not None:
+        return "solid", solid[0], 2 * body.radius_m, solid[1]
+    if np.hypot(*np.diff(places[:, :2], axis=0).T).max() > 1.6 * walk.grid.cell_m:
+        return "gap", None, None, ()
+    limit = RISER_M if step_free else body.step_up_m
+    step = _highest_step(space, crossing)
+    if step > limit + 5e-3:
+        beyond = part[np.abs(walk.height_m[part] - walk.height_m[part[0]]) > limit]
+        return "step", step, limit, _owners(walk, beyond if len(beyond) else part)
+    lowest, narrowest = body.height_m, 2 * body.radius_m
+    above: tuple[int, ...] = ()
+    beside: tuple[int, ...] = ()
+    for point, way in zip(crossing.points, crossing.way, strict=True):
+        x, y, z = point.tolist()
+        height, whose = space.lowest(x, y, z + body.height_m / 4.0, z + body.height_m, HEAD_RADIUS_M)
+        if whose != NOBODY and height - z < lowest:
+            lowest, above = height - z, (whose,)
+        width, sides = width_at(space, point, way, body)
+        if sides and width < narrowest:
+            narrowest, beside = width, sides
+    if above:
+        return "height", lowest, body.height_m, above
+    if beside:
+        return "width", narrowest, 2 * body.radius_m, tuple(dict.fromkeys(beside))
+    slope = _steepness(space, places, body)
+    if slope is not None:
+        return "slope", slope, body.slope, _owners(walk, part)
+    rise = float(np.abs(np.diff(places[:, 2])).max())
+    return "step", max(step, rise), limit, _owners(walk, part)
+
+
+def _highest_step(space: Space, crossing: _Crossing) -> float:
+    """The highest edge along the line, in metres."""
+    heights = space.trodden(crossing.points, _STEP_M, _STEP_M)
+    rises = np.abs(np.diff(heights[~np.isnan(heights)]))
+    return float(rises.max()) if len(rises) else 0.0
+
+
+def _room_but_for_steps(walk: WalkMap, space: Space) -> npt.NDArray[np.uint8]:
+    """The room beside each floor in cm if the body took steps: what is too narrow apart from what is too steep."""
+    room = walk.room_cm.copy()
+    if not walk.body.climbs:
+        climber = replace(walk.body, step_up_m=STEP_M, step_down_m=STEP_M)
+        tight = np.flatnonzero(~walk.fits & (walk.clear_cm >= round(climber.height_m * 100)))
+        middles = np.column_stack([walk.grid.centres(walk.cell[tight].astype(np.int64)), walk.height_m[tight]])
+        wide, _, _ = space.beside(
+            middles, np.full(len(tight), np.inf), walk.grid.cell_m, climber, climber.radius_m + 0.01
+        )
+        room[tight] = np.floor(wide * 100 + 1e-6).astype(np.uint8)
+    return room
+
+
+def _owners(walk: WalkMap, floors: Ints) -> tuple[int, ...]:
+    return tuple(int(c) for c in dict.fromkeys(walk.owner[floors].tolist()) if c != NOBODY)
+
+
+def _steepness(space: Space, places: Array, body: Body) -> float | None:
+    """The slope of the floor half way if it is a slope and too steep, else None."""
+    middle = places[len(places) // 2]
+    probe = middle + np.array([[0, 0, 0], [0.02, 0, 0], [0, 0.02, 0]])
+    heights = space.trodden(probe, 0.1, 0.1)
+    if np.isnan(heights).any():
+        return None
+    slope = float(np.hypot(heights[1] - heights[0], heights[2] - heights[0]) / 0.02)
+    return slope if body.steepest < slope < 1.2 else None
+
+
+def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bool = False) -> Blocked:
+    """Why no way leads from one of some floors to one of others.
+
+    Between all that can be reached and the goal the crossing with the least in its way is looked for: who asks
+    wants to know the smallest change that would do.
+    """
+    region = walk.region_step_free if step_free else walk.region
+    parts = region[source]
+    here = parts[parts != NOWHERE]
+    if not len(here):
+        place = walk.place(int(source[0]))
+        kind, found, needed, components = _judge_place(walk, space, int(source[0]))
+        return Blocked(place, kind, found, needed, components)
+    reached = region == here[0]
+    way = least_violated(
+        np.asarray(goal[:2000]), reached, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
+        np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.at, walk.clear_cm, _room_but_for_steps(walk, space), walk.steps,
+        round(walk.body.radius_m * 100), round(walk.body.height_m * 100), step_free,
+    )  # fmt: skip
+    if not len(way):
+        floors = np.flatnonzero(reached)
+        target = walk.place(int(goal[0]))
+        nearest = floors[np.argmin(np.linalg.norm(walk.places(floors) - target, axis=1))]
+        return Blocked(walk.place(int(nearest)), "gap", None, None, ())
+    part = _between(walk, way, step_free)
+    kind, found, needed, components = _judge(walk, space, part, step_free)
+    return Blocked(walk.place(int(part[0])), kind, found, needed, components)
+
+
+def _judge_place(walk: WalkMap, space: Space, floor: int) -> tuple[str, float | None, float | None, tuple[int, ...]]:
+    """Why a body does not fit where it is to stand."""
+    x, y, z = (float(v) for v in walk.place(floor))
+    body = walk.body
+    height, whose = space.lowest(x, y, z + 0.1, z + body.height_m, HEAD_RADIUS_M)
+    if whose != NOBODY:
+        return "height", height - z, body.height_m, (whose,)
+    taker = int(walk.taker[floor])
+    room = float(walk.room_cm[floor]) / 100.0
+    return "width", 2 * room, 2 * body.radius_m, (taker,) if taker != NOBODY else ()

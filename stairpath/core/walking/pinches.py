@@ -1,0 +1,172 @@
+"""How wide and how high a way is, to the triangles, and what makes it so."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.walking.bodies import Body
+from stairpath.core.walking.clearance import NOBODY, Space
+from stairpath.core.walking.profile import SAMPLE_M, Profile
+
+Array = npt.NDArray[np.float64]
+Ints = npt.NDArray[np.int64]
+
+WIDEST_M = 3.0
+HIGHEST_M = 6.0
+HEAD_RADIUS_M = 0.1
+EVERY_M = 0.06
+WIDTH_LIMIT_M = 0.90
+HEIGHT_LIMIT_M = 2.00
+"""Places narrower or lower than these are pinches unless other limits are given."""
+
+
+@dataclass(frozen=True)
+class Pinch:
+    """A narrow or low place: ``what`` is width or height, ``at`` a point of the floor, and who makes it."""
+
+    what: str
+    size_m: float
+    at: tuple[float, float, float]
+    along_m: float
+    components: tuple[int, ...]
+
+
+def wedge(at: Array, normal: Array) -> Array:
+    """The quarter of the plan around a direction from a point, as half-planes (2, 3)."""
+    along = np.array([-normal[1], normal[0]])
+    sides = np.stack([normal + along, normal - along])
+    return np.column_stack([sides, sides @ at])
+
+
+def width_at(
+    space: Space, point: Array, way: Array, body: Body, up_to_m: float = WIDEST_M
+) -> tuple[float, tuple[int, ...]]:
+    """Clear width across a way at a point of the floor (3,), up to a width, and the components to both sides.
+
+    The nearest thing to one side, and from it the nearest to the other: a gap is as wide as it is
+    whichever way one goes through it.
+    """
+    at, low, high = point[:2], float(point[2]) + body.step_up_m + 1e-3, float(point[2]) + body.shoulder_m
+    climb = 1.0 if body.climbs else 0.0
+    normal = np.array([-way[1], way[0]])
+    sides = [wedge(at, normal), wedge(at, -normal)]
+    found = [
+        space.nearest(float(at[0]), float(at[1]), low, high, up_to_m, half, body.steepest, climb) for half in sides
+    ]
+    first = 0 if found[0][0] <= found[1][0] else 1
+    if found[first][1] == NOBODY or found[1 - first][1] == NOBODY:
+        return up_to_m, ()
+    _, one, edge = found[first]
+    width, other, _ = space.nearest(*edge, low, high, up_to_m, sides[1 - first], body.steepest, climb)
+    return (width, (one, other)) if other != NOBODY else (up_to_m, ())
+
+
+def _heights(
+    space: Space, profile: Profile, ks: Ints, body: Body, radius_m: float, aside_m: Array
+) -> tuple[Array, Ints]:
+    """Headroom over samples, up to 6 m, in discs of a radius so far to the sides; and the triangles that make it."""
+    points, foot = profile.points[ks], profile.nosing_m[ks]
+    best, found = np.full(len(ks), HIGHEST_M), np.full(len(ks), NOBODY)
+    for aside in aside_m:
+        places = points[:, :2] + profile.left[ks] * aside
+        height, triangle = space.lowest_over(places, points[:, 2] + body.height_m / 2.0, foot + HIGHEST_M, radius_m)
+        lower = (triangle >= 0) & (height - foot < best)
+        best[lower], found[lower] = (height - foot)[lower], triangle[lower]
+    return best, found
+
+
+def headroom(space: Space, profile: Profile, body: Body, limit_m: float) -> tuple[Array, Ints]:
+    """Headroom (n,) over every sample and the triangle that makes it, -1 for none in 6 m.
+
+    Counted from the pitch line on a flight, straight up. A head's width is first looked over everywhere;
+    where that may be the lowest or below the limit, line by line along the way.
+    """
+    every = np.arange(len(profile.points))
+    coarse, found = _heights(space, profile, every[::2], body, HEAD_RADIUS_M, np.zeros(1))
+    heights = np.repeat(coarse, 2)[: len(every)]
+    whose = np.repeat(found, 2)[: len(every)]
+    steep = HEAD_RADIUS_M  # so much a disc on a flight may be too low
+    near = np.flatnonzero(heights <= max(limit_m, float(heights.min()) + steep))
+    heights[near], whose[near] = _heights(space, profile, near, body, SAMPLE_M / 2.0, np.linspace(-0.1, 0.1, 5))
+    heights[~np.isin(every, near)] = np.maximum(heights[~np.isin(every, near)], heights[near].min() if len(near) else 0)
+    return heights, whose
+
+
+def _distinct(components: tuple[int, ...]) -> tuple[int, ...]:
+    return tuple(dict.fromkeys(components))
+
+
+def _pinch(profile: Profile, what: str, k: int, size: float, components: tuple[int, ...]) -> Pinch:
+    x, y, z = (float(v) for v in profile.points[k])
+    return Pinch(what, size, (x, y, z), float(profile.along_m[k]), _distinct(components))
+
+
+def _runs(below: npt.NDArray[np.bool_], apart: int) -> list[tuple[int, int]]:
+    """First and last of each run of True, runs less than ``apart`` from one another as one."""
+    at = np.flatnonzero(below)
+    if not len(at):
+        return []
+    breaks = np.flatnonzero(np.diff(at) > apart)
+    firsts, lasts = np.concatenate([[0], breaks + 1]), np.concatenate([breaks, [len(at) - 1]])
+    return [(int(at[a]), int(at[b])) for a, b in zip(firsts, lasts, strict=True)]
+
+
+@dataclass(frozen=True)
+class Sizes:
+    """The narrowest and the lowest place of a way, None if it is open everywhere, and all pinches in order."""
+
+    narrowest: Pinch | None
+    lowest: Pinch | None
+    pinches: tuple[Pinch, ...]
+
+
+def sizes(
+    space: Space, profile: Profile, body: Body, width_m: float = WIDTH_LIMIT_M, height_m: float = HEIGHT_LIMIT_M
+) -> Sizes:
+    """How wide and high a way is.
+
+    Widths are looked for only where the room beside lets one be the narrowest or below the limit.
+    """
+    step = max(1, round(EVERY_M / SAMPLE_M))
+    count = len(profile.points)
+    samples = np.unique(np.append(np.arange(0, count, step), count - 1))
+    widths = np.full(count, WIDEST_M)
+    makers: dict[int, tuple[int, ...]] = {}
+    narrowest = WIDEST_M
+
+    def measure(k: int) -> None:
+        nonlocal narrowest
+        left = profile.left[k]
+        way = np.array([left[1], -left[0]])
+        widths[k], makers[k] = width_at(space, profile.points[k], way, body, max(narrowest, width_m))
+        narrowest = min(narrowest, widths[k])
+
+    for k in samples[np.argsort(profile.room_m[samples], kind="stable")]:
+        # Things in opposite quarters are farther apart than the root of two times the nearer one is away.
+        if np.sqrt(2.0) * profile.room_m[k] > max(narrowest, width_m):
+            break
+        measure(int(k))
+    widths[[k for k, made in makers.items() if not made]] = WIDEST_M
+    best = int(np.argmin(widths))
+    for k in range(max(0, best - step), min(count, best + step + 1)):
+        if k not in makers:
+            measure(k)
+            widths[k] = widths[k] if makers[k] else WIDEST_M
+    best = int(np.argmin(widths))
+    narrow = _pinch(profile, "width", best, float(widths[best]), makers[best]) if widths[best] < WIDEST_M else None
+
+    heights, over = headroom(space, profile, body, height_m)
+    owners = space.owners(over)
+    top = int(np.argmin(heights))
+    low = _pinch(profile, "height", top, float(heights[top]), (int(owners[top]),)) if over[top] >= 0 else None
+
+    found = []
+    for what, values, limit in (("width", widths, width_m), ("height", heights, height_m)):
+        for a, b in _runs(values < limit, 4 * step):
+            k = a + int(np.argmin(values[a : b + 1]))
+            whose = makers[k] if what == "width" else (int(owners[k]),)
+            found.append(_pinch(profile, what, k, float(values[k]), whose))
+    return Sizes(narrow, low, tuple(sorted(found, key=lambda p: p.along_m)))
