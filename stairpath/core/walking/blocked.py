@@ -13,7 +13,7 @@ from stairpath.core.walking.clearance import EVERYWHERE, NOBODY, Space
 from stairpath.core.walking.grid import WAYS
 from stairpath.core.walking.loops.ways import least_violated
 from stairpath.core.walking.pinches import HEAD_RADIUS_M, width_at
-from stairpath.core.walking.tile import FITS_BIT, RISER_M
+from stairpath.core.walking.tile import RISER_M
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 
 Array = npt.NDArray[np.float64]
@@ -60,21 +60,13 @@ class Blocked:
         return f"{found:.2f} m of solid stand in the way; an opening {needed:.2f} m wide is needed."
 
 
-def _between(walk: WalkMap, way: Ints, step_free: bool) -> Ints:
+def _between(way: Ints, region: npt.NDArray[np.int32]) -> Ints:
     """The part of a way from the last floor reached to the first on the other side, both included."""
-    ways = {(dx, dy): w for w, (dx, dy) in enumerate(WAYS)}
-    nx = walk.grid.nx
-    for k in range(1, len(way)):
-        a, b = int(way[k - 1]), int(way[k])
-        dx, dy = int(walk.cell[b] % nx - walk.cell[a] % nx), int(walk.cell[b] // nx - walk.cell[a] // nx)
-        step = int(walk.steps[a, ways[dx, dy]]) if (dx, dy) in ways else 255
-        if step == 255 or (step_free and step & 64):
-            first = k - 1
-            break
-    else:
-        return way
+    first = 0
+    while first + 1 < len(way) and region[way[first + 1]] == region[way[0]]:
+        first += 1
     for k in range(first + 1, len(way)):
-        if walk.at[way[k]] & FITS_BIT:
+        if region[way[k]] != NOWHERE:
             return way[first : k + 1]
     return way[first:]
 
@@ -125,7 +117,8 @@ def _judge(
     solid = _solid(space, body, crossing)
     if solid is not None:
         return "solid", solid[0], 2 * body.radius_m, solid[1]
-    if np.hypot(*np.diff(places[:, :2], axis=0).T).max() > 1.6 * walk.grid.cell_m:
+    columns, rows = walk.cell[part] % walk.grid.nx, walk.cell[part] // walk.grid.nx
+    if max(np.abs(np.diff(columns)).max(), np.abs(np.diff(rows)).max()) > 1:
         return "gap", None, None, ()
     limit = RISER_M if step_free else body.step_up_m
     step = _highest_step(space, crossing)
@@ -145,11 +138,11 @@ def _judge(
             narrowest, beside = width, sides
     if above:
         return "height", lowest, body.height_m, above
-    if beside:
-        return "width", narrowest, 2 * body.radius_m, tuple(dict.fromkeys(beside))
     slope = _steepness(space, places, body)
     if slope is not None:
         return "slope", slope, body.slope, _owners(walk, part)
+    if beside:
+        return "width", narrowest, 2 * body.radius_m, tuple(dict.fromkeys(beside))
     rise = float(np.abs(np.diff(places[:, 2])).max())
     return "step", max(step, rise), limit, _owners(walk, part)
 
@@ -206,15 +199,15 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
     reached = region == here[0]
     way = least_violated(
         np.asarray(goal[:2000]), reached, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
-        np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.at, walk.clear_cm, _room_but_for_steps(walk, space), walk.steps,
-        round(walk.body.radius_m * 100), round(walk.body.height_m * 100), step_free,
+        np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.clear_cm, _room_but_for_steps(walk, space),
+        walk.steps_for(step_free), round(walk.body.radius_m * 100), round(walk.body.height_m * 100),
     )  # fmt: skip
     if not len(way):
         floors = np.flatnonzero(reached)
         target = walk.place(int(goal[0]))
         nearest = floors[np.argmin(np.linalg.norm(walk.places(floors) - target, axis=1))]
         return Blocked(walk.place(int(nearest)), "gap", None, None, ())
-    part = _between(walk, way, step_free)
+    part = _between(way, region)
     kind, found, needed, components = _judge(walk, space, part, step_free)
     return Blocked(walk.place(int(part[0])), kind, found, needed, components)
 

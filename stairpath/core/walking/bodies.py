@@ -42,6 +42,11 @@ class Body:
         return self.slope + SLOPE_TOLERANCE
 
     @property
+    def ahead(self) -> float:
+        """How much the floor ahead may rise per metre beyond a step; what rises more is bumped into."""
+        return 1.0 if self.climbs else self.steepest
+
+    @property
     def shoulder_m(self) -> float:
         """Up to which height it is as wide as ``radius_m``."""
         return self.height_m - HEAD_M if self.climbs else self.height_m

@@ -102,11 +102,10 @@ class Space:
         around it are tried, so that no gap that a body fits through with 5 cm to spare is lost.
         """
         upright = np.flatnonzero(above_m >= body.height_m)
-        climb = 1.0 if body.climbs else 0.0
         room, taker, at = np.zeros(len(points)), np.full(len(points), NOBODY), np.full(len(points), 4, np.uint8)
         standing = points[upright]
         room[upright], taker[upright], at[upright] = nearest.sides(
-            standing, _neighbourly(standing), body.step_up_m + 1e-3, body.shoulder_m, body.height_m, reach_m, climb,
+            standing, _neighbourly(standing), body.step_up_m + 1e-3, body.shoulder_m, body.height_m, reach_m, body.ahead,
             body.steepest, body.radius_m, cell_m / 3.0, *self._where,
         )  # fmt: skip
         return room, self.owners(taker), at

@@ -18,6 +18,9 @@ WIDEST_M = 3.0
 HIGHEST_M = 6.0
 HEAD_RADIUS_M = 0.1
 EVERY_M = 0.06
+_SAME_M = 0.002
+_ASIDE = 36
+"""So many samples to both sides of the narrowest are measured too, to find the middle of the pinch."""
 WIDTH_LIMIT_M = 0.90
 HEIGHT_LIMIT_M = 2.00
 """Places narrower or lower than these are pinches unless other limits are given."""
@@ -50,17 +53,16 @@ def width_at(
     whichever way one goes through it.
     """
     at, low, high = point[:2], float(point[2]) + body.step_up_m + 1e-3, float(point[2]) + body.shoulder_m
-    climb = 1.0 if body.climbs else 0.0
     normal = np.array([-way[1], way[0]])
     sides = [wedge(at, normal), wedge(at, -normal)]
     found = [
-        space.nearest(float(at[0]), float(at[1]), low, high, up_to_m, half, body.steepest, climb) for half in sides
+        space.nearest(float(at[0]), float(at[1]), low, high, up_to_m, half, body.steepest, body.ahead) for half in sides
     ]
     first = 0 if found[0][0] <= found[1][0] else 1
     if found[first][1] == NOBODY or found[1 - first][1] == NOBODY:
         return up_to_m, ()
     _, one, edge = found[first]
-    width, other, _ = space.nearest(*edge, low, high, up_to_m, sides[1 - first], body.steepest, climb)
+    width, other, _ = space.nearest(*edge, low, high, up_to_m, sides[1 - first], body.steepest, body.ahead)
     return (width, (one, other)) if other != NOBODY else (up_to_m, ())
 
 
@@ -93,6 +95,15 @@ def headroom(space: Space, profile: Profile, body: Body, limit_m: float) -> tupl
     heights[near], whose[near] = _heights(space, profile, near, body, SAMPLE_M / 2.0, np.linspace(-0.1, 0.1, 5))
     heights[~np.isin(every, near)] = np.maximum(heights[~np.isin(every, near)], heights[near].min() if len(near) else 0)
     return heights, whose
+
+
+def _least(values: Array, step: int = 1) -> int:
+    """Where values are least: the middle of the run of samples that are as low to 2 mm."""
+    best = int(np.argmin(values))
+    last = best
+    while last + step < len(values) and values[last + step] < values[best] + _SAME_M:
+        last += step
+    return best + (last - best) // (2 * step) * step
 
 
 def _distinct(components: tuple[int, ...]) -> tuple[int, ...]:
@@ -151,22 +162,22 @@ def sizes(
         measure(int(k))
     widths[[k for k, made in makers.items() if not made]] = WIDEST_M
     best = int(np.argmin(widths))
-    for k in range(max(0, best - step), min(count, best + step + 1)):
+    for k in range(max(0, best - _ASIDE), min(count, best + _ASIDE + 1)):
         if k not in makers:
             measure(k)
             widths[k] = widths[k] if makers[k] else WIDEST_M
-    best = int(np.argmin(widths))
+    best = _least(widths)
     narrow = _pinch(profile, "width", best, float(widths[best]), makers[best]) if widths[best] < WIDEST_M else None
 
     heights, over = headroom(space, profile, body, height_m)
     owners = space.owners(over)
-    top = int(np.argmin(heights))
+    top = _least(heights)
     low = _pinch(profile, "height", top, float(heights[top]), (int(owners[top]),)) if over[top] >= 0 else None
 
     found = []
     for what, values, limit in (("width", widths, width_m), ("height", heights, height_m)):
         for a, b in _runs(values < limit, 4 * step):
-            k = a + int(np.argmin(values[a : b + 1]))
+            k = a + _least(values[a : b + 1], step if what == "width" else 1)
             whose = makers[k] if what == "width" else (int(owners[k]),)
             found.append(_pinch(profile, what, k, float(values[k]), whose))
     return Sizes(narrow, low, tuple(sorted(found, key=lambda p: p.along_m)))

@@ -40,11 +40,22 @@ class Room:
 
 @dataclass(frozen=True)
 class Place:
-    """Where to begin or end: the floors meant, best first; ``fits`` says whether the body can stand on them."""
+    """Where to begin or end: the floors meant, best first; ``fits`` says whether the body can stand on them.
+
+    ``point`` (3,) along the building's axes is the very point, where one was given.
+    """
 
     name: str
     floors: Ints
     fits: bool
+    point: Array | None = None
+
+    def on(self, walk: WalkMap, floor: int) -> Array:
+        """Where one stands on a floor of the place (3,): the very point if it is there."""
+        place = walk.place(floor)
+        if self.point is not None and walk.grid.cell_at(self.point[0], self.point[1]) == walk.cell[floor]:
+            place[:2] = self.point[:2]
+        return place
 
 
 def room_of(federation: Federation, axes: Axes, index: int) -> Room:
@@ -127,7 +138,7 @@ def at_point(walk: WalkMap, point: Array, name: str) -> Place:
     away = np.linalg.norm(walk.places(floors) - point, axis=1) + 0.5 * np.abs(walk.height_m[floors] - point[2])
     order = floors[np.argsort(away, kind="stable")]
     fitting = order[walk.fits[order]]
-    return Place(name, fitting, True) if len(fitting) else Place(name, order, False)
+    return Place(name, fitting, True, point) if len(fitting) else Place(name, order, False, point)
 
 
 def place_named(federation: Federation, walk: WalkMap, text: str) -> Place:

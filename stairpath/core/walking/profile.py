@@ -118,13 +118,13 @@ def _left(points: Array) -> Array:
     return np.where(size > 0, np.column_stack([-way[:, 1], way[:, 0]]) / np.maximum(size, 1e-12), [[0.0, 1.0]])
 
 
-def profile(space: Space, walk: WalkMap, way: Ints) -> Profile:
-    """The floor under a way over floors of a map.
+def profile(space: Space, walk: WalkMap, places: Array, floor: int) -> Profile:
+    """The floor under a way from place to place (n, 3), which begins on a floor of the map.
 
     Where a joint leaves no floor under a sample, that of the sample before it counts.
     """
-    points, turn = _samples(walk.places(way))
-    floors = walk.follow(points, int(way[0]))
+    points, turn = _samples(places)
+    floors = walk.follow(points, floor)
     points[:, 2] = walk.height_m[floors]
     heights = space.trodden(points, _SEARCH_M, _SEARCH_M)
     known = np.flatnonzero(~np.isnan(heights))

@@ -58,16 +58,18 @@ def fastest(
         source, goal = goal, source
     grid = walk.grid
     speed = walk.body.speed_m_s
-    columns = (walk.start, walk.cell, walk.height_m, walk.steps)
+    columns = (walk.start, walk.cell, walk.height_m, walk.steps_for(step_free))
     marks = np.zeros((0, len(walk)), dtype=np.float32) if marks is None else marks
-    way: Ints = ways.fastest(source, goal, step_free, speed, grid.cell_m, grid.nx, _WAYS, *columns, marks)
+    way: Ints = ways.fastest(source, goal, speed, grid.cell_m, grid.nx, _WAYS, *columns, marks)
     if len(way):
-        shape = (step_free, speed, grid.cell_m, *grid.corner_m, grid.nx, *columns)
+        shape = (speed, grid.cell_m, *grid.corner_m, grid.nx, *columns)
         for pull in range(_PULLS):
             if pull:
                 way = ways.filled(way, walk.places(way), *shape)
             way = way[::-1]
             way = way[ways.pulled(way, walk.places(way), *shape)]
+        spots = (np.array([[k % 3, k // 3] for k in range(16)]) - 1.0) * (grid.cell_m / 3.0)
+        way = ways.tightened(way, spots, _WAYS, *shape[:5], walk.start, walk.cell, walk.height_m, walk.at, columns[3])
     return way[::-1] if turned != (_PULLS % 2 == 1) else way
 
 

@@ -15,9 +15,9 @@ from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.grid import CELL_M, WAYS, Grid
-from stairpath.core.walking.loops.steps import follow, links
+from stairpath.core.walking.loops.steps import follow, links, without
 from stairpath.core.walking.solids import Solids
-from stairpath.core.walking.tile import FITS_BIT, OPEN_CM, Tile, all_tiles, side
+from stairpath.core.walking.tile import FITS_BIT, NO_STEP, OPEN_CM, RISER_BIT, Tile, all_tiles, side
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
@@ -89,11 +89,24 @@ class WalkMap:
         )
         return found
 
+    @cached_property
+    def level_steps(self) -> npt.NDArray[np.uint8]:
+        """The steps (n, 8) of who takes no riser, and keeps a cell's breadth away from them."""
+        at_riser = ((self.steps != NO_STEP) & (self.steps & RISER_BIT > 0)).any(axis=1)
+        return without(self.steps, at_riser, self.start, self.cell, self.grid.nx, np.array(WAYS))
+
+    def steps_for(self, step_free: bool) -> npt.NDArray[np.uint8]:
+        """The steps (n, 8) that may be taken."""
+        return self.level_steps if step_free else self.steps
+
     def _regions(self, step_free: bool) -> npt.NDArray[np.int32]:
-        source, to = links(self.steps, step_free, self.start, self.cell, self.grid.nx, np.array(WAYS))
+        source, to = links(self.steps_for(step_free), self.start, self.cell, self.grid.nx, np.array(WAYS))
         joined = coo_matrix((np.ones(len(to), dtype=bool), (source, to)), (len(self),) * 2)
         _, label = connected_components(joined, directed=False)
-        return np.where(self.fits, label, NOWHERE).astype(np.int32)
+        there = self.fits
+        if step_free:
+            there = there & (self.level_steps != NO_STEP).any(axis=1)
+        return np.where(there, label, NOWHERE).astype(np.int32)
 
     @cached_property
     def region(self) -> npt.NDArray[np.int32]:

@@ -48,17 +48,17 @@ def steps(cells, start, heights, slopes, fits, nx, ny, cell_m, up, down, ways, r
 
 
 @numba.njit(cache=True, nogil=True)
-def links(steps, step_free, start, cell, nx, ways):
+def links(steps, start, cell, nx, ways):
     """Both ends of the steps towards the first four ways; every step can be taken back."""
     count = 0
     for here in range(len(steps)):
         for w in range(4):
-            count += steps[here, w] != 255 and not (step_free and steps[here, w] & 64)
+            count += steps[here, w] != 255
     source, to = np.empty(count, dtype=np.int32), np.empty(count, dtype=np.int32)
     k = 0
     for here in range(len(steps)):
         for w in range(4):
-            if steps[here, w] != 255 and not (step_free and steps[here, w] & 64):
+            if steps[here, w] != 255:
                 source[k] = here
                 to[k] = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (steps[here, w] & 63)
                 k += 1
@@ -79,4 +79,19 @@ def follow(points, floor, cell_m, x0, y0, nx, ny, start, heights, at):
                     best, gap = m, away
         out[p] = best
         floor = best
+    return out
+
+
+@numba.njit(cache=True, nogil=True)
+def without(steps, barred, start, cell, nx, ways):
+    """The steps that neither leave nor enter a barred floor."""
+    out = np.full_like(steps, 255)
+    for here in range(len(steps)):
+        if barred[here]:
+            continue
+        for w in range(8):
+            if steps[here, w] != 255:
+                to = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (steps[here, w] & 63)
+                if not barred[to]:
+                    out[here, w] = steps[here, w]
     return out

@@ -82,7 +82,7 @@ def times_from(source, speed, cell_m, nx, ways, start, cell, heights, steps):
 
 
 @numba.njit(cache=True, nogil=True)
-def fastest(source, goal, step_free, speed, cell_m, nx, ways, start, cell, heights, steps, marks):
+def fastest(source, goal, speed, cell_m, nx, ways, start, cell, heights, steps, marks):
     """A* by even time; the floors from source to goal, none if there is no way."""
     count = len(cell)
     time, came, closed = np.full(count, np.inf), np.full(count, -1, dtype=np.int32), np.zeros(count, dtype=np.bool_)
@@ -99,7 +99,7 @@ def fastest(source, goal, step_free, speed, cell_m, nx, ways, start, cell, heigh
             break
         for w in range(8):
             step = steps[here, w]
-            if step == 255 or (step_free and step & 64):
+            if step == 255:
                 continue
             to = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (step & 63)
             if closed[to]:
@@ -130,7 +130,7 @@ def fastest(source, goal, step_free, speed, cell_m, nx, ways, start, cell, heigh
 
 
 @numba.njit(cache=True, nogil=True)
-def straight(a, b, places, step_free, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace):
+def straight(a, b, places, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace):
     """The time of the straight line between two floors, infinite if one cannot go it; its floors into ``trace``."""
     ax, ay, bx, by = places[0], places[1], places[2], places[3]
     dx, dy = bx - ax, by - ay
@@ -154,7 +154,7 @@ def straight(a, b, places, step_free, speed, cell_m, x0, y0, nx, start, cell, he
             j += sj
             next_y += step_y
         step = steps[here, w]
-        if step == 255 or (step_free and step & 64) or count == len(trace) or count > abs(ti - i) + abs(tj - j) + count:
+        if step == 255 or count == len(trace) or count > abs(ti - i) + abs(tj - j) + count:
             return np.inf, 0
         to = start[j * nx + i] + (step & 63)
         spent += height_time(float(heights[to]) - float(heights[here]))
@@ -167,7 +167,7 @@ def straight(a, b, places, step_free, speed, cell_m, x0, y0, nx, start, cell, he
 
 
 @numba.njit(cache=True, nogil=True)
-def pulled(way, places, step_free, speed, cell_m, x0, y0, nx, start, cell, heights, steps):
+def pulled(way, places, speed, cell_m, x0, y0, nx, start, cell, heights, steps):
     """The floors at which a way pulled straight still turns."""
     spent = np.zeros(len(way))
     for k in range(1, len(way)):
@@ -183,9 +183,7 @@ def pulled(way, places, step_free, speed, cell_m, x0, y0, nx, start, cell, heigh
         line[0], line[1] = places[k, 0], places[k, 1]
         for m in range(k + 2, len(way)):
             line[2], line[3] = places[m, 0], places[m, 1]
-            time, _ = straight(
-                way[k], way[m], line, step_free, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace
-            )
+            time, _ = straight(way[k], way[m], line, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace)
             if time <= spent[m] - spent[k] + 1e-9:
                 best, misses = m, 0
             else:
@@ -198,7 +196,7 @@ def pulled(way, places, step_free, speed, cell_m, x0, y0, nx, start, cell, heigh
 
 
 @numba.njit(cache=True, nogil=True)
-def filled(turns, places, step_free, speed, cell_m, x0, y0, nx, start, cell, heights, steps):
+def filled(turns, places, speed, cell_m, x0, y0, nx, start, cell, heights, steps):
     """Every floor along a pulled way."""
     out = [turns[0]]
     trace = np.empty(20000, dtype=np.int64)
@@ -206,7 +204,7 @@ def filled(turns, places, step_free, speed, cell_m, x0, y0, nx, start, cell, hei
     for k in range(len(turns) - 1):
         line[0], line[1], line[2], line[3] = places[k, 0], places[k, 1], places[k + 1, 0], places[k + 1, 1]
         _, count = straight(
-            turns[k], turns[k + 1], line, step_free, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace
+            turns[k], turns[k + 1], line, speed, cell_m, x0, y0, nx, start, cell, heights, steps, trace
         )  # fmt: skip
         for n in range(1, count):
             out.append(trace[n])
@@ -228,13 +226,11 @@ def least_violated(
     start,
     cell,
     heights,
-    at,
     clear,
     room,
     steps,
     radius,
     tall,
-    step_free,
 ):
     """From the goals to the reached part over whatever lies between, at the least expense: the floors on the way.
 
@@ -273,7 +269,7 @@ def least_violated(
                     cost = 200.0 + 10.0 * n * away
                     if n == 1:
                         step = steps[here, w]
-                        free = step != 255 and start[y * nx + x] + (step & 63) == to and not (step_free and step & 64)
+                        free = step != 255 and start[y * nx + x] + (step & 63) == to
                         cost = away
                         if not free:
                             rise = abs(heights[to] - heights[here])
@@ -303,3 +299,46 @@ def least_violated(
         out[n] = k
         k = came[k]
     return out
+
+
+@numba.njit(cache=True, nogil=True)
+def tightened(turns, spots, ways, speed, cell_m, x0, y0, nx, start, cell, heights, at, steps):
+    """A pulled way with every turn moved to where the two straight lines that meet there take least time."""
+    trace = np.empty(20000, dtype=np.int64)
+    line, beyond = np.empty(4), np.empty(4)
+    turns = turns.copy()
+    shape = (speed, cell_m, x0, y0, nx, start, cell, heights, steps)
+    for _ in range(30):
+        moved = False
+        for k in range(1, len(turns) - 1):
+            a, b, c = turns[k - 1], turns[k], turns[k + 1]
+            line[0], line[1] = spot(a, spots, at, cell, nx, x0, y0, cell_m)
+            beyond[2], beyond[3] = spot(c, spots, at, cell, nx, x0, y0, cell_m)
+            line[2], line[3] = spot(b, spots, at, cell, nx, x0, y0, cell_m)
+            beyond[0], beyond[1] = line[2], line[3]
+            best = straight(a, b, line, *shape, trace)[0] + straight(b, c, beyond, *shape, trace)[0]
+            for w in range(8):
+                step = steps[b, w]
+                if step == 255:
+                    continue
+                to = start[cell[b] + ways[w, 1] * nx + ways[w, 0]] + (step & 63)
+                line[2], line[3] = spot(to, spots, at, cell, nx, x0, y0, cell_m)
+                beyond[0], beyond[1] = line[2], line[3]
+                time = straight(a, to, line, *shape, trace)[0]
+                if time < best:
+                    time += straight(to, c, beyond, *shape, trace)[0]
+                if time < best - 1e-6:
+                    best = time
+                    turns[k] = to
+                    moved = True
+        if not moved:
+            break
+    return turns
+
+
+@numba.njit(cache=True, nogil=True)
+def spot(floor, spots, at, cell, nx, x0, y0, cell_m):
+    """Where one stands on a floor, on plan."""
+    x = x0 + (cell[floor] % nx + 0.5) * cell_m + spots[at[floor] & 15, 0]
+    y = y0 + (cell[floor] // nx + 0.5) * cell_m + spots[at[floor] & 15, 1]
+    return x, y
