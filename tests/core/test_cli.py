@@ -7,7 +7,7 @@ import zipfile
 
 import pytest
 
-from tests.samples import simple
+from tests.samples import Sample, simple
 
 
 def run(*arguments):
@@ -190,3 +190,89 @@ def test_plan_above_everything_is_empty_and_a_wrong_storey_is_told(two_rooms, tm
     nowhere = run("plan", two_rooms, "--storey", "00", "--svg", tmp_path / "none" / "a.svg")
     assert nowhere.returncode == 2
     assert "cannot be written" in nowhere.stderr
+
+
+def rooms_with_gap(path, gap=0.9):
+    """Two rooms of 4 x 3 m beside one another with a gap in the wall between them, at national-grid coordinates."""
+    sample = Sample("IFC4", "m")
+    storey = sample.storey("Level 00", 0.0)
+    x, y = 400_000.0, 80_000.0
+    sample.box(storey, (x - 0.2, y - 0.2, -0.3), (8.6, 3.4, 0.3), "IfcSlab")
+    for corner, size in (
+        ((-0.2, -0.2), (8.6, 0.2)),
+        ((-0.2, 3), (8.6, 0.2)),
+        ((-0.2, 0), (0.2, 3)),
+        ((8.2, 0), (0.2, 3)),
+        ((4, 0), (0.2, 1)),
+        ((4, 1 + gap), (0.2, 2 - gap)),
+    ):
+        sample.box(storey, (x + corner[0], y + corner[1], 0), (*size, 3), "IfcWall")
+    sample.room(storey, "0.01", "West", (x, y, 0), (4, 3, 3))
+    sample.room(storey, "0.02", "East", (x + 4.2, y, 0), (4, 3, 3))
+    path.write_bytes(sample.content())
+    return path
+
+
+def test_walkmap_says_how_much_floor_is_free(tmp_path):
+    result = run("walkmap", rooms_with_gap(tmp_path / "a.ifc"), "--json")
+    assert result.returncode == 0
+    document = json.loads(result.stdout)
+    assert document["cell_m"] == 0.1
+    (storey,) = document["storeys"]
+    ground = min(storey["floors"], key=lambda floor: abs(floor["level_m"]))
+    # Both rooms less 0.25 m all round, and the gap between them.
+    assert ground["level_m"] == 0
+    assert ground["free_area_m2"] == pytest.approx(2 * 3.5 * 2.5 + 0.7 * 0.4, rel=0.08)
+    assert document["bytes"] > 0
+
+
+def test_route_gives_its_fields_in_project_coordinates(tmp_path):
+    path = rooms_with_gap(tmp_path / "a.ifc", 0.72)
+    result = run("route", path, "--from", "room:0.01", "--to", "400006.5,80001.5,0", "--body", "standing", "--json")
+    assert result.returncode == 0
+    document = json.loads(result.stdout)
+    assert document["found"] is True
+    assert document["risers"] == 0
+    assert document["points_m"][-1] == pytest.approx([400_006.5, 80_001.5, 0])
+    assert document["length_m"] == pytest.approx(4.6, abs=0.4)
+    assert document["narrowest"]["width_m"] == pytest.approx(0.72, abs=0.01)
+    assert len(document["narrowest"]["components"]) == 2
+    assert document["narrowest"]["at_m"][0] == pytest.approx(400_004.1, abs=0.3)
+    assert document["lowest"] is None
+    assert [p["what"] for p in document["pinches"]] == ["width"]
+    assert document["blocked"] is None
+    told = run("route", path, "--from", "room:West", "--to", "room:East")
+    assert "0 risers" in told.stdout
+
+
+def test_route_says_what_blocks_it(tmp_path):
+    result = run(
+        "route", rooms_with_gap(tmp_path / "a.ifc", 0.72), "--from", "room:0.01", "--to", "room:0.02", "--body", "wheelchair",
+        "--json",
+    )  # fmt: skip
+    assert result.returncode == 0
+    document = json.loads(result.stdout)
+    assert document["found"] is False
+    assert document["points_m"] == []
+    blocked = document["blocked"]
+    assert blocked["needs"] == "0.72 m wide, 0.80 m needed: 0.08 m wider."
+    assert len(blocked["components"]) == 2
+    assert blocked["nearest_m"][0] == pytest.approx(400_003.8, abs=0.5)
+
+
+@pytest.mark.parametrize(
+    ("options", "said"),
+    [
+        (("--from", "room:9.99", "--to", "room:0.01"), "no room 9.99"),
+        (("--from", "here", "--to", "room:0.01"), "here is not a place"),
+        (("--from", "1,2,3", "--to", "room:0.01"), "no floor at 1,2,3"),
+        (("--from", "room:0.01", "--to", "room:0.02", "--body", "giant"), "giant is not a body"),
+        (("--from", "room:0.01", "--to", "room:0.02", "--width", "-1"), "limit"),
+    ],
+)
+def test_route_refuses_in_one_sentence(tmp_path, options, said):
+    result = run("route", rooms_with_gap(tmp_path / "a.ifc"), *options, "--json")
+    assert result.returncode == 2
+    assert result.stdout == ""
+    assert said in result.stderr.splitlines()[-1]
+    assert "Traceback" not in result.stderr

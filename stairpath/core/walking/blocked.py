@@ -12,7 +12,7 @@ from stairpath.core.walking.bodies import STEP_M, Body
 from stairpath.core.walking.clearance import EVERYWHERE, NOBODY, Space
 from stairpath.core.walking.grid import WAYS
 from stairpath.core.walking.loops.ways import least_violated
-from stairpath.core.walking.pinches import HEAD_RADIUS_M, width_at
+from stairpath.core.walking.pinches import HEAD_RADIUS_M
 from stairpath.core.walking.tile import RISER_M
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 
@@ -125,24 +125,22 @@ def _judge(
     if step > limit + 5e-3:
         beyond = part[np.abs(walk.height_m[part] - walk.height_m[part[0]]) > limit]
         return "step", step, limit, _owners(walk, beyond if len(beyond) else part)
-    lowest, narrowest = body.height_m, 2 * body.radius_m
+    lowest = body.height_m
     above: tuple[int, ...] = ()
-    beside: tuple[int, ...] = ()
-    for point, way in zip(crossing.points, crossing.way, strict=True):
-        x, y, z = point.tolist()
+    for x, y, z in crossing.points.tolist():
         height, whose = space.lowest(x, y, z + body.height_m / 4.0, z + body.height_m, HEAD_RADIUS_M)
         if whose != NOBODY and height - z < lowest:
             lowest, above = height - z, (whose,)
-        width, sides = width_at(space, point, way, body)
-        if sides and width < narrowest:
-            narrowest, beside = width, sides
+    left = np.column_stack([-crossing.way[:, 1], crossing.way[:, 0]])
+    widths, sides = space.widths(crossing.points, left, np.zeros(len(left)), body, 2 * body.radius_m, 0.0)
+    narrowest = int(np.argmin(widths))
     if above:
         return "height", lowest, body.height_m, above
     slope = _steepness(space, places, body)
     if slope is not None:
         return "slope", slope, body.slope, _owners(walk, part)
-    if beside:
-        return "width", narrowest, 2 * body.radius_m, tuple(dict.fromkeys(beside))
+    if np.isfinite(widths[narrowest]):
+        return "width", float(widths[narrowest]), 2 * body.radius_m, tuple(dict.fromkeys(sides[narrowest].tolist()))
     rise = float(np.abs(np.diff(places[:, 2])).max())
     return "step", max(step, rise), limit, _owners(walk, part)
 
@@ -197,11 +195,17 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
         kind, found, needed, components = _judge_place(walk, space, int(source[0]))
         return Blocked(place, kind, found, needed, components)
     reached = region == here[0]
-    way = least_violated(
-        np.asarray(goal[:2000]), reached, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
+    beyond = region[goal]
+    beyond = beyond[beyond != NOWHERE]
+    # The search begins where there is less to search: in the smaller of both parts.
+    from_source = len(beyond) > 0 and int(reached.sum()) < int((region == beyond[0]).sum())
+    begin, end = (source[parts == here[0]], region == beyond[0]) if from_source else (goal, reached)
+    way: Ints = least_violated(
+        np.asarray(begin[:2000]), end, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
         np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.clear_cm, _room_but_for_steps(walk, space),
         walk.steps_for(step_free), round(walk.body.radius_m * 100), round(walk.body.height_m * 100),
     )  # fmt: skip
+    way = way[::-1] if from_source else way
     if not len(way):
         floors = np.flatnonzero(reached)
         target = walk.place(int(goal[0]))

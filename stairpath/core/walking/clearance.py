@@ -140,6 +140,22 @@ class Space:
         height, found = nearest.lowest_over(points, low_m, high_m, radius_m, *self._where)
         return height, found
 
+    def widths(
+        self, points: Array, left: Array, room_m: Array, body: Body, widest_m: float, limit_m: float
+    ) -> tuple[Array, npt.NDArray[np.int32]]:
+        """Clear widths (n,) across a way at points of the floor (n, 3), and the components (n, 2) to both sides.
+
+        ``left`` (n, 2) is the direction to the left of the way, and nothing is known to be nearer than ``room_m``
+        (n,). The nearest thing to one side, and from it the
+        nearest to the other: a gap is as wide as it is whichever way one goes through it. Infinite where it is
+        wider than ``widest_m``, or than ``limit_m`` and any width before.
+        """
+        width, one, other = nearest.widths(
+            np.ascontiguousarray(points), np.ascontiguousarray(left), room_m, body.step_up_m + 1e-3, body.shoulder_m,
+            widest_m, limit_m, body.steepest, body.ahead, *self._where,
+        )  # fmt: skip
+        return width, np.column_stack([self.owners(one), self.owners(other)])
+
     def trodden(self, points: Array, down_m: float, up_m: float) -> Array:
         """The floor's own height (n,) under points (n, 3), looked for so far below and above them; NaN for none."""
         height, _ = nearest.trodden(np.ascontiguousarray(points), down_m, up_m, *self._where)

@@ -17,7 +17,7 @@ Ints = npt.NDArray[np.int64]
 WIDEST_M = 3.0
 HIGHEST_M = 6.0
 HEAD_RADIUS_M = 0.1
-EVERY_M = 0.06
+EVERY_M = 0.14
 _SAME_M = 0.002
 _ASIDE = 36
 """So many samples to both sides of the narrowest are measured too, to find the middle of the pinch."""
@@ -35,35 +35,6 @@ class Pinch:
     at: tuple[float, float, float]
     along_m: float
     components: tuple[int, ...]
-
-
-def wedge(at: Array, normal: Array) -> Array:
-    """The quarter of the plan around a direction from a point, as half-planes (2, 3)."""
-    along = np.array([-normal[1], normal[0]])
-    sides = np.stack([normal + along, normal - along])
-    return np.column_stack([sides, sides @ at])
-
-
-def width_at(
-    space: Space, point: Array, way: Array, body: Body, up_to_m: float = WIDEST_M
-) -> tuple[float, tuple[int, ...]]:
-    """Clear width across a way at a point of the floor (3,), up to a width, and the components to both sides.
-
-    The nearest thing to one side, and from it the nearest to the other: a gap is as wide as it is
-    whichever way one goes through it.
-    """
-    at, low, high = point[:2], float(point[2]) + body.step_up_m + 1e-3, float(point[2]) + body.shoulder_m
-    normal = np.array([-way[1], way[0]])
-    sides = [wedge(at, normal), wedge(at, -normal)]
-    found = [
-        space.nearest(float(at[0]), float(at[1]), low, high, up_to_m, half, body.steepest, body.ahead) for half in sides
-    ]
-    first = 0 if found[0][0] <= found[1][0] else 1
-    if found[first][1] == NOBODY or found[1 - first][1] == NOBODY:
-        return up_to_m, ()
-    _, one, edge = found[first]
-    width, other, _ = space.nearest(*edge, low, high, up_to_m, sides[1 - first], body.steepest, body.ahead)
-    return (width, (one, other)) if other != NOBODY else (up_to_m, ())
 
 
 def _heights(
@@ -106,13 +77,9 @@ def _least(values: Array, step: int = 1) -> int:
     return best + (last - best) // (2 * step) * step
 
 
-def _distinct(components: tuple[int, ...]) -> tuple[int, ...]:
-    return tuple(dict.fromkeys(components))
-
-
-def _pinch(profile: Profile, what: str, k: int, size: float, components: tuple[int, ...]) -> Pinch:
+def _pinch(profile: Profile, what: str, k: int, size: float, components: list[int]) -> Pinch:
     x, y, z = (float(v) for v in profile.points[k])
-    return Pinch(what, size, (x, y, z), float(profile.along_m[k]), _distinct(components))
+    return Pinch(what, size, (x, y, z), float(profile.along_m[k]), tuple(dict.fromkeys(components)))
 
 
 def _runs(below: npt.NDArray[np.bool_], apart: int) -> list[tuple[int, int]]:
@@ -144,40 +111,33 @@ def sizes(
     step = max(1, round(EVERY_M / SAMPLE_M))
     count = len(profile.points)
     samples = np.unique(np.append(np.arange(0, count, step), count - 1))
-    widths = np.full(count, WIDEST_M)
-    makers: dict[int, tuple[int, ...]] = {}
-    narrowest = WIDEST_M
+    widths = np.full(count, np.inf)
+    makers = np.full((count, 2), NOBODY, dtype=np.int32)
 
-    def measure(k: int) -> None:
-        nonlocal narrowest
-        left = profile.left[k]
-        way = np.array([left[1], -left[0]])
-        widths[k], makers[k] = width_at(space, profile.points[k], way, body, max(narrowest, width_m))
-        narrowest = min(narrowest, widths[k])
+    def measure(ks: Ints, limit_m: float) -> None:
+        widths[ks], makers[ks] = space.widths(
+            profile.points[ks], profile.left[ks], profile.room_m[ks], body, WIDEST_M, limit_m
+        )
 
-    for k in samples[np.argsort(profile.room_m[samples], kind="stable")]:
-        # Things in opposite quarters are farther apart than the root of two times the nearer one is away.
-        if np.sqrt(2.0) * profile.room_m[k] > max(narrowest, width_m):
-            break
-        measure(int(k))
-    widths[[k for k, made in makers.items() if not made]] = WIDEST_M
+    measure(samples[np.argsort(profile.room_m[samples], kind="stable")], width_m)
     best = int(np.argmin(widths))
-    for k in range(max(0, best - _ASIDE), min(count, best + _ASIDE + 1)):
-        if k not in makers:
-            measure(k)
-            widths[k] = widths[k] if makers[k] else WIDEST_M
+    if np.isfinite(widths[best]):
+        around = np.arange(max(0, best - _ASIDE), min(count, best + _ASIDE + 1))
+        measure(around, max(width_m, float(widths[best]) + _SAME_M))
     best = _least(widths)
-    narrow = _pinch(profile, "width", best, float(widths[best]), makers[best]) if widths[best] < WIDEST_M else None
+    narrow = None
+    if np.isfinite(widths[best]):
+        narrow = _pinch(profile, "width", best, float(widths[best]), makers[best].tolist())
 
     heights, over = headroom(space, profile, body, height_m)
     owners = space.owners(over)
     top = _least(heights)
-    low = _pinch(profile, "height", top, float(heights[top]), (int(owners[top]),)) if over[top] >= 0 else None
+    low = _pinch(profile, "height", top, float(heights[top]), [int(owners[top])]) if over[top] >= 0 else None
 
     found = []
     for what, values, limit in (("width", widths, width_m), ("height", heights, height_m)):
         for a, b in _runs(values < limit, 4 * step):
             k = a + _least(values[a : b + 1], step if what == "width" else 1)
-            whose = makers[k] if what == "width" else (int(owners[k]),)
+            whose = makers[k].tolist() if what == "width" else [int(owners[k])]
             found.append(_pinch(profile, what, k, float(values[k]), whose))
     return Sizes(narrow, low, tuple(sorted(found, key=lambda p: p.along_m)))

@@ -139,7 +139,8 @@ def profile(space: Space, walk: WalkMap, places: Array, floor: int) -> Profile:
     for flight in flights:
         if len(flight.risers) > 1:
             _over_nosings(flight, along, heights, nosing, foot)
-    room = np.maximum(walk.room_cm[floors] / 100.0 - walk.grid.cell_m * 1.2, 0.0)
+    aside = np.hypot(*(points - walk.places(floors))[:, :2].T)
+    room = np.maximum(walk.room_cm[floors] / 100.0 - aside, 0.0)
     return Profile(
         points, along, nosing, foot, room, _left(points), turn, tuple(flights), sum(len(f.risers) for f in flights)
     )

@@ -22,7 +22,7 @@ Array = npt.NDArray[np.float64]
 Place = tuple[int, int]
 
 TILE_M = 12.8
-BESIDE_M = 0.35
+BESIDE_M = 0.45
 """Room is known up to so much beyond the body's own."""
 RISER_M = 0.02
 """An edge higher than this is a riser, whoever walks."""

@@ -93,7 +93,10 @@ class WalkMap:
     def level_steps(self) -> npt.NDArray[np.uint8]:
         """The steps (n, 8) of who takes no riser, and keeps a cell's breadth away from them."""
         at_riser = ((self.steps != NO_STEP) & (self.steps & RISER_BIT > 0)).any(axis=1)
-        return without(self.steps, at_riser, self.start, self.cell, self.grid.nx, np.array(WAYS))
+        level: npt.NDArray[np.uint8] = without(
+            self.steps, at_riser, self.start, self.cell, self.grid.nx, np.array(WAYS)
+        )
+        return level
 
     def steps_for(self, step_free: bool) -> npt.NDArray[np.uint8]:
         """The steps (n, 8) that may be taken."""

@@ -393,3 +393,66 @@ def trodden(points, down, up, triangles, zs, first_bin, bin_count, bins_start, b
                 if z - down <= h <= z + up and not h <= height[p]:
                     height[p], found[p] = h, t
     return height, found
+
+
+@numba.njit(cache=True, nogil=True)
+def quarter(halves, x, y, ux, uy):
+    """The quarter of the plan around a direction from a point, as half-planes, into ``halves`` (2, 3)."""
+    for k in range(2):
+        turn = 1.0 if k == 0 else -1.0
+        halves[k, 0], halves[k, 1] = ux - turn * uy, uy + turn * ux
+        halves[k, 2] = halves[k, 0] * x + halves[k, 1] * y
+
+
+@numba.njit(cache=True, nogil=True)
+def widths(
+    points,
+    left,
+    room,
+    lift,
+    shoulder,
+    widest,
+    limit,
+    grade,
+    climb,
+    triangles,
+    zs,
+    first_bin,
+    bin_count,
+    bins_start,
+    bins_of,
+):
+    """Clear width across a way at points of the floor, infinite if wider than any before and than a limit.
+
+    The nearest thing in the quarter to one side, and from it the nearest in the quarter to the other. Nothing is
+    nearer than ``room``.
+    """
+    width = np.full(len(points), np.inf)
+    one, other = np.full(len(points), -1, dtype=np.int64), np.full(len(points), -1, dtype=np.int64)
+    halves, opposite = np.empty((2, 3)), np.empty((2, 3))
+    foot, across, edge = np.empty(2), np.empty(2), np.empty(2)
+    where = (triangles, zs, first_bin, bin_count, bins_start, bins_of)
+    narrowest = widest
+    for p in range(len(points)):
+        x, y, z = points[p]
+        reach = max(narrowest, limit) + 0.003
+        low, high = z + lift, z + shoulder
+        # Things in opposite quarters are farther apart than the root of two times the nearer one is away.
+        if room[p] > reach * 0.7072:
+            continue
+        quarter(halves, x, y, left[p, 0], left[p, 1])
+        quarter(opposite, x, y, -left[p, 0], -left[p, 1])
+        here, a = nearest(x, y, low, high, reach, grade, climb, halves, *where, foot)
+        there, b = nearest(x, y, low, high, reach, grade, climb, opposite, *where, across)
+        if a < 0 or b < 0:
+            continue
+        if here <= there:
+            size, c = nearest(foot[0], foot[1], low, high, reach, grade, climb, opposite, *where, edge)
+            b = c
+        else:
+            size, c = nearest(across[0], across[1], low, high, reach, grade, climb, halves, *where, edge)
+            a = c
+        if c >= 0:
+            width[p], one[p], other[p] = size, a, b
+            narrowest = min(narrowest, size)
+    return width, one, other
