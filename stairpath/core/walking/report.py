@@ -86,7 +86,7 @@ def _floors(heights: Array, area_m2: float) -> list[Document]:
 
 def walkmap_document(walk: WalkMap, federation: Federation, seconds: float) -> Document:
     """What is free to walk on each storey; a floor belongs to the highest storey that begins at it or below."""
-    free = np.flatnonzero(walk.fits)
+    free = np.flatnonzero(walk.free)
     region = walk.region[free]
     sizes = np.bincount(region) if len(region) else np.zeros(0)
     area = walk.grid.cell_m**2

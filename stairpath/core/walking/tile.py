@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import gzip
 import hashlib
-import io
-from collections.abc import Iterable, Mapping
+import json
+import struct
+from collections.abc import Iterable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from os import cpu_count
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -19,6 +22,7 @@ from stairpath.core.walking.grid import CELL_M, WAYS, Grid
 from stairpath.core.walking.loops import steps
 
 Array = npt.NDArray[np.float64]
+Ints = npt.NDArray[np.int64]
 Place = tuple[int, int]
 
 TILE_M = 12.8
@@ -85,22 +89,26 @@ def _reach_m(body: Body) -> float:
 
 
 def margin_m(bodies: Iterable[Body], cell_m: float) -> float:
-    """From how far around a tile triangles say what it is."""
-    return max(_reach_m(body) for body in bodies) + (_HALO + 1) * cell_m
+    """From how far around a tile triangles say what it is, to half a metre."""
+    reach = max(_reach_m(body) for body in bodies) + (_HALO + 1) * cell_m
+    return float(np.ceil(2.0 * reach) / 2.0)
 
 
-def print_of(space: Space, place: Place, body: Body, cell_m: float, names: Array | None = None) -> str:
-    """A tile's fingerprint: it is the same as long as nothing that the tile is made of changed.
+def ground_print(space: Space, place: Place, margin: float, names: Ints) -> bytes:
+    """A fingerprint of all triangles over a tile and so far around it, to 1 mm.
 
-    ``names`` (components,) tells components apart whatever their order; to 1 mm.
+    ``names`` (components,) tells components apart whatever their order.
     """
-    near = space.around(place, TILE_M, margin_m([body], cell_m))
+    near = space.around(place, TILE_M, margin)
     digest = hashlib.blake2b(digest_size=16)
-    digest.update(repr((VERSION, body, cell_m, place)).encode())
     digest.update(np.round(space.solids.triangles[near] * 1000.0).astype(np.int64).tobytes())
-    whose = space.solids.component[near]
-    digest.update((whose if names is None else names[whose]).tobytes())
-    return digest.hexdigest()
+    digest.update(names[space.solids.component[near]].tobytes())
+    return digest.digest()
+
+
+def tile_print(ground: bytes, body: Body, cell_m: float) -> str:
+    """A tile's fingerprint: the same as long as nothing that the tile is made of changed."""
+    return hashlib.blake2b(ground + repr((VERSION, body, cell_m)).encode(), digest_size=16).hexdigest()
 
 
 def _tile(floors: Floors, body: Body, space: Space, place: Place, cell_m: float) -> Tile:
@@ -151,18 +159,43 @@ def all_tiles(space: Space, bodies: Iterable[Body], cell_m: float = CELL_M) -> M
     return {body.name: [tiles[k] for tiles in made] for k, body in enumerate(bodies)}
 
 
-_COLUMNS = ("floors", "height_mm", "clear_cm", "room_cm", "at", "steps", "owner", "taker", "components")
+_MAGIC = b"WALK"
+_HEAD = struct.Struct("<4sHHiiIII")
+"""Magic, version, cells along the edge, place (x, y), floors, components, bytes of the components' names."""
+_LAYOUT = (
+    ("height_mm", np.int32, 1),
+    ("owner", np.int32, 1),
+    ("taker", np.int32, 1),
+    ("clear_cm", np.uint16, 1),
+    ("steps", np.uint8, 8),
+    ("room_cm", np.uint8, 1),
+    ("at", np.uint8, 1),
+)
 
 
-def pack(tile: Tile) -> bytes:
-    """A tile as a compressed .npz."""
-    out = io.BytesIO()
-    np.savez_compressed(out, place=np.array(tile.place), **{name: getattr(tile, name) for name in _COLUMNS})
-    return out.getvalue()
+def pack(tile: Tile, names: Sequence[Sequence[str]]) -> bytes:
+    """A tile as gzipped bytes: the head, the columns of ``_LAYOUT``, ``floors``, and the components' names as JSON.
+
+    Little-endian, columns one after another without gaps; ``names`` says for each of the tile's components how it
+    is known for ever.
+    """
+    known = json.dumps([list(name) for name in names], separators=(",", ":")).encode()
+    n = int(np.sqrt(len(tile.floors)))
+    head = _HEAD.pack(_MAGIC, VERSION, n, *tile.place, len(tile.height_mm), len(names), len(known))
+    columns = [np.ascontiguousarray(getattr(tile, name), dtype=kind).tobytes() for name, kind, _ in _LAYOUT]
+    return gzip.compress(b"".join([head, *columns, tile.floors.tobytes(), known]), 6, mtime=0)
 
 
-def unpack(data: bytes) -> Tile:
-    """The tile that ``pack`` made."""
-    with np.load(io.BytesIO(data)) as kept:
-        x, y = (int(k) for k in kept["place"])
-        return Tile((x, y), *(kept[name] for name in _COLUMNS))
+def unpack(data: bytes) -> tuple[Tile, list[tuple[str, ...]]]:
+    """The tile that ``pack`` made, its components counted from 0, and their names."""
+    raw = gzip.decompress(data)
+    _, _, n, x, y, count, _, size = _HEAD.unpack_from(raw)
+    at = _HEAD.size
+    columns: dict[str, Any] = {}
+    for name, kind, width in _LAYOUT:
+        column = np.frombuffer(raw, dtype=kind, count=count * width, offset=at)
+        at += column.nbytes
+        columns[name] = column.reshape(count, width) if width > 1 else column
+    floors = np.frombuffer(raw, dtype=np.uint8, count=n * n, offset=at)
+    names = [tuple(name) for name in json.loads(raw[at + n * n : at + n * n + size])]
+    return Tile((x, y), floors, components=np.arange(len(names)), **columns), names

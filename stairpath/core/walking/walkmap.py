@@ -23,6 +23,7 @@ Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
 
 NOWHERE = -1
+MIDDLE = 4
 
 
 @dataclass(frozen=True)
@@ -53,6 +54,11 @@ class WalkMap:
     def fits(self) -> npt.NDArray[np.bool_]:
         """On which floors (n,) the body can stand."""
         return (self.at & FITS_BIT) > 0
+
+    @property
+    def free(self) -> npt.NDArray[np.bool_]:
+        """On which floors (n,) the body can stand in the middle of the cell: what counts as area."""
+        return self.fits & (self.at & 15 == MIDDLE)
 
     def clear_m(self, floor: int) -> float | None:
         """What is free above a floor; None under the sky."""

@@ -1,0 +1,114 @@
+"""The walk map by tiles: the same whole, the same after packing, and made again only where something changed."""
+
+import gzip
+
+import numpy as np
+import pytest
+
+from stairpath.core.walking.axes import Axes
+from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.clearance import Space
+from stairpath.core.walking.tile import (
+    TILE_M,
+    all_tiles,
+    ground_print,
+    margin_m,
+    pack,
+    places,
+    tile_print,
+    tiles_at,
+    unpack,
+)
+from stairpath.core.walking.walkmap import NOWHERE, join
+from tests.core.blocks import Blocks
+
+BODY = BODIES["standing"]
+
+
+def long_hall() -> Blocks:
+    """A hall over three tiles with a dais across the first seam and a table on the second."""
+    blocks = Blocks().room(0.5, 0.5, 30.5, 6)
+    blocks.box("dais", (TILE_M - 1.03, 1, 0), (TILE_M + 0.98, 4, 0.17))
+    return blocks.box("table", (2 * TILE_M - 0.6, 2, 0.72), (2 * TILE_M + 0.7, 3, 0.75))
+
+
+def test_a_floor_is_free_but_for_what_stands_on_it_and_a_body_s_breadth():
+    walk = Blocks().room(0, 0, 4, 3).box("cupboard", (1, 1, 0), (2, 2, 2)).walk().map
+    free = walk.free & (np.abs(walk.height_m) < 0.01)
+    around = 1.5 * 1.5 - (4 - np.pi) * 0.25**2
+    assert free.sum() * 0.01 == pytest.approx(3.5 * 2.5 - around, rel=0.03)
+    assert walk.clear_m(int(np.flatnonzero(free)[0])) is None
+
+
+def test_clear_height_is_what_is_free_above_to_the_centimetre():
+    walk = Blocks().room(0, 0, 4, 3).box("ceiling", (0, 0, 2.437), (4, 3, 2.6)).walk().map
+    inside = (np.abs(walk.height_m) < 0.01) & (walk.clear_cm < 65535)
+    assert set(walk.clear_cm[inside].tolist()) == {243}
+
+
+def test_steps_lead_back_and_join_the_seams_of_tiles():
+    walk = long_hall().walk().map
+    assert len(np.unique(walk.region[walk.fits & (walk.height_m < 0.5)])) == 1
+    west, east = walk.under(1.5, 5, 0), walk.under(29.5, 5, 0)
+    assert walk.region[west] == walk.region[east] != NOWHERE
+    here = walk.under(TILE_M - 0.05, 5, 0)
+    assert walk.steps[here, 0] != 255
+    assert walk.places(np.array([here]))[0] == pytest.approx([TILE_M - 0.05, 5.05, 0], abs=0.06)
+
+
+def test_a_packed_tile_is_the_same_tile():
+    blocks = long_hall()
+    space = Space(blocks.solids())
+    (tile,) = tiles_at(space, (0, 0), [BODY])
+    names = [("model", f"c{k}") for k in tile.components]
+    data = pack(tile, names)
+    again, known = unpack(data)
+    assert known == names
+    assert again.place == tile.place
+    for column in ("floors", "height_mm", "clear_cm", "room_cm", "at", "steps", "owner", "taker"):
+        assert np.array_equal(getattr(again, column), getattr(tile, column)), column
+    assert len(data) < 0.2 * len(gzip.decompress(data))
+
+
+def test_a_change_makes_only_the_tiles_around_it_again():
+    before = Space(long_hall().solids())
+    after = Space(long_hall().box("post", (28, 3, 0), (28.2, 3.2, 3)).solids())
+    margin = margin_m([BODY], 0.1)
+
+    def prints(space):
+        names = np.arange(100)
+        return {p: tile_print(ground_print(space, p, margin, names), BODY, 0.1) for p in places(space)}
+
+    old, new = prints(before), prints(after)
+    changed = {p for p in new if old[p] != new[p]}
+    assert changed == {(2, 0)}
+    made_anew = {t.place: t for t in all_tiles(after, [BODY])["standing"]}
+    kept = [t for t in all_tiles(before, [BODY])["standing"] if t.place not in changed]
+    whole = join(made_anew.values(), BODY, Axes())
+    patched = join([*kept, *(made_anew[p] for p in changed)], BODY, Axes())
+    assert np.array_equal(whole.steps, patched.steps)
+    assert np.array_equal(whole.height_m, patched.height_m)
+
+
+def test_another_body_or_cell_is_another_tile():
+    ground = b"the same"
+    first = tile_print(ground, BODY, 0.1)
+    assert first != tile_print(ground, BODIES["trolley"], 0.1)
+    assert first != tile_print(ground, BODY, 0.05)
+    assert first == tile_print(ground, BODY, 0.1)
+
+
+def test_turned_axes_lead_there_and_back():
+    axes = Axes((412_000.0, 88_000.0, 0.0), -17.0)
+    points = np.array([[412_323.0, 88_664.0, 3.0], [412_000.0, 88_010.0, 0.0]])
+    assert axes.to_project(axes.to_own(points)) == pytest.approx(points)
+    # Own y points 17 degrees to the left of the project's.
+    assert axes.to_project(np.array([0.0, 10.0, 0.0])) == pytest.approx(
+        [412_000 - 10 * np.sin(np.radians(17)), 88_000 + 10 * np.cos(np.radians(17)), 0]
+    )
+
+
+def test_nothing_solid_has_no_floor():
+    walk = join([], BODY, Axes())
+    assert len(walk) == 0
+    assert walk.under(0, 0, 0) == NOWHERE
