@@ -58,7 +58,8 @@ class WalkMap:
     @property
     def free(self) -> npt.NDArray[np.bool_]:
         """On which floors (n,) the body can stand in the middle of the cell: what counts as area."""
-        return self.fits & (self.at & 15 == MIDDLE)
+        middle: npt.NDArray[np.bool_] = self.at == FITS_BIT + MIDDLE
+        return middle
 
     def clear_m(self, floor: int) -> float | None:
         """What is free above a floor; None under the sky."""
