@@ -11,6 +11,7 @@ from stairpath.api import shapes
 from stairpath.api.lookups import Database
 from stairpath.store import blobs
 from stairpath.store.federations import PLAN_TYPE
+from stairpath.store.walks import TILE_TYPE
 
 router = APIRouter(prefix="/api", tags=["files"])
 
@@ -36,3 +37,11 @@ def get_blob(database: Database, sha256: str) -> Response:
 def get_key_plan(database: Database, sha256: str) -> Response:
     """The key plan of a level, as the core drew it."""
     return _kept(database, sha256, {PLAN_TYPE})
+
+
+@router.get("/walk-tiles/{sha256}", response_class=Response)
+def get_walk_tile(database: Database, sha256: str) -> Response:
+    """A tile of a walk map; little-endian, as the core packs it."""
+    found = _kept(database, sha256, {TILE_TYPE})
+    found.headers["Content-Encoding"] = "gzip"
+    return found

@@ -12,7 +12,7 @@ from fastapi.staticfiles import StaticFiles
 from sqlalchemy.exc import DataError
 from starlette.middleware.gzip import GZipMiddleware
 
-from stairpath.api import camera, components, files, models, projects, views
+from stairpath.api import camera, components, files, models, projects, routes, views, walking
 from stairpath.settings import settings
 
 
@@ -42,7 +42,7 @@ def create_app() -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_exception_handler(RequestValidationError, _say_what_is_wrong)
     app.add_exception_handler(DataError, _cannot_be_kept)
-    for module in (projects, models, components, camera, views, files):
+    for module in (projects, models, components, camera, views, walking, routes, files):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["server"])

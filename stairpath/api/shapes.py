@@ -386,6 +386,176 @@ class DisciplineWish(BaseModel):
     code: str | None
 
 
+class WalkingBody(BaseModel):
+    """Who walks: an upright cylinder; ``own`` are the project's own."""
+
+    name: Name
+    radius_m: float
+    height_m: float
+    step_up_m: float
+    step_down_m: float
+    slope: float
+    speed_m_s: float = 1.4
+    own: bool = False
+
+
+class WalkRule(BaseModel):
+    """What one walks through, and whether doors are locked; and bodies of the project's own."""
+
+    passable: list[Annotated[str, Field(max_length=80)]] = Field(max_length=300)
+    doors_locked: bool = False
+    bodies: list[WalkingBody] = Field(default=[], max_length=8)
+
+
+class WalkTilePlace(BaseModel):
+    """A tile of the walk map to fetch by its hash."""
+
+    x: int
+    y: int
+    sha256: str
+    size: int
+
+
+class Walking(BaseModel):
+    """The walk map: its axes about the project's origin, who walks, and one body's tiles.
+
+    ``current`` says whether it is that of the building as it stands; it is made anew when not.
+    """
+
+    current: bool
+    cell_m: float
+    tile_m: float
+    origin_m: Vector
+    bearing_deg: float
+    bodies: list[WalkingBody]
+    passable: list[str]
+    doors_locked: bool
+    classes: list[str]
+    """The classes that the project's models have."""
+    tiles: list[WalkTilePlace]
+
+
+class NamedComponent(BaseModel):
+    """A component with what one calls it and the discipline and name of its model."""
+
+    model: str
+    model_name: str
+    discipline: str | None
+    global_id: str
+    label: str
+
+
+class StopWish(BaseModel):
+    """Where a body came to stand (the floor), and the direction in which it cannot go on."""
+
+    body: Name
+    at_m: Vector
+    towards_m: Vector
+
+
+class Stop(BaseModel):
+    """Why it stopped; sizes in metres where there are any."""
+
+    kind: Literal["height", "width", "solid", "step", "drop", "edge"]
+    component: NamedComponent | None
+    found_m: float | None
+    needed_m: float | None
+
+
+class LandingWish(BaseModel):
+    """Where to come to stand: in a room, at a point of a floor, a storey up or down, or behind a picked point."""
+
+    body: Name
+    kind: Literal["room", "floor", "storey", "behind"]
+    room: int | None = None
+    at_m: Vector = [0, 0, 0]
+    towards_m: Vector = [0, 1, 0]
+    up: Annotated[int, Field(ge=-100, le=100)] = 0
+
+
+class Landing(BaseModel):
+    """A point of the floor, the bearing to look along from it if there is one, and the storey."""
+
+    at_m: Vector
+    bearing_deg: float | None
+    level: int
+
+
+class RoutePlace(BaseModel):
+    """A room, by its place in the federation's rooms, or a point; and what one calls it."""
+
+    room: int | None = None
+    point_m: Vector | None = None
+    label: Annotated[str, Field(max_length=120)] = ""
+
+
+class RouteWish(BaseModel):
+    """What route is asked for."""
+
+    start: RoutePlace
+    end: RoutePlace
+    body: Name = "standing"
+    step_free: bool = False
+    width_limit_m: float = 0.90
+    height_limit_m: float = 2.00
+
+
+class RoutePinch(BaseModel):
+    """A narrow or low place of a route; ``along_m`` on plan from its start."""
+
+    what: Literal["width", "height"]
+    size_m: float
+    at_m: Vector
+    along_m: float
+    components: list[NamedComponent]
+
+
+class RouteBlocked(BaseModel):
+    """Where a route ends, what separates it from its goal, and what would have to be otherwise."""
+
+    kind: Literal["width", "height", "step", "slope", "solid", "gap"]
+    nearest_m: Vector
+    components: list[NamedComponent]
+    needs: str
+    found_m: float | None
+    needed_m: float | None
+
+
+class RouteAnswer(BaseModel):
+    """A route, or why there is none; heights of ``points_m`` follow flights along their slope."""
+
+    found: bool
+    version: int
+    """The federation's version that it was found in."""
+    length_m: float | None
+    rise_m: float | None
+    descent_m: float | None
+    risers: int | None
+    time_s: float | None
+    points_m: list[Vector]
+    narrowest: RoutePinch | None
+    lowest: RoutePinch | None
+    pinches: list[RoutePinch]
+    blocked: RouteBlocked | None
+
+
+class NewRoute(BaseModel):
+    name: Name
+    author: Author
+    wish: RouteWish
+
+
+class SavedRoute(BaseModel):
+    """A kept route with its answer when it was kept."""
+
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+    wish: RouteWish
+    answer: RouteAnswer
+
+
 class Said(BaseModel):
     """An error in one sentence that says what is wrong and what to do."""
 

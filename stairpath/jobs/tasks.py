@@ -16,7 +16,7 @@ from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import Patience, ReadingCancelledError, read_apart
 from stairpath.jobs.queue import HEARTBEAT_LOST_S, READING, app, defer
 from stairpath.settings import settings
-from stairpath.store import blobs, federations, readings
+from stairpath.store import blobs, federations, readings, walks
 from stairpath.store.database import tell, transaction
 from stairpath.store.tables import Model, Project
 
@@ -106,6 +106,28 @@ def federate_project(project_id: str) -> None:
         picture = draw_picture(federation)
         project.picture = None if picture is None else blobs.keep(session, picture, "image/png")
         tell(session, project_id)
+    defer_walks(project_id)
+
+
+@app.task(name="map_walks", queue=READING)
+def map_walks(project_id: str) -> None:
+    """Make the walk map's tiles that changed since they were made."""
+    with transaction() as session:
+        project = session.get(Project, project_id)
+        if project is None or project.federation is None or walks.is_current(project):
+            return
+        made_for = walks.wanted_map(project)
+        building = walks.load_building(session, project)
+        bodies = list(walks.bodies_of(project).values())
+        kept = walks.kept_prints(session, project_id)
+    made = walks.make_tiles(building, bodies, kept)
+    with transaction() as session:
+        project = session.get(Project, project_id, with_for_update=True)
+        if project is None or walks.wanted_map(project) != made_for:
+            return  # what changed meanwhile has a job of its own
+        walks.keep_tiles(session, project, made, made_for)
+        tell(session, project_id)
+    log.info("walk map made", project=project_id, made=len(made.tiles), kept=made.kept, seconds=round(made.seconds, 2))
 
 
 def defer_reading(model_id: str) -> None:
@@ -116,6 +138,11 @@ def defer_reading(model_id: str) -> None:
 def defer_federation(project_id: str) -> None:
     """Put federating on the queue; one that is waiting already will see this change too."""
     defer("federate_project", f"federate-{project_id}", priority=-1, project_id=project_id)
+
+
+def defer_walks(project_id: str) -> None:
+    """Put making the walk map on the queue, behind federating."""
+    defer("map_walks", f"walks-{project_id}", priority=-2, project_id=project_id)
 
 
 @app.periodic(cron="* * * * *")
@@ -140,7 +167,10 @@ def defer_left_behind() -> None:
             select(Model.id).where(Model.status.in_(("waiting", "reading")), Model.removed_at.is_(None))
         ).all()
         outdated = federations.outdated_projects(session)
+        unmapped = [project_id for project_id in walks.outdated_maps(session) if project_id not in outdated]
     for model_id in waiting:
         defer_reading(model_id)
     for project_id in outdated:
         defer_federation(project_id)
+    for project_id in unmapped:
+        defer_walks(project_id)

@@ -81,19 +81,24 @@ def _summary(session: Session, federation: Federation) -> Json:
     }
 
 
+def federated(session: Session, project_id: str) -> tuple[list[Model], Federation]:
+    """The project's models that were read, and the building that they make together."""
+    models = [m for m in live_models(session, project_id) if m.is_read]
+    outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
+    return models, federate(
+        outlines,
+        {m.name: m.discipline_rule for m in models if m.discipline_rule in CODES},
+        {m.name for m in models if m.chosen},
+    )
+
+
 def refederate(session: Session, project_id: str) -> Federation | None:
     """Align all models that were read and place their components; one transaction a project at a time."""
     session.execute(text("SELECT pg_advisory_xact_lock(hashtext(:id))"), {"id": project_id})
     project = session.get(Project, project_id)
     if project is None:
         return None
-    models = [m for m in live_models(session, project_id) if m.is_read]
-    outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
-    federation = federate(
-        outlines,
-        {m.name: m.discipline_rule for m in models if m.discipline_rule in CODES},
-        {m.name for m in models if m.chosen},
-    )
+    models, federation = federated(session, project_id)
     for model, placed in zip(models, federation.models, strict=True):
         model.placed = {
             "by": placed.alignment.by,

@@ -58,6 +58,8 @@ class Project(Base):
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
     home: Mapped[Json | None]
     """The view that everybody comes home to, and who set it."""
+    walking: Mapped[Json | None]
+    """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
     models: Mapped[list[Model]] = relationship(back_populates="project", order_by="Model.position")
 
 
@@ -149,3 +151,31 @@ class Viewpoint(Base):
     picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
     view: Mapped[Json]
     """Eye, lens, and what is shown, faded, hidden and picked, by model and GlobalId."""
+
+
+class WalkTile(Base):
+    """A square of the walk map for one body; ``made_of`` is the fingerprint of what it was made of."""
+
+    __tablename__ = "walk_tile"
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"), primary_key=True)
+    body: Mapped[str] = mapped_column(Text, primary_key=True)
+    x: Mapped[int] = mapped_column(primary_key=True)
+    y: Mapped[int] = mapped_column(primary_key=True)
+    made_of: Mapped[str] = mapped_column(String(32))
+    sha256: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    size: Mapped[int]
+
+
+class SavedRoute(Base):
+    """A kept route: what was asked for, and the answer then."""
+
+    __tablename__ = "saved_route"
+    __table_args__ = (Index("route_of_project", "project_id", "created_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    wish: Mapped[Json]
+    answer: Mapped[Json]

@@ -36,6 +36,7 @@ def _point(axes: Axes, point: Array) -> list[float]:
 def _pinch(axes: Axes, pinch: Pinch, name: Name) -> Document:
     return {
         "what": pinch.what,
+        "size_m": round(pinch.size_m, 3),
         f"{pinch.what}_m": round(pinch.size_m, 3),
         "at_m": _point(axes, np.array(pinch.at)),
         "along_m": round(pinch.along_m, 3),

@@ -504,6 +504,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/walking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Walking
+         * @description The walk map of a project, and one body's tiles.
+         */
+        get: operations["get_walking_api_projects__project_id__walking_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/walking/rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Rule
+         * @description Change what stands in the way and who walks; the map is made again where that changes it.
+         */
+        put: operations["set_rule_api_projects__project_id__walking_rule_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/walking/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why Stop
+         * @description Why a body cannot go on, with the clear size found.
+         */
+        post: operations["why_stop_api_projects__project_id__walking_stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/walking/landing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Come To Stand
+         * @description Where a body comes to stand, and which way it looks.
+         */
+        post: operations["come_to_stand_api_projects__project_id__walking_landing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/routes/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Route
+         * @description The quickest way from one place to another for a body, or why there is none.
+         */
+        post: operations["find_route_api_projects__project_id__routes_find_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Routes
+         * @description The project's kept routes, newest first.
+         */
+        get: operations["list_routes_api_projects__project_id__routes_get"];
+        put?: never;
+        /**
+         * Keep Route
+         * @description Keep a route with its answer as of now.
+         */
+        post: operations["keep_route_api_projects__project_id__routes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routes/{route_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Route
+         * @description Delete a kept route; it can be restored.
+         */
+        delete: operations["delete_route_api_routes__route_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routes/{route_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Route
+         * @description Bring back a route that was deleted.
+         */
+        post: operations["restore_route_api_routes__route_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routes/{route_id}/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hand On Route
+         * @description A kept route as JSON, as GeoJSON, or its pinches as CSV; coordinates are those of the project.
+         */
+        get: operations["hand_on_route_api_routes__route_id___form__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blobs/{sha256}": {
         parameters: {
             query?: never;
@@ -536,6 +720,26 @@ export interface paths {
          * @description The key plan of a level, as the core drew it.
          */
         get: operations["get_key_plan_api_keyplans__sha256__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/walk-tiles/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Walk Tile
+         * @description A tile of a walk map; little-endian, as the core packs it.
+         */
+        get: operations["get_walk_tile_api_walk_tiles__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -862,6 +1066,56 @@ export interface components {
             axes: components["schemas"]["PlanAxis"][];
         };
         /**
+         * Landing
+         * @description A point of the floor, the bearing to look along from it if there is one, and the storey.
+         */
+        Landing: {
+            /** At M */
+            at_m: number[];
+            /** Bearing Deg */
+            bearing_deg: number | null;
+            /** Level */
+            level: number;
+        };
+        /**
+         * LandingWish
+         * @description Where to come to stand: in a room, at a point of a floor, a storey up or down, or behind a picked point.
+         */
+        LandingWish: {
+            /** Body */
+            body: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "room" | "floor" | "storey" | "behind";
+            /** Room */
+            room?: number | null;
+            /**
+             * At M
+             * @default [
+             *       0,
+             *       0,
+             *       0
+             *     ]
+             */
+            at_m: number[];
+            /**
+             * Towards M
+             * @default [
+             *       0,
+             *       1,
+             *       0
+             *     ]
+             */
+            towards_m: number[];
+            /**
+             * Up
+             * @default 0
+             */
+            up: number;
+        };
+        /**
          * LensWish
          * @description A lens as it was typed, for a view: the eye stays, or the subject keeps its size.
          */
@@ -967,6 +1221,22 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["Problem"][];
         };
+        /**
+         * NamedComponent
+         * @description A component with what one calls it and the discipline and name of its model.
+         */
+        NamedComponent: {
+            /** Model */
+            model: string;
+            /** Model Name */
+            model_name: string;
+            /** Discipline */
+            discipline: string | null;
+            /** Global Id */
+            global_id: string;
+            /** Label */
+            label: string;
+        };
         /** NewName */
         NewName: {
             /** Name */
@@ -978,6 +1248,14 @@ export interface components {
             name: string;
             /** Author */
             author: string;
+        };
+        /** NewRoute */
+        NewRoute: {
+            /** Name */
+            name: string;
+            /** Author */
+            author: string;
+            wish: components["schemas"]["RouteWish"];
         };
         /** NewViewpoint */
         NewViewpoint: {
@@ -1117,6 +1395,135 @@ export interface components {
             stand?: components["schemas"]["Stand"] | null;
         };
         /**
+         * RouteAnswer
+         * @description A route, or why there is none; heights of ``points_m`` follow flights along their slope.
+         */
+        RouteAnswer: {
+            /** Found */
+            found: boolean;
+            /** Version */
+            version: number;
+            /** Length M */
+            length_m: number | null;
+            /** Rise M */
+            rise_m: number | null;
+            /** Descent M */
+            descent_m: number | null;
+            /** Risers */
+            risers: number | null;
+            /** Time S */
+            time_s: number | null;
+            /** Points M */
+            points_m: number[][];
+            narrowest: components["schemas"]["RoutePinch"] | null;
+            lowest: components["schemas"]["RoutePinch"] | null;
+            /** Pinches */
+            pinches: components["schemas"]["RoutePinch"][];
+            blocked: components["schemas"]["RouteBlocked"] | null;
+        };
+        /**
+         * RouteBlocked
+         * @description Where a route ends, what separates it from its goal, and what would have to be otherwise.
+         */
+        RouteBlocked: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "width" | "height" | "step" | "slope" | "solid" | "gap";
+            /** Nearest M */
+            nearest_m: number[];
+            /** Components */
+            components: components["schemas"]["NamedComponent"][];
+            /** Needs */
+            needs: string;
+            /** Found M */
+            found_m: number | null;
+            /** Needed M */
+            needed_m: number | null;
+        };
+        /**
+         * RoutePinch
+         * @description A narrow or low place of a route; ``along_m`` on plan from its start.
+         */
+        RoutePinch: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "width" | "height";
+            /** Size M */
+            size_m: number;
+            /** At M */
+            at_m: number[];
+            /** Along M */
+            along_m: number;
+            /** Components */
+            components: components["schemas"]["NamedComponent"][];
+        };
+        /**
+         * RoutePlace
+         * @description A room, by its place in the federation's rooms, or a point; and what one calls it.
+         */
+        RoutePlace: {
+            /** Room */
+            room?: number | null;
+            /** Point M */
+            point_m?: number[] | null;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+        };
+        /**
+         * RouteWish
+         * @description What route is asked for.
+         */
+        RouteWish: {
+            start: components["schemas"]["RoutePlace"];
+            end: components["schemas"]["RoutePlace"];
+            /**
+             * Body
+             * @default standing
+             */
+            body: string;
+            /**
+             * Step Free
+             * @default false
+             */
+            step_free: boolean;
+            /**
+             * Width Limit M
+             * @default 0.9
+             */
+            width_limit_m: number;
+            /**
+             * Height Limit M
+             * @default 2
+             */
+            height_limit_m: number;
+        };
+        /**
+         * SavedRoute
+         * @description A kept route with its answer when it was kept.
+         */
+        SavedRoute: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Author */
+            author: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            wish: components["schemas"]["RouteWish"];
+            answer: components["schemas"]["RouteAnswer"];
+        };
+        /**
          * ScaleWish
          * @description A true scale for a parallel view on a screen of so many pixels, each so many millimetres high.
          */
@@ -1140,6 +1547,34 @@ export interface components {
             at_m: number[];
             /** Bearing Deg */
             bearing_deg: number;
+        };
+        /**
+         * Stop
+         * @description Why it stopped; sizes in metres where there are any.
+         */
+        Stop: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "height" | "width" | "solid" | "step" | "drop" | "edge";
+            component: components["schemas"]["NamedComponent"] | null;
+            /** Found M */
+            found_m: number | null;
+            /** Needed M */
+            needed_m: number | null;
+        };
+        /**
+         * StopWish
+         * @description Where a body came to stand (the floor), and the direction in which it cannot go on.
+         */
+        StopWish: {
+            /** Body */
+            body: string;
+            /** At M */
+            at_m: number[];
+            /** Towards M */
+            towards_m: number[];
         };
         /** ValidationError */
         ValidationError: {
@@ -1211,6 +1646,94 @@ export interface components {
             /** Picture */
             picture: string;
             view: components["schemas"]["View"];
+        };
+        /**
+         * WalkRule
+         * @description What one walks through, and whether doors are locked; and bodies of the project's own.
+         */
+        WalkRule: {
+            /** Passable */
+            passable: string[];
+            /**
+             * Doors Locked
+             * @default false
+             */
+            doors_locked: boolean;
+            /**
+             * Bodies
+             * @default []
+             */
+            bodies: components["schemas"]["WalkingBody"][];
+        };
+        /**
+         * WalkTilePlace
+         * @description A tile of the walk map to fetch by its hash.
+         */
+        WalkTilePlace: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Sha256 */
+            sha256: string;
+            /** Size */
+            size: number;
+        };
+        /**
+         * Walking
+         * @description The walk map: its axes about the project's origin, who walks, and one body's tiles.
+         *
+         *     ``current`` says whether it is that of the building as it stands; it is made anew when not.
+         */
+        Walking: {
+            /** Current */
+            current: boolean;
+            /** Cell M */
+            cell_m: number;
+            /** Tile M */
+            tile_m: number;
+            /** Origin M */
+            origin_m: number[];
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Bodies */
+            bodies: components["schemas"]["WalkingBody"][];
+            /** Passable */
+            passable: string[];
+            /** Doors Locked */
+            doors_locked: boolean;
+            /** Classes */
+            classes: string[];
+            /** Tiles */
+            tiles: components["schemas"]["WalkTilePlace"][];
+        };
+        /**
+         * WalkingBody
+         * @description Who walks: an upright cylinder; ``own`` are the project's own.
+         */
+        WalkingBody: {
+            /** Name */
+            name: string;
+            /** Radius M */
+            radius_m: number;
+            /** Height M */
+            height_m: number;
+            /** Step Up M */
+            step_up_m: number;
+            /** Step Down M */
+            step_down_m: number;
+            /** Slope */
+            slope: number;
+            /**
+             * Speed M S
+             * @default 1.4
+             */
+            speed_m_s: number;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
         };
     };
     responses: never;
@@ -2120,6 +2643,331 @@ export interface operations {
             };
         };
     };
+    get_walking_api_projects__project_id__walking_get: {
+        parameters: {
+            query?: {
+                body?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Walking"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_rule_api_projects__project_id__walking_rule_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkRule"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    why_stop_api_projects__project_id__walking_stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stop"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    come_to_stand_api_projects__project_id__walking_landing_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LandingWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Landing"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    find_route_api_projects__project_id__routes_find_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteAnswer"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_routes_api_projects__project_id__routes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedRoute"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    keep_route_api_projects__project_id__routes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRoute"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedRoute"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_route_api_routes__route_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                route_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    restore_route_api_routes__route_id__restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                route_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    hand_on_route_api_routes__route_id___form__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                route_id: string;
+                form: "json" | "geojson" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_blob_api_blobs__sha256__get: {
         parameters: {
             query?: never;
@@ -2168,6 +3016,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KeyPlan"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_walk_tile_api_walk_tiles__sha256__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

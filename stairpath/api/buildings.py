@@ -1,0 +1,127 @@
+"""Buildings to walk in, the last ones kept in memory."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from dataclasses import dataclass, field
+from threading import Lock
+from typing import Any
+
+import numpy as np
+import numpy.typing as npt
+from fastapi import HTTPException
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from stairpath.api import shapes
+from stairpath.core.walking.bodies import Body
+from stairpath.core.walking.search import marks_of
+from stairpath.core.walking.walkmap import WalkMap
+from stairpath.store import walks
+from stairpath.store.tables import Component, Project
+
+Array = npt.NDArray[np.float64]
+
+_KEPT_BUILDINGS = 2
+
+
+@dataclass
+class Ground:
+    """A building with its walk maps as far as they were asked for."""
+
+    building: walks.Building
+    names: list[tuple[str, str]]
+    maps: dict[Body, WalkMap] = field(default_factory=dict)
+    marks: dict[Body, npt.NDArray[np.float32]] = field(default_factory=dict)
+    lock: Lock = field(default_factory=Lock)
+
+    @property
+    def origin(self) -> Array:
+        """The project's origin, about which the browser counts."""
+        return np.array(self.building.federation.origin_m)
+
+    def own(self, walk: WalkMap, point: list[float]) -> Array:
+        """A point of the browser along the map's axes."""
+        return walk.axes.to_own(np.array(point) + self.origin)
+
+    def sent(self, walk: WalkMap, point: Array) -> list[float]:
+        """A point of the map as the browser counts."""
+        there = walk.axes.to_project(point) - self.origin
+        return [round(float(v), 4) for v in there]
+
+
+_kept: OrderedDict[tuple[Any, ...], Ground] = OrderedDict()
+_lock = Lock()
+
+
+def body_of(project: Project, name: str) -> Body:
+    """Who walks, by name."""
+    bodies = walks.bodies_of(project)
+    if name not in bodies:
+        raise HTTPException(404, f"Nobody called {name} walks here; take {', '.join(bodies)}.")
+    return bodies[name]
+
+
+def ground_of(database: Session, project: Project) -> Ground:
+    """The building of a project as it stands; refused while its walk map is being made."""
+    if project.federation is None:
+        raise HTTPException(409, "There is no model to walk in yet; add one and wait until it is read.")
+    if not walks.is_current(project):
+        raise HTTPException(409, "The walk map is being made; try again in a moment.")
+    key = (project.id, *walks.wanted_map(project))
+    with _lock:
+        if key in _kept:
+            _kept.move_to_end(key)
+            return _kept[key]
+        building = walks.load_building(database, project)
+        ground = Ground(building, walks.component_names(building))
+        _kept[key] = ground
+        while len(_kept) > _KEPT_BUILDINGS:
+            _kept.popitem(last=False)
+        return ground
+
+
+def map_of(database: Session, project: Project, ground: Ground, body: Body) -> WalkMap:
+    """A body's walk map in a building."""
+    with ground.lock:
+        if body not in ground.maps:
+            ground.maps[body] = walks.load_map(database, project.id, ground.building, body)
+        return ground.maps[body]
+
+
+def marks(ground: Ground, body: Body) -> npt.NDArray[np.float32]:
+    """What finds routes fast on a body's map."""
+    with ground.lock:
+        if body not in ground.marks:
+            ground.marks[body] = marks_of(ground.maps[body])
+        return ground.marks[body]
+
+
+def named(database: Session, ground: Ground, components: list[int]) -> list[shapes.NamedComponent]:
+    """Components by the federation's numbers with what one calls them; unknown ones are left out."""
+    models = walks.models_of(database, ground.building)
+    out: list[shapes.NamedComponent] = []
+    for component in components:
+        if not 0 <= component < len(ground.names):
+            continue
+        model_id, global_id = ground.names[component]
+        row = database.execute(
+            select(Component.tag, Component.name, Component.ifc_class).where(
+                Component.model_id == model_id, Component.global_id == global_id
+            )
+        ).first()
+        model = models.get(model_id)
+        out.append(
+            shapes.NamedComponent(
+                model=model_id,
+                model_name=model.name if model else "",
+                discipline=(model.placed or {}).get("discipline") if model else None,
+                global_id=global_id,
+                label=_label(*row) if row else global_id,
+            )
+        )
+    return out
+
+
+def _label(tag: str, name: str, ifc_class: str) -> str:
+    return " ".join(part for part in (name, tag) if part) or ifc_class

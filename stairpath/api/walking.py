@@ -1,0 +1,150 @@
+"""Walking: the map's tiles, who walks and what stands in the way, stops and landings."""
+
+from __future__ import annotations
+
+import numpy as np
+from fastapi import APIRouter, HTTPException
+from sqlalchemy import select
+
+from stairpath.api import shapes
+from stairpath.api.buildings import body_of, ground_of, map_of, named
+from stairpath.api.lookups import Database, TheProject
+from stairpath.core.federation.federate import Federation
+from stairpath.core.walking import landing
+from stairpath.core.walking.bodies import BODIES, Body
+from stairpath.core.walking.grid import CELL_M
+from stairpath.core.walking.place import NoPlaceError, at_point, room_of
+from stairpath.core.walking.solids import Rule
+from stairpath.core.walking.stopped import why_stopped
+from stairpath.core.walking.tile import TILE_M
+from stairpath.core.walking.walkmap import NOWHERE
+from stairpath.jobs.tasks import defer_walks
+from stairpath.store import walks
+from stairpath.store.database import tell, transaction
+from stairpath.store.tables import Component, Model, Project
+
+router = APIRouter(prefix="/api/projects/{project_id}/walking", tags=["walking"])
+
+
+def _bodies(project: Project) -> list[shapes.WalkingBody]:
+    return [
+        shapes.WalkingBody(
+            name=b.name, radius_m=b.radius_m, height_m=b.height_m, step_up_m=b.step_up_m,
+            step_down_m=b.step_down_m, slope=b.slope, speed_m_s=b.speed_m_s, own=b.name not in BODIES,
+        )
+        for b in walks.bodies_of(project).values()
+    ]  # fmt: skip
+
+
+@router.get("")
+def get_walking(database: Database, project: TheProject, body: str = "standing") -> shapes.Walking:
+    """The walk map of a project, and one body's tiles."""
+    body_of(project, body)
+    made = (project.walking or {}).get("map") or {}
+    origin: list[float] = (project.federation or {}).get("origin_m", [0.0, 0.0, 0.0])
+    made_about: list[float] = made.get("origin_m", origin)
+    rule = walks.rule_of(project)
+    return shapes.Walking(
+        current=bool(made) and walks.is_current(project),
+        cell_m=made.get("cell_m", CELL_M),
+        tile_m=TILE_M,
+        origin_m=[a - b for a, b in zip(made_about, origin, strict=True)],
+        bearing_deg=made.get("bearing_deg", 0.0),
+        bodies=_bodies(project),
+        passable=sorted(rule.passable),
+        doors_locked=rule.doors_locked,
+        classes=sorted(
+            database.scalars(
+                select(Component.ifc_class)
+                .join(Model)
+                .where(Model.project_id == project.id, Model.removed_at.is_(None))
+                .distinct()
+            )
+        ),
+        tiles=[
+            shapes.WalkTilePlace(x=row.x, y=row.y, sha256=row.sha256, size=row.size)
+            for row in walks.tiles_of(database, project.id, body)
+        ],
+    )
+
+
+@router.put("/rule", status_code=204)
+def set_rule(project_id: str, wish: shapes.WalkRule) -> None:
+    """Change what stands in the way and who walks; the map is made again where that changes it."""
+    try:
+        own = [Body(**body.model_dump(exclude={"own"})) for body in wish.bodies]
+    except ValueError as error:
+        raise HTTPException(422, str(error)) from error
+    names = [body.name for body in own]
+    if len(set(names)) < len(names) or any(name in BODIES for name in names):
+        raise HTTPException(422, f"There is somebody called so already; besides {', '.join(BODIES)}, names differ.")
+    with transaction() as database:
+        project = database.get(Project, project_id, with_for_update=True)
+        if project is None:
+            raise HTTPException(404, "There is no such project; open it from the start page.")
+        walks.set_walking(project, Rule(frozenset(wish.passable), wish.doors_locked), own)
+        tell(database, project.id)
+    defer_walks(project_id)
+
+
+@router.post("/stop")
+def why_stop(database: Database, project: TheProject, wish: shapes.StopWish) -> shapes.Stop:
+    """Why a body cannot go on, with the clear size found."""
+    ground = ground_of(database, project)
+    walk = map_of(database, project, ground, body_of(project, wish.body))
+    at = ground.own(walk, wish.at_m)
+    floor = walk.under(float(at[0]), float(at[1]), float(at[2]), fitting=True)
+    if floor == NOWHERE:
+        raise HTTPException(422, "Nobody can stand there; give a point of a free floor.")
+    towards = (np.array(wish.towards_m) @ walk.axes.turn)[:2]
+    if not towards.any():
+        raise HTTPException(422, "The direction has no length on plan; give one that has.")
+    stop = why_stopped(walk, ground.building.space, floor, at[:2], towards)
+    components = named(database, ground, [stop.component])
+    return shapes.Stop(
+        kind=stop.kind,
+        component=components[0] if components else None,
+        found_m=None if stop.found_m is None else round(stop.found_m, 3),
+        needed_m=stop.needed_m,
+    )
+
+
+def level_at(federation: Federation, height_m: float) -> int:
+    """The highest level that begins at a height or below, else the lowest."""
+    below = [k for k, level in enumerate(federation.levels) if level.elevation_m <= height_m + 0.5]
+    return below[-1] if below else 0
+
+
+@router.post("/landing")
+def come_to_stand(database: Database, project: TheProject, wish: shapes.LandingWish) -> shapes.Landing:
+    """Where a body comes to stand, and which way it looks."""
+    ground = ground_of(database, project)
+    federation = ground.building.federation
+    walk = map_of(database, project, ground, body_of(project, wish.body))
+    at = ground.own(walk, wish.at_m)
+    towards = (np.array(wish.towards_m) @ walk.axes.turn)[:2]
+    try:
+        if wish.kind == "room":
+            if wish.room is None or not 0 <= wish.room < len(federation.rooms):
+                raise HTTPException(404, "There is no such room; reload the page.")
+            found = landing.in_the_room(walk, room_of(federation, walk.axes, wish.room))
+        elif wish.kind == "storey":
+            level = level_at(federation, float(at[2])) + wish.up
+            if not 0 <= level < len(federation.levels):
+                way = "above" if wish.up > 0 else "below"
+                raise HTTPException(422, f"There is no storey {way} this one; go the other way.")
+            found = landing.on_storey(walk, at, federation.levels[level].elevation_m)
+        elif wish.kind == "behind":
+            if not towards.any():
+                raise HTTPException(422, "The direction has no length on plan; give one that has.")
+            found = landing.behind(walk, at, towards, float(ground.own(walk, wish.at_m)[2]))
+        else:
+            place = at_point(walk, at, "that point")
+            if not place.fits:
+                raise NoPlaceError(f"There is no room for {wish.body} there; take another point or a smaller body.")
+            found = landing.Landing(int(place.floors[0]))
+    except NoPlaceError as error:
+        raise HTTPException(422, str(error.args[0])) from error
+    foot = walk.place(found.floor)
+    bearing = None if found.look_deg is None else (90.0 - found.look_deg + walk.axes.bearing_deg) % 360.0
+    return shapes.Landing(at_m=ground.sent(walk, foot), bearing_deg=bearing, level=level_at(federation, float(foot[2])))

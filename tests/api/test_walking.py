@@ -1,0 +1,219 @@
+"""The walk map, stops, landings and routes, asked through the API."""
+
+import csv
+import gzip
+import io
+import json
+
+import numpy as np
+import pytest
+
+from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.tile import unpack
+from tests.samples import Sample
+
+GAP = 0.72
+
+
+def two_rooms(gap: float = GAP, north_m: float = 0.0) -> Sample:
+    """Two rooms of 4 x 3 m, a gap in the wall between them, and a deck 3 m above the west one."""
+    sample = Sample()
+    ground, upper = sample.storey("Level 00", 0), sample.storey("Level 01", 3)
+    sample.box(ground, (-0.2, -0.2 + north_m, -0.3), (8.6, 3.4, 0.3), "IfcSlab", Name="Ground", Tag="S-1")
+    for tag, corner, size in (
+        ("W-S", (-0.2, -0.2), (8.6, 0.2)),
+        ("W-N", (-0.2, 3), (8.6, 0.2)),
+        ("W-W", (-0.2, 0), (0.2, 3)),
+        ("W-E", (8.2, 0), (0.2, 3)),
+        ("W-1", (4, 0), (0.2, 1)),
+        ("W-2", (4, 1 + gap), (0.2, 2 - gap)),
+    ):
+        sample.box(ground, (corner[0], corner[1] + north_m, 0), (*size, 2.7), "IfcWall", Name="Wall", Tag=tag)
+    sample.box(upper, (0, north_m, -0.3), (4, 3, 0.3), "IfcSlab", Name="Deck", Tag="S-2")
+    sample.room(ground, "0.01", "West", (0, north_m, 0), (4, 3, 2.7))
+    sample.room(ground, "0.02", "East", (4.2, north_m, 0), (4, 3, 2.7))
+    return sample
+
+
+@pytest.fixture
+def house(project, send, work):
+    send(project, "T-ARC.ifc", two_rooms())
+    work()
+    return project
+
+
+@pytest.fixture
+def origin(client, house):
+    return np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
+
+
+@pytest.fixture
+def ask(client, house, origin):
+    def post(path, status=200, **wish):
+        for key in ("at_m",):
+            if key in wish:
+                wish[key] = (np.array(wish[key]) - origin).tolist()
+        answer = client.post(f"/api/projects/{house}/{path}", json=wish)
+        assert answer.status_code == status, answer.text
+        return answer.json()
+
+    return post
+
+
+def walking(client, project, body="standing"):
+    answer = client.get(f"/api/projects/{project}/walking", params={"body": body})
+    assert answer.status_code == 200
+    return answer.json()
+
+
+def test_the_map_is_made_after_reading_and_its_tiles_are_sent(client, house):
+    info = walking(client, house)
+    assert info["current"] is True
+    assert [b["name"] for b in info["bodies"]] == list(BODIES)
+    place = (0, 0)
+    tile = next(t for t in info["tiles"] if (t["x"], t["y"]) == place)
+    sent = client.get(f"/api/walk-tiles/{tile['sha256']}")
+    assert sent.headers["cache-control"].endswith("immutable")
+    assert sent.headers["content-encoding"] == "gzip"
+    read, names = unpack(gzip.compress(sent.content))
+    assert read.place == place
+    assert (read.height_mm == 0).sum() > 500
+    assert {len(name) for name in names} == {2}
+
+
+def test_a_new_issue_makes_only_what_it_touches_again(client, house, send, work, database_url):
+    def hashes():
+        return {(t["x"], t["y"]): t["sha256"] for t in walking(client, house)["tiles"]}
+
+    far = Sample()
+    shed = far.storey("Level 00", 0)
+    far.box(shed, (40, 1, -0.3), (3, 3, 0.3), "IfcSlab", Name="Shed floor")
+    send(house, "T-SHED.ifc", far)
+    work()
+    before = hashes()
+    far.box(shed, (41, 2, 0), (0.5, 0.5, 1), "IfcColumn", Name="Post")
+    send(house, "T-SHED.ifc", far)
+    work()
+    after = hashes()
+    changed = {place for place in after if before.get(place) != after[place]}
+    assert changed
+    assert all(x >= 2 for x, _ in changed)
+    assert (0, 0) in before
+
+
+def test_a_rule_lets_one_walk_through_a_class_and_an_own_body_gets_a_map(client, house, ask, work):
+    far = {"room": 0}, {"room": 1}
+    wide = {"name": "bench", "radius_m": 0.45, "height_m": 1.2, "step_up_m": 0.02, "step_down_m": 0.02, "slope": 0.1}
+    rule = {"passable": ["IfcVirtualElement"], "doors_locked": False, "bodies": [wide]}
+    assert client.put(f"/api/projects/{house}/walking/rule", json=rule).status_code == 204
+    assert walking(client, house)["current"] is False
+    ask("routes/find", 409, start=far[0], end=far[1])
+    work()
+    assert walking(client, house)["bodies"][-1] == {**wide, "speed_m_s": 1.4, "own": True}
+    assert ask("routes/find", start=far[0], end=far[1], body="bench")["found"] is False
+    client.put(f"/api/projects/{house}/walking/rule", json={**rule, "passable": ["IfcWall"]})
+    work()
+    assert ask("routes/find", start=far[0], end=far[1], body="bench")["found"] is True
+
+
+@pytest.mark.parametrize(
+    ("body", "words"),
+    [
+        ({"name": "standing"}, "somebody called so already"),
+        ({"name": "giant", "radius_m": 9}, "radius of 9 m"),
+    ],
+)
+def test_bodies_that_cannot_be_are_refused(client, house, body, words):
+    whole = {"name": "x", "radius_m": 0.3, "height_m": 1, "step_up_m": 0, "step_down_m": 0, "slope": 0, **body}
+    answer = client.put(f"/api/projects/{house}/walking/rule", json={"passable": [], "bodies": [whole]})
+    assert answer.status_code == 422
+    assert words in answer.json()["detail"]
+
+
+def test_a_stop_is_named_with_its_model_and_clear_size(ask):
+    stop = ask("walking/stop", body="wheelchair", at_m=[3.78, 1.36, 0], towards_m=[1, 0, 0])
+    assert stop["kind"] == "width"
+    assert stop["found_m"] == pytest.approx(GAP, abs=0.01)
+    assert stop["needed_m"] == 0.8
+    assert stop["component"]["label"] in ("Wall W-1", "Wall W-2")
+    assert stop["component"]["model_name"] == "T-ARC"
+    wall = ask("walking/stop", body="standing", at_m=[0.3, 1.5, 0], towards_m=[-1, 0, 0])
+    assert (wall["kind"], wall["component"]["label"], wall["found_m"]) == ("solid", "Wall W-W", None)
+    edge = ask("walking/stop", body="standing", at_m=[3.97, 1.5, 3], towards_m=[1, 0, 0])
+    assert (edge["kind"], edge["component"]["label"]) == ("edge", "Deck S-2")
+
+
+def test_landings(ask, origin):
+    room = ask("walking/landing", body="standing", kind="room", room=1)
+    at = np.array(room["at_m"]) + origin
+    assert at == pytest.approx([6.2, 1.5, 0], abs=0.3)
+    up = ask("walking/landing", body="standing", kind="storey", at_m=[1, 2, 0], up=1)
+    assert np.array(up["at_m"]) + origin == pytest.approx([1, 2, 3], abs=0.1)
+    assert up["level"] == 1
+    aside = ask("walking/landing", body="standing", kind="storey", at_m=[7, 2, 0], up=1)
+    assert (np.array(aside["at_m"]) + origin)[0] == pytest.approx(3.95, abs=0.1)
+    through = ask("walking/landing", body="standing", kind="behind", at_m=[4, 2.5, 0], towards_m=[1, 0, 0])
+    assert (np.array(through["at_m"]) + origin)[0] == pytest.approx(4.2 + 0.25, abs=0.11)
+    floor = ask("walking/landing", body="standing", kind="floor", at_m=[2, 2, 0])
+    assert np.array(floor["at_m"]) + origin == pytest.approx([2, 2, 0], abs=0.08)
+
+
+@pytest.mark.parametrize(
+    ("wish", "status", "words"),
+    [
+        ({"kind": "storey", "at_m": [1, 2, 0], "up": -1}, 422, "no storey below"),
+        ({"kind": "room", "room": 99}, 404, "no such room"),
+        ({"kind": "floor", "at_m": [500, 2, 0]}, 422, "no floor"),
+        ({"kind": "behind", "at_m": [0, 2, 0], "towards_m": [-1, 0, 0]}, 422, "no floor within 6 m"),
+        ({"kind": "floor", "at_m": [1, 1, 0], "body": "giant"}, 404, "Nobody called giant"),
+    ],
+)
+def test_landings_that_are_not_there_are_told(ask, wish, status, words):
+    assert words in ask("walking/landing", status, **{"body": "standing", **wish})["detail"]
+
+
+def test_a_route_is_found_kept_and_handed_on(client, house, ask, origin):
+    wish = {"start": {"room": 0, "label": "0.01 West"}, "end": {"room": 1, "label": "0.02 East"}}
+    answer = ask("routes/find", **wish)
+    assert answer["found"] is True
+    assert answer["narrowest"]["size_m"] == pytest.approx(GAP, abs=0.01)
+    assert {c["label"] for c in answer["narrowest"]["components"]} == {"Wall W-1", "Wall W-2"}
+    kept = ask("routes", 201, name="To the east", author="Ida Fenn", wish=wish)
+    assert client.get(f"/api/projects/{house}/routes").json()[0]["answer"] == kept["answer"]
+
+    at = np.array(answer["points_m"][0]) + origin
+    whole = client.get(f"/api/routes/{kept['id']}/json").json()
+    assert whole["points_m"][0] == pytest.approx(at.tolist(), abs=1e-3)
+    assert whole["name"] == "To the east"
+    drawn = client.get(f"/api/routes/{kept['id']}/geojson").json()
+    assert drawn["type"] == "FeatureCollection"
+    line, *pinches = drawn["features"]
+    assert line["geometry"]["coordinates"] == whole["points_m"]
+    assert [p["geometry"]["type"] for p in pinches] == ["Point"]
+    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/routes/{kept['id']}/csv").text)))
+    assert float(rows[0]["size_m"]) == pytest.approx(GAP, abs=0.01)
+    assert "T-ARC" in rows[0]["components"]
+
+    assert client.delete(f"/api/routes/{kept['id']}").status_code == 204
+    assert client.get(f"/api/projects/{house}/routes").json() == []
+    assert client.get(f"/api/routes/{kept['id']}/json").status_code == 404
+    assert client.post(f"/api/routes/{kept['id']}/restore").status_code == 204
+    assert len(client.get(f"/api/projects/{house}/routes").json()) == 1
+
+
+def test_no_way_says_what_blocks(ask):
+    wish = {"start": {"room": 0}, "end": {"room": 1}}
+    answer = ask("routes/find", **wish, body="wheelchair")
+    assert answer["found"] is False
+    assert answer["blocked"]["needs"] == "0.72 m wide, 0.80 m needed: 0.08 m wider."
+    assert {c["label"] for c in answer["blocked"]["components"]} == {"Wall W-1", "Wall W-2"}
+    assert "give a room or a point" in ask("routes/find", 422, start={"room": 0}, end={})["detail"]
+    assert json.dumps(answer)
+
+
+def test_there_is_nothing_to_walk_in_before_a_model_is_read(client, project):
+    info = walking(client, project)
+    assert (info["current"], info["tiles"]) == (False, [])
+    answer = client.post(f"/api/projects/{project}/routes/find", json={"start": {"room": 0}, "end": {"room": 1}})
+    assert answer.status_code == 409
+    assert "no model to walk in" in answer.json()["detail"]
