@@ -63,6 +63,8 @@ export function spokenKey(key: string): string {
     up: "↑",
     down: "↓",
     f11: "F11",
+    pageup: "Page Up",
+    pagedown: "Page Down",
   };
   return key
     .split("+")

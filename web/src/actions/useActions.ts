@@ -10,12 +10,14 @@ import { ALL_SHOWN, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { looking } from "../stage/pose";
 import { useTrailSteps } from "../trail/useTrailKeeper";
+import { useWalk } from "../walk/useWalk";
+import { useWalkState } from "../walk/walkState";
 import { useTools } from "./tools";
 
 /** Something that can be done, found by its name and, where it has one, by its key. */
 export interface Action {
   name: string;
-  group: "Fit" | "Trail" | "Look" | "Lens" | "Show" | "Beside" | "Window";
+  group: "Walk" | "Fit" | "Trail" | "Look" | "Lens" | "Show" | "Beside" | "Window";
   key?: string;
   run: () => void;
 }
@@ -34,6 +36,7 @@ export function useActions(): readonly Action[] {
   const { level } = useShownLevel();
   const plan = useKeyPlan(level);
   const turns = useTurns(plan);
+  const walk = useWalk();
   return useMemo(() => {
     const { say, see, undo, pick, open } = useSession.getState();
     const pose = () => stage()?.pose ?? null;
@@ -59,6 +62,29 @@ export function useActions(): readonly Action[] {
     };
     const tools = useTools.getState();
     const list: Action[] = [
+      {
+        group: "Walk",
+        name: "Go on foot, or stop walking",
+        key: "g",
+        run: () => (useWalkState.getState().mode === "walk" ? walk.orbit() : void walk.walk()),
+      },
+      {
+        group: "Walk",
+        name: "Fly, or stop flying",
+        key: "f",
+        run: () => (useWalkState.getState().mode === "fly" ? walk.orbit() : walk.fly()),
+      },
+      { group: "Walk", name: "Jump to a point of a floor", key: "j", run: () => tools.take("jump") },
+      { group: "Walk", name: "Step through a wall", key: "n", run: () => tools.take("through") },
+      { group: "Walk", name: "A storey up, on foot", key: "pageup", run: () => walk.storey(1) },
+      { group: "Walk", name: "A storey down, on foot", key: "pagedown", run: () => walk.storey(-1) },
+      {
+        group: "Walk",
+        name: "See the body from behind, or through its eyes",
+        key: "t",
+        run: () => walk.showBehind(!useWalkState.getState().behind),
+      },
+      { group: "Walk", name: "Find a route", run: () => open("routes") },
       { group: "Fit", name: "Fit all", key: "e", run: () => void look.fitTo({ kind: "all" }) },
       {
         group: "Fit",
@@ -180,5 +206,5 @@ export function useActions(): readonly Action[] {
       },
     ];
     return list;
-  }, [federation, stage, look, home, trail, drawingTrail, drawings, directions, plan, turns]);
+  }, [federation, stage, look, home, trail, drawingTrail, drawings, directions, plan, turns, walk]);
 }

@@ -7,6 +7,8 @@ export const keys = {
   federation: (id: string) => ["project", id, "federation"] as const,
   models: (id: string) => ["project", id, "models"] as const,
   viewpoints: (id: string) => ["project", id, "viewpoints"] as const,
+  walking: (id: string, body: string) => ["project", id, "walking", body] as const,
+  routes: (id: string) => ["project", id, "routes"] as const,
 };
 
 export function useProjects() {
@@ -42,6 +44,26 @@ export function useViewpoints(projectId: string) {
       taken(
         api.GET("/api/projects/{project_id}/viewpoints", { params: { path: { project_id: projectId } } }),
       ),
+  });
+}
+
+export function useWalking(projectId: string, body: string) {
+  return useQuery({
+    queryKey: keys.walking(projectId, body),
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/walking", {
+          params: { path: { project_id: projectId }, query: { body } },
+        }),
+      ),
+  });
+}
+
+export function useRoutes(projectId: string) {
+  return useQuery({
+    queryKey: keys.routes(projectId),
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/routes", { params: { path: { project_id: projectId } } })),
   });
 }
 

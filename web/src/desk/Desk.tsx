@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
 import { type DeskTask, useSession } from "../project/session";
+import { RoutesDesk } from "../routes/RoutesDesk";
 import { face, tone } from "../theme";
 import { ComponentDesk } from "./ComponentDesk";
 import { ModelsDesk } from "./ModelsDesk";
@@ -10,12 +11,14 @@ import { ViewpointsDesk } from "./ViewpointsDesk";
 const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["component", "Component"],
   ["viewpoints", "Viewpoints"],
+  ["routes", "Routes"],
   ["models", "Models"],
 ];
 
 const BODY: Record<DeskTask, () => ReactNode> = {
   component: () => <ComponentDesk />,
   viewpoints: () => <ViewpointsDesk />,
+  routes: () => <RoutesDesk />,
   models: () => <ModelsDesk />,
 };
 

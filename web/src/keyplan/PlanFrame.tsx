@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useLook } from "../camera/useLook";
 import { useOpen } from "../project/useStage";
+import { RouteOnPlan } from "../routes/RouteOnPlan";
 import { looking } from "../stage/pose";
 import { face, tone } from "../theme";
 import type { Direction } from "./directions";
@@ -164,6 +165,7 @@ export function PlanFrame(props: {
         <rect width={size} height={size} fill="transparent" />
         <g ref={drawing} data-sheet="">
           <PlanDrawing plan={plan} sheet={sheet} />
+          <RouteOnPlan level={level} sheet={sheet} />
         </g>
         <g ref={names}>
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />

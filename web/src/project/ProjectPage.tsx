@@ -13,10 +13,13 @@ import { useBeside } from "../beside/shown";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { Desk } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
+import { RouteOnStage } from "../routes/RoutesDesk";
+import { noRoute, useRouteState } from "../routes/routeState";
 import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { face, tone } from "../theme";
+import { WalkBar } from "../walk/WalkBar";
 import { Beginning, useRest } from "./Beginning";
 import { Footer } from "./Footer";
 import { Notice } from "./Notice";
@@ -67,6 +70,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
       reset();
       putAway();
       useBeside.getState().close();
+      useRouteState.setState(noRoute);
     },
     [reset, putAway],
   );
@@ -107,6 +111,8 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
                     {ready && <DrawingOnStage />}
                     {federation.models.length === 0 && <Empty />}
                     {federation.models.length > 0 && <KeyPlan />}
+                    {ready && <WalkBar />}
+                    {ready && <RouteOnStage />}
                     <Notice />
                   </Box>
                   {ready && <BesidePane />}

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
-import { useTools } from "../actions/tools";
+import { type Tool, useTools } from "../actions/tools";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
 import { find, useSession } from "./session";
@@ -28,6 +28,13 @@ export function RegionBox({ where }: { where: ViewKind }) {
   );
 }
 
+const POINTING: Partial<Record<Tool, string>> = {
+  jump: "Click the floor where you want to stand.",
+  through: "Click the wall that you want to be behind.",
+  from: "Click the floor where the route begins.",
+  to: "Click the floor where the route ends.",
+};
+
 /** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
 export function StageMarks() {
   const { tool, take, locked, lock } = useTools();
@@ -50,6 +57,7 @@ export function StageMarks() {
           onAct={() => take(null)}
         />
       )}
+      {tool && POINTING[tool] && <Mark text={POINTING[tool] ?? ""} act="Put away" onAct={() => take(null)} />}
       {locked && <Mark text="The view is locked." act="Open the lock" onAct={() => lock(false)} />}
       {limit !== null && (
         <Mark

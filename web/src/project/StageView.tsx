@@ -3,9 +3,11 @@ import { useCallback, useEffect, useMemo, useRef } from "react";
 import { Vector3 } from "three";
 import { useTools } from "../actions/tools";
 import { useLook } from "../camera/useLook";
+import { useRouteState } from "../routes/routeState";
 import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
 import { keepPlace } from "../trail/useTrailKeeper";
+import { useWalk } from "../walk/useWalk";
 import { BACKGROUNDS, useHabits } from "./habits";
 import { HoverLabel, RegionBox, StageMarks } from "./StageMarks";
 import { resolve, useSession } from "./session";
@@ -45,6 +47,9 @@ export function StageView(props: {
   const visibility = useSession((s) => s.visibility);
   const picked = useSession((s) => s.picked);
   const bringIn = useBringIn();
+  const walk = useWalk();
+  const latestWalk = useRef(walk);
+  latestWalk.current = walk;
 
   useEffect(() => {
     const element = canvas.current;
@@ -76,6 +81,8 @@ export function StageView(props: {
         useSession
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      moverLeft: () => latestWalk.current.left(),
+      pointed: (at) => pointed.current(at),
       refused: () => useSession.getState().say("The view is locked; open the lock to move."),
       region: (box, where) => useStageNews.setState({ region: box && { ...box, where } }),
       pinned: (kind) => {
@@ -97,6 +104,17 @@ export function StageView(props: {
     };
   }, [eye, drawn, onReady, onRest, bringIn]);
 
+  const pointed = useRef<(at: Vector3) => void>(() => undefined);
+  pointed.current = (at) => {
+    const { tool, take } = useTools.getState();
+    take(null);
+    const point_m = at.toArray();
+    if (tool === "jump") void walk.land({ kind: "floor", at_m: point_m }, "jump");
+    if (tool === "through") void walk.through(at);
+    if (tool === "from") useRouteState.setState({ start: { point_m, label: "a point" }, answer: null });
+    if (tool === "to") useRouteState.setState({ end: { point_m, label: "a point" }, answer: null });
+  };
+
   const habits = useHabits();
   useEffect(() => {
     const { wheelButton, device, instant, tumble } = habits;
@@ -108,7 +126,10 @@ export function StageView(props: {
     if (stageRef.current) stageRef.current.navigation.locked = locked;
   }, [locked]);
   const tool = useTools((s) => s.tool);
-  useEffect(() => stageRef.current?.setTool(tool), [tool]);
+  useEffect(() => {
+    const points = tool !== null && tool !== "region" && tool !== "pin";
+    stageRef.current?.setTool(points ? "point" : tool);
+  }, [tool]);
   useEffect(() => stageRef.current?.setFederation(federation), [federation]);
   const states = useMemo(() => resolve(federation, visibility), [federation, visibility]);
   useEffect(() => stageRef.current?.setVisible(states), [states]);

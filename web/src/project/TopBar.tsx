@@ -8,6 +8,8 @@ import { useDrawings } from "../beside/useDrawings";
 import { useLook } from "../camera/useLook";
 import { initials, usePerson } from "../people/person";
 import { face, tone } from "../theme";
+import { useWalk } from "../walk/useWalk";
+import { useWalkState } from "../walk/walkState";
 import { useHome } from "./home";
 import { useSession } from "./session";
 import { useOpen } from "./useStage";
@@ -20,6 +22,8 @@ export function TopBar() {
   const open = useSession((s) => s.open);
   const drawings = useDrawings();
   const beside = useBeside((s) => s.drawing !== null);
+  const walk = useWalk();
+  const mode = useWalkState((s) => s.mode);
   const [edges, setEdges] = useState(true);
   return (
     <Box
@@ -64,6 +68,20 @@ export function TopBar() {
         }}
       >
         Edges
+      </BarButton>
+      <BarButton
+        title="On foot, over floors and stairs (G)"
+        on={mode === "walk"}
+        onClick={() => (mode === "walk" ? walk.orbit() : void walk.walk())}
+      >
+        Walk
+      </BarButton>
+      <BarButton
+        title="Fly, without feet (F)"
+        on={mode === "fly"}
+        onClick={() => (mode === "fly" ? walk.orbit() : walk.fly())}
+      >
+        Fly
       </BarButton>
       <BarButton title="A plan or an elevation beside the stage" on={beside} onClick={drawings.toggle}>
         Plan beside

@@ -4,7 +4,7 @@ import type { State } from "../stage/states";
 
 export const NO_LEVEL = -1;
 
-export type DeskTask = "component" | "viewpoints" | "models";
+export type DeskTask = "component" | "viewpoints" | "routes" | "models";
 
 /** What is shown: cells of the storey board, and components that differ from their cell. */
 export interface Visibility {

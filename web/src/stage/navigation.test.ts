@@ -43,6 +43,7 @@ function setUp(projection: Pose["projection"] = "perspective", turns = true) {
     clicked: (_, add) => said.push(add ? "add" : "click"),
     hovered: () => undefined,
     stopped: () => said.push("stopped"),
+    moverLeft: () => said.push("left"),
     region: (_from, _to, done) => said.push(done ? "region" : "drawing"),
   };
   navigation = new Navigation(

@@ -1,5 +1,6 @@
 import { Quaternion, Vector2, Vector3 } from "three";
 import { between, copyPose, forward, type Pose } from "./pose";
+import type { Mover } from "./walk/mover";
 
 /** What navigation needs of the stage. */
 export interface NavigationHost {
@@ -22,6 +23,8 @@ export interface NavigationHost {
   clicked(at: Vector2, add: boolean): void;
   hovered(at: Vector2 | null): void;
   stopped(): void;
+  /** Something else took the eye away from who moved it by keys. */
+  moverLeft(): void;
   /** A region is being drawn with the left button, or was. */
   region(from: Vector2, to: Vector2, done: boolean): void;
 }
@@ -37,6 +40,8 @@ const STEEPEST = Math.PI / 2 - 0.002;
 const HANDLE_PX = 24;
 const GLIDE_MS = 350;
 const EASE_MS = 90;
+/** So far a thumb goes for full speed, in pixels. */
+const THUMB_PX = 60;
 
 /** How somebody likes to move; none of it changes where things are. */
 export interface Habits {
@@ -51,7 +56,7 @@ export interface Habits {
 }
 
 /** What brought the eye where it is. */
-export type Cause = "turned" | "panned" | "zoomed" | "went";
+export type Cause = "turned" | "panned" | "zoomed" | "went" | "walked" | "flew";
 
 type Drag = {
   kind: "orbit" | "pan" | "region";
@@ -76,9 +81,13 @@ export class Navigation {
   cause: Cause = "went";
   /** Whether the left button draws regions; everything else moves as always. */
   drawsRegions = false;
+  /** Who moves the eye by keys: then drags look around, and the wheel changes the speed. */
+  private mover: { by: Mover; cause: Cause; arriving: boolean } | null = null;
   private pinned: Vector3 | null = null;
   private glide: { from: Pose; to: Pose; start: number } | null = null;
   private lastTick = 0;
+  /** The thumb that pushes the body on, on the left half of the view. */
+  private thumb: { pointer: number; start: Vector2 } | null = null;
   private readonly touches = new Map<number, Vector2>();
 
   constructor(
@@ -97,15 +106,30 @@ export class Navigation {
 
   /** Whether the next frame will differ from this one. */
   get busy(): boolean {
-    return this.glide !== null || Math.abs(this.pendingZoom) > 1e-4;
+    return this.glide !== null || Math.abs(this.pendingZoom) > 1e-4 || (this.mover?.by.busy ?? false);
   }
 
   get dragging(): boolean {
     return this.drag?.moved === true;
   }
 
+  /** Let the eye be moved by keys, or again by drags about points. */
+  setMover(by: Mover | null, cause: Cause = "walked", arriving = false): void {
+    this.mover = by && { by, cause, arriving };
+    this.glide = null;
+    this.pendingZoom = 0;
+    if (by) this.host.moved(this.pose);
+  }
+
+  private leaveMover(): void {
+    if (!this.mover) return;
+    this.mover = null;
+    this.host.moverLeft();
+  }
+
   /** Go to a pose, gliding there unless it is to be at once. */
   go(to: Pose, atOnce = false): void {
+    this.leaveMover();
     this.pendingZoom = 0;
     this.cause = "went";
     if (atOnce || this.habits.instant) {
@@ -129,6 +153,7 @@ export class Navigation {
   /** Take a pose at once, in the middle of a drag somewhere else on the page. */
   set(to: Pose, cause: Cause): void {
     if (this.locked) return;
+    this.leaveMover();
     this.glide = null;
     this.pendingZoom = 0;
     this.cause = cause;
@@ -155,6 +180,12 @@ export class Navigation {
   tick(now: number): void {
     const passed = Math.min(100, now - this.lastTick);
     this.lastTick = now;
+    if (this.mover && !this.locked && this.mover.by.tick(passed / 1000, this.pose)) {
+      // Coming to stand somewhere is a jump with a cause of its own.
+      this.cause = this.mover.arriving ? "went" : this.mover.cause;
+      this.mover.arriving = false;
+      this.host.moved(this.pose);
+    }
     if (this.glide) {
       const share = Math.min(1, (now - this.glide.start) / GLIDE_MS);
       const eased = share * share * (3 - 2 * share);
@@ -187,6 +218,10 @@ export class Navigation {
     this.glide = null;
     this.pendingZoom = 0;
     if (event.pointerType === "touch") this.touches.set(event.pointerId, at);
+    if (this.mover && event.pointerType === "touch" && at.x < 0) {
+      this.thumb = { pointer: event.pointerId, start: at };
+      return;
+    }
     const wheelPans = (this.habits.wheelButton === "pan") !== event.shiftKey;
     const region = this.drawsRegions && event.button === 0;
     const pan =
@@ -208,7 +243,15 @@ export class Navigation {
 
   private readonly move = (event: PointerEvent): void => {
     const at = this.at(event);
-    if (this.touches.size > 1 && this.touches.has(event.pointerId)) {
+    if (this.thumb?.pointer === event.pointerId) {
+      const { width, height } = this.host.size();
+      const by = at.clone().sub(this.thumb.start);
+      const reach = (px: number) => Math.max(-1, Math.min(1, px / THUMB_PX));
+      this.mover?.by.push({ x: reach((by.x * width) / 2), y: reach((by.y * height) / 2) });
+      this.host.moved(this.pose);
+      return;
+    }
+    if (!this.mover && this.touches.size > 1 && this.touches.has(event.pointerId)) {
       this.pinch(event.pointerId, at);
       return;
     }
@@ -224,7 +267,15 @@ export class Navigation {
       drag.moved = true;
       if (drag.kind !== "region") this.cause = drag.kind === "orbit" ? "turned" : "panned";
       this.host.hovered(null);
-      if (drag.kind === "orbit") this.host.pivotShown(drag.anchor);
+      if (drag.kind === "orbit" && !this.mover) this.host.pivotShown(drag.anchor);
+    }
+    if (this.mover && drag.kind !== "region") {
+      const { width, height } = this.host.size();
+      const by = at.clone().sub(drag.last);
+      this.mover.by.look((by.x * width) / 2, (by.y * height) / 2, width, this.pose);
+      drag.last = at;
+      this.host.moved(this.pose);
+      return;
     }
     if (drag.kind === "orbit") this.orbit(drag.anchor, at.clone().sub(drag.last));
     else if (drag.kind === "pan") this.pan(drag.anchor, drag.last, at);
@@ -234,6 +285,11 @@ export class Navigation {
 
   private readonly up = (event: PointerEvent): void => {
     this.touches.delete(event.pointerId);
+    if (this.thumb?.pointer === event.pointerId) {
+      this.thumb = null;
+      this.mover?.by.push(null);
+      return;
+    }
     const drag = this.drag;
     this.drag = null;
     this.host.pivotShown(this.pinned);
@@ -270,10 +326,14 @@ export class Navigation {
       this.panByWheel(event);
       return;
     }
-    this.cause = "zoomed";
-    this.passing = event.altKey;
     const px =
       event.deltaMode === 1 ? event.deltaY * 33 : event.deltaMode === 2 ? event.deltaY * 400 : event.deltaY;
+    if (this.mover) {
+      this.mover.by.wheel(-px / 100);
+      return;
+    }
+    this.cause = "zoomed";
+    this.passing = event.altKey;
     this.glide = null;
     this.zoomAt = this.at(event);
     const gain = event.ctrlKey ? 5 : 1;

@@ -1,4 +1,4 @@
-import { Box3, Color, Scene, type Vector2, Vector3, WebGLRenderer } from "three";
+import { Box3, Color, Ray, Scene, type Vector2, Vector3, WebGLRenderer } from "three";
 import type { Federation } from "../api/client";
 import { Chunks } from "./chunks";
 import { fineReach, sharedUniforms } from "./materials";
@@ -6,9 +6,12 @@ import type { Cause, Habits, Navigation } from "./navigation";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
 import { type Pose, turned } from "./pose";
+import { RouteLine } from "./routeLine";
 import { type SnapKind, snapTo } from "./snapping";
 import { colourTexture, type State, StateTable } from "./states";
 import { type Rectangle, View, type ViewKind } from "./view";
+import { Figure } from "./walk/figure";
+import type { Mover } from "./walk/mover";
 
 const PIVOT_SIZE = 0.022;
 /** A frame that takes longer makes gliding a nuisance. */
@@ -23,10 +26,14 @@ export interface StageEvents {
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
+  /** Something else took the eye away from who walked or flew. */
+  moverLeft(): void;
   /** The view is locked and was to go somewhere. */
   refused(): void;
   /** A region is being drawn, in CSS pixels of its view; null once it is done. */
   region(box: Rectangle | null, where: ViewKind): void;
+  /** A place was pointed at. */
+  pointed(at: Vector3): void;
   /** The pivot was pinned to a point. */
   pinned(kind: SnapKind): void;
   /** The eye has been at rest for a while after it moved. */
@@ -62,6 +69,8 @@ export class Stage {
   private readonly chunks: Chunks;
   private readonly picking: Picking;
   private readonly pivot = new PivotMark();
+  readonly figure = new Figure();
+  private readonly route = new RouteLine();
   /** The stage's own view. */
   readonly main: View;
   /** The drawing beside it, or null. */
@@ -71,8 +80,8 @@ export class Stage {
   private bounds = new Box3();
   private frameAsked = 0;
   private posed = false;
-  /** Whether the next click pins the pivot. */
-  private pinning = false;
+  /** What the next click does instead of picking. */
+  private clickTool: "pin" | "point" | null = null;
   /** Where the building's grid crosses on plan, for snapping. */
   crossings: readonly Vector2[] = [];
   /** The way the face looks that was clicked last. */
@@ -104,7 +113,7 @@ export class Stage {
       () => this.navigation.pose.eye,
       () => this.chunksChanged(),
     );
-    this.scene.add(this.chunks.root, this.pivot.sprite);
+    this.scene.add(this.chunks.root, this.pivot.sprite, this.figure.group, this.route.group);
     this.picking = new Picking(this.chunks, (component) => this.states.isSolid(component));
     this.main = this.view("stage", canvas, FIRST_POSE);
     this.sizes = new ResizeObserver(() => this.resize());
@@ -131,6 +140,7 @@ export class Stage {
         this.ask(view);
       },
       stopped: () => this.events.stopped(),
+      moverLeft: () => this.events.moverLeft(),
       region: (box) => this.events.region(box, kind),
       complete: () => this.posed && this.chunks.pending === 0,
       rested: (pose, cause) => this.events.rested(pose, cause, kind),
@@ -143,8 +153,12 @@ export class Stage {
   }
 
   private clicked(view: View, hit: Hit | null, add: boolean): void {
-    if (this.pinning) {
+    if (this.clickTool === "pin") {
       if (hit) this.pinTo(view, hit);
+      return;
+    }
+    if (this.clickTool === "point") {
+      if (hit) this.events.pointed(hit.point);
       return;
     }
     this.pickedNormal = hit?.normal ?? null;
@@ -175,10 +189,10 @@ export class Stage {
     for (const view of this.views) view.navigation.habits = habits;
   }
 
-  /** What the left button does instead of picking and turning: draw regions, or pin the pivot. */
-  setTool(tool: "region" | "pin" | null): void {
+  /** What the left button does instead of picking and turning: draw regions, pin the pivot, point at a place. */
+  setTool(tool: "region" | "pin" | "point" | null): void {
     for (const view of this.views) view.navigation.drawsRegions = tool === "region";
-    this.pinning = tool === "pin";
+    this.clickTool = tool === "region" ? null : tool;
   }
 
   /** Let the drawing go somewhere; what it shows glides there, as on the stage. */
@@ -231,6 +245,34 @@ export class Stage {
 
   setEdges(shown: boolean): void {
     this.edgesShown = shown;
+    this.ask();
+  }
+
+  /** Let the eye be moved by keys, or again by drags about points. */
+  setMover(by: Mover | null, cause: "walked" | "flew" = "walked", arriving = false): void {
+    this.navigation.setMover(by, cause, arriving);
+    if (!by) this.figure.show(null);
+    this.ask();
+  }
+
+  /** Mark a component as if the cursor were on it. */
+  mark(component: number): void {
+    if (this.states.setHovered(component)) this.ask();
+  }
+
+  /** How far it is from one point to another before something that is shown is met, up to there. */
+  clear(from: Vector3, to: Vector3): number {
+    const way = to.clone().sub(from);
+    const length = way.length();
+    if (length < 1e-9) return 0;
+    const hit = this.picking.first(new Ray(from.clone(), way.divideScalar(length)));
+    return hit ? Math.min(length, hit.point.distanceTo(from)) : length;
+  }
+
+  /** Draw a route over the floor, with dots where it is tight; null for none. */
+  setRoute(route: { points: readonly Vector3[]; tight: readonly Vector3[] } | null): void {
+    if (route) this.route.show(route.points, route.tight);
+    else this.route.clear();
     this.ask();
   }
 
@@ -346,6 +388,8 @@ export class Stage {
     for (const view of this.views) view.dispose();
     this.sizes.disconnect();
     this.chunks.setModels([]);
+    this.figure.dispose();
+    this.route.dispose();
     this.renderer.dispose();
     if (window.stairpathStage === this) delete window.stairpathStage;
   }

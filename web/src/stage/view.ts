@@ -31,6 +31,7 @@ export interface ViewHost {
   hovered(component: number, at: { x: number; y: number } | null): void;
   pivotShown(at: Vector3 | null): void;
   stopped(): void;
+  moverLeft(): void;
   region(box: Rectangle | null): void;
   /** Whether a rest counts: everything is there to be seen. */
   complete(): boolean;
@@ -79,6 +80,7 @@ export class View {
         host.hovered(at ? (this.hitAt(at)?.component ?? -1) : -1, pixel);
       },
       stopped: () => host.stopped(),
+      moverLeft: () => host.moverLeft(),
       region: (from, to, done) => {
         host.region(done ? null : this.pixels(from, to));
         if (done) this.zoomToRegion(from, to);

@@ -1,0 +1,139 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import MenuItem from "@mui/material/MenuItem";
+import Select from "@mui/material/Select";
+import TextField from "@mui/material/TextField";
+import { type FormEvent, useState } from "react";
+import { useTools } from "../actions/tools";
+import { useWalking } from "../api/queries";
+import { DeskHeading } from "../desk/Desk";
+import { useOpen } from "../project/useStage";
+import { presentWalker } from "../walk/useWalk";
+import { type RoutePlace, useRouteState } from "./routeState";
+import { useRoute } from "./useRoute";
+
+/** From, to, who, and what counts as a pinch. */
+export function RouteForm() {
+  const { projectId } = useOpen();
+  const { start, end, body, stepFree, widthLimitM, heightLimitM, set } = useRouteState();
+  const { data } = useWalking(projectId, body);
+  const { find } = useRoute();
+  const [busy, setBusy] = useState(false);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    setBusy(true);
+    await find();
+    setBusy(false);
+  };
+  return (
+    <form onSubmit={submit}>
+      <DeskHeading>Route</DeskHeading>
+      <Where label="From" tool="from" value={start} onChange={(place) => set({ start: place })} />
+      <Where label="To" tool="to" value={end} onChange={(place) => set({ end: place })} />
+      <Box sx={{ display: "flex", gap: 1, alignItems: "center", my: 0.5 }}>
+        <Select
+          size="small"
+          fullWidth
+          value={data?.bodies.some((b) => b.name === body) ? body : "standing"}
+          onChange={(event) => set({ body: event.target.value })}
+          inputProps={{ "aria-label": "Who goes" }}
+        >
+          {(data?.bodies ?? [{ name: "standing" }]).map((b) => (
+            <MenuItem key={b.name} value={b.name}>
+              {b.name}
+            </MenuItem>
+          ))}
+        </Select>
+        <FormControlLabel
+          sx={{ m: 0, whiteSpace: "nowrap", "& .MuiFormControlLabel-label": { fontSize: 13 } }}
+          control={
+            <Checkbox
+              size="small"
+              sx={{ p: 0.25, mr: 0.25 }}
+              checked={stepFree}
+              onChange={(event) => set({ stepFree: event.target.checked })}
+            />
+          }
+          label="no stairs"
+        />
+      </Box>
+      <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "center" }}>
+        <Limit label="Narrower than, m" value={widthLimitM} onChange={(v) => set({ widthLimitM: v })} />
+        <Limit label="Lower than, m" value={heightLimitM} onChange={(v) => set({ heightLimitM: v })} />
+      </Box>
+      <Box sx={{ display: "flex", gap: 1 }}>
+        <Button type="submit" variant="contained" disabled={busy || !start || !end}>
+          Find the way
+        </Button>
+        <Button
+          variant="text"
+          onClick={() => set({ start: end, end: start, answer: null, before: null })}
+          disabled={!start && !end}
+        >
+          turn round
+        </Button>
+      </Box>
+    </form>
+  );
+}
+
+function Limit(props: { label: string; value: number; onChange: (value: number) => void }) {
+  const [typed, setTyped] = useState(props.value.toFixed(2));
+  return (
+    <TextField
+      size="small"
+      label={props.label}
+      value={typed}
+      error={!Number.isFinite(Number.parseFloat(typed))}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        const value = Number.parseFloat(event.target.value);
+        if (Number.isFinite(value)) props.onChange(value);
+      }}
+      slotProps={{ htmlInput: { inputMode: "decimal" } }}
+    />
+  );
+}
+
+function Where(props: {
+  label: string;
+  tool: "from" | "to";
+  value: RoutePlace | null;
+  onChange: (place: RoutePlace | null) => void;
+}) {
+  const { federation, stage } = useOpen();
+  const take = useTools((s) => s.take);
+  const rooms = federation.rooms.map((room, index) => ({
+    room: index,
+    label: `${room.number} ${room.name}`.trim(),
+  }));
+  const here = () => {
+    const at = presentWalker()?.feet ?? stage()?.pose.eye;
+    if (at) props.onChange({ point_m: at.toArray(), label: "where the eye is" });
+  };
+  return (
+    <Box sx={{ mb: 0.75 }}>
+      <Autocomplete<RoutePlace>
+        size="small"
+        options={rooms}
+        value={props.value}
+        onChange={(_, value) => props.onChange(value)}
+        getOptionLabel={(place) => place.label ?? ""}
+        isOptionEqualToValue={(a, b) => a.room === b.room && a.label === b.label}
+        renderInput={(params) => <TextField {...params} label={props.label} />}
+        slotProps={{ paper: { sx: { fontSize: 13 } } }}
+      />
+      <Box sx={{ display: "flex", gap: 1.25 }}>
+        <Button variant="text" onClick={here}>
+          the eye
+        </Button>
+        <Button variant="text" onClick={() => take(props.tool)}>
+          point on a floor
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,102 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Slider from "@mui/material/Slider";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Vector3 } from "three";
+import { useWalking } from "../api/queries";
+import { DeskHeading } from "../desk/Desk";
+import { useOpen } from "../project/useStage";
+import { face } from "../theme";
+import { type RouteAnswer, useRouteState } from "./routeState";
+import { Tour } from "./tour";
+
+const SPEEDS = [1, 2, 4] as const;
+const LENS_DEG = 65;
+
+/** Plays a route with pause, speed and a handle to be anywhere on it. */
+export function WalkIt({ answer }: { answer: RouteAnswer }) {
+  const { stage, projectId } = useOpen();
+  const body = useRouteState((s) => s.body);
+  const { data } = useWalking(projectId, body);
+  const who = data?.bodies.find((b) => b.name === body);
+  const tour = useMemo(() => new Tour(answer.points_m.map((p) => new Vector3().fromArray(p))), [answer]);
+  const [along, setAlong] = useState(0);
+  const [playing, setPlaying] = useState(false);
+  const [times, setTimes] = useState<(typeof SPEEDS)[number]>(1);
+  const at = useRef(0);
+
+  const be = useCallback(
+    (metres: number) => {
+      at.current = metres;
+      setAlong(metres);
+      const view = stage();
+      if (!view) return;
+      const pose = view.pose;
+      pose.projection = "perspective";
+      pose.angleDeg = LENS_DEG;
+      const feet = tour.at(metres);
+      pose.eye.copy(feet).z += (who?.height_m ?? 1.8) - 0.12;
+      const look = tour.ahead(metres);
+      // Stairs are looked along, not at.
+      look.z *= 0.5;
+      pose.target.copy(pose.eye).add(look);
+      pose.up.set(0, 0, 1);
+      view.take(pose, "went");
+    },
+    [stage, tour, who],
+  );
+
+  useEffect(() => {
+    if (!playing) return;
+    let asked = 0;
+    let last = performance.now();
+    const pace = (answer.length_m ?? 1) / Math.max(1, answer.time_s ?? 1);
+    const step = (now: number) => {
+      const next = Math.min(tour.lengthM, at.current + ((now - last) / 1000) * pace * times);
+      last = now;
+      be(next);
+      if (next >= tour.lengthM) setPlaying(false);
+      else asked = requestAnimationFrame(step);
+    };
+    asked = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(asked);
+  }, [playing, times, tour, answer, be]);
+
+  const play = () => {
+    if (!playing && at.current >= tour.lengthM) at.current = 0;
+    setPlaying(!playing);
+  };
+  return (
+    <Box data-testid="walk-it">
+      <DeskHeading>Walk it</DeskHeading>
+      <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+        <Button variant="contained" onClick={play}>
+          {playing ? "Pause" : "Walk it"}
+        </Button>
+        {SPEEDS.map((speed) => (
+          <Button
+            key={speed}
+            variant={speed === times ? "outlined" : "text"}
+            aria-pressed={speed === times}
+            onClick={() => setTimes(speed)}
+          >
+            {speed}×
+          </Button>
+        ))}
+        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{along.toFixed(1)} m</Box>
+      </Box>
+      <Slider
+        size="small"
+        aria-label="Where on the route"
+        min={0}
+        max={tour.lengthM}
+        step={0.05}
+        value={Math.min(along, tour.lengthM)}
+        onChange={(_, value) => {
+          setPlaying(false);
+          be(value as number);
+        }}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,72 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DoubleSide,
+  Group,
+  Mesh,
+  MeshBasicMaterial,
+  SphereGeometry,
+  Vector3,
+} from "three";
+
+const HERE = new Color("#0e7c86");
+const PICK = new Color("#e08a1e");
+const WIDE_M = 0.14;
+const ABOVE_M = 0.04;
+const DOT_M = 0.12;
+
+/** A ribbon flat over the floor along points, so wide. */
+export function ribbon(points: readonly Vector3[]): Float32Array {
+  const corners: number[] = [];
+  for (let k = 0; k + 1 < points.length; k++) {
+    const [a, b] = [points[k], points[k + 1]];
+    if (!a || !b) continue;
+    const side = new Vector3(b.y - a.y, a.x - b.x, 0);
+    if (side.lengthSq() < 1e-12) continue;
+    side.setLength(WIDE_M / 2);
+    // Pieces overlap at turns by half their width.
+    const over = b
+      .clone()
+      .sub(a)
+      .setLength(WIDE_M / 2);
+    const [from, to] = [a.clone().sub(over), b.clone().add(over)];
+    const quad = [from.clone().add(side), from.clone().sub(side), to.clone().add(side), to.clone().sub(side)];
+    for (const n of [0, 1, 2, 2, 1, 3]) {
+      const p = quad[n];
+      if (p) corners.push(p.x, p.y, p.z + ABOVE_M);
+    }
+  }
+  return new Float32Array(corners);
+}
+
+/** A route over the floor, with dots where it is tight. */
+export class RouteLine {
+  readonly group = new Group();
+  private readonly line = new MeshBasicMaterial({ color: HERE, side: DoubleSide });
+  private readonly dot = new MeshBasicMaterial({ color: PICK });
+
+  show(points: readonly Vector3[], tight: readonly Vector3[]): void {
+    this.clear();
+    const geometry = new BufferGeometry();
+    geometry.setAttribute("position", new BufferAttribute(ribbon(points), 3));
+    this.group.add(new Mesh(geometry, this.line));
+    for (const at of tight) {
+      const dot = new Mesh(new SphereGeometry(DOT_M, 16, 10), this.dot);
+      dot.position.copy(at).z += DOT_M;
+      dot.updateMatrixWorld(true);
+      this.group.add(dot);
+    }
+  }
+
+  clear(): void {
+    for (const child of this.group.children) if (child instanceof Mesh) child.geometry.dispose();
+    this.group.clear();
+  }
+
+  dispose(): void {
+    this.clear();
+    this.line.dispose();
+    this.dot.dispose();
+  }
+}

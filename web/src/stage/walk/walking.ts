@@ -1,0 +1,183 @@
+import { Vector2, Vector3 } from "three";
+import type { Pose } from "../pose";
+import type { Floor, Ground } from "./ground";
+import type { HeldKeys } from "./heldKeys";
+import { Heading, type Mover } from "./mover";
+import { TICK_S, tick, type Walker } from "./walker";
+
+/** Who walks, as far as the eye cares. */
+export interface Walks {
+  heightM: number;
+  radiusM: number;
+  speedMs: number;
+}
+
+/** What walking tells; points are on the stage, feet on the floor. */
+export interface WalkingNews {
+  speed(metresPerSecond: number): void;
+  /** Something is in the way of going in a direction; null once one moves on. */
+  stopped(at: { feet: Vector3; towards: Vector2 } | null): void;
+  /** The figure's feet and bearing, null while it is not to be seen. */
+  figure(at: { feet: Vector3; bearingDeg: number } | null): void;
+  /** How far a sight line from a point goes before it meets something, up to its length. */
+  clear(from: Vector3, to: Vector3): number;
+}
+
+/** Between the eyes and the top of the head. */
+const BROW_M = 0.12;
+const TURN_DEG_S = 90;
+const FAST = 2.5;
+const SLOWEST = 0.3;
+const QUICKEST = 6;
+const NOTCH = 1.15;
+const EYE_S = 0.2;
+const STOPPED_S = 0.25;
+const AHEAD_M = 9;
+const BEHIND_M = 2.6;
+const LOOK_DOWN_M = 0.5;
+
+/** Feet on the floor: keys, drags and thumbs move a body over the walk map, and the eye with it. */
+export class Walking implements Mover {
+  readonly heading: Heading;
+  behind = false;
+  private readonly walker: Walker;
+  private eyeM: number;
+  private due = 0;
+  private pushed: { x: number; y: number } | null = null;
+  private barredS = 0;
+  private told = false;
+  private loadedAt: Vector2;
+  private fresh = true;
+  speedMs: number;
+
+  constructor(
+    private readonly ground: Ground,
+    floor: Floor,
+    at: Vector3,
+    pose: Pose,
+    private body: Walks,
+    private readonly keys: HeldKeys,
+    private readonly news: WalkingNews,
+    speedMs?: number,
+  ) {
+    const feet = ground.height(floor);
+    this.walker = { x: at.x, y: at.y, floor, feet, vx: 0, vy: 0, blocked: -1 };
+    this.heading = Heading.of(pose);
+    // The eye stays where it is, and comes down to the body's once one moves.
+    this.eyeM = ground.own(pose.eye).z - feet;
+    this.speedMs = speedMs ?? body.speedMs;
+    this.loadedAt = new Vector2(at.x, at.y);
+  }
+
+  /** The feet, on the stage. */
+  get feet(): Vector3 {
+    return this.ground.stage(new Vector3(this.walker.x, this.walker.y, this.walker.feet));
+  }
+
+  get busy(): boolean {
+    const { vx, vy } = this.walker;
+    return (
+      this.fresh ||
+      this.keys.any ||
+      this.pushed !== null ||
+      Math.hypot(vx, vy) > 0.01 ||
+      Math.abs(this.ground.height(this.walker.floor) - this.walker.feet) > 0.002
+    );
+  }
+
+  /** Show what changed beside the keys: the figure, or the body. */
+  refresh(): void {
+    this.fresh = true;
+  }
+
+  look(dx: number, dy: number, width: number, pose: Pose): void {
+    this.heading.drag(dx, dy, width, pose.angleDeg);
+    this.refresh();
+  }
+
+  wheel(notches: number): void {
+    this.speedMs = Math.max(SLOWEST, Math.min(QUICKEST, this.speedMs * NOTCH ** notches));
+    this.news.speed(this.speedMs);
+  }
+
+  push(by: { x: number; y: number } | null): void {
+    this.pushed = by;
+  }
+
+  private wanted(): Vector2 {
+    const ahead = this.keys.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.pushed?.y ?? 0);
+    const aside = this.keys.axis(["KeyD"], ["KeyA"]) + (this.pushed?.x ?? 0);
+    const { ahead: a, right: r } = this.heading.level;
+    const way = new Vector2(a.x * ahead + r.x * aside, a.y * ahead + r.y * aside);
+    const speed = this.speedMs * (this.keys.fast ? FAST : 1) * Math.min(1, way.length());
+    return this.ground.ownDirection(way.lengthSq() > 0 ? way.setLength(speed) : way);
+  }
+
+  tick(seconds: number, pose: Pose): boolean {
+    const before = [this.walker.x, this.walker.y, this.walker.feet] as const;
+    const turn = this.keys.axis(["ArrowRight"], ["ArrowLeft"]) * TURN_DEG_S * seconds;
+    this.heading.turn(turn, 0);
+    const wanted = this.wanted();
+    this.due = Math.min(this.due + seconds, 0.25);
+    while (this.due >= TICK_S) {
+      this.due -= TICK_S;
+      tick(this.ground, this.walker, wanted.x, wanted.y);
+      this.watch(wanted);
+    }
+    if (wanted.lengthSq() > 0)
+      this.eyeM += (this.body.heightM - BROW_M - this.eyeM) * (1 - Math.exp(-seconds / EYE_S));
+    const { x, y, feet } = this.walker;
+    const moved = x !== before[0] || y !== before[1] || feet !== before[2];
+    if (moved && this.told) this.tellStop(null);
+    if (!moved && turn === 0 && !this.fresh) return false;
+    this.fresh = false;
+    this.fetchAhead();
+    this.place(pose);
+    return true;
+  }
+
+  /** Walk as recorded, without time passing; for checking against the core. */
+  replay(presses: readonly (readonly [number, number, number])[]): Walker {
+    for (const [ticks, vx, vy] of presses)
+      for (let k = 0; k < ticks; k++) tick(this.ground, this.walker, vx, vy);
+    this.refresh();
+    return { ...this.walker };
+  }
+
+  private watch(wanted: Vector2): void {
+    const { vx, vy, blocked } = this.walker;
+    const stuck = blocked >= 0 && wanted.length() > 0.1 && Math.hypot(vx, vy) < 0.25 * wanted.length();
+    this.barredS = stuck ? this.barredS + TICK_S : 0;
+    if (this.barredS < STOPPED_S || this.told) return;
+    this.tellStop(this.ground.turned(wanted.clone().normalize()));
+  }
+
+  private tellStop(towards: Vector2 | null): void {
+    this.told = towards !== null;
+    this.news.stopped(towards && { feet: this.feet, towards });
+  }
+
+  private fetchAhead(): void {
+    const here = new Vector2(this.walker.x, this.walker.y);
+    if (here.distanceTo(this.loadedAt) < 2) return;
+    this.loadedAt = here;
+    void this.ground.load(here.x, here.y, AHEAD_M);
+  }
+
+  private place(pose: Pose): void {
+    const eye = this.feet;
+    eye.z += this.eyeM;
+    if (!this.behind) {
+      this.heading.put(pose, eye);
+      this.news.figure(null);
+      return;
+    }
+    // From behind and a little above, nearer where something is in between.
+    const from = eye.clone().addScaledVector(this.heading.level.ahead, -BEHIND_M);
+    from.z += LOOK_DOWN_M;
+    const reach = eye.distanceTo(from);
+    const clear = Math.max(0.4, this.news.clear(eye, from) - 0.15);
+    this.heading.put(pose, eye.clone().lerp(from, Math.min(1, clear / reach)));
+    this.news.figure({ feet: this.feet, bearingDeg: this.heading.bearingDeg });
+  }
+}

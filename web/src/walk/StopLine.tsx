@@ -1,0 +1,53 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { numberOf, useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { tone } from "../theme";
+import { spokenStop, useWalkState } from "./walkState";
+
+/** What stopped the body, with its clear size; a click picks it. */
+export function StopLine() {
+  const { federation } = useOpen();
+  const stop = useWalkState((s) => s.stop);
+  const { pick, open } = useSession.getState();
+  if (!stop) return null;
+  const choose = () => {
+    const by = stop.component;
+    const number = by ? numberOf(federation, by.model, by.global_id) : -1;
+    if (number >= 0) pick([number]);
+    open("component");
+  };
+  return (
+    <Box
+      role="alert"
+      data-testid="stop-line"
+      sx={{
+        bgcolor: tone.paper,
+        border: `1px solid ${tone.pick}`,
+        borderLeft: `4px solid ${tone.pick}`,
+        px: 1.25,
+        py: 0.5,
+        display: "flex",
+        gap: 1.25,
+        alignItems: "baseline",
+        fontSize: 13.5,
+      }}
+    >
+      {spokenStop(stop)}
+      {stop.component && (
+        <Button variant="text" onClick={choose}>
+          show it
+        </Button>
+      )}
+      <Button
+        variant="text"
+        onClick={() => {
+          choose();
+          open("viewpoints");
+        }}
+      >
+        keep a viewpoint
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,52 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useRef } from "react";
+import { api, Refused, type Shapes, taken } from "../api/client";
+import { keys } from "../api/queries";
+import { useOpen } from "../project/useStage";
+import { Ground } from "../stage/walk/ground";
+import { readTile } from "../stage/walk/tile";
+
+async function fetchTile(sha: string) {
+  const answer = await fetch(`/api/walk-tiles/${sha}`);
+  if (!answer.ok) throw new Refused("A piece of the walk map did not arrive; try again.");
+  return readTile(await answer.arrayBuffer());
+}
+
+function groundOf(walking: Shapes["Walking"]): Ground {
+  const shas = new Map(walking.tiles.map((tile) => [`${tile.x}/${tile.y}`, tile.sha256]));
+  const [x = 0, y = 0, z = 0] = walking.origin_m;
+  return new Ground(
+    { originM: [x, y, z], bearingDeg: walking.bearing_deg, cellM: walking.cell_m, tileM: walking.tile_m },
+    (tx, ty) => {
+      const sha = shas.get(`${tx}/${ty}`);
+      return sha ? fetchTile(sha) : Promise.resolve(null);
+    },
+  );
+}
+
+/** The walk map of a body as it is now, and the body; refused while the map is being made. */
+export function useGround() {
+  const client = useQueryClient();
+  const { projectId } = useOpen();
+  const kept = useRef<{ made: string; ground: Ground } | null>(null);
+  return useCallback(
+    async (body: string) => {
+      const walking = await client.fetchQuery({
+        queryKey: keys.walking(projectId, body),
+        queryFn: () =>
+          taken(
+            api.GET("/api/projects/{project_id}/walking", {
+              params: { path: { project_id: projectId }, query: { body } },
+            }),
+          ),
+        staleTime: 1000,
+      });
+      const who = walking.bodies.find((b) => b.name === body);
+      if (!walking.current || !who) throw new Refused("The walk map is being made; try again in a moment.");
+      const made = `${body} ${walking.tiles.map((t) => t.sha256).join()}`;
+      if (kept.current?.made !== made) kept.current = { made, ground: groundOf(walking) };
+      return { ground: kept.current.ground, who };
+    },
+    [client, projectId],
+  );
+}

@@ -1,0 +1,228 @@
+import { useMemo } from "react";
+import { Vector3 } from "three";
+import { api, type Shapes, taken } from "../api/client";
+import { numberOf, useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { looking } from "../stage/pose";
+import type { Stage } from "../stage/stage";
+import { Flying } from "../stage/walk/flying";
+import { HeldKeys } from "../stage/walk/heldKeys";
+import { Walking } from "../stage/walk/walking";
+import { announce } from "../trail/cause";
+import { useGround } from "./useGround";
+import { useWalkState } from "./walkState";
+
+const INSIDE_DEG = 60;
+/** So far below the eye the floor may be that one stands on. */
+const BELOW_EYE_M = 2.6;
+const AROUND_M = 14;
+const STOREY_KEYS = new Set(["PageUp", "PageDown"]);
+
+/** Who moves the eye of the open project now, and the keys that are held for it. */
+let present: { mover: Walking | Flying; keys: HeldKeys } | null = null;
+
+function replace(next: typeof present): void {
+  present?.keys.dispose();
+  present = next;
+}
+
+/** The walker of the page, for checks against the core; null while nobody walks. */
+export function presentWalker(): Walking | null {
+  return present?.mover instanceof Walking ? present.mover : null;
+}
+
+type Wish = Omit<Shapes["LandingWish"], "body" | "at_m" | "towards_m" | "up"> &
+  Partial<Pick<Shapes["LandingWish"], "at_m" | "towards_m" | "up">>;
+
+/** Going on foot, flying, and coming to stand. */
+export function useWalk() {
+  const { federation, stage, projectId } = useOpen();
+  const groundFor = useGround();
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const path = { params: { path: { project_id: projectId } } };
+    const orAloud = async (work: () => Promise<void>) => {
+      try {
+        await work();
+      } catch (error) {
+        if (error instanceof Error) say(error.message);
+      }
+    };
+
+    const tellStop = (view: Stage, at: { feet: Vector3; towards: { x: number; y: number } } | null) => {
+      if (!at) {
+        useWalkState.setState({ stop: null });
+        view.mark(-1);
+        return;
+      }
+      void orAloud(async () => {
+        const body = {
+          body: useWalkState.getState().body,
+          at_m: at.feet.toArray(),
+          towards_m: [at.towards.x, at.towards.y, 0],
+        };
+        const stop = await taken(api.POST("/api/projects/{project_id}/walking/stop", { ...path, body }));
+        useWalkState.setState({ stop });
+        const by = stop.component;
+        if (by) view.mark(numberOf(federation, by.model, by.global_id));
+      });
+    };
+
+    /** Be on the floor at a point of the stage, looking along a bearing; or let the eye stay where it is. */
+    const onFoot = async (feet: Vector3, bearingDeg: number | null, arriving: boolean) => {
+      const view = stage();
+      if (!view) return;
+      const { body, speedMs, behind } = useWalkState.getState();
+      const { ground, who } = await groundFor(body);
+      const own = ground.own(feet);
+      await ground.load(own.x, own.y, AROUND_M);
+      const floor = ground.under(own.clone().setZ(own.z + 0.1), 0.4, 0.2);
+      if (!floor) {
+        say(`There is no floor for ${body} there; take another place or a smaller body.`);
+        return;
+      }
+      const pose = view.pose;
+      pose.projection = "perspective";
+      if (pose.angleDeg < INSIDE_DEG - 10) pose.angleDeg = INSIDE_DEG;
+      if (arriving) {
+        const eye = feet.clone().setZ(feet.z + who.height_m - 0.12);
+        const b = ((bearingDeg ?? looking(pose).bearingDeg) * Math.PI) / 180;
+        pose.eye.copy(eye);
+        pose.target.copy(eye).add(new Vector3(Math.sin(b), Math.cos(b), 0));
+        pose.up.set(0, 0, 1);
+      }
+      view.navigation.set(pose, "went");
+      const keys = new HeldKeys(() => view.ask(view.main), STOREY_KEYS);
+      const shape = { heightM: who.height_m, radiusM: who.radius_m, speedMs: who.speed_m_s ?? 1.4 };
+      const mover = new Walking(
+        ground,
+        floor,
+        own,
+        pose,
+        shape,
+        keys,
+        {
+          speed: (speed) => useWalkState.setState({ speedMs: speed }),
+          stopped: (at) => tellStop(view, at),
+          figure: (at) => view.figure.show(at),
+          clear: (from, to) => view.clear(from, to),
+        },
+        speedMs,
+      );
+      mover.behind = behind;
+      view.figure.shape(who.height_m, who.radius_m);
+      replace({ mover, keys });
+      view.setMover(mover, "walked", arriving);
+      useWalkState.setState({ mode: "walk", stop: null });
+    };
+
+    const land = (wish: Wish, cause: string) =>
+      orAloud(async () => {
+        const { body } = useWalkState.getState();
+        const full = { at_m: [0, 0, 0], towards_m: [0, 1, 0], up: 0, ...wish, body };
+        const at = await taken(
+          api.POST("/api/projects/{project_id}/walking/landing", { ...path, body: full }),
+        );
+        announce(cause);
+        await onFoot(new Vector3().fromArray(at.at_m), at.bearing_deg ?? null, true);
+      });
+
+    const orbit = () => {
+      replace(null);
+      stage()?.setMover(null);
+      stage()?.mark(-1);
+      useWalkState.setState({ mode: "orbit", stop: null });
+    };
+
+    const walk = () =>
+      orAloud(async () => {
+        const view = stage();
+        if (!view) return;
+        const { ground } = await groundFor(useWalkState.getState().body);
+        const eye = ground.own(view.pose.eye);
+        await ground.load(eye.x, eye.y, AROUND_M);
+        const floor = ground.under(eye, BELOW_EYE_M, 0);
+        if (floor) {
+          await onFoot(ground.stage(eye.setZ(ground.height(floor))), null, false);
+          return;
+        }
+        // From afar one comes to stand where one looks.
+        const { width, height } = view.canvas.getBoundingClientRect();
+        const hit = view.main.hitAtPixel(width / 2, height / 2);
+        if (!hit) {
+          say("There is no floor below the eye; look at the building, or type a room into the find box.");
+          return;
+        }
+        await land({ kind: "floor", at_m: hit.point.toArray() }, "on foot");
+      });
+
+    const fly = () => {
+      const view = stage();
+      if (!view) return;
+      const pose = view.pose;
+      pose.projection = "perspective";
+      view.navigation.set(pose, "went");
+      const keys = new HeldKeys(() => view.ask(view.main));
+      const mover = new Flying(pose, keys, {
+        speed: (speed) => useWalkState.setState({ speedMs: speed }),
+        clear: (from, to) => view.clear(from, to),
+        stopped: () => say("Stopped at a surface; turn stops off to go through."),
+      });
+      mover.stops = useWalkState.getState().flyStops;
+      replace({ mover, keys });
+      view.setMover(mover, "flew");
+      useWalkState.setState({ mode: "fly", stop: null });
+    };
+
+    const storey = (up: 1 | -1) => {
+      const feet = presentWalker()?.feet ?? stage()?.pose.eye;
+      if (feet)
+        void land({ kind: "storey", at_m: feet.toArray(), up }, up > 0 ? "a storey up" : "a storey down");
+    };
+
+    /** Go on behind a picked point of a wall, the way one looks. */
+    const through = (point: Vector3) => {
+      const pose = stage()?.pose;
+      const feet = presentWalker()?.feet.z ?? (pose ? pose.eye.z - 1.68 : point.z);
+      const towards = pose ? point.clone().sub(pose.eye) : new Vector3(0, 1, 0);
+      towards.z = 0;
+      return land(
+        { kind: "behind", at_m: [point.x, point.y, feet], towards_m: towards.toArray() },
+        "through a wall",
+      );
+    };
+
+    return {
+      walk,
+      through,
+      fly,
+      orbit,
+      land,
+      storey,
+      setBody: (body: string) =>
+        orAloud(async () => {
+          useWalkState.setState({ body, stop: null });
+          const feet = presentWalker()?.feet;
+          if (feet) await onFoot(feet, null, false);
+        }),
+      showBehind: (behind: boolean) => {
+        useWalkState.setState({ behind });
+        const walker = presentWalker();
+        if (!walker) return;
+        walker.behind = behind;
+        walker.refresh();
+        stage()?.ask();
+      },
+      setFlyStops: (flyStops: boolean) => {
+        useWalkState.setState({ flyStops });
+        if (present?.mover instanceof Flying) present.mover.stops = flyStops;
+      },
+      /** Something else moved the eye: nobody walks or flies any more. */
+      left: () => {
+        replace(null);
+        stage()?.figure.show(null);
+        useWalkState.setState({ mode: "orbit", stop: null });
+      },
+    };
+  }, [federation, stage, projectId, groundFor]);
+}

@@ -1,0 +1,50 @@
+import { create } from "zustand";
+import type { Shapes } from "../api/client";
+
+/** How one moves: about points, on foot, or without feet. */
+export type Mode = "orbit" | "walk" | "fly";
+
+interface WalkState {
+  mode: Mode;
+  body: string;
+  speedMs: number;
+  /** See the body from behind. */
+  behind: boolean;
+  /** Stop at surfaces while flying. */
+  flyStops: boolean;
+  /** Why one came to a stop, until one moves on. */
+  stop: Shapes["Stop"] | null;
+}
+
+export const useWalkState = create<WalkState>(() => ({
+  mode: "orbit",
+  body: "standing",
+  speedMs: 1.4,
+  behind: false,
+  flyStops: false,
+  stop: null,
+}));
+
+const metres = (value: number) => `${value.toFixed(2)} m`;
+
+/** What stopped a body, in one line. */
+export function spokenStop(stop: Shapes["Stop"]): string {
+  const { component, found_m: found, needed_m: needed } = stop;
+  const what = component
+    ? `${component.label}, ${component.discipline ?? component.model_name}`
+    : "Something without a name";
+  const sizes = found != null && needed != null;
+  switch (stop.kind) {
+    case "height":
+    case "width":
+      return sizes ? `${what}: ${metres(found)} clear, ${metres(needed)} needed` : what;
+    case "step":
+      return sizes ? `${what}: a step of ${metres(found)}, ${metres(needed)} at most` : `${what}: a step`;
+    case "drop":
+      return sizes ? `${what}: ${metres(found)} down, ${metres(needed)} at most` : `${what}: a drop`;
+    case "edge":
+      return `${what}: the floor ends here`;
+    default:
+      return `${what} stands in the way`;
+  }
+}
