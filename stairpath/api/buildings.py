@@ -124,4 +124,4 @@ def named(database: Session, ground: Ground, components: list[int]) -> list[shap
 
 
 def _label(tag: str, name: str, ifc_class: str) -> str:
-    return " ".join(part for part in (name, tag) if part) or ifc_class
+    return name if tag and tag in name else " ".join(part for part in (name, tag) if part) or ifc_class

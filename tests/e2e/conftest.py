@@ -89,7 +89,7 @@ def demo_project(site, demo_files):
     raise AssertionError(subprocess.run(["ps", "aux"], capture_output=True, text=True, check=False).stdout)
 
 
-def _house() -> Sample:
+def house_model() -> Sample:
     """Two storeys of two rooms each, on a grid: little to draw, so that moving about in it is quick."""
     sample = Sample()
     sample.grid({"1": 0.0, "2": 10.0, "3": 20.0}, {"A": 0.0, "B": 12.0}, 14.0)
@@ -110,7 +110,7 @@ def house(site):
     """A small house, read and drawn; its id."""
     project = ask(f"{site}/api/projects", {"name": "House", "author": "Demo"})["id"]
     request = urllib.request.Request(
-        f"{site}/api/projects/{project}/models", _house().content(), {"X-File-Name": "House-ARC.ifc"}
+        f"{site}/api/projects/{project}/models", house_model().content(), {"X-File-Name": "House-ARC.ifc"}
     )
     urllib.request.urlopen(request, timeout=60).close()
     deadline = time.monotonic() + 60

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { tone } from "../theme";
 import { Trail } from "../trail/Trail";
+import { useWalkState } from "../walk/walkState";
 import { Readouts } from "./Readouts";
 import { useSession } from "./session";
 import { useStageNews } from "./useStage";
@@ -40,9 +41,15 @@ export function Footer() {
   );
 }
 
+const MOVING = {
+  walk: "W and S walk, A and D step aside, the arrows turn.",
+  fly: "W A S D fly, Page Up and Page Down rise and sink.",
+} as const;
+
 function Prompt() {
   const picked = useSession((s) => s.picked.length);
   const { pending, total, failed } = useStageNews();
+  const mode = useWalkState((s) => s.mode);
   if (pending > 0) {
     return (
       <Box data-testid="prompt">
@@ -55,6 +62,16 @@ function Prompt() {
       <Box sx={{ color: tone.wrong }} data-testid="prompt">
         {failed.length} pieces of {[...new Set(failed)].join(", ")} did not arrive; reload the page to fetch
         them again.
+      </Box>
+    );
+  }
+  if (mode !== "orbit") {
+    return (
+      <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
+        {MOVING[mode]}{" "}
+        <Box component="span" sx={{ color: tone.soft }}>
+          Drag looks around, the wheel changes the speed, Shift is faster.
+        </Box>
       </Box>
     );
   }

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect } from "react";
 import { tone } from "../theme";
+import { useWalkState } from "../walk/walkState";
 import { useSession } from "./session";
 
 const STAYS_MS = 9000;
@@ -10,6 +11,7 @@ const STAYS_MS = 9000;
 export function Notice() {
   const notice = useSession((s) => s.notice);
   const hush = useSession((s) => s.hush);
+  const walking = useWalkState((s) => s.mode !== "orbit");
   useEffect(() => {
     if (!notice) return;
     const timer = window.setTimeout(hush, STAYS_MS);
@@ -21,7 +23,7 @@ export function Notice() {
       role="status"
       sx={{
         position: "absolute",
-        top: 12,
+        top: walking ? 92 : 12,
         left: "50%",
         transform: "translateX(-50%)",
         bgcolor: tone.paper,

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { type Tool, useTools } from "../actions/tools";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
+import { useWalkState } from "../walk/walkState";
 import { find, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
 
@@ -41,8 +42,18 @@ export function StageMarks() {
   const limit = useSession((s) => s.depthLimitM);
   const limitDepth = useSession((s) => s.limitDepth);
   const { stage } = useOpen();
+  const walking = useWalkState((s) => s.mode !== "orbit");
   return (
-    <Box sx={{ position: "absolute", left: 12, top: 10, display: "grid", gap: 0.75, justifyItems: "start" }}>
+    <Box
+      sx={{
+        position: "absolute",
+        left: 12,
+        top: walking ? 92 : 10,
+        display: "grid",
+        gap: 0.75,
+        justifyItems: "start",
+      }}
+    >
       {tool === "region" && (
         <Mark
           text="Draw a box around what you want to see; again and again."

@@ -1,20 +1,21 @@
 import Box from "@mui/material/Box";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { Vector3 } from "three";
+import { useWalking } from "../api/queries";
 import { DeskNote } from "../desk/Desk";
 import { useOpen } from "../project/useStage";
 import { Answer } from "./Answer";
 import { Kept } from "./Kept";
 import { RouteForm } from "./RouteForm";
 import { useRouteState } from "./routeState";
-import { tightPlaces } from "./useRoute";
+import { tightPlaces, useRoute } from "./useRoute";
 import { WalkIt } from "./WalkIt";
 
 /** Can somebody get there: from, to and who; the answer, drawn on the floor; and routes that were kept. */
 export function RoutesDesk() {
   const answer = useRouteState((s) => s.answer);
   return (
-    <Box>
+    <Box sx={{ fontSize: 13 }}>
       <RouteForm />
       {answer ? (
         <>
@@ -31,8 +32,20 @@ export function RoutesDesk() {
 
 /** Draws the answer on the stage as long as there is one. */
 export function RouteOnStage() {
-  const { stage } = useOpen();
+  const { stage, federation, projectId } = useOpen();
   const answer = useRouteState((s) => s.answer);
+  const { find } = useRoute();
+  const body = useRouteState((s) => s.body);
+  const { data } = useWalking(projectId, body);
+  const found = useRef<number | null>(null);
+  const current = data?.current ? federation.version : null;
+  // Another alternative, or a newer issue: the way is found again as soon as its map is there.
+  useEffect(() => {
+    if (current === null) return;
+    const { answer: last } = useRouteState.getState();
+    if (found.current !== null && last && last.version !== current) void find(true);
+    found.current = current;
+  }, [current, find]);
   useEffect(() => {
     const view = stage();
     if (!view) return;

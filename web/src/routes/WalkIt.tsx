@@ -7,6 +7,7 @@ import { useWalking } from "../api/queries";
 import { DeskHeading } from "../desk/Desk";
 import { useOpen } from "../project/useStage";
 import { face } from "../theme";
+import { announce } from "../trail/cause";
 import { type RouteAnswer, useRouteState } from "./routeState";
 import { Tour } from "./tour";
 
@@ -38,7 +39,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
       pose.eye.copy(feet).z += (who?.height_m ?? 1.8) - 0.12;
       const look = tour.ahead(metres);
       // Stairs are looked along, not at.
-      look.z *= 0.5;
+      look.z *= 0.25;
       pose.target.copy(pose.eye).add(look);
       pose.up.set(0, 0, 1);
       view.take(pose, "went");
@@ -63,6 +64,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   }, [playing, times, tour, answer, be]);
 
   const play = () => {
+    announce("walk the route");
     if (!playing && at.current >= tour.lengthM) at.current = 0;
     setPlaying(!playing);
   };

@@ -42,6 +42,8 @@ const GLIDE_MS = 350;
 const EASE_MS = 90;
 /** So far a thumb goes for full speed, in pixels. */
 const THUMB_PX = 60;
+const FIRST_FRAME_MS = 16;
+const LONGEST_FRAME_MS = 600;
 
 /** How somebody likes to move; none of it changes where things are. */
 export interface Habits {
@@ -82,7 +84,7 @@ export class Navigation {
   /** Whether the left button draws regions; everything else moves as always. */
   drawsRegions = false;
   /** Who moves the eye by keys: then drags look around, and the wheel changes the speed. */
-  private mover: { by: Mover; cause: Cause; arriving: boolean } | null = null;
+  private mover: { by: Mover; cause: Cause; arriving: boolean; going: boolean } | null = null;
   private pinned: Vector3 | null = null;
   private glide: { from: Pose; to: Pose; start: number } | null = null;
   private lastTick = 0;
@@ -115,7 +117,7 @@ export class Navigation {
 
   /** Let the eye be moved by keys, or again by drags about points. */
   setMover(by: Mover | null, cause: Cause = "walked", arriving = false): void {
-    this.mover = by && { by, cause, arriving };
+    this.mover = by && { by, cause, arriving, going: false };
     this.glide = null;
     this.pendingZoom = 0;
     if (by) this.host.moved(this.pose);
@@ -179,13 +181,8 @@ export class Navigation {
   /** Move on by the time since the last frame. */
   tick(now: number): void {
     const passed = Math.min(100, now - this.lastTick);
+    this.moveByKeys(now - this.lastTick);
     this.lastTick = now;
-    if (this.mover && !this.locked && this.mover.by.tick(passed / 1000, this.pose)) {
-      // Coming to stand somewhere is a jump with a cause of its own.
-      this.cause = this.mover.arriving ? "went" : this.mover.cause;
-      this.mover.arriving = false;
-      this.host.moved(this.pose);
-    }
     if (this.glide) {
       const share = Math.min(1, (now - this.glide.start) / GLIDE_MS);
       const eased = share * share * (3 - 2 * share);
@@ -199,6 +196,20 @@ export class Navigation {
       this.pendingZoom -= step;
       this.zoomBy(step);
     }
+  }
+
+  private moveByKeys(sinceMs: number): void {
+    const { mover } = this;
+    if (!mover || this.locked) return;
+    // The first frame after a rest has no time to make up for.
+    const passed = mover.going ? Math.min(LONGEST_FRAME_MS, sinceMs) : FIRST_FRAME_MS;
+    if (mover.by.tick(passed / 1000, this.pose)) {
+      // Coming to stand somewhere is a jump with a cause of its own.
+      this.cause = mover.arriving ? "went" : mover.cause;
+      mover.arriving = false;
+      this.host.moved(this.pose);
+    }
+    mover.going = mover.by.busy;
   }
 
   private at(event: PointerEvent | WheelEvent): Vector2 {

@@ -14,7 +14,7 @@ const HERE = new Color("#0e7c86");
 const PICK = new Color("#e08a1e");
 const WIDE_M = 0.14;
 const ABOVE_M = 0.04;
-const DOT_M = 0.12;
+const DOT_M = 0.08;
 
 /** A ribbon flat over the floor along points, so wide. */
 export function ribbon(points: readonly Vector3[]): Float32Array {
@@ -44,13 +44,24 @@ export function ribbon(points: readonly Vector3[]): Float32Array {
 export class RouteLine {
   readonly group = new Group();
   private readonly line = new MeshBasicMaterial({ color: HERE, side: DoubleSide });
+  /** Behind walls and floors it shows through, faintly. */
+  private readonly through = new MeshBasicMaterial({
+    color: HERE,
+    side: DoubleSide,
+    transparent: true,
+    opacity: 0.4,
+    depthTest: false,
+    depthWrite: false,
+  });
   private readonly dot = new MeshBasicMaterial({ color: PICK });
 
   show(points: readonly Vector3[], tight: readonly Vector3[]): void {
     this.clear();
     const geometry = new BufferGeometry();
     geometry.setAttribute("position", new BufferAttribute(ribbon(points), 3));
-    this.group.add(new Mesh(geometry, this.line));
+    const hidden = new Mesh(geometry, this.through);
+    hidden.renderOrder = 5;
+    this.group.add(new Mesh(geometry, this.line), hidden);
     for (const at of tight) {
       const dot = new Mesh(new SphereGeometry(DOT_M, 16, 10), this.dot);
       dot.position.copy(at).z += DOT_M;
@@ -67,6 +78,7 @@ export class RouteLine {
   dispose(): void {
     this.clear();
     this.line.dispose();
+    this.through.dispose();
     this.dot.dispose();
   }
 }

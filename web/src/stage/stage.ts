@@ -269,6 +269,11 @@ export class Stage {
     return hit ? Math.min(length, hit.point.distanceTo(from)) : length;
   }
 
+  /** Whether a route is drawn. */
+  get routeShown(): boolean {
+    return this.route.group.children.length > 0;
+  }
+
   /** Draw a route over the floor, with dots where it is tight; null for none. */
   setRoute(route: { points: readonly Vector3[]; tight: readonly Vector3[] } | null): void {
     if (route) this.route.show(route.points, route.tight);

@@ -33,7 +33,7 @@ export function StopLine() {
         fontSize: 13.5,
       }}
     >
-      {spokenStop(stop)}
+      {spokenStop(stop, federation.disciplines)}
       {stop.component && (
         <Button variant="text" onClick={choose}>
           show it

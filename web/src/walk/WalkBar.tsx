@@ -27,20 +27,29 @@ export function WalkBar() {
       sx={{
         position: "absolute",
         left: 12,
-        bottom: 12,
+        top: 10,
         display: "grid",
         gap: 0.75,
         justifyItems: "start",
         maxWidth: "calc(100% - 24px)",
       }}
     >
-      <StopLine />
       <Box
         data-testid="walk-bar"
-        sx={{ ...sheet, px: 1.25, py: 0.5, display: "flex", gap: 1.5, alignItems: "center" }}
+        sx={{
+          ...sheet,
+          px: 1.25,
+          py: 0.5,
+          display: "flex",
+          gap: 1.5,
+          alignItems: "center",
+          whiteSpace: "nowrap",
+          "& .MuiButton-root + .MuiButton-root": { ml: 0 },
+        }}
       >
         {mode === "walk" ? <OnFoot /> : <Aloft />}
       </Box>
+      <StopLine />
     </Box>
   );
 }
@@ -76,7 +85,7 @@ function OnFoot() {
       >
         {(data?.bodies ?? [{ name: "standing", radius_m: 0.25, height_m: 1.8 }]).map((b) => (
           <MenuItem key={b.name} value={b.name} sx={{ fontSize: 13 }}>
-            {b.name}, {(2 * b.radius_m).toFixed(2)} × {b.height_m.toFixed(2)} m
+            {b.name}
           </MenuItem>
         ))}
       </Select>
@@ -91,7 +100,7 @@ function OnFoot() {
         jump
       </Button>
       <Button variant="text" onClick={() => take("through")} title="N">
-        through a wall
+        through
       </Button>
       <FormControlLabel
         sx={{ m: 0, "& .MuiFormControlLabel-label": { fontSize: 13 } }}
@@ -103,10 +112,10 @@ function OnFoot() {
             onChange={(event) => walk.showBehind(event.target.checked)}
           />
         }
-        label="from behind"
+        label="behind"
       />
       <Button variant="text" onClick={walk.orbit} title="G">
-        stop walking
+        stop
       </Button>
     </>
   );
@@ -132,7 +141,7 @@ function Aloft() {
         label="stop at surfaces"
       />
       <Button variant="text" onClick={walk.orbit} title="F">
-        stop flying
+        stop
       </Button>
     </>
   );

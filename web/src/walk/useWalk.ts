@@ -26,10 +26,19 @@ function replace(next: typeof present): void {
   present = next;
 }
 
+declare global {
+  interface Window {
+    /** The walker of this page, for checks against the core. */
+    stairpathWalker?: () => Walking | null;
+  }
+}
+
 /** The walker of the page, for checks against the core; null while nobody walks. */
 export function presentWalker(): Walking | null {
   return present?.mover instanceof Walking ? present.mover : null;
 }
+
+window.stairpathWalker = presentWalker;
 
 type Wish = Omit<Shapes["LandingWish"], "body" | "at_m" | "towards_m" | "up"> &
   Partial<Pick<Shapes["LandingWish"], "at_m" | "towards_m" | "up">>;

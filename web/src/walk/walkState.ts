@@ -28,10 +28,11 @@ export const useWalkState = create<WalkState>(() => ({
 const metres = (value: number) => `${value.toFixed(2)} m`;
 
 /** What stopped a body, in one line. */
-export function spokenStop(stop: Shapes["Stop"]): string {
+export function spokenStop(stop: Shapes["Stop"], disciplines: readonly Shapes["Discipline"][] = []): string {
   const { component, found_m: found, needed_m: needed } = stop;
+  const trade = disciplines.find((d) => d.code === component?.discipline)?.name.toLowerCase();
   const what = component
-    ? `${component.label}, ${component.discipline ?? component.model_name}`
+    ? `${component.label}, ${trade ?? component.model_name}`
     : "Something without a name";
   const sizes = found != null && needed != null;
   switch (stop.kind) {

@@ -118,7 +118,7 @@ export class Walking implements Mover {
     const turn = this.keys.axis(["ArrowRight"], ["ArrowLeft"]) * TURN_DEG_S * seconds;
     this.heading.turn(turn, 0);
     const wanted = this.wanted();
-    this.due = Math.min(this.due + seconds, 0.25);
+    this.due += seconds;
     while (this.due >= TICK_S) {
       this.due -= TICK_S;
       tick(this.ground, this.walker, wanted.x, wanted.y);

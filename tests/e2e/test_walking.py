@@ -1,0 +1,236 @@
+"""On foot in the browser: the same steps as the core's, keys, stops, landings, flying, and routes."""
+
+from __future__ import annotations
+
+import math
+import time
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from stairpath.core.federation.federate import federate
+from stairpath.core.federation.outline import outline
+from stairpath.core.reading.read import read_model
+from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.solids import solids_of
+from stairpath.core.walking.walker import standing_on, walked
+from stairpath.core.walking.walkmap import build
+from tests.e2e.conftest import ask, house_model
+from tests.e2e.stage import on_screen, pose_of, wait_drawn, wait_resting
+
+
+def wait_mapped(site: str, project: str) -> None:
+    deadline = time.monotonic() + 240
+    while not ask(f"{site}/api/projects/{project}/walking")["current"]:
+        assert time.monotonic() < deadline, "the walk map was not made"
+        time.sleep(0.3)
+
+
+@pytest.fixture
+def home(page: Page, site, house):
+    """The house, drawn, with its walk map made."""
+    wait_mapped(site, house)
+    page.set_viewport_size({"width": 1200, "height": 640})
+    page.goto(f"{site}/p/{house}")
+    wait_drawn(page)
+    page.get_by_test_id("place").first.wait_for()
+    return page
+
+
+def find(page: Page, text: str) -> None:
+    page.keyboard.press("/")
+    page.keyboard.type(text)
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+
+
+def on_foot_in(page: Page, room: str) -> None:
+    find(page, room)
+    page.get_by_test_id("present-room").filter(has_text=room).wait_for()
+    wait_resting(page)
+    page.keyboard.press("g")
+    page.get_by_test_id("walk-bar").wait_for()
+    page.wait_for_function("() => window.stairpathWalker?.()")
+
+
+def eye(page: Page) -> np.ndarray:
+    return np.array(pose_of(page)["eye_m"])
+
+
+KEYS = [
+    (90, 1.4, 0.0),
+    (45, 0.9, 1.1),
+    (200, -1.4, 0.3),
+    (120, 0.0, 3.0),
+    (240, 2.0, -0.5),
+    (300, 0.4, -2.2),
+    (60, 0.0, 0.0),
+]
+
+
+def test_the_page_walks_as_the_core_does(home: Page, site, house, tmp_path):
+    path = tmp_path / "House-ARC.ifc"
+    path.write_bytes(house_model().content())
+    federation = federate([outline(read_model(path.name, path.read_bytes()))])
+    walk, _ = build(solids_of(federation), BODIES["standing"])
+    on_foot_in(home, "West room 0")
+    began = home.evaluate("() => { const w = window.stairpathWalker().replay([]); return [w.x, w.y, w.feet]; }")
+    floor = walk.under(*began)
+    core = standing_on(walk, floor)
+    core = replace(core, x_m=began[0], y_m=began[1])
+    expected = walked(walk, core, KEYS)
+    for k in range(len(KEYS)):
+        ended = home.evaluate(
+            "keys => { const w = window.stairpathWalker().replay([keys]); return [w.x, w.y, w.feet, w.blocked]; }",
+            list(KEYS[k]),
+        )
+        after = expected[k]
+        assert ended[:3] == pytest.approx([after.x_m, after.y_m, after.feet_m], abs=0.01), k
+        assert ended[3] == after.blocked
+
+
+def test_keys_walk_step_aside_and_turn(home: Page):
+    on_foot_in(home, "West room 0")
+    before = eye(home)
+    looked = np.array(pose_of(home)["target_m"]) - before
+    home.keyboard.down("w")
+    home.wait_for_function(
+        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
+    )
+    home.wait_for_timeout(600)
+    home.keyboard.up("w")
+    wait_resting(home)
+    after = eye(home)
+    way = (after - before)[:2]
+    assert math.hypot(*way) > 0.3
+    assert np.dot(way, looked[:2]) > 0.9 * math.hypot(*way) * math.hypot(*looked[:2])
+    assert after[2] == pytest.approx(1.68, abs=0.03)
+    aside = eye(home)
+    home.keyboard.down("d")
+    home.wait_for_timeout(500)
+    home.keyboard.up("d")
+    wait_resting(home)
+    step = (eye(home) - aside)[:2]
+    right = np.array([looked[1], -looked[0]])
+    assert np.dot(step, right) > 0.8 * math.hypot(*step) * math.hypot(*right)
+    home.keyboard.press("ArrowRight", delay=300)
+    wait_resting(home)
+    turned = np.array(pose_of(home)["target_m"]) - eye(home)
+    assert np.cross(np.append(looked[:2], 0), np.append(turned[:2], 0))[2] < 0
+
+
+def test_the_wheel_changes_the_speed_and_never_jumps(home: Page):
+    on_foot_in(home, "West room 0")
+    before = eye(home)
+    home.mouse.move(500, 250)
+    home.mouse.wheel(0, -300)
+    expect(home.get_by_test_id("walk-bar")).to_contain_text("2.1 m/s")
+    assert eye(home) == pytest.approx(before)
+
+
+def test_a_wall_stops_it_says_so_and_is_picked(home: Page):
+    on_foot_in(home, "West room 0")
+    home.keyboard.down("w")
+    line = home.get_by_test_id("stop-line")
+    line.wait_for(timeout=30_000)
+    home.keyboard.up("w")
+    expect(line).to_contain_text("Wall, architecture stands in the way")
+    line.get_by_role("button", name="show it").click()
+    expect(home.get_by_test_id("desk")).to_contain_text("IfcWall")
+    home.keyboard.down("s")
+    line.wait_for(state="detached")
+    home.keyboard.up("s")
+
+
+def test_storey_up_keeps_the_place_and_behind_shows_the_body(home: Page):
+    on_foot_in(home, "West room 0")
+    before = eye(home)
+    home.keyboard.press("PageUp")
+    home.wait_for_function("() => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[2] > 4")
+    wait_resting(home)
+    assert eye(home) == pytest.approx([before[0], before[1], 4 + 1.68], abs=0.1)
+    expect(home.get_by_test_id("place").last).to_contain_text("a storey up")
+    seen = eye(home)
+    home.keyboard.press("t")
+    home.wait_for_function(
+        "at => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.map((v, k) => v - at[k])) > 1",
+        arg=seen.tolist(),
+    )
+    assert home.evaluate("() => window.stairpathStage.figure.group.visible") is True
+
+
+def test_jump_and_through_a_wall(home: Page):
+    on_foot_in(home, "West room 0")
+    home.keyboard.press("j")
+    expect(home.get_by_test_id("stage-mark")).to_contain_text("Click the floor")
+    looked = np.array(pose_of(home)["target_m"]) - eye(home)
+    spot = eye(home) + looked / np.linalg.norm(looked) * 5.0
+    spot[2] = 0.0
+    home.mouse.click(*on_screen(home, spot))
+    home.wait_for_function("() => !document.querySelector('[data-testid=stage-mark]')")
+    home.wait_for_function(
+        "at => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.slice(0, 2).map((v, k) => v - at[k])) < 0.2",
+        arg=spot[:2].tolist(),
+    )
+
+
+def test_going_elsewhere_ends_walking_and_the_eye_stays_when_it_begins(home: Page):
+    on_foot_in(home, "West room 0")
+    there = eye(home)
+    home.keyboard.press("g")
+    expect(home.get_by_test_id("walk-bar")).to_have_count(0)
+    assert eye(home) == pytest.approx(there)
+    home.keyboard.press("f")
+    expect(home.get_by_test_id("walk-bar")).to_contain_text("Flying")
+    assert eye(home) == pytest.approx(there)
+    home.keyboard.down("PageUp")
+    home.wait_for_function(
+        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[2] > z + 0.5", arg=there[2]
+    )
+    home.keyboard.up("PageUp")
+    wait_resting(home)
+    home.keyboard.press("e")
+    expect(home.get_by_test_id("walk-bar")).to_have_count(0)
+
+
+def choose(page: Page, label: str, room: str) -> None:
+    box = page.get_by_role("combobox", name=label, exact=True)
+    box.fill(room)
+    page.locator("[role=option]").first.wait_for()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+
+
+def test_a_route_is_found_drawn_kept_and_walked(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "0.02")
+    home.get_by_role("button", name="Find the way").click()
+    answer = home.get_by_test_id("route-answer")
+    answer.wait_for(timeout=60_000)
+    expect(answer).to_contain_text("Risers")
+    assert home.evaluate("() => window.stairpathStage.routeShown") is True
+    home.get_by_label("Name of the route").fill("Across")
+    home.get_by_role("button", name="Keep", exact=True).click()
+    expect(home.get_by_test_id("kept-route")).to_contain_text("Across")
+    before = eye(home)
+    home.get_by_role("slider", name="Where on the route").focus()
+    home.keyboard.press("End")
+    home.wait_for_function(
+        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
+    )
+    assert eye(home)[2] == pytest.approx(1.68, abs=0.02)
+    home.get_by_test_id("kept-route").get_by_role("button", name="delete").click()
+    expect(home.get_by_test_id("kept-route")).to_have_count(0)
+
+
+def test_no_way_says_why(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "1.02")
+    home.get_by_role("button", name="Find the way").click()
+    expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
+    home.get_by_role("button", name="Show where it ends").click()
+    home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()
