@@ -13,6 +13,7 @@ from playwright.sync_api import Page, sync_playwright
 from sqlalchemy import select
 
 from bench.measure import Measure, middle
+from stairpath.jobs.tasks import map_walks
 from stairpath.start.postgres import free_port
 from stairpath.store.database import transaction
 from stairpath.store.tables import Project
@@ -81,6 +82,19 @@ def _project() -> str:
     return found
 
 
+_STEPS = 6000
+_WALK = f"""() => {{
+  const walker = window.stairpathWalker(), pose = window.stairpathStage.pose;
+  const begun = performance.now();
+  for (let k = 0; k < {_STEPS}; k++) {{
+    const turn = Math.floor(k / 400) * 1.1;
+    walker.replay([[1, 1.4 * Math.cos(turn), 1.4 * Math.sin(turn)]]);
+    walker.tick(0, pose);
+  }}
+  return (performance.now() - begun) / {_STEPS};
+}}"""
+
+
 def _times(page: Page, edges: bool, turn_deg: float = 0.0) -> tuple[list[float], Places]:
     """Milliseconds of the frames after the first few, and where each of all frames was seen from."""
     times, places = page.evaluate(_TIME, [_FRAMES, edges, turn_deg])
@@ -92,9 +106,23 @@ def _bare_times(page: Page, places: Places) -> list[float]:
     return times[_WARM:]
 
 
+def _step_ms(page: Page) -> float:
+    """Milliseconds that a sixtieth of a second of walking costs the page: the step, and the eye put in its place."""
+    page.keyboard.press("/")
+    page.keyboard.type("Corridor")
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+    page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'yes'")
+    page.keyboard.press("g")
+    page.wait_for_function("() => window.stairpathWalker?.()", timeout=120_000)
+    took: float = page.evaluate(_WALK)
+    return took
+
+
 def measure(url: str) -> list[Measure]:
     """Frames in turn: ours without edges, ours with edges, the bare page; medians over all rounds."""
     port = free_port(8800)
+    map_walks(_project())
     server = _serve(url, port)
     subprocess.run(
         ["npx", "vite", "build", "--config", "bench.vite.config.ts", "--logLevel", "error"],
@@ -135,6 +163,7 @@ def measure(url: str) -> list[Measure]:
                     orbits += times
                     bare_orbits += _bare_times(other, places)
             picks, plain_picks, picked = other.evaluate("(given) => window.timePicking(given)", [_COPIES, _PICKS])
+            step_ms = _step_ms(page)
             browser.close()
     finally:
         server.terminate()
@@ -143,6 +172,10 @@ def measure(url: str) -> list[Measure]:
         f"median of {len(plain)} frames, taken in turn; a frame is timed from the call until one pixel of it was read back. "
         f"Canvas {size[0]} x {size[1]}, the opening view. The bare page draws the same {triangles:,} triangles merged into one "
         f"mesh with one MeshLambertMaterial, one sun and one sky light, antialiased. Ours drew {info['calls']} calls with edges."
+    )
+    walk_how = (
+        f"mean of {_STEPS} steps of a sixtieth of a second in the corridor, against walls too, each with the eye put in its place, "
+        "on top of drawing. A frame that takes longer makes up for more steps, so the share of the time is the same at any rate."
     )
     orbit_how = (
         f"median of {len(orbits)} frames of the same kind with the view turned by 3 degrees before each, edges off, against "
@@ -164,5 +197,6 @@ def measure(url: str) -> list[Measure]:
             "the same with edges, stated beside it.",
         ),
         Measure("A frame while orbiting", middle(orbits), middle(bare_orbits), "ms", 1.15, orbit_how),
+        Measure("A step of walking, of its sixtieth of a second", step_ms, 1000.0 / 60.0, "ms", 0.05, walk_how),
         Measure("Picking among a million triangles", middle(picks), middle(plain_picks), "ms", None, pick_how),
     ]

@@ -10,6 +10,7 @@ import { RouteForm } from "./RouteForm";
 import { useRouteState } from "./routeState";
 import { tightPlaces, useRoute } from "./useRoute";
 import { WalkIt } from "./WalkIt";
+import { WalkRule } from "./WalkRule";
 
 /** Can somebody get there: from, to and who; the answer, drawn on the floor; and routes that were kept. */
 export function RoutesDesk() {
@@ -26,6 +27,7 @@ export function RoutesDesk() {
         <DeskNote>Choose where it begins and ends and who goes; the way is drawn on the floor.</DeskNote>
       )}
       <Kept />
+      <WalkRule />
     </Box>
   );
 }

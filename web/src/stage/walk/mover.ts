@@ -7,7 +7,7 @@ export interface Mover {
   readonly busy: boolean;
   /** Move on by so many seconds; whether the pose changed. */
   tick(seconds: number, pose: Pose): boolean;
-  /** A drag over pixels of a view so wide: what was under the cursor stays under it. */
+  /** A drag over pixels to the right and up, of a view so wide: what was under the cursor stays under it. */
   look(dx: number, dy: number, width: number, pose: Pose): void;
   /** Notches of the wheel: the speed, never a jump. */
   wheel(notches: number): void;
@@ -34,10 +34,10 @@ export class Heading {
     this.tiltDeg = Math.max(-STEEPEST_DEG, Math.min(STEEPEST_DEG, this.tiltDeg + tiltDeg));
   }
 
-  /** Turn as a drag does over a view so wide and an angle of view across it. */
+  /** Turn as a drag does, to the right and up, over a view so wide and an angle of view across it. */
   drag(dx: number, dy: number, width: number, angleDeg: number): void {
     const perPixel = angleDeg / Math.max(1, width);
-    this.turn(-dx * perPixel, -dy * perPixel);
+    this.turn(-dx * perPixel, dy * perPixel);
   }
 
   get forward(): Vector3 {

@@ -1,0 +1,136 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import TextField from "@mui/material/TextField";
+import { type FormEvent, useState } from "react";
+import { api, type Shapes, taken } from "../api/client";
+import { useWalking } from "../api/queries";
+import { DeskHeading, DeskNote } from "../desk/Desk";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+
+type Rule = Shapes["WalkRule"];
+type Body = Shapes["WalkingBody"];
+
+const spoken = (ifcClass: string) => ifcClass.replace(/^Ifc/, "");
+
+/** What stands in the way of walking, and bodies of the project's own; for everybody. */
+export function WalkRule() {
+  const { projectId } = useOpen();
+  const { data } = useWalking(projectId, "standing");
+  const say = useSession((s) => s.say);
+  const [open, setOpen] = useState(false);
+  if (!data) return null;
+  const own = data.bodies.filter((b) => b.own);
+  const change = async (wish: Partial<Rule>) => {
+    const body: Rule = { passable: data.passable, doors_locked: data.doors_locked, bodies: own, ...wish };
+    try {
+      await taken(
+        api.PUT("/api/projects/{project_id}/walking/rule", {
+          params: { path: { project_id: projectId } },
+          body,
+        }),
+      );
+      say("The walk map is made again; routes are found anew when it is there.");
+    } catch (error) {
+      if (error instanceof Error) say(error.message);
+    }
+  };
+  return (
+    <Box data-testid="walk-rule">
+      <DeskHeading>Who and what is in the way</DeskHeading>
+      {!data.current && <DeskNote>The walk map is being made.</DeskNote>}
+      <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
+        {open ? "less" : "change"}
+      </Button>
+      {open && (
+        <>
+          <FormControlLabel
+            sx={{ display: "flex", m: 0, "& .MuiFormControlLabel-label": { fontSize: 13 } }}
+            control={
+              <Checkbox
+                size="small"
+                sx={{ p: 0.25, mr: 0.25 }}
+                checked={data.doors_locked}
+                onChange={(event) => void change({ doors_locked: event.target.checked })}
+              />
+            }
+            label="doors are locked"
+          />
+          <Autocomplete
+            multiple
+            size="small"
+            sx={{ my: 1 }}
+            options={[...new Set([...data.classes, ...data.passable])].sort()}
+            value={data.passable}
+            getOptionLabel={spoken}
+            onChange={(_, passable) => void change({ passable })}
+            renderInput={(params) => <TextField {...params} label="One walks through" />}
+          />
+          {own.map((body) => (
+            <Box key={body.name} sx={{ display: "flex", justifyContent: "space-between" }}>
+              {body.name}: {(2 * body.radius_m).toFixed(2)} × {body.height_m.toFixed(2)} m
+              <Button
+                variant="text"
+                onClick={() => void change({ bodies: own.filter((b) => b.name !== body.name) })}
+              >
+                remove
+              </Button>
+            </Box>
+          ))}
+          <NewBody onMade={(body) => void change({ bodies: [...own, body] })} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+const SIZES = [
+  ["width", "Wide, m", "0.60"],
+  ["height", "High, m", "1.80"],
+  ["step", "Step, m", "0.25"],
+  ["slope", "Slope 1:", "12"],
+] as const;
+
+function NewBody({ onMade }: { onMade: (body: Body) => void }) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const typed = new FormData(event.currentTarget);
+    const figure = (key: string) => Number.parseFloat(String(typed.get(key)));
+    onMade({
+      name: String(typed.get("name")).trim(),
+      radius_m: figure("width") / 2,
+      height_m: figure("height"),
+      step_up_m: figure("step"),
+      step_down_m: figure("step"),
+      slope: 1 / figure("slope"),
+      speed_m_s: 1.2,
+      own: true,
+    });
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={submit}
+      sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, mt: 1 }}
+    >
+      <TextField size="small" required name="name" label="Another body" sx={{ gridColumn: "1 / -1" }} />
+      {SIZES.map(([name, label, value]) => (
+        <TextField
+          key={name}
+          size="small"
+          required
+          name={name}
+          label={label}
+          defaultValue={value}
+          slotProps={{ htmlInput: { inputMode: "decimal", pattern: "[0-9.]+" } }}
+        />
+      ))}
+      <Button type="submit" variant="outlined" sx={{ gridColumn: "1 / -1" }}>
+        Add this body
+      </Button>
+    </Box>
+  );
+}
