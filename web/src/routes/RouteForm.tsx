@@ -98,6 +98,16 @@ function Limit(props: { label: string; value: number; onChange: (value: number) 
   );
 }
 
+/** Rooms whose number or name has what was typed in it; those that begin with it come first. */
+export function fitting(options: RoutePlace[], typed: string): RoutePlace[] {
+  const wanted = typed.trim().toLowerCase();
+  const rank = (place: RoutePlace) => {
+    const label = (place.label ?? "").toLowerCase();
+    return label.startsWith(wanted) ? 0 : label.includes(` ${wanted}`) ? 1 : label.includes(wanted) ? 2 : 3;
+  };
+  return options.filter((o) => rank(o) < 3).sort((a, b) => rank(a) - rank(b));
+}
+
 function Where(props: {
   label: string;
   tool: "from" | "to";
@@ -123,6 +133,7 @@ function Where(props: {
         onChange={(_, value) => props.onChange(value)}
         getOptionLabel={(place) => place.label ?? ""}
         isOptionEqualToValue={(a, b) => a.room === b.room && a.label === b.label}
+        filterOptions={(options, { inputValue }) => fitting(options, inputValue)}
         renderInput={(params) => <TextField {...params} label={props.label} />}
         slotProps={{ paper: { sx: { fontSize: 13 } } }}
       />

@@ -9,6 +9,9 @@ import {
   SphereGeometry,
   Vector3,
 } from "three";
+import { Line2 } from "three/addons/lines/Line2.js";
+import { LineGeometry } from "three/addons/lines/LineGeometry.js";
+import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 
 const HERE = new Color("#0e7c86");
 const PICK = new Color("#e08a1e");
@@ -44,12 +47,12 @@ export function ribbon(points: readonly Vector3[]): Float32Array {
 export class RouteLine {
   readonly group = new Group();
   private readonly line = new MeshBasicMaterial({ color: HERE, side: DoubleSide });
-  /** Behind walls and floors it shows through, faintly. */
-  private readonly through = new MeshBasicMaterial({
+  /** Behind walls and floors it shows through, faintly and as wide wherever it is. */
+  private readonly through = new LineMaterial({
     color: HERE,
-    side: DoubleSide,
+    linewidth: 2.5,
     transparent: true,
-    opacity: 0.4,
+    opacity: 0.6,
     depthTest: false,
     depthWrite: false,
   });
@@ -59,9 +62,14 @@ export class RouteLine {
     this.clear();
     const geometry = new BufferGeometry();
     geometry.setAttribute("position", new BufferAttribute(ribbon(points), 3));
-    const hidden = new Mesh(geometry, this.through);
-    hidden.renderOrder = 5;
-    this.group.add(new Mesh(geometry, this.line), hidden);
+    this.group.add(new Mesh(geometry, this.line));
+    const flat = points.flatMap((p) => [p.x, p.y, p.z + ABOVE_M]);
+    if (points.length > 1) {
+      const hidden = new Line2(new LineGeometry().setPositions(flat), this.through);
+      hidden.renderOrder = 5;
+      hidden.frustumCulled = false;
+      this.group.add(hidden);
+    }
     for (const at of tight) {
       const dot = new Mesh(new SphereGeometry(DOT_M, 16, 10), this.dot);
       dot.position.copy(at).z += DOT_M;
