@@ -1,0 +1,137 @@
+"""Walking in the demo: its planted problems, its alternatives, and from the entrance to the roof plant and back."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from stairpath.core.camera.subject import room_named
+from stairpath.core.federation.federate import federate
+from stairpath.core.walking.blocked import Blocked
+from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.place import at_point, place_named, room_of
+from stairpath.core.walking.report import global_ids
+from stairpath.core.walking.route import Route, route
+from stairpath.core.walking.search import fastest, marks_of, way_time_s
+from stairpath.core.walking.solids import Rule, frame_of, solids_of
+from stairpath.core.walking.walkmap import NOWHERE, build
+
+
+class Walked:
+    """The demo on foot; points in the building's own coordinates (x along the numbers, y along the letters)."""
+
+    def __init__(self, federation, body="standing", rule=None):
+        self.federation = federation
+        self.map, self.space = build(solids_of(federation, rule), BODIES[body])
+        hall = room_of(federation, self.map.axes, room_named(federation, "0.03"))
+        self.zero = np.array([hall.area.bounds[0] - 18.0, hall.area.bounds[1], 0.0])
+        self.ids = global_ids(federation)
+
+    def place(self, where):
+        if isinstance(where, str):
+            return place_named(self.federation, self.map, f"room:{where}")
+        return at_point(self.map, self.zero + np.array(where, float), "there")
+
+    def route(self, start, end, **more):
+        return route(self.map, self.space, self.place(start), self.place(end), **more)
+
+    def classes(self, components):
+        kinds = [c for m in self.federation.models for c in m.outline.classes]
+        return {kinds[c] for c in components}
+
+
+@pytest.fixture(scope="module")
+def standing(demo):
+    return Walked(demo)
+
+
+@pytest.fixture(scope="module")
+def wheelchair(demo):
+    return Walked(demo, "wheelchair")
+
+
+def test_the_pipe_over_the_escape_stair_is_found_at_1_86_m(standing):
+    up = standing.route((44.6, 13.9, 0), (44.6, 13.9, 4))
+    assert isinstance(up, Route)
+    assert up.rise_m == pytest.approx(4, abs=0.01)
+    assert up.lowest.size_m == pytest.approx(1.86, abs=0.01)
+    assert standing.classes(up.lowest.components) == {"IfcPipeSegment"}
+
+
+def test_the_corridor_of_0_72_m_is_found_and_stops_the_wheelchair(standing, wheelchair):
+    past = standing.route((10, 12, -4.2), (26, 12, -4.2))
+    assert isinstance(past, Route)
+    assert past.narrowest.size_m == pytest.approx(0.72, abs=0.01)
+    assert "IfcUnitaryEquipment" in standing.classes(past.narrowest.components)
+    stopped = wheelchair.route((10, 12, -4.2), (26, 12, -4.2))
+    assert isinstance(stopped, Blocked)
+    assert stopped.needs == "0.72 m wide, 0.80 m needed: 0.08 m wider."
+
+
+def test_from_the_entrance_to_the_roof_plant_and_back(standing):
+    outside, plant = (24, -1.5, 0), (38, 12, 12)
+    there, back = standing.route(outside, plant), standing.route(plant, outside)
+    assert isinstance(there, Route)
+    assert there.rise_m - there.descent_m == pytest.approx(12, abs=0.1)
+    assert 70 <= there.risers <= 76
+    assert back.length_m == pytest.approx(there.length_m, abs=1e-6)
+    assert back.risers == there.risers
+    assert back.time_s < there.time_s
+
+
+def test_both_alternatives_of_the_stair_give_their_own_route(demo):
+    def up(chosen):
+        outlines = [m.outline for m in demo.models]
+        return Walked(federate(outlines, chosen={chosen})).route("0.03", "1.03")
+
+    a, b = up("QH-ARC-S1-ALT-A"), up("QH-ARC-S1-ALT-B")
+    assert isinstance(a, Route)
+    assert isinstance(b, Route)
+    assert a.risers == 24
+    assert (round(a.length_m, 1), a.risers) != (round(b.length_m, 1), b.risers)
+
+
+def test_a_wheelchair_is_told_of_the_stair(wheelchair):
+    up = wheelchair.route("0.03", "1.03")
+    assert isinstance(up, Blocked)
+    assert up.kind == "step"
+    assert "IfcStairFlight" in wheelchair.classes(up.components)
+
+
+def test_locked_doors_close_the_rooms(demo):
+    locked = Walked(demo, rule=Rule(doors_locked=True))
+    found = locked.route("0.03", "0.09")
+    assert isinstance(found, Blocked)
+    assert "IfcDoor" in locked.classes(found.components)
+
+
+def test_marks_find_the_same_way_faster(standing):
+    walk = standing.map
+    source, goal = int(standing.place("B1.01").floors[0]), int(standing.place("2.10").floors[0])
+    plain, marked = fastest(walk, source, goal), fastest(walk, source, goal, False, marks_of(walk))
+    assert way_time_s(walk, marked) == pytest.approx(way_time_s(walk, plain), rel=0.005)
+
+
+def test_a_door_s_frame_stays_and_its_leaf_opens(demo):
+    model = next(m for m in demo.models if m.outline.name == "QH-ARC-ZZ-ZZ-M3")
+    geometry = model.outline.geometry
+    placed = int(geometry.placed_of(model.outline.of_class(("IfcDoor",)))[0])
+    shape = geometry.shapes[geometry.shape[placed]]
+    frame = frame_of(shape)
+    assert 0 < frame.sum() < len(frame)
+    corners = shape.vertices[shape.triangles[frame].reshape(-1)]
+    width = np.ptp(shape.vertices[:, 0])
+    middle = np.abs(corners[:, 0] - shape.vertices[:, 0].min() - width / 2) < 0.2 * width
+    # Nothing of the frame stands in the middle between head and threshold.
+    assert not ((corners[:, 2] > 0.3) & (corners[:, 2] < 1.9) & middle).any()
+
+
+def test_most_rooms_can_be_walked_to(standing):
+    region = standing.map.region
+    main = np.bincount(region[region != NOWHERE]).argmax()
+    reached = []
+    for index, room in enumerate(standing.federation.rooms):
+        place = place_named(standing.federation, standing.map, f"room:{room.number}")
+        reached.append(bool((region[place.floors] == main).any()))
+        assert room_of(standing.federation, standing.map.axes, index).area.area > 1
+    assert sum(reached) >= 46
