@@ -81,6 +81,43 @@ def two_ways(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_role("button", name="put away").click()
 
 
+def choose(page: Page, label: str, room: str) -> None:
+    """Choose a room of the routes desk."""
+    page.get_by_role("combobox", name=label, exact=True).fill(room)
+    page.locator("[role=option]").first.wait_for()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+
+
+def on_foot(page: Page, keep: Callable[[str], None]) -> None:
+    """A route to the escape stair with its lowest place, and the body from behind."""
+    from tests.e2e.stage import wait_moving, wait_resting
+
+    page.get_by_role("tab", name="Routes").click()
+    choose(page, "From", "B1.01")
+    choose(page, "To", "2.13")
+    page.get_by_role("button", name="Find the way").click()
+    page.get_by_test_id("route-answer").wait_for()
+    page.get_by_role("button", name="Home", exact=True).click()
+    wait_moving(page)
+    wait_resting(page)
+    page.mouse.move(1100, 700)
+    keep("route")
+    page.keyboard.press("/")
+    page.keyboard.type("Gallery")
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+    wait_moving(page)
+    wait_resting(page)
+    page.keyboard.press("g")
+    page.get_by_test_id("walk-bar").wait_for()
+    page.keyboard.press("t")
+    page.wait_for_timeout(800)
+    wait_resting(page)
+    page.mouse.move(1100, 700)
+    keep("walking")
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -139,6 +176,7 @@ def main() -> None:
         wait_resting(page)
         keep("models")
         look_around(page, keep)
+        on_foot(page, keep)
         browser.close()
 
 
