@@ -9,10 +9,11 @@ from stairpath.core.camera.subject import room_named
 from stairpath.core.federation.federate import federate
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.loops.ways import CLIMB_M_S, DESCEND_M_S
 from stairpath.core.walking.place import at_point, place_named, room_of
 from stairpath.core.walking.report import global_ids
 from stairpath.core.walking.route import Route, route
-from stairpath.core.walking.search import fastest, marks_of, way_time_s
+from stairpath.core.walking.search import fastest, marks_of
 from stairpath.core.walking.solids import Rule, frame_of, solids_of
 from stairpath.core.walking.walkmap import NOWHERE, build
 
@@ -103,6 +104,13 @@ def test_locked_doors_close_the_rooms(demo):
     found = locked.route("0.03", "0.09")
     assert isinstance(found, Blocked)
     assert "IfcDoor" in locked.classes(found.components)
+
+
+def way_time_s(walk, way):
+    """Straight from floor to floor, and the height that it takes."""
+    along = np.diff(walk.places(way), axis=0)
+    heights = np.where(along[:, 2] > 0, along[:, 2] / CLIMB_M_S, -along[:, 2] / DESCEND_M_S)
+    return float(np.hypot(along[:, 0], along[:, 1]).sum() / walk.body.speed_m_s + heights.sum())
 
 
 def test_marks_find_the_same_way_faster(standing):

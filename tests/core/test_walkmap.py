@@ -9,6 +9,7 @@ from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.tile import (
+    OPEN_CM,
     TILE_M,
     all_tiles,
     ground_print,
@@ -39,7 +40,7 @@ def test_a_floor_is_free_but_for_what_stands_on_it_and_a_body_s_breadth():
     free = walk.free & (np.abs(walk.height_m) < 0.01)
     around = 1.5 * 1.5 - (4 - np.pi) * 0.25**2
     assert free.sum() * 0.01 == pytest.approx(3.5 * 2.5 - around, rel=0.03)
-    assert walk.clear_m(int(np.flatnonzero(free)[0])) is None
+    assert (walk.clear_cm[free] == OPEN_CM).all()
 
 
 def test_clear_height_is_what_is_free_above_to_the_centimetre():
@@ -108,6 +109,12 @@ def test_turned_axes_lead_there_and_back():
     assert axes.to_project(np.array([0.0, 10.0, 0.0])) == pytest.approx(
         [412_000 - 10 * np.sin(np.radians(17)), 88_000 + 10 * np.cos(np.radians(17)), 0]
     )
+
+
+@pytest.mark.parametrize("cell_m", [0.05, 0.07, 0.13])
+def test_any_cell_joins_its_tiles(cell_m):
+    walk = long_hall().walk(cell_m=cell_m).map
+    assert walk.region[walk.under(1.5, 5, 0)] == walk.region[walk.under(29.5, 5, 0)] != NOWHERE
 
 
 def test_nothing_solid_has_no_floor():

@@ -86,3 +86,35 @@ def test_a_tap_picks(touched: Page):
     _, (x, y) = on_the_front_wall(touched)
     touched.touchscreen.tap(x, y)
     expect(touched.get_by_role("heading", level=2, name="Wall")).to_be_visible(timeout=10_000)
+
+
+def test_two_thumbs_walk_and_look(touched: Page):
+    """The left thumb pushes the body on, the right one looks around."""
+    touched.keyboard.press("/")
+    touched.keyboard.type("West room 0")
+    touched.locator("[role=listbox] [role=option]").first.wait_for()
+    touched.keyboard.press("Enter")
+    touched.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
+    wait_resting(touched)
+    touched.keyboard.press("g")
+    touched.get_by_test_id("walk-bar").wait_for(timeout=60_000)
+    touched.wait_for_function("() => window.stairpathWalker?.()")
+    x, y, width, height = size_of(touched)
+    left, right = (x + 0.3 * width, y + 0.3 * height), (x + 0.7 * width, y + 0.3 * height)
+    before = numbers(touched)
+    fingers = Fingers(touched)
+    fingers.tell("touchStart", left)
+    fingers.tell("touchMove", (left[0], left[1] - 60))
+    touched.wait_for_function(
+        "e => { const n = JSON.parse(document.querySelector('canvas').dataset.pose).eye_m;"
+        " return Math.hypot(n[0] - e[0], n[1] - e[1]) > 0.4 }",
+        arg=before[:2].tolist(),
+    )
+    fingers.tell("touchEnd")
+    wait_resting(touched)
+    walked = numbers(touched)
+    fingers.drag((right, (right[0] + 80, right[1])))
+    wait_resting(touched)
+    looked = numbers(touched)
+    assert looked[:2] == pytest.approx(walked[:2], abs=1e-6)
+    assert np.linalg.norm(looked[3:6] - walked[3:6]) > 0.1

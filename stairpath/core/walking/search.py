@@ -71,12 +71,3 @@ def fastest(
         spots = (np.array([[k % 3, k // 3] for k in range(16)]) - 1.0) * (grid.cell_m / 3.0)
         way = ways.tightened(way, spots, _WAYS, *shape[:5], walk.start, walk.cell, walk.height_m, walk.at, columns[3])
     return way[::-1] if turned != (_PULLS % 2 == 1) else way
-
-
-def way_time_s(walk: WalkMap, way: Ints) -> float:
-    """What a way takes, straight from floor to floor."""
-    places = walk.places(way)
-    along = np.diff(places, axis=0)
-    rise = along[:, 2]
-    heights = np.where(rise > 0, rise / ways.CLIMB_M_S, -rise / ways.DESCEND_M_S).sum()
-    return float(np.hypot(along[:, 0], along[:, 1]).sum() / walk.body.speed_m_s + heights)

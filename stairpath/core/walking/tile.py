@@ -38,7 +38,6 @@ FITS_BIT = 128
 VERSION = 1
 """Counts what a tile is made by; tiles of another count are made again."""
 _HALO = 2
-_MOST_FLOORS = 63
 
 
 @dataclass(frozen=True)
@@ -70,17 +69,23 @@ def side(cell_m: float) -> int:
     return round(TILE_M / cell_m)
 
 
+def tile_m(cell_m: float) -> float:
+    """How long a tile's edge is: TILE_M, to a whole cell."""
+    return side(cell_m) * cell_m
+
+
 def tile_grid(place: Place, cell_m: float, halo: int = 0) -> Grid:
     """The cells of a tile, with so many around it."""
     n = side(cell_m)
     return Grid(cell_m, (place[0] * n - halo, place[1] * n - halo), n + 2 * halo, n + 2 * halo)
 
 
-def places(space: Space) -> list[Place]:
+def places(space: Space, cell_m: float = CELL_M) -> list[Place]:
     """The tiles over everything solid, row by row."""
     if not len(space):
         return []
-    low, high = np.floor(space.low / TILE_M).astype(int), np.floor(space.high / TILE_M).astype(int)
+    edge = tile_m(cell_m)
+    low, high = np.floor(space.low / edge).astype(int), np.floor(space.high / edge).astype(int)
     return [(int(x), int(y)) for y in range(low[1], high[1] + 1) for x in range(low[0], high[0] + 1)]
 
 
@@ -94,12 +99,12 @@ def margin_m(bodies: Iterable[Body], cell_m: float) -> float:
     return float(np.ceil(2.0 * reach) / 2.0)
 
 
-def ground_print(space: Space, place: Place, margin: float, names: Ints) -> bytes:
+def ground_print(space: Space, place: Place, margin: float, names: Ints, cell_m: float = CELL_M) -> bytes:
     """A fingerprint of all triangles over a tile and so far around it, to 1 mm.
 
     ``names`` (components,) tells components apart whatever their order.
     """
-    near = space.around(place, TILE_M, margin)
+    near = space.around(place, tile_m(cell_m), margin)
     digest = hashlib.blake2b(digest_size=16)
     digest.update(np.round(space.solids.triangles[near] * 1000.0).astype(np.int64).tobytes())
     digest.update(names[space.solids.component[near]].tobytes())
@@ -146,7 +151,7 @@ def _tile(floors: Floors, body: Body, space: Space, place: Place, cell_m: float)
 def tiles_at(space: Space, place: Place, bodies: Iterable[Body], cell_m: float = CELL_M) -> list[Tile]:
     """The tile at a place for each body."""
     bodies = list(bodies)
-    near = space.around(place, TILE_M, margin_m(bodies, cell_m))
+    near = space.around(place, tile_m(cell_m), margin_m(bodies, cell_m))
     floors = floors_of(space.solids.only(near), tile_grid(place, cell_m, _HALO))
     return [_tile(floors, body, space, place, cell_m) for body in bodies]
 
@@ -155,7 +160,7 @@ def all_tiles(space: Space, bodies: Iterable[Body], cell_m: float = CELL_M) -> M
     """Every tile of a building for each body, by the body's name; over all processors."""
     bodies = list(bodies)
     with ThreadPoolExecutor(cpu_count()) as threads:
-        made = list(threads.map(lambda place: tiles_at(space, place, bodies, cell_m), places(space)))
+        made = list(threads.map(lambda place: tiles_at(space, place, bodies, cell_m), places(space, cell_m)))
     return {body.name: [tiles[k] for tiles in made] for k, body in enumerate(bodies)}
 
 

@@ -17,7 +17,7 @@ from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.grid import CELL_M, WAYS, Grid
 from stairpath.core.walking.loops.steps import follow, links, without
 from stairpath.core.walking.solids import Solids
-from stairpath.core.walking.tile import FITS_BIT, NO_STEP, OPEN_CM, RISER_BIT, Tile, all_tiles, side
+from stairpath.core.walking.tile import FITS_BIT, NO_STEP, RISER_BIT, Tile, all_tiles, side
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
@@ -60,11 +60,6 @@ class WalkMap:
         """On which floors (n,) the body can stand in the middle of the cell: what counts as area."""
         middle: npt.NDArray[np.bool_] = self.at == FITS_BIT + MIDDLE
         return middle
-
-    def clear_m(self, floor: int) -> float | None:
-        """What is free above a floor; None under the sky."""
-        clear = int(self.clear_cm[floor])
-        return None if clear == OPEN_CM else clear / 100.0
 
     def places(self, floors: Ints) -> Array:
         """Where one stands on floors: (n, 3) metres along the building's axes."""

@@ -80,6 +80,11 @@ export function LookPanel() {
         }}
       />
       <Choice
+        name="Keep me inside a room when I zoom out"
+        on={habits.keepInside}
+        set={(keepInside) => habits.set({ keepInside })}
+      />
+      <Choice
         name="Go at once, without gliding"
         on={habits.instant}
         set={(instant) => habits.set({ instant })}

@@ -81,6 +81,8 @@ export function StageView(props: {
         useSession
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      kept: () =>
+        useSession.getState().say("The walls keep the eye inside; hold Alt to go out through them."),
       moverLeft: () => latestWalk.current.left(),
       pointed: (at) => pointed.current(at),
       refused: () => useSession.getState().say("The view is locked; open the lock to move."),
@@ -117,8 +119,8 @@ export function StageView(props: {
 
   const habits = useHabits();
   useEffect(() => {
-    const { wheelButton, device, instant, tumble } = habits;
-    stageRef.current?.setHabits({ wheelButton, device, instant, tumble });
+    const { wheelButton, device, instant, tumble, keepInside } = habits;
+    stageRef.current?.setHabits({ wheelButton, device, instant, tumble, keepInside });
     stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
   }, [habits]);
   const locked = useTools((s) => s.locked);

@@ -33,6 +33,7 @@ export const useHabits = create<OwnHabits>()(
       device: "mouse",
       instant: false,
       tumble: false,
+      keepInside: true,
       fitOnTurn: true,
       instrument: "medium",
       faint: false,

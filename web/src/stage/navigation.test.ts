@@ -43,6 +43,8 @@ function setUp(projection: Pose["projection"] = "perspective", turns = true) {
     clicked: (_, add) => said.push(add ? "add" : "click"),
     hovered: () => undefined,
     stopped: () => said.push("stopped"),
+    clear: (from, to) => from.distanceTo(to),
+    kept: () => said.push("kept"),
     moverLeft: () => said.push("left"),
     region: (_from, _to, done) => said.push(done ? "region" : "drawing"),
   };
@@ -238,6 +240,25 @@ test("the zoom handle goes as far as its pixels, however they are cut", () => {
   for (let i = 0; i < 60; i++) other.navigation.zoomByHandle(1);
   expect(one.navigation.pose.eye.distanceTo(other.navigation.pose.eye)).toBeLessThan(1e-6);
   expect(one.navigation.pose.eye.length()).toBeLessThan(setUp().navigation.pose.eye.length());
+});
+
+test("zooming out stays in the room unless it is asked to leave", () => {
+  const { navigation, host, said } = setUp();
+  navigation.pose.eye.set(0, 0, 1.6);
+  navigation.pose.target.set(0, 5, 0);
+  // A room: floor and ceiling near, and a wall two metres behind.
+  host.clear = (from, to) => {
+    const length = from.distanceTo(to);
+    const behind = to.y < -2 ? (length * (from.y + 2)) / (from.y - to.y) : length;
+    return Math.min(length, behind, Math.abs(to.x - from.x) + Math.abs(to.y - from.y) < 1e-9 ? 1.5 : length);
+  };
+  navigation.zoomByHandle(-200);
+  expect(navigation.pose.eye.y).toBeGreaterThan(-2);
+  expect(navigation.pose.eye.y).toBeLessThan(-1);
+  expect(said).toContain("kept");
+  navigation.habits = { ...navigation.habits, keepInside: false };
+  navigation.zoomByHandle(-200);
+  expect(navigation.pose.eye.y).toBeLessThan(-2);
 });
 
 test("a locked view does not move", () => {

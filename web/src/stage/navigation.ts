@@ -23,6 +23,10 @@ export interface NavigationHost {
   clicked(at: Vector2, add: boolean): void;
   hovered(at: Vector2 | null): void;
   stopped(): void;
+  /** How far it is from one point to another before something that is shown is met, up to there. */
+  clear(from: Vector3, to: Vector3): number;
+  /** The eye was kept inside the room it is in. */
+  kept(): void;
   /** Something else took the eye away from who moved it by keys. */
   moverLeft(): void;
   /** A region is being drawn with the left button, or was. */
@@ -38,6 +42,9 @@ const TURN_PER_HEIGHT = Math.PI;
 const STEEPEST = Math.PI / 2 - 0.002;
 /** So many pixels of the zoom handle are a notch of the wheel. */
 const HANDLE_PX = 24;
+/** What has a ceiling nearer than this is a room, and a wall keeps the eye so far from it. */
+const ROOM_M = 12;
+const WALL_M = 0.2;
 const GLIDE_MS = 350;
 const EASE_MS = 90;
 /** So far a thumb goes for full speed, in pixels. */
@@ -53,6 +60,8 @@ export interface Habits {
   device: "mouse" | "trackpad";
   /** Go at once instead of gliding. */
   instant: boolean;
+  /** Zooming out does not leave the room that the eye is in. */
+  keepInside: boolean;
   /** Turn freely, over the top as well; otherwise verticals stay upright. */
   tumble: boolean;
 }
@@ -75,7 +84,7 @@ export class Navigation {
   private lastPivot: Vector3 | null = null;
   private pendingZoom = 0;
   private zoomAt = new Vector2();
-  habits: Habits = { wheelButton: "pan", device: "mouse", instant: false, tumble: false };
+  habits: Habits = { wheelButton: "pan", device: "mouse", instant: false, tumble: false, keepInside: true };
   /** A locked view stays as it is until it is unlocked. */
   locked = false;
   /** Whether the wheel turns with the key held that goes through surfaces. */
@@ -443,6 +452,25 @@ export class Navigation {
     this.host.moved(pose);
   }
 
+  /** So much of a zoom out as stays in the room: with a floor below and a ceiling above, walls keep the eye in. */
+  private insideShare(point: Vector3, share: number): number {
+    const { eye } = this.pose;
+    if (!this.habits.keepInside) return share;
+    const roofed = [1, -1].every((up) => {
+      const end = eye.clone().setZ(eye.z + up * ROOM_M);
+      return this.host.clear(eye, end) < ROOM_M;
+    });
+    if (!roofed) return share;
+    const back = eye.clone().sub(point).multiplyScalar(-share);
+    const length = back.length();
+    const reach = length + WALL_M;
+    const clear = this.host.clear(eye, eye.clone().addScaledVector(back, reach / length));
+    if (clear >= reach) return share;
+    this.pendingZoom = 0;
+    this.host.kept();
+    return (share * Math.max(0, clear - WALL_M)) / length;
+  }
+
   /** Zoom by notches towards what is under the cursor, in proportion to its distance. */
   private zoomBy(notches: number): void {
     const pose = this.pose;
@@ -469,6 +497,7 @@ export class Navigation {
       if (hit) this.host.stopped();
     }
     const f = forward(pose);
+    if (share < 0 && !this.passing) share = this.insideShare(point, share);
     pose.eye.addScaledVector(point.clone().sub(pose.eye), share);
     pose.target.copy(pose.eye).addScaledVector(f, Math.max(0.5, reach * (1 - share)));
     pose.heightM *= 1 - share;

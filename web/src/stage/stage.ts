@@ -26,6 +26,8 @@ export interface StageEvents {
   /** Chunks still to come, of how many. */
   streaming(pending: number, total: number, failed: readonly string[]): void;
   stopped(): void;
+  /** The eye was kept inside the room it is in. */
+  kept(): void;
   /** Something else took the eye away from who walked or flew. */
   moverLeft(): void;
   /** The view is locked and was to go somewhere. */
@@ -140,6 +142,8 @@ export class Stage {
         this.ask(view);
       },
       stopped: () => this.events.stopped(),
+      clear: (from, to) => this.clear(from, to),
+      kept: () => this.events.kept(),
       moverLeft: () => this.events.moverLeft(),
       region: (box) => this.events.region(box, kind),
       complete: () => this.posed && this.chunks.pending === 0,

@@ -31,6 +31,8 @@ export interface ViewHost {
   hovered(component: number, at: { x: number; y: number } | null): void;
   pivotShown(at: Vector3 | null): void;
   stopped(): void;
+  clear(from: Vector3, to: Vector3): number;
+  kept(): void;
   moverLeft(): void;
   region(box: Rectangle | null): void;
   /** Whether a rest counts: everything is there to be seen. */
@@ -80,6 +82,8 @@ export class View {
         host.hovered(at ? (this.hitAt(at)?.component ?? -1) : -1, pixel);
       },
       stopped: () => host.stopped(),
+      clear: (from, to) => host.clear(from, to),
+      kept: () => host.kept(),
       moverLeft: () => host.moverLeft(),
       region: (from, to, done) => {
         host.region(done ? null : this.pixels(from, to));
