@@ -15,6 +15,7 @@ from stairpath.core.walking.report import global_ids
 from stairpath.core.walking.route import Route, route
 from stairpath.core.walking.search import fastest, marks_of
 from stairpath.core.walking.solids import Rule, frame_of, solids_of
+from stairpath.core.walking.walker import standing_on, tick
 from stairpath.core.walking.walkmap import NOWHERE, build
 
 
@@ -143,3 +144,29 @@ def test_most_rooms_can_be_walked_to(standing):
         reached.append(bool((region[place.floors] == main).any()))
         assert room_of(standing.federation, standing.map.axes, index).area.area > 1
     assert sum(reached) >= 46
+
+
+def follow(walked, found):
+    """Walk along a route by keys: towards each of its points in turn; where one ends."""
+    walk = walked.map
+    walker = standing_on(walk, int(at_point(walk, found.points[0], "the start").floors[0]))
+    for point in found.points[1:]:
+        for _ in range(6000):
+            away = point[:2] - [walker.x_m, walker.y_m]
+            distance = float(np.hypot(*away))
+            if distance < 0.08:
+                break
+            speed = min(1.4, 6.0 * distance)
+            walker = tick(walk, walker, *(away / distance * speed))
+        else:
+            raise AssertionError(f"stopped at {walker} on the way to {point}")
+    return walker
+
+
+def test_keys_walk_from_the_entrance_to_the_roof_plant_and_back(standing):
+    outside, plant = (24, -1.5, 0), (38, 12, 12)
+    for start, end in ((outside, plant), (plant, outside)):
+        found = standing.route(start, end)
+        walker = follow(standing, found)
+        assert np.array([walker.x_m, walker.y_m]) == pytest.approx(found.points[-1][:2], abs=0.1)
+        assert walker.feet_m == pytest.approx(float(found.points[-1][2]), abs=0.05)
