@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import zipfile
+import zlib
 from dataclasses import dataclass
 from pathlib import Path, PurePosixPath
 from typing import IO
@@ -69,7 +70,7 @@ def _unpack(name: str, stream: IO[bytes], limits: Limits) -> list[tuple[str, byt
                             "send its models as separate files."
                         )
                     out.write(piece)
-        except (zipfile.BadZipFile, RuntimeError, NotImplementedError, EOFError, OSError) as error:
+        except (zipfile.BadZipFile, zlib.error, RuntimeError, NotImplementedError, EOFError, OSError) as error:
             raise CannotReadError(f"{name} cannot be unpacked ({error}); pack it again without a password.") from error
         found.append((PurePosixPath(info.filename).name, out.getvalue()))
     return found
