@@ -27,7 +27,7 @@ def wait_drawn(page: Page) -> None:
 
 
 def wait_resting(page: Page) -> None:
-    page.wait_for_function(RESTING, timeout=30_000)
+    page.wait_for_function(RESTING, timeout=90_000)
 
 
 def wait_moving(page: Page) -> None:
