@@ -34,6 +34,14 @@ def wait_moving(page: Page) -> None:
     page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'no'", timeout=30_000)
 
 
+def wait_posed(page: Page, before: str | None) -> None:
+    """Until the eye is somewhere else than before, and rests there, however slowly frames come."""
+    page.wait_for_function(
+        "before => document.querySelector('canvas').dataset.pose !== before", arg=before, timeout=90_000
+    )
+    wait_resting(page)
+
+
 DRAWING = "[data-testid=drawing]"
 """What is drawn beside the stage."""
 

@@ -7,7 +7,17 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import ask
-from tests.e2e.stage import numbers, on_screen, pixels, pose_of, size_of, wait_drawn, wait_moving, wait_resting
+from tests.e2e.stage import (
+    numbers,
+    on_screen,
+    pixels,
+    pose_of,
+    size_of,
+    wait_drawn,
+    wait_moving,
+    wait_posed,
+    wait_resting,
+)
 
 
 @pytest.fixture
@@ -153,14 +163,14 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
     wait_drawn(opened)
     assert numbers(opened) == pytest.approx(camera, abs=1e-6)  # it opens where it was left
     opened.get_by_role("button", name="Bring all back").click()
+    before = opened.locator("canvas").get_attribute("data-pose")
     opened.get_by_role("button", name="Fit all").click()
-    wait_moving(opened)
-    wait_resting(opened)
+    wait_posed(opened, before)
     assert np.abs(numbers(opened) - camera).max() > 1
     opened.get_by_role("tab", name="Viewpoints").click()
+    before = opened.locator("canvas").get_attribute("data-pose")
     opened.get_by_role("button", name="Go to Roof plant").click()
-    wait_moving(opened)
-    wait_resting(opened)
+    wait_posed(opened, before)
     opened.mouse.move(2, 2)
     assert numbers(opened) == pytest.approx(camera, abs=1e-6)
     assert (np.abs(pixels(opened) - picture).max(axis=2) > 8).mean() < 0.001
