@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 from collections import OrderedDict
-from dataclasses import dataclass, field
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
 from threading import Lock
 from typing import Any
 
 import numpy as np
 import numpy.typing as npt
 from fastapi import HTTPException
-from sqlalchemy import select
+from sqlalchemy import select, tuple_
 from sqlalchemy.orm import Session
 
 from stairpath.api import shapes
+from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import Body
+from stairpath.core.walking.place import Room, room_of
 from stairpath.core.walking.search import marks_of
 from stairpath.core.walking.walkmap import WalkMap
 from stairpath.store import walks
@@ -35,19 +38,21 @@ class Ground:
     marks: dict[Body, npt.NDArray[np.float32]] = field(default_factory=dict)
     lock: Lock = field(default_factory=Lock)
 
-    @property
-    def origin(self) -> Array:
-        """The project's origin, about which the browser counts."""
-        return np.array(self.building.federation.origin_m)
+    def about(self, walk: WalkMap) -> Axes:
+        """The map's axes about the project's origin, as the browser counts."""
+        origin = np.array(walk.axes.origin_m) - self.building.federation.origin_m
+        return replace(walk.axes, origin_m=tuple(origin.tolist()))
 
     def own(self, walk: WalkMap, point: list[float]) -> Array:
         """A point of the browser along the map's axes."""
-        return walk.axes.to_own(np.array(point) + self.origin)
+        return self.about(walk).to_own(np.array(point))
 
-    def sent(self, walk: WalkMap, point: Array) -> list[float]:
-        """A point of the map as the browser counts."""
-        there = walk.axes.to_project(point) - self.origin
-        return [round(float(v), 4) for v in there]
+    def room(self, walk: WalkMap, index: int | None) -> Room:
+        """A room by its place in the federation's rooms; refused if there is none."""
+        federation = self.building.federation
+        if index is None or not 0 <= index < len(federation.rooms):
+            raise HTTPException(404, "There is no such room; reload the page.")
+        return room_of(federation, walk.axes, index)
 
 
 _kept: OrderedDict[tuple[Any, ...], Ground] = OrderedDict()
@@ -97,28 +102,27 @@ def marks(ground: Ground, body: Body) -> npt.NDArray[np.float32]:
         return ground.marks[body]
 
 
-def named(database: Session, ground: Ground, components: list[int]) -> list[shapes.NamedComponent]:
+def named(database: Session, ground: Ground, components: Iterable[int]) -> dict[int, shapes.NamedComponent]:
     """Components by the federation's numbers with what one calls them; unknown ones are left out."""
+    known = {c: ground.names[c] for c in set(components) if 0 <= c < len(ground.names)}
+    if not known:
+        return {}
+    rows = database.execute(
+        select(Component.model_id, Component.global_id, Component.tag, Component.name, Component.ifc_class).where(
+            tuple_(Component.model_id, Component.global_id).in_(known.values())
+        )
+    )
+    labels = {(model_id, global_id): _label(*called) for model_id, global_id, *called in rows}
     models = walks.models_of(database, ground.building)
-    out: list[shapes.NamedComponent] = []
-    for component in components:
-        if not 0 <= component < len(ground.names):
-            continue
-        model_id, global_id = ground.names[component]
-        row = database.execute(
-            select(Component.tag, Component.name, Component.ifc_class).where(
-                Component.model_id == model_id, Component.global_id == global_id
-            )
-        ).first()
+    out: dict[int, shapes.NamedComponent] = {}
+    for component, (model_id, global_id) in known.items():
         model = models.get(model_id)
-        out.append(
-            shapes.NamedComponent(
-                model=model_id,
-                model_name=model.name if model else "",
-                discipline=(model.placed or {}).get("discipline") if model else None,
-                global_id=global_id,
-                label=_label(*row) if row else global_id,
-            )
+        out[component] = shapes.NamedComponent(
+            model=model_id,
+            model_name=model.name if model else "",
+            discipline=(model.placed or {}).get("discipline") if model else None,
+            global_id=global_id,
+            label=labels.get((model_id, global_id), global_id),
         )
     return out
 

@@ -18,7 +18,7 @@ from sqlalchemy.orm import Session
 from stairpath.api import shapes
 from stairpath.api.buildings import Ground, body_of, ground_of, map_of, marks, named
 from stairpath.api.lookups import Database, TheProject
-from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room, room_of
+from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
 from stairpath.core.walking.report import route_document
 from stairpath.core.walking.route import Limits, route
 from stairpath.core.walking.walkmap import WalkMap
@@ -29,28 +29,11 @@ router = APIRouter(prefix="/api", tags=["routes"])
 
 
 def _place(ground: Ground, walk: WalkMap, wish: shapes.RoutePlace) -> Place:
-    federation = ground.building.federation
     if wish.room is not None:
-        if not 0 <= wish.room < len(federation.rooms):
-            raise HTTPException(404, "There is no such room; reload the page.")
-        return in_room(walk, room_of(federation, walk.axes, wish.room))
+        return in_room(walk, ground.room(walk, wish.room))
     if wish.point_m is None:
         raise HTTPException(422, "A route needs a place to begin and one to end; give a room or a point for both.")
     return at_point(walk, ground.own(walk, wish.point_m), wish.label or "that point")
-
-
-def _about_origin(document: Any, origin: list[float]) -> Any:
-    """A document of the core with its points about the project's origin, as the browser counts."""
-    if isinstance(document, dict):
-        out = {key: _about_origin(value, origin) for key, value in document.items()}
-        for key in ("at_m", "nearest_m"):
-            if key in document:
-                out[key] = [round(a - b, 4) for a, b in zip(document[key], origin, strict=True)]
-        if "points_m" in document:
-            points = np.array(document["points_m"]).reshape(-1, 3) - np.array(origin)
-            out["points_m"] = np.round(points, 4).tolist()
-        return out
-    return [_about_origin(value, origin) for value in document] if isinstance(document, list) else document
 
 
 def _found(database: Session, project: Project, wish: shapes.RouteWish) -> shapes.RouteAnswer:
@@ -63,12 +46,8 @@ def _found(database: Session, project: Project, wish: shapes.RouteWish) -> shape
     except (NoPlaceError, ValueError) as error:
         raise HTTPException(422, str(error.args[0])) from error
     answer = route(walk, ground.building.space, start, end, wish.step_free, limits, marks(ground, body))
-
-    def name(component: int) -> dict[str, Any] | None:
-        known = named(database, ground, [component])
-        return known[0].model_dump() if known else None
-
-    document = _about_origin(route_document(answer, walk.axes, name), list(ground.building.federation.origin_m))
+    known = named(database, ground, answer.involved)
+    document = route_document(answer, ground.about(walk), known.__getitem__)
     return shapes.RouteAnswer.model_validate({**document, "version": project.version})
 
 
@@ -141,6 +120,20 @@ def restore_route(database: Database, route_id: str) -> None:
     tell(database, found.project_id)
 
 
+def _in_project(document: Any, origin: list[float]) -> Any:
+    """A kept answer, which counts about the project's origin, with its points in project coordinates."""
+    if isinstance(document, dict):
+        out = {key: _in_project(value, origin) for key, value in document.items()}
+        for key in ("at_m", "nearest_m"):
+            if key in document:
+                out[key] = [round(a + b, 4) for a, b in zip(document[key], origin, strict=True)]
+        if "points_m" in document:
+            points = np.array(document["points_m"]).reshape(-1, 3) + np.array(origin)
+            out["points_m"] = np.round(points, 4).tolist()
+        return out
+    return [_in_project(value, origin) for value in document] if isinstance(document, list) else document
+
+
 def _geojson(answer: dict[str, Any], properties: dict[str, Any]) -> str:
     """The way and its pinches as GeoJSON features, coordinates in the project's own metres."""
     features = [
@@ -185,7 +178,7 @@ def hand_on_route(database: Database, route_id: str, form: Literal["json", "geoj
     kept = _kept(database, route_id)
     project = database.get_one(Project, kept.project_id)
     origin = (project.federation or {}).get("origin_m", [0, 0, 0])
-    answer = _about_origin(kept.answer, [-v for v in origin])
+    answer = _in_project(kept.answer, origin)
     about = {"name": kept.name, "author": kept.author, "project": project.name, "body": kept.wish["body"]}
     if form == "json":
         text = json.dumps({**about, "wish": kept.wish, **answer}, ensure_ascii=False)

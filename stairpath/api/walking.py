@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+import numpy.typing as npt
 from fastapi import APIRouter, HTTPException
 from sqlalchemy import select
 
@@ -13,11 +14,11 @@ from stairpath.core.federation.federate import Federation
 from stairpath.core.walking import landing
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.grid import CELL_M
-from stairpath.core.walking.place import NoPlaceError, at_point, room_of
+from stairpath.core.walking.place import NoPlaceError, at_point
 from stairpath.core.walking.solids import Rule
 from stairpath.core.walking.stopped import why_stopped
 from stairpath.core.walking.tile import TILE_M
-from stairpath.core.walking.walkmap import NOWHERE
+from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 from stairpath.jobs.tasks import defer_walks
 from stairpath.store import walks
 from stairpath.store.database import tell, transaction
@@ -87,6 +88,14 @@ def set_rule(project_id: str, wish: shapes.WalkRule) -> None:
     defer_walks(project_id)
 
 
+def _direction(walk: WalkMap, towards_m: list[float]) -> npt.NDArray[np.float64]:
+    """A direction of the browser on plan (2,), along the map's axes."""
+    towards: npt.NDArray[np.float64] = (np.array(towards_m) @ walk.axes.turn)[:2]
+    if not towards.any():
+        raise HTTPException(422, "The direction has no length on plan; give one that has.")
+    return towards
+
+
 @router.post("/stop")
 def why_stop(database: Database, project: TheProject, wish: shapes.StopWish) -> shapes.Stop:
     """Why a body cannot go on, with the clear size found."""
@@ -96,14 +105,11 @@ def why_stop(database: Database, project: TheProject, wish: shapes.StopWish) -> 
     floor = walk.under(float(at[0]), float(at[1]), float(at[2]), fitting=True)
     if floor == NOWHERE:
         raise HTTPException(422, "Nobody can stand there; give a point of a free floor.")
-    towards = (np.array(wish.towards_m) @ walk.axes.turn)[:2]
-    if not towards.any():
-        raise HTTPException(422, "The direction has no length on plan; give one that has.")
+    towards = _direction(walk, wish.towards_m)
     stop = why_stopped(walk, ground.building.space, floor, at[:2], towards)
-    components = named(database, ground, [stop.component])
     return shapes.Stop(
         kind=stop.kind,
-        component=components[0] if components else None,
+        component=named(database, ground, [stop.component]).get(stop.component),
         found_m=None if stop.found_m is None else round(stop.found_m, 3),
         needed_m=stop.needed_m,
     )
@@ -122,12 +128,9 @@ def come_to_stand(database: Database, project: TheProject, wish: shapes.LandingW
     federation = ground.building.federation
     walk = map_of(database, project, ground, body_of(project, wish.body))
     at = ground.own(walk, wish.at_m)
-    towards = (np.array(wish.towards_m) @ walk.axes.turn)[:2]
     try:
         if wish.kind == "room":
-            if wish.room is None or not 0 <= wish.room < len(federation.rooms):
-                raise HTTPException(404, "There is no such room; reload the page.")
-            found = landing.in_the_room(walk, room_of(federation, walk.axes, wish.room))
+            found = landing.in_the_room(walk, ground.room(walk, wish.room))
         elif wish.kind == "storey":
             level = level_at(federation, float(at[2])) + wish.up
             if not 0 <= level < len(federation.levels):
@@ -135,9 +138,7 @@ def come_to_stand(database: Database, project: TheProject, wish: shapes.LandingW
                 raise HTTPException(422, f"There is no storey {way} this one; go the other way.")
             found = landing.on_storey(walk, at, federation.levels[level].elevation_m)
         elif wish.kind == "behind":
-            if not towards.any():
-                raise HTTPException(422, "The direction has no length on plan; give one that has.")
-            found = landing.behind(walk, at, towards, float(ground.own(walk, wish.at_m)[2]))
+            found = landing.behind(walk, at, _direction(walk, wish.towards_m), float(at[2]))
         else:
             place = at_point(walk, at, "that point")
             if not place.fits:
@@ -147,4 +148,8 @@ def come_to_stand(database: Database, project: TheProject, wish: shapes.LandingW
         raise HTTPException(422, str(error.args[0])) from error
     foot = walk.place(found.floor)
     bearing = None if found.look_deg is None else (90.0 - found.look_deg + walk.axes.bearing_deg) % 360.0
-    return shapes.Landing(at_m=ground.sent(walk, foot), bearing_deg=bearing, level=level_at(federation, float(foot[2])))
+    return shapes.Landing(
+        at_m=ground.about(walk).to_project(foot).round(4).tolist(),
+        bearing_deg=bearing,
+        level=level_at(federation, float(foot[2])),
+    )

@@ -36,7 +36,6 @@ TILE_TYPE = "application/vnd.stairpath.walk-tile"
 class Building:
     """A project's building as one walks in it; ``models`` are its models' ids, in the federation's order."""
 
-    version: int
     models: tuple[str, ...]
     federation: Federation
     space: Space
@@ -97,7 +96,7 @@ def load_building(session: Session, project: Project) -> Building:
     """The project's building from what was read of its models."""
     models, federation = federated(session, project.id)
     space = Space(solids_of(federation, rule_of(project)))
-    return Building(project.version, tuple(m.id for m in models), federation, space)
+    return Building(tuple(m.id for m in models), federation, space)
 
 
 def component_names(building: Building) -> list[tuple[str, str]]:

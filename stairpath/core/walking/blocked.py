@@ -25,8 +25,9 @@ _SAMPLE_M = 0.02
 _KNEE_M, _CHEST_M = 0.3, 1.5
 """What reaches between these heights over the floor is gone through, not stepped over or ducked under."""
 _CLIMB_M = 1.2
-_STEP_M = 0.6
 """Floors beside one another and no farther apart in height than this are parted by a step."""
+_STEP_M = 0.6
+"""The floor under a line over an obstacle is looked for so far up and down."""
 
 
 @dataclass(frozen=True)
@@ -42,6 +43,11 @@ class Blocked:
     found: float | None
     needed: float | None
     components: tuple[int, ...]
+
+    @property
+    def involved(self) -> tuple[int, ...]:
+        """All components that stand in the way."""
+        return self.components
 
     @property
     def needs(self) -> str:
@@ -107,42 +113,41 @@ def _solid(space: Space, body: Body, crossing: _Crossing) -> tuple[float, tuple[
     return max(0.01, float(np.hypot(*between)) - _SAMPLE_M), tuple(found)
 
 
-def _judge(
-    walk: WalkMap, space: Space, part: Ints, step_free: bool
-) -> tuple[str, float | None, float | None, tuple[int, ...]]:
+def _judge(walk: WalkMap, space: Space, part: Ints, step_free: bool) -> Blocked:
     """What a body cannot do on the part of a way between two floors."""
     body = walk.body
     places = walk.places(part)
+    nearest = places[0]
     crossing = _Crossing.over(places)
     solid = _solid(space, body, crossing)
     if solid is not None:
-        return "solid", solid[0], 2 * body.radius_m, solid[1]
+        return Blocked(nearest, "solid", solid[0], 2 * body.radius_m, solid[1])
     columns, rows = walk.cell[part] % walk.grid.nx, walk.cell[part] // walk.grid.nx
     if max(np.abs(np.diff(columns)).max(), np.abs(np.diff(rows)).max()) > 1:
-        return "gap", None, None, ()
+        return Blocked(nearest, "gap", None, None, ())
     limit = RISER_M if step_free else body.step_up_m
     step = _highest_step(space, crossing)
     if step > limit + 5e-3:
         beyond = part[np.abs(walk.height_m[part] - walk.height_m[part[0]]) > limit]
-        return "step", step, limit, _owners(walk, beyond if len(beyond) else part)
+        return Blocked(nearest, "step", step, limit, _owners(walk, beyond if len(beyond) else part))
     lowest = body.height_m
     above: tuple[int, ...] = ()
     for x, y, z in crossing.points.tolist():
         height, whose = space.lowest(x, y, z + body.height_m / 4.0, z + body.height_m, HEAD_RADIUS_M)
         if whose != NOBODY and height - z < lowest:
             lowest, above = height - z, (whose,)
-    left = np.column_stack([-crossing.way[:, 1], crossing.way[:, 0]])
-    widths, sides = space.widths(crossing.points, left, np.zeros(len(left)), body, 2 * body.radius_m, 0.0)
-    narrowest = int(np.argmin(widths))
     if above:
-        return "height", lowest, body.height_m, above
+        return Blocked(nearest, "height", lowest, body.height_m, above)
     slope = _steepness(space, places, body)
     if slope is not None:
-        return "slope", slope, body.slope, _owners(walk, part)
-    if np.isfinite(widths[narrowest]):
-        return "width", float(widths[narrowest]), 2 * body.radius_m, tuple(dict.fromkeys(sides[narrowest].tolist()))
+        return Blocked(nearest, "slope", slope, body.slope, _owners(walk, part))
+    left = np.column_stack([-crossing.way[:, 1], crossing.way[:, 0]])
+    widths, sides = space.widths(crossing.points, left, np.zeros(len(left)), body, 2 * body.radius_m, 0.0)
+    k = int(np.argmin(widths))
+    if np.isfinite(widths[k]):
+        return Blocked(nearest, "width", float(widths[k]), 2 * body.radius_m, tuple(dict.fromkeys(sides[k].tolist())))
     rise = float(np.abs(np.diff(places[:, 2])).max())
-    return "step", max(step, rise), limit, _owners(walk, part)
+    return Blocked(nearest, "step", max(step, rise), limit, _owners(walk, part))
 
 
 def _highest_step(space: Space, crossing: _Crossing) -> float:
@@ -191,9 +196,7 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
     parts = region[source]
     here = parts[parts != NOWHERE]
     if not len(here):
-        place = walk.place(int(source[0]))
-        kind, found, needed, components = _judge_place(walk, space, int(source[0]))
-        return Blocked(place, kind, found, needed, components)
+        return _judge_place(walk, space, int(source[0]))
     reached = region == here[0]
     beyond = region[goal]
     beyond = beyond[beyond != NOWHERE]
@@ -211,18 +214,17 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
         target = walk.place(int(goal[0]))
         nearest = floors[np.argmin(np.linalg.norm(walk.places(floors) - target, axis=1))]
         return Blocked(walk.place(int(nearest)), "gap", None, None, ())
-    part = _between(way, region)
-    kind, found, needed, components = _judge(walk, space, part, step_free)
-    return Blocked(walk.place(int(part[0])), kind, found, needed, components)
+    return _judge(walk, space, _between(way, region), step_free)
 
 
-def _judge_place(walk: WalkMap, space: Space, floor: int) -> tuple[str, float | None, float | None, tuple[int, ...]]:
+def _judge_place(walk: WalkMap, space: Space, floor: int) -> Blocked:
     """Why a body does not fit where it is to stand."""
-    x, y, z = (float(v) for v in walk.place(floor))
+    place = walk.place(floor)
+    x, y, z = (float(v) for v in place)
     body = walk.body
     height, whose = space.lowest(x, y, z + 0.1, z + body.height_m, HEAD_RADIUS_M)
     if whose != NOBODY:
-        return "height", height - z, body.height_m, (whose,)
+        return Blocked(place, "height", height - z, body.height_m, (whose,))
     taker = int(walk.taker[floor])
     room = float(walk.room_cm[floor]) / 100.0
-    return "width", 2 * room, 2 * body.radius_m, (taker,) if taker != NOBODY else ()
+    return Blocked(place, "width", 2 * room, 2 * body.radius_m, (taker,) if taker != NOBODY else ())

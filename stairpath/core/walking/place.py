@@ -62,17 +62,11 @@ def room_of(federation: Federation, axes: Axes, index: int) -> Room:
     """A room of the building, by its place in ``federation.rooms``."""
     known = federation.rooms[index]
     heights = room_points(federation, index)[:, 2]
-    polygons = [
-        shapely.Polygon(
-            axes.to_own(np.column_stack([ring := np.array(p.exterior.coords), np.zeros(len(ring))]))[:, :2],
-            [
-                axes.to_own(np.column_stack([hole := np.array(inner.coords), np.zeros(len(hole))]))[:, :2]
-                for inner in p.interiors
-            ],
-        )
-        for p in room_area(federation, index)
-    ]
-    return Room(f"{known.number} {known.name}".strip(), shapely.union_all(polygons), heights.min(), heights.max())
+    area = shapely.transform(
+        shapely.union_all(room_area(federation, index)),
+        lambda plan: axes.to_own(np.column_stack([plan, np.zeros(len(plan))]))[:, :2],
+    )
+    return Room(f"{known.number} {known.name}".strip(), area, heights.min(), heights.max())
 
 
 def floors_in(walk: WalkMap, room: Room) -> Ints:

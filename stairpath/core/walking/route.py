@@ -48,6 +48,12 @@ class Route:
     lowest: Pinch | None
     pinches: tuple[Pinch, ...]
 
+    @property
+    def involved(self) -> tuple[int, ...]:
+        """All components that make it narrow or low."""
+        tight = (self.narrowest, self.lowest, *self.pinches)
+        return tuple(c for pinch in tight if pinch is not None for c in pinch.components)
+
 
 def _line(found: Profile) -> Array:
     """The way as few points as it takes to draw it: its turns, and where the slope changes."""

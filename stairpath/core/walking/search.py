@@ -12,8 +12,6 @@ from stairpath.core.walking.walkmap import WalkMap
 Ints = npt.NDArray[np.int64]
 
 _WAYS = np.array(WAYS)
-
-
 _MARKS = 4
 
 
