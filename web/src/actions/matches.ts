@@ -1,8 +1,10 @@
+export const NO_MATCH = 3;
+
 /** How well a name answers what was typed: 0 begins with it, 1 has a word that does, 2 has it somewhere. */
-function rank(name: string, typed: string): number {
+export function rank(name: string, typed: string): number {
   if (name.startsWith(typed)) return 0;
   const at = name.indexOf(typed);
-  if (at < 0) return 3;
+  if (at < 0) return NO_MATCH;
   return /[\s.,/-]/.test(name[at - 1] ?? "") ? 1 : 2;
 }
 

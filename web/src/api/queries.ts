@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, type Shapes, taken } from "./client";
 
@@ -47,8 +47,9 @@ export function useViewpoints(projectId: string) {
   });
 }
 
-export function useWalking(projectId: string, body: string) {
-  return useQuery({
+/** The walk map of a body: what is asked, wherever it is needed. */
+export function walkingOf(projectId: string, body: string) {
+  return queryOptions({
     queryKey: keys.walking(projectId, body),
     queryFn: () =>
       taken(
@@ -57,6 +58,10 @@ export function useWalking(projectId: string, body: string) {
         }),
       ),
   });
+}
+
+export function useWalking(projectId: string, body: string) {
+  return useQuery(walkingOf(projectId, body));
 }
 
 export function useRoutes(projectId: string) {

@@ -7,7 +7,7 @@ import type { Subject } from "../camera/subject";
 import { levelAt } from "../keyplan/plan";
 import { keyPlanQuery, useDirections, useNorth } from "../keyplan/useInstrument";
 import { useHabits } from "../project/habits";
-import { find, useSession } from "../project/session";
+import { find, orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { fromShape, looking, type Pose } from "../stage/pose";
 import { announce } from "../trail/cause";
@@ -39,8 +39,8 @@ export function useDrawings() {
       pose.target.z = level.elevation_m;
       return pose;
     };
-    const goTo = async (drawing: Drawing, subject: Subject, cause: string, atOnce: boolean) => {
-      try {
+    const goTo = (drawing: Drawing, subject: Subject, cause: string, atOnce: boolean) =>
+      orAloud(async () => {
         const view = stage()?.drawing;
         if (!view) return;
         const lens = { projection: "parallel", angleDeg: ANGLE_DEG } as const;
@@ -51,10 +51,7 @@ export function useDrawings() {
         if (!now?.drawing) return;
         announce(cause, "drawing");
         showDrawing(now, drawing, pose, atOnce);
-      } catch (error) {
-        if (error instanceof Error) say(error.message);
-      }
-    };
+      });
     const whole = (drawing: Drawing): Subject =>
       drawing.kind === "plan" ? { kind: "storey", level: levelOf(federation, drawing) } : { kind: "all" };
     const planHere = (): Drawing | null => {

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { api, type PoseShape, Refused, type Shapes, taken } from "../api/client";
 import { useHabits } from "../project/habits";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { fromShape, looking, toShape } from "../stage/pose";
 import { announce } from "../trail/cause";
@@ -11,20 +11,16 @@ import { type Subject, spokenSubject } from "./subject";
 /** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
 export function useLook() {
   const { federation, stage, projectId } = useOpen();
-  const say = useSession((s) => s.say);
   return useMemo(() => {
     /** Ask the core for a pose and go there; the Trail says what for. */
-    const goTo = async (cause: string, asked: Promise<PoseShape>, atOnce = false) => {
-      try {
+    const goTo = (cause: string, asked: Promise<PoseShape>, atOnce = false) =>
+      orAloud(async () => {
         const shape = await asked;
         const view = stage();
         if (!view) return;
         announce(cause);
         view.go(fromShape(shape), atOnce);
-      } catch (error) {
-        if (error instanceof Error) say(error.message);
-      }
-    };
+      });
     const present = () => {
       const view = stage();
       if (!view) throw new Refused("The stage is not there yet; wait for it.");
@@ -107,5 +103,5 @@ export function useLook() {
         return goTo(`1:${scale}`, taken(api.POST("/api/camera/scale", { body })), true);
       },
     };
-  }, [federation, stage, projectId, say]);
+  }, [federation, stage, projectId]);
 }

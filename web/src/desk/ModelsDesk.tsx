@@ -4,7 +4,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { ModelCard } from "../api/client";
 import { useDiscipline, useModelAct, useModels } from "../api/queries";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { ChooseFiles } from "../start/DropZone";
 import { UploadList } from "../start/UploadList";
@@ -37,15 +37,12 @@ function Model({ model }: { model: ModelCard }) {
   const act = useModelAct(projectId);
   const say = useSession((s) => s.say);
   // Awaited rather than called back: a model that is taken out leaves the page before the answer comes.
-  const run = async (what: "cancel" | "retry" | "stand" | "remove") => {
-    try {
+  const run = (what: "cancel" | "retry" | "stand" | "remove") =>
+    orAloud(async () => {
       await act.mutateAsync({ id: model.id, act: what });
       if (what === "remove")
         say(`${model.name} was taken out.`, () => act.mutate({ id: model.id, act: "restore" }));
-    } catch (error) {
-      if (error instanceof Error) say(error.message);
-    }
-  };
+    });
   const busy = model.status === "waiting" || model.status === "reading";
   return (
     <Box data-testid="model" data-status={model.status} sx={{ borderTop: `1px solid ${tone.line}`, py: 1 }}>

@@ -4,7 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
 import { useViewpointActs, useViewpoints } from "../api/queries";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { useKeepView, useShowViewpoint } from "../project/viewpoints";
 import { tone } from "../theme";
@@ -76,14 +76,11 @@ function Card({ viewpoint }: { viewpoint: Viewpoint }) {
       rename.mutate({ id: viewpoint.id, name: typed.trim() }, { onError: (error) => say(error.message) });
     setTyped(null);
   };
-  const drop = async () => {
-    try {
+  const drop = () =>
+    orAloud(async () => {
       await remove.mutateAsync(viewpoint.id);
       say(`"${viewpoint.name}" was deleted.`, () => restore.mutate(viewpoint.id));
-    } catch (error) {
-      if (error instanceof Error) say(error.message);
-    }
-  };
+    });
   const link = async () => {
     const address = `${window.location.origin}/p/${projectId}/v/${viewpoint.id}`;
     try {

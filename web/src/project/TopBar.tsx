@@ -69,18 +69,10 @@ export function TopBar() {
       >
         Edges
       </BarButton>
-      <BarButton
-        title="On foot, over floors and stairs (G)"
-        on={mode === "walk"}
-        onClick={() => (mode === "walk" ? walk.orbit() : void walk.walk())}
-      >
+      <BarButton title="On foot, over floors and stairs (G)" on={mode === "walk"} onClick={walk.toggleWalk}>
         Walk
       </BarButton>
-      <BarButton
-        title="Fly, without feet (F)"
-        on={mode === "fly"}
-        onClick={() => (mode === "fly" ? walk.orbit() : walk.fly())}
-      >
+      <BarButton title="Fly, without feet (F)" on={mode === "fly"} onClick={walk.toggleFly}>
         Fly
       </BarButton>
       <BarButton title="A plan or an elevation beside the stage" on={beside} onClick={drawings.toggle}>

@@ -5,7 +5,7 @@ import { useLook } from "../camera/useLook";
 import { usePerson } from "../people/person";
 import { announce } from "../trail/cause";
 import { keepView, keptView } from "../trail/left";
-import { useSession } from "./session";
+import { orAloud, useSession } from "./session";
 import { useOpen } from "./useStage";
 import { fromView, toView } from "./view";
 
@@ -48,7 +48,7 @@ export function useHome() {
         if (!view) return;
         const before = federation.home;
         const path = { params: { path: { project_id: projectId } } };
-        try {
+        await orAloud(async () => {
           await taken(
             api.PUT("/api/projects/{project_id}/home", { ...path, body: { view, author: person } }),
           );
@@ -56,9 +56,7 @@ export function useHome() {
             if (before) void api.PUT("/api/projects/{project_id}/home", { ...path, body: before });
             else void api.DELETE("/api/projects/{project_id}/home", path);
           });
-        } catch (error) {
-          if (error instanceof Error) say(error.message);
-        }
+        });
       },
     };
   }, [federation, stage, projectId, person, fitTo]);

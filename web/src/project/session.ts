@@ -72,6 +72,15 @@ interface Session {
   reset(): void;
 }
 
+/** Do something that can go wrong, and say so in its own sentence if it does. */
+export async function orAloud(work: () => Promise<void>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    if (error instanceof Error) useSession.getState().say(error.message);
+  }
+}
+
 const MOST_UNDO = 100;
 const fresh = { visibility: ALL_SHOWN, past: [], picked: [], notice: null, depthLimitM: null };
 

@@ -5,7 +5,7 @@ import { api, taken, type Viewpoint } from "../api/client";
 import { useModelAct, useViewpointActs } from "../api/queries";
 import { usePerson } from "../people/person";
 import { announce } from "../trail/cause";
-import { useSession } from "./session";
+import { orAloud, useSession } from "./session";
 import { useOpen } from "./useStage";
 import { fromView, toView } from "./view";
 
@@ -63,17 +63,15 @@ export function useKeepView() {
     async (name: string) => {
       const view = stage();
       if (!view) return;
-      const { visibility, picked, say } = useSession.getState();
-      try {
+      const { visibility, picked } = useSession.getState();
+      await orAloud(async () => {
         await keep.mutateAsync({
           name,
           author,
           picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
           view: toView(federation, view.pose, visibility, picked),
         });
-      } catch (error) {
-        if (error instanceof Error) say(error.message);
-      }
+      });
     },
     [federation, stage, keep, author],
   );

@@ -1,25 +1,21 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
-import Select from "@mui/material/Select";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
+import { NO_MATCH, rank } from "../actions/matches";
 import { useTools } from "../actions/tools";
-import { useWalking } from "../api/queries";
 import { DeskHeading } from "../desk/Desk";
 import { useOpen } from "../project/useStage";
+import { BodySelect } from "../walk/BodySelect";
+import { Tick } from "../walk/Tick";
 import { presentWalker } from "../walk/useWalk";
 import { type RoutePlace, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
 
 /** From, to, who, and what counts as a pinch. */
 export function RouteForm() {
-  const { projectId } = useOpen();
   const { start, end, body, stepFree, widthLimitM, heightLimitM, set } = useRouteState();
-  const { data } = useWalking(projectId, body);
   const { find } = useRoute();
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
@@ -34,31 +30,8 @@ export function RouteForm() {
       <Where label="From" tool="from" value={start} onChange={(place) => set({ start: place })} />
       <Where label="To" tool="to" value={end} onChange={(place) => set({ end: place })} />
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", my: 0.5 }}>
-        <Select
-          size="small"
-          fullWidth
-          value={data?.bodies.some((b) => b.name === body) ? body : "standing"}
-          onChange={(event) => set({ body: event.target.value })}
-          inputProps={{ "aria-label": "Who goes" }}
-        >
-          {(data?.bodies ?? [{ name: "standing" }]).map((b) => (
-            <MenuItem key={b.name} value={b.name}>
-              {b.name}
-            </MenuItem>
-          ))}
-        </Select>
-        <FormControlLabel
-          sx={{ m: 0, whiteSpace: "nowrap", "& .MuiFormControlLabel-label": { fontSize: 13 } }}
-          control={
-            <Checkbox
-              size="small"
-              sx={{ p: 0.25, mr: 0.25 }}
-              checked={stepFree}
-              onChange={(event) => set({ stepFree: event.target.checked })}
-            />
-          }
-          label="no stairs"
-        />
+        <BodySelect label="Who goes" value={body} onChange={(name) => set({ body: name })} />
+        <Tick label="no stairs" on={stepFree} set={(on) => set({ stepFree: on })} />
       </Box>
       <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "center" }}>
         <Limit label="Narrower than, m" value={widthLimitM} onChange={(v) => set({ widthLimitM: v })} />
@@ -99,13 +72,10 @@ function Limit(props: { label: string; value: number; onChange: (value: number) 
 }
 
 /** Rooms whose number or name has what was typed in it; those that begin with it come first. */
-export function fitting(options: RoutePlace[], typed: string): RoutePlace[] {
+function fitting(options: RoutePlace[], typed: string): RoutePlace[] {
   const wanted = typed.trim().toLowerCase();
-  const rank = (place: RoutePlace) => {
-    const label = (place.label ?? "").toLowerCase();
-    return label.startsWith(wanted) ? 0 : label.includes(` ${wanted}`) ? 1 : label.includes(wanted) ? 2 : 3;
-  };
-  return options.filter((o) => rank(o) < 3).sort((a, b) => rank(a) - rank(b));
+  const order = (place: RoutePlace) => rank((place.label ?? "").toLowerCase(), wanted);
+  return options.filter((o) => order(o) < NO_MATCH).sort((a, b) => order(a) - order(b));
 }
 
 function Where(props: {

@@ -6,6 +6,7 @@ import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
 import { DeskHeading } from "../desk/Desk";
 import { useOpen } from "../project/useStage";
+import { eyesOf } from "../stage/walk/walking";
 import { face } from "../theme";
 import { announce } from "../trail/cause";
 import { type RouteAnswer, useRouteState } from "./routeState";
@@ -36,7 +37,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
       pose.projection = "perspective";
       pose.angleDeg = LENS_DEG;
       const feet = tour.at(metres);
-      pose.eye.copy(feet).z += (who?.height_m ?? 1.8) - 0.12;
+      pose.eye.copy(feet).z += eyesOf(who?.height_m ?? 1.8);
       const look = tour.ahead(metres);
       // Stairs are looked along, not at.
       look.z *= 0.25;

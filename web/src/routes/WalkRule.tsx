@@ -1,15 +1,14 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { useWalking } from "../api/queries";
 import { DeskHeading, DeskNote } from "../desk/Desk";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
+import { Tick } from "../walk/Tick";
 
 type Rule = Shapes["WalkRule"];
 type Body = Shapes["WalkingBody"];
@@ -24,9 +23,9 @@ export function WalkRule() {
   const [open, setOpen] = useState(false);
   if (!data) return null;
   const own = data.bodies.filter((b) => b.own);
-  const change = async (wish: Partial<Rule>) => {
-    const body: Rule = { passable: data.passable, doors_locked: data.doors_locked, bodies: own, ...wish };
-    try {
+  const change = (wish: Partial<Rule>) =>
+    orAloud(async () => {
+      const body: Rule = { passable: data.passable, doors_locked: data.doors_locked, bodies: own, ...wish };
       await taken(
         api.PUT("/api/projects/{project_id}/walking/rule", {
           params: { path: { project_id: projectId } },
@@ -34,10 +33,7 @@ export function WalkRule() {
         }),
       );
       say("The walk map is made again; routes are found anew when it is there.");
-    } catch (error) {
-      if (error instanceof Error) say(error.message);
-    }
-  };
+    });
   return (
     <Box data-testid="walk-rule">
       <DeskHeading>Who and what is in the way</DeskHeading>
@@ -47,18 +43,13 @@ export function WalkRule() {
       </Button>
       {open && (
         <>
-          <FormControlLabel
-            sx={{ display: "flex", m: 0, "& .MuiFormControlLabel-label": { fontSize: 13 } }}
-            control={
-              <Checkbox
-                size="small"
-                sx={{ p: 0.25, mr: 0.25 }}
-                checked={data.doors_locked}
-                onChange={(event) => void change({ doors_locked: event.target.checked })}
-              />
-            }
-            label="doors are locked"
-          />
+          <Box>
+            <Tick
+              label="doors are locked"
+              on={data.doors_locked}
+              set={(on) => void change({ doors_locked: on })}
+            />
+          </Box>
           <Autocomplete
             multiple
             size="small"

@@ -4,7 +4,7 @@ import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
 import { usePerson } from "../people/person";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { type RouteAnswer, useRouteState } from "./routeState";
 
@@ -34,13 +34,6 @@ export function useRoute() {
         width_limit_m: widthLimitM,
         height_limit_m: heightLimitM,
       };
-    };
-    const orAloud = async (work: () => Promise<void>) => {
-      try {
-        await work();
-      } catch (error) {
-        if (error instanceof Error) say(error.message);
-      }
     };
     const again = () => client.invalidateQueries({ queryKey: keys.routes(projectId) });
     return {

@@ -1,14 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
-import Select from "@mui/material/Select";
 import { useTools } from "../actions/tools";
-import { useWalking } from "../api/queries";
-import { useOpen } from "../project/useStage";
 import { face, tone } from "../theme";
+import { BodySelect } from "./BodySelect";
 import { StopLine } from "./StopLine";
+import { Tick } from "./Tick";
 import { useWalk } from "./useWalk";
 import { useWalkState } from "./walkState";
 
@@ -67,28 +63,18 @@ function Speed() {
 }
 
 function OnFoot() {
-  const { projectId } = useOpen();
   const { body, behind } = useWalkState();
-  const { data } = useWalking(projectId, body);
   const walk = useWalk();
   const take = useTools((s) => s.take);
   return (
     <>
       <Box sx={{ fontWeight: 600, fontFamily: face.head, fontSize: 13.5 }}>On foot</Box>
-      <Select
-        size="small"
+      <BodySelect
+        label="Who walks"
         variant="standard"
-        value={data?.bodies.some((b) => b.name === body) ? body : "standing"}
-        onChange={(event) => void walk.setBody(event.target.value)}
-        inputProps={{ "aria-label": "Who walks" }}
-        sx={{ fontSize: 13 }}
-      >
-        {(data?.bodies ?? [{ name: "standing", radius_m: 0.25, height_m: 1.8 }]).map((b) => (
-          <MenuItem key={b.name} value={b.name} sx={{ fontSize: 13 }}>
-            {b.name}
-          </MenuItem>
-        ))}
-      </Select>
+        value={body}
+        onChange={(name) => void walk.setBody(name)}
+      />
       <Speed />
       <Button variant="outlined" onClick={() => walk.storey(1)} title="Page Up">
         Storey up
@@ -102,18 +88,7 @@ function OnFoot() {
       <Button variant="text" onClick={() => take("through")} title="N">
         through
       </Button>
-      <FormControlLabel
-        sx={{ m: 0, "& .MuiFormControlLabel-label": { fontSize: 13 } }}
-        control={
-          <Checkbox
-            size="small"
-            sx={{ p: 0.25, mr: 0.25 }}
-            checked={behind}
-            onChange={(event) => walk.showBehind(event.target.checked)}
-          />
-        }
-        label="behind"
-      />
+      <Tick label="behind" on={behind} set={walk.showBehind} />
       <Button variant="text" onClick={walk.orbit} title="G">
         stop
       </Button>
@@ -128,18 +103,7 @@ function Aloft() {
     <>
       <Box sx={{ fontWeight: 600, fontFamily: face.head, fontSize: 13.5 }}>Flying</Box>
       <Speed />
-      <FormControlLabel
-        sx={{ m: 0, "& .MuiFormControlLabel-label": { fontSize: 13 } }}
-        control={
-          <Checkbox
-            size="small"
-            sx={{ p: 0.25, mr: 0.25 }}
-            checked={stops}
-            onChange={(event) => walk.setFlyStops(event.target.checked)}
-          />
-        }
-        label="stop at surfaces"
-      />
+      <Tick label="stop at surfaces" on={stops} set={walk.setFlyStops} />
       <Button variant="text" onClick={walk.orbit} title="F">
         stop
       </Button>

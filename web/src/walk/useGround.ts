@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef } from "react";
-import { api, Refused, type Shapes, taken } from "../api/client";
-import { keys } from "../api/queries";
+import { useCallback } from "react";
+import { Refused, type Shapes } from "../api/client";
+import { walkingOf } from "../api/queries";
 import { useOpen } from "../project/useStage";
 import { Ground } from "../stage/walk/ground";
 import { readTile } from "../stage/walk/tile";
@@ -24,28 +24,21 @@ function groundOf(walking: Shapes["Walking"]): Ground {
   );
 }
 
+/** The ground that was walked on last, with its tiles, and what it was made of. */
+let kept: { made: string; ground: Ground } | null = null;
+
 /** The walk map of a body as it is now, and the body; refused while the map is being made. */
 export function useGround() {
   const client = useQueryClient();
   const { projectId } = useOpen();
-  const kept = useRef<{ made: string; ground: Ground } | null>(null);
   return useCallback(
     async (body: string) => {
-      const walking = await client.fetchQuery({
-        queryKey: keys.walking(projectId, body),
-        queryFn: () =>
-          taken(
-            api.GET("/api/projects/{project_id}/walking", {
-              params: { path: { project_id: projectId }, query: { body } },
-            }),
-          ),
-        staleTime: 1000,
-      });
+      const walking = await client.fetchQuery({ ...walkingOf(projectId, body), staleTime: 1000 });
       const who = walking.bodies.find((b) => b.name === body);
       if (!walking.current || !who) throw new Refused("The walk map is being made; try again in a moment.");
-      const made = `${body} ${walking.tiles.map((t) => t.sha256).join()}`;
-      if (kept.current?.made !== made) kept.current = { made, ground: groundOf(walking) };
-      return { ground: kept.current.ground, who };
+      const made = JSON.stringify([projectId, body, walking.origin_m, walking.tiles]);
+      if (kept?.made !== made) kept = { made, ground: groundOf(walking) };
+      return { ground: kept.ground, who };
     },
     [client, projectId],
   );

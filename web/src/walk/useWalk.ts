@@ -1,18 +1,21 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
-import { numberOf, useSession } from "../project/session";
+import { numberOf, orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { looking } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import { Flying } from "../stage/walk/flying";
 import { HeldKeys } from "../stage/walk/heldKeys";
-import { Walking } from "../stage/walk/walking";
+import { Heading } from "../stage/walk/mover";
+import { eyesOf, Walking } from "../stage/walk/walking";
 import { announce } from "../trail/cause";
 import { useGround } from "./useGround";
 import { useWalkState } from "./walkState";
 
 const INSIDE_DEG = 60;
+/** As tall is whoever flies or looks on. */
+const TALL_M = 1.8;
 /** So far below the eye the floor may be that one stands on. */
 const BELOW_EYE_M = 2.6;
 const AROUND_M = 14;
@@ -50,13 +53,6 @@ export function useWalk() {
   return useMemo(() => {
     const { say } = useSession.getState();
     const path = { params: { path: { project_id: projectId } } };
-    const orAloud = async (work: () => Promise<void>) => {
-      try {
-        await work();
-      } catch (error) {
-        if (error instanceof Error) say(error.message);
-      }
-    };
 
     const tellStop = (view: Stage, at: { feet: Vector3; towards: { x: number; y: number } } | null) => {
       if (!at) {
@@ -94,21 +90,17 @@ export function useWalk() {
       pose.projection = "perspective";
       if (pose.angleDeg < INSIDE_DEG - 10) pose.angleDeg = INSIDE_DEG;
       if (arriving) {
-        const eye = feet.clone().setZ(feet.z + who.height_m - 0.12);
-        const b = ((bearingDeg ?? looking(pose).bearingDeg) * Math.PI) / 180;
-        pose.eye.copy(eye);
-        pose.target.copy(eye).add(new Vector3(Math.sin(b), Math.cos(b), 0));
-        pose.up.set(0, 0, 1);
+        const eye = feet.clone().setZ(feet.z + eyesOf(who.height_m));
+        new Heading(bearingDeg ?? looking(pose).bearingDeg, 0).put(pose, eye);
       }
       view.navigation.set(pose, "went");
       const keys = new HeldKeys(() => view.ask(view.main), STOREY_KEYS);
-      const shape = { heightM: who.height_m, radiusM: who.radius_m, speedMs: who.speed_m_s ?? 1.4 };
       const mover = new Walking(
         ground,
         floor,
         own,
         pose,
-        shape,
+        who.height_m,
         keys,
         {
           speed: (speed) => useWalkState.setState({ speedMs: speed }),
@@ -136,6 +128,7 @@ export function useWalk() {
         await onFoot(new Vector3().fromArray(at.at_m), at.bearing_deg ?? null, true);
       });
 
+    /** Nobody walks or flies any more. */
     const orbit = () => {
       replace(null);
       stage()?.setMover(null);
@@ -192,7 +185,7 @@ export function useWalk() {
     /** Go on behind a picked point of a wall, the way one looks. */
     const through = (point: Vector3) => {
       const pose = stage()?.pose;
-      const feet = presentWalker()?.feet.z ?? (pose ? pose.eye.z - 1.68 : point.z);
+      const feet = presentWalker()?.feet.z ?? (pose ? pose.eye.z - eyesOf(TALL_M) : point.z);
       const towards = pose ? point.clone().sub(pose.eye) : new Vector3(0, 1, 0);
       towards.z = 0;
       return land(
@@ -201,10 +194,13 @@ export function useWalk() {
       );
     };
 
+    const mode = () => useWalkState.getState().mode;
     return {
-      walk,
+      /** Go on foot, or stop walking. */
+      toggleWalk: () => (mode() === "walk" ? orbit() : void walk()),
+      /** Fly, or stop flying. */
+      toggleFly: () => (mode() === "fly" ? orbit() : fly()),
       through,
-      fly,
       orbit,
       land,
       storey,
@@ -225,12 +221,6 @@ export function useWalk() {
       setFlyStops: (flyStops: boolean) => {
         useWalkState.setState({ flyStops });
         if (present?.mover instanceof Flying) present.mover.stops = flyStops;
-      },
-      /** Something else moved the eye: nobody walks or flies any more. */
-      left: () => {
-        replace(null);
-        stage()?.figure.show(null);
-        useWalkState.setState({ mode: "orbit", stop: null });
       },
     };
   }, [federation, stage, projectId, groundFor]);

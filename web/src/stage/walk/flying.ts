@@ -27,7 +27,6 @@ export class Flying implements Mover {
   private readonly velocity = new Vector3();
   private gain = 1;
   private fresh = false;
-  private pushed: { x: number; y: number } | null = null;
   stops = false;
 
   constructor(
@@ -39,7 +38,7 @@ export class Flying implements Mover {
   }
 
   get busy(): boolean {
-    return this.fresh || this.keys.any || this.pushed !== null || this.velocity.length() > 0.01;
+    return this.fresh || this.keys.any || this.velocity.length() > 0.01;
   }
 
   look(dx: number, dy: number, width: number, pose: Pose): void {
@@ -52,7 +51,7 @@ export class Flying implements Mover {
   }
 
   push(by: { x: number; y: number } | null): void {
-    this.pushed = by;
+    this.keys.thumb = by;
   }
 
   /** How fast one flies here: in proportion to the distance of what is ahead. */
@@ -63,13 +62,11 @@ export class Flying implements Mover {
   }
 
   private wanted(eye: Vector3): Vector3 {
-    const ahead = this.keys.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.pushed?.y ?? 0);
-    const aside = this.keys.axis(["KeyD"], ["KeyA"]) + (this.pushed?.x ?? 0);
-    const up = this.keys.axis(["PageUp"], ["PageDown"]);
+    const { ahead, aside, rise } = this.keys;
     const way = this.heading.forward
       .multiplyScalar(ahead)
       .addScaledVector(this.heading.level.right, aside)
-      .add(new Vector3(0, 0, up));
+      .add(new Vector3(0, 0, rise));
     if (way.lengthSq() === 0) return way;
     const speed = this.speed(eye);
     this.news.speed(speed);
@@ -77,7 +74,7 @@ export class Flying implements Mover {
   }
 
   tick(seconds: number, pose: Pose): boolean {
-    const turn = this.keys.axis(["ArrowRight"], ["ArrowLeft"]) * TURN_DEG_S * seconds;
+    const turn = this.keys.turn * TURN_DEG_S * seconds;
     this.heading.turn(turn, 0);
     const wanted = this.wanted(pose.eye);
     this.velocity.lerp(wanted, 1 - Math.exp(-seconds / EASE_S));

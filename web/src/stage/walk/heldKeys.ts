@@ -24,6 +24,8 @@ function typing(target: EventTarget | null): boolean {
 export class HeldKeys {
   private readonly held = new Set<string>();
   fast = false;
+  /** How far a thumb pushes ahead (y) and aside (x), -1 to 1; null while it does not. */
+  thumb: { x: number; y: number } | null = null;
 
   constructor(
     private readonly wake: () => void,
@@ -56,13 +58,34 @@ export class HeldKeys {
   };
 
   /** One key against another: 1, -1 or 0. */
-  axis(plus: readonly string[], minus: readonly string[]): number {
+  private axis(plus: readonly string[], minus: readonly string[]): number {
     const one = (codes: readonly string[]) => (codes.some((code) => this.held.has(code)) ? 1 : 0);
     return one(plus) - one(minus);
   }
 
+  /** How much one wants to go ahead; below zero backwards. */
+  get ahead(): number {
+    return this.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.thumb?.y ?? 0);
+  }
+
+  /** How much one wants to go to the right; below zero to the left. */
+  get aside(): number {
+    return this.axis(["KeyD"], ["KeyA"]) + (this.thumb?.x ?? 0);
+  }
+
+  /** Which way one turns: 1 to the right, -1 to the left. */
+  get turn(): number {
+    return this.axis(["ArrowRight"], ["ArrowLeft"]);
+  }
+
+  /** Which way one rises: 1 up, -1 down. */
+  get rise(): number {
+    return this.axis(["PageUp"], ["PageDown"]);
+  }
+
+  /** Whether anything is asked for. */
   get any(): boolean {
-    return this.held.size > 0;
+    return this.held.size > 0 || this.thumb !== null;
   }
 
   dispose(): void {

@@ -5,13 +5,6 @@ import type { HeldKeys } from "./heldKeys";
 import { Heading, type Mover } from "./mover";
 import { TICK_S, tick, type Walker } from "./walker";
 
-/** Who walks, as far as the eye cares. */
-export interface Walks {
-  heightM: number;
-  radiusM: number;
-  speedMs: number;
-}
-
 /** What walking tells; points are on the stage, feet on the floor. */
 export interface WalkingNews {
   speed(metresPerSecond: number): void;
@@ -25,6 +18,10 @@ export interface WalkingNews {
 
 /** Between the eyes and the top of the head. */
 const BROW_M = 0.12;
+
+/** How high above the floor a body so tall has its eyes. */
+export const eyesOf = (heightM: number): number => heightM - BROW_M;
+
 const TURN_DEG_S = 90;
 const FAST = 2.5;
 const SLOWEST = 0.3;
@@ -43,29 +40,26 @@ export class Walking implements Mover {
   private readonly walker: Walker;
   private eyeM: number;
   private due = 0;
-  private pushed: { x: number; y: number } | null = null;
   private barredS = 0;
   private told = false;
   private loadedAt: Vector2;
   private fresh = true;
-  speedMs: number;
 
   constructor(
     private readonly ground: Ground,
     floor: Floor,
     at: Vector3,
     pose: Pose,
-    private body: Walks,
+    private readonly heightM: number,
     private readonly keys: HeldKeys,
     private readonly news: WalkingNews,
-    speedMs?: number,
+    public speedMs: number,
   ) {
     const feet = ground.height(floor);
     this.walker = { x: at.x, y: at.y, floor, feet, vx: 0, vy: 0, blocked: -1 };
     this.heading = Heading.of(pose);
     // The eye stays where it is, and comes down to the body's once one moves.
     this.eyeM = ground.own(pose.eye).z - feet;
-    this.speedMs = speedMs ?? body.speedMs;
     this.loadedAt = new Vector2(at.x, at.y);
   }
 
@@ -79,7 +73,6 @@ export class Walking implements Mover {
     return (
       this.fresh ||
       this.keys.any ||
-      this.pushed !== null ||
       Math.hypot(vx, vy) > 0.01 ||
       Math.abs(this.ground.height(this.walker.floor) - this.walker.feet) > 0.002
     );
@@ -101,12 +94,11 @@ export class Walking implements Mover {
   }
 
   push(by: { x: number; y: number } | null): void {
-    this.pushed = by;
+    this.keys.thumb = by;
   }
 
   private wanted(): Vector2 {
-    const ahead = this.keys.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.pushed?.y ?? 0);
-    const aside = this.keys.axis(["KeyD"], ["KeyA"]) + (this.pushed?.x ?? 0);
+    const { ahead, aside } = this.keys;
     const { ahead: a, right: r } = this.heading.level;
     const way = new Vector2(a.x * ahead + r.x * aside, a.y * ahead + r.y * aside);
     const speed = this.speedMs * (this.keys.fast ? FAST : 1) * Math.min(1, way.length());
@@ -115,7 +107,7 @@ export class Walking implements Mover {
 
   tick(seconds: number, pose: Pose): boolean {
     const before = [this.walker.x, this.walker.y, this.walker.feet] as const;
-    const turn = this.keys.axis(["ArrowRight"], ["ArrowLeft"]) * TURN_DEG_S * seconds;
+    const turn = this.keys.turn * TURN_DEG_S * seconds;
     this.heading.turn(turn, 0);
     const wanted = this.wanted();
     this.due += seconds;
@@ -125,7 +117,7 @@ export class Walking implements Mover {
       this.watch(wanted);
     }
     if (wanted.lengthSq() > 0)
-      this.eyeM += (this.body.heightM - BROW_M - this.eyeM) * (1 - Math.exp(-seconds / EYE_S));
+      this.eyeM += (eyesOf(this.heightM) - this.eyeM) * (1 - Math.exp(-seconds / EYE_S));
     const { x, y, feet } = this.walker;
     const moved = x !== before[0] || y !== before[1] || feet !== before[2];
     if (moved && this.told) this.tellStop(null);
