@@ -49,10 +49,10 @@ imports: setup
 	@.venv/bin/lint-imports
 
 core: setup
-	@.venv/bin/pytest tests/core
+	@.venv/bin/pytest -n 2 tests/core
 
 api: setup
-	@.venv/bin/pytest tests/api
+	@.venv/bin/pytest -n 2 tests/api
 
 web-test: setup
 	@cd web && npm test --silent
@@ -63,7 +63,8 @@ e2e: setup web/dist/index.html
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 
 test: setup web/dist/index.html lint types imports web-test ## everything, in one command
-	@.venv/bin/pytest tests
+	@.venv/bin/pytest -n 2 tests/core tests/api
+	@.venv/bin/pytest tests/e2e
 
 bench: setup web/dist/index.html ## measure speed against named references, and write docs/performance.md
 	@$(PY) -m bench

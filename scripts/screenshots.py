@@ -89,6 +89,18 @@ def choose(page: Page, label: str, room: str) -> None:
     page.keyboard.press("Enter")
 
 
+def find(page: Page, room: str) -> None:
+    """Stand in a room."""
+    from tests.e2e.stage import wait_moving, wait_resting
+
+    page.keyboard.press("/")
+    page.keyboard.type(room)
+    page.locator("[role=listbox] [role=option]").first.wait_for()
+    page.keyboard.press("Enter")
+    wait_moving(page)
+    wait_resting(page)
+
+
 def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     """A route to the escape stair with its lowest place, and the body from behind."""
     from tests.e2e.stage import wait_moving, wait_resting
@@ -103,12 +115,7 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("route")
-    page.keyboard.press("/")
-    page.keyboard.type("Gallery")
-    page.locator("[role=listbox] [role=option]").first.wait_for()
-    page.keyboard.press("Enter")
-    wait_moving(page)
-    wait_resting(page)
+    find(page, "Gallery")
     page.keyboard.press("g")
     page.get_by_test_id("walk-bar").wait_for()
     page.keyboard.press("t")
@@ -116,6 +123,25 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("walking")
+    through_the_wall(page, keep)
+
+
+def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
+    """A room looked into through the wall behind."""
+    from tests.e2e.stage import wait_moving, wait_resting
+
+    page.keyboard.press("t")
+    page.keyboard.press("g")
+    find(page, "1.06")
+    page.mouse.move(600, 250)
+    keeps = page.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
+    while not keeps.count():
+        page.mouse.wheel(0, 300)
+    keeps.get_by_role("button", name="Look in through it").click()
+    wait_moving(page)
+    wait_resting(page)
+    page.mouse.move(1100, 700)
+    keep("through-the-wall")
 
 
 def main() -> None:

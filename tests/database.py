@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from stairpath.start.postgres import Cluster
+from stairpath.start.postgres import FIRST_PORT, Cluster
 
 
 @contextmanager
@@ -16,7 +16,9 @@ def database() -> Iterator[str]:
     """The address of an empty, migrated database."""
     folder = Path(tempfile.mkdtemp(prefix="stairpath-test-", dir="/var/tmp"))
     folder.chmod(0o755)
-    cluster = Cluster(folder / "postgres", fast=True)
+    # Tests that run side by side do not try the same ports.
+    worker = int(os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw"))
+    cluster = Cluster(folder / "postgres", fast=True, first_port=FIRST_PORT + 200 * worker)
     cluster.start()
     os.environ["STAIRPATH_DATABASE_URL"] = cluster.url
     try:

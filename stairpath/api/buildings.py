@@ -21,6 +21,7 @@ from stairpath.core.walking.place import Room, room_of
 from stairpath.core.walking.search import marks_of
 from stairpath.core.walking.walkmap import WalkMap
 from stairpath.store import walks
+from stairpath.store.database import transaction
 from stairpath.store.tables import Component, Project
 
 Array = npt.NDArray[np.float64]
@@ -37,6 +38,8 @@ class Ground:
     maps: dict[Body, WalkMap] = field(default_factory=dict)
     marks: dict[Body, npt.NDArray[np.float32]] = field(default_factory=dict)
     lock: Lock = field(default_factory=Lock)
+    marks_lock: Lock = field(default_factory=Lock)
+    """Marks take seconds, in which others walk on the same maps."""
 
     def about(self, walk: WalkMap) -> Axes:
         """The map's axes about the project's origin, as the browser counts."""
@@ -96,10 +99,21 @@ def map_of(database: Session, project: Project, ground: Ground, body: Body) -> W
 
 def marks(ground: Ground, body: Body) -> npt.NDArray[np.float32]:
     """What finds routes fast on a body's map."""
-    with ground.lock:
+    with ground.marks_lock:
         if body not in ground.marks:
             ground.marks[body] = marks_of(ground.maps[body])
         return ground.marks[body]
+
+
+def make_ready(project_id: str, body_name: str) -> None:
+    """Have everything in memory that a route needs, so that the first one does not wait for it."""
+    with transaction() as database:
+        project = database.get(Project, project_id)
+        if project is not None and project.federation is not None and walks.is_current(project):
+            body = body_of(project, body_name)
+            ground = ground_of(database, project)
+            map_of(database, project, ground, body)
+            marks(ground, body)
 
 
 def named(database: Session, ground: Ground, components: Iterable[int]) -> dict[int, shapes.NamedComponent]:

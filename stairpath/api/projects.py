@@ -17,7 +17,7 @@ from stairpath.core.visibility.colours import base_colour
 from stairpath.settings import settings
 from stairpath.store.database import CHANNEL, tell
 from stairpath.store.federations import live_models
-from stairpath.store.tables import Chunk, Component, Json, Model, Project
+from stairpath.store.tables import Chunk, Component, Model, Project
 
 router = APIRouter(prefix="/api/projects", tags=["projects"])
 
@@ -84,20 +84,6 @@ def _rows_of(matrix: list[list[float]], centre: list[float], origin: list[float]
     return out
 
 
-def _room(room: Json, origin: list[float]) -> shapes.RoomLabel:
-    stand = room.get("stand")
-    return shapes.RoomLabel(
-        number=room["number"],
-        name=room["name"],
-        level=room["level"],
-        stand=None
-        if stand is None
-        else shapes.Stand(
-            at_m=[c - o for c, o in zip(stand["at_m"], origin, strict=False)], bearing_deg=stand["bearing_deg"]
-        ),
-    )
-
-
 @router.get("/{project_id}/federation")
 def get_federation(database: Database, project: TheProject) -> shapes.Federation:
     """What the stage draws: models, components by dense number, chunks to fetch."""
@@ -162,7 +148,7 @@ def get_federation(database: Database, project: TheProject) -> shapes.Federation
         true_north_deg=kept["true_north_deg"],
         disciplines=[shapes.Discipline(code=d.code, name=d.name, colour=d.colour) for d in DISCIPLINES],
         levels=[shapes.Level(**level) for level in kept["levels"]],
-        rooms=[_room(r, origin) for r in kept["rooms"]],
+        rooms=[shapes.RoomLabel(number=r["number"], name=r["name"], level=r["level"]) for r in kept["rooms"]],
         colours=list(colours),
         models=models,
         home=shapes.Home.model_validate(project.home) if project.home else None,

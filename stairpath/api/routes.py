@@ -10,13 +10,14 @@ from typing import Any, Literal
 from urllib.parse import quote
 
 import numpy as np
-from fastapi import APIRouter, HTTPException
+import numpy.typing as npt
+from fastapi import APIRouter, BackgroundTasks, HTTPException
 from fastapi.responses import Response
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from stairpath.api import shapes
-from stairpath.api.buildings import Ground, body_of, ground_of, map_of, marks, named
+from stairpath.api.buildings import Ground, body_of, ground_of, make_ready, map_of, marks, named
 from stairpath.api.lookups import Database, TheProject
 from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
 from stairpath.core.walking.report import route_document
@@ -26,6 +27,10 @@ from stairpath.store.database import tell
 from stairpath.store.tables import Project, SavedRoute
 
 router = APIRouter(prefix="/api", tags=["routes"])
+
+Array = npt.NDArray[np.float64]
+
+_POINTS = {"at_m", "nearest_m", "point_m", "points_m"}
 
 
 def _place(ground: Ground, walk: WalkMap, wish: shapes.RoutePlace) -> Place:
@@ -57,14 +62,38 @@ def find_route(database: Database, project: TheProject, wish: shapes.RouteWish) 
     return _found(database, project, wish)
 
 
-def _shape(kept: SavedRoute) -> shapes.SavedRoute:
+def _moved(document: Any, by: Array) -> Any:
+    """What is asked for or answered, with all its points moved: the browser counts about the project's origin."""
+    if isinstance(document, list):
+        return [_moved(value, by) for value in document]
+    if not isinstance(document, dict):
+        return document
+    out = {key: _moved(value, by) for key, value in document.items()}
+    for key in _POINTS & document.keys():
+        if document[key]:
+            out[key] = np.round(np.array(document[key]) + by, 4).tolist()
+    return out
+
+
+def _origin(project: Project) -> Array:
+    return np.array((project.federation or {}).get("origin_m", [0.0, 0.0, 0.0]))
+
+
+@router.post("/projects/{project_id}/routes/ready", status_code=202)
+def get_ready(project: TheProject, background: BackgroundTasks, body: str = "standing") -> None:
+    """Say that routes will be asked for: the map is brought into memory meanwhile."""
+    body_of(project, body)
+    background.add_task(make_ready, project.id, body)
+
+
+def _shape(kept: SavedRoute, project: Project) -> shapes.SavedRoute:
     return shapes.SavedRoute(
         id=kept.id,
         name=kept.name,
         author=kept.author,
         created_at=kept.created_at,
-        wish=shapes.RouteWish.model_validate(kept.wish),
-        answer=shapes.RouteAnswer.model_validate(kept.answer),
+        wish=shapes.RouteWish.model_validate(_moved(kept.wish, -_origin(project))),
+        answer=shapes.RouteAnswer.model_validate(_moved(kept.answer, -_origin(project))),
     )
 
 
@@ -76,23 +105,24 @@ def list_routes(database: Database, project: TheProject) -> list[shapes.SavedRou
         .where(SavedRoute.project_id == project.id, SavedRoute.removed_at.is_(None))
         .order_by(SavedRoute.created_at.desc())
     )
-    return [_shape(row) for row in rows]
+    return [_shape(row, project) for row in rows]
 
 
 @router.post("/projects/{project_id}/routes", status_code=201)
 def keep_route(database: Database, project: TheProject, wish: shapes.NewRoute) -> shapes.SavedRoute:
-    """Keep a route with its answer as of now."""
+    """Keep a route with its answer as of now, in the project's own coordinates, whatever its origin is later."""
+    answer = _found(database, project, wish.wish)
     kept = SavedRoute(
         project_id=project.id,
         name=wish.name.strip() or "Untitled",
         author=wish.author,
-        wish=wish.wish.model_dump(mode="json"),
-        answer=_found(database, project, wish.wish).model_dump(mode="json"),
+        wish=_moved(wish.wish.model_dump(mode="json"), _origin(project)),
+        answer=_moved(answer.model_dump(mode="json"), _origin(project)),
     )
     database.add(kept)
     database.flush()
     tell(database, project.id)
-    return _shape(kept)
+    return _shape(kept, project)
 
 
 def _kept(database: Session, route_id: str) -> SavedRoute:
@@ -118,20 +148,6 @@ def restore_route(database: Database, route_id: str) -> None:
         raise HTTPException(404, "There is no such route; it may have been made in another project.")
     found.removed_at = None
     tell(database, found.project_id)
-
-
-def _in_project(document: Any, origin: list[float]) -> Any:
-    """A kept answer, which counts about the project's origin, with its points in project coordinates."""
-    if isinstance(document, dict):
-        out = {key: _in_project(value, origin) for key, value in document.items()}
-        for key in ("at_m", "nearest_m"):
-            if key in document:
-                out[key] = [round(a + b, 4) for a, b in zip(document[key], origin, strict=True)]
-        if "points_m" in document:
-            points = np.array(document["points_m"]).reshape(-1, 3) + np.array(origin)
-            out["points_m"] = np.round(points, 4).tolist()
-        return out
-    return [_in_project(value, origin) for value in document] if isinstance(document, list) else document
 
 
 def _geojson(answer: dict[str, Any], properties: dict[str, Any]) -> str:
@@ -177,8 +193,7 @@ def hand_on_route(database: Database, route_id: str, form: Literal["json", "geoj
     """A kept route as JSON, as GeoJSON, or its pinches as CSV; coordinates are those of the project."""
     kept = _kept(database, route_id)
     project = database.get_one(Project, kept.project_id)
-    origin = (project.federation or {}).get("origin_m", [0, 0, 0])
-    answer = _in_project(kept.answer, origin)
+    answer = kept.answer
     about = {"name": kept.name, "author": kept.author, "project": project.name, "body": kept.wish["body"]}
     if form == "json":
         text = json.dumps({**about, "wish": kept.wish, **answer}, ensure_ascii=False)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 import numpy as np
 import numpy.typing as npt
 from fastapi import APIRouter, HTTPException
@@ -28,44 +30,59 @@ router = APIRouter(prefix="/api/projects/{project_id}/walking", tags=["walking"]
 
 
 def _bodies(project: Project) -> list[shapes.WalkingBody]:
-    return [
-        shapes.WalkingBody(
-            name=b.name, radius_m=b.radius_m, height_m=b.height_m, step_up_m=b.step_up_m,
-            step_down_m=b.step_down_m, slope=b.slope, speed_m_s=b.speed_m_s, own=b.name not in BODIES,
-        )
-        for b in walks.bodies_of(project).values()
-    ]  # fmt: skip
+    return [shapes.WalkingBody(**asdict(b), own=b.name not in BODIES) for b in walks.bodies_of(project).values()]
 
 
 @router.get("")
 def get_walking(database: Database, project: TheProject, body: str = "standing") -> shapes.Walking:
     """The walk map of a project, and one body's tiles."""
     body_of(project, body)
-    made = (project.walking or {}).get("map") or {}
+    made = walks.map_of(project)
+    current = walks.is_current(project)
     origin: list[float] = (project.federation or {}).get("origin_m", [0.0, 0.0, 0.0])
     made_about: list[float] = made.get("origin_m", origin)
-    rule = walks.rule_of(project)
     return shapes.Walking(
-        current=bool(made) and walks.is_current(project),
+        current=current,
         cell_m=made.get("cell_m", CELL_M),
         tile_m=TILE_M,
         origin_m=[a - b for a, b in zip(made_about, origin, strict=True)],
         bearing_deg=made.get("bearing_deg", 0.0),
         bodies=_bodies(project),
-        passable=sorted(rule.passable),
-        doors_locked=rule.doors_locked,
-        classes=sorted(
-            database.scalars(
-                select(Component.ifc_class)
-                .join(Model)
-                .where(Model.project_id == project.id, Model.removed_at.is_(None))
-                .distinct()
+        stands=[
+            shapes.Stand(
+                room=stand["room"],
+                at_m=[a - b for a, b in zip(stand["at_m"], origin, strict=True)],
+                bearing_deg=stand["bearing_deg"],
             )
-        ),
+            for stand in made.get("stands", [])
+            if current
+        ],
         tiles=[
             shapes.WalkTilePlace(x=row.x, y=row.y, sha256=row.sha256, size=row.size)
             for row in walks.tiles_of(database, project.id, body)
         ],
+    )
+
+
+@router.get("/rule")
+def get_rule(database: Database, project: TheProject) -> shapes.WalkRuleNow:
+    """What stands in the way, how fine the map is, and the project's own bodies."""
+    rule = walks.rule_of(project)
+    return shapes.WalkRuleNow.model_validate(
+        {
+            "passable": sorted(rule.passable),
+            "doors_locked": rule.doors_locked,
+            "cell_cm": round(100 * walks.cell_of(project)),
+            "bodies": [body for body in _bodies(project) if body.own],
+            "classes": sorted(
+                database.scalars(
+                    select(Component.ifc_class)
+                    .join(Model)
+                    .where(Model.project_id == project.id, Model.removed_at.is_(None))
+                    .distinct()
+                )
+            ),
+        }
     )
 
 
@@ -83,7 +100,7 @@ def set_rule(project_id: str, wish: shapes.WalkRule) -> None:
         project = database.get(Project, project_id, with_for_update=True)
         if project is None:
             raise HTTPException(404, "There is no such project; open it from the start page.")
-        walks.set_walking(project, Rule(frozenset(wish.passable), wish.doors_locked), own)
+        walks.set_walking(project, Rule(frozenset(wish.passable), wish.doors_locked), wish.cell_cm / 100, own)
         tell(database, project.id)
     defer_walks(project_id)
 
@@ -147,9 +164,8 @@ def come_to_stand(database: Database, project: TheProject, wish: shapes.LandingW
     except NoPlaceError as error:
         raise HTTPException(422, str(error.args[0])) from error
     foot = walk.place(found.floor)
-    bearing = None if found.look_deg is None else (90.0 - found.look_deg + walk.axes.bearing_deg) % 360.0
     return shapes.Landing(
         at_m=ground.about(walk).to_project(foot).round(4).tolist(),
-        bearing_deg=bearing,
+        bearing_deg=found.bearing_deg(walk),
         level=level_at(federation, float(foot[2])),
     )

@@ -125,7 +125,7 @@ def map_walks(project_id: str) -> None:
         project = session.get(Project, project_id, with_for_update=True)
         if project is None or walks.wanted_map(project) != made_for:
             return  # what changed meanwhile has a job of its own
-        walks.keep_tiles(session, project, made, made_for)
+        walks.keep_map(session, project, building, made, made_for)
         tell(session, project_id)
     log.info("walk map made", project=project_id, made=len(made.tiles), kept=made.kept, seconds=round(made.seconds, 2))
 

@@ -47,6 +47,8 @@ class Cluster:
     folder: Path
     fast: bool = False
     port: int = 0
+    first_port: int = FIRST_PORT
+    """The first port that is tried."""
 
     @property
     def url(self) -> str:
@@ -99,7 +101,7 @@ class Cluster:
         if running:
             self.port = running
             return
-        self.port = free_port(FIRST_PORT)
+        self.port = free_port(self.first_port)
         options = f"-p {self.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=120"
         options += " -c shared_buffers=256MB -c max_wal_size=2GB"
         if self.fast:

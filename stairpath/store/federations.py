@@ -9,7 +9,6 @@ import numpy as np
 from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
-from stairpath.core.camera.standing import stands
 from stairpath.core.camera.subject import room_points
 from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.federation.alternatives import by_file_name
@@ -30,7 +29,7 @@ def live_models(session: Session, project_id: str) -> list[Model]:
 
 
 PLAN_TYPE = "application/json"
-SUMMARY = 2
+SUMMARY = 3
 """Counts what a federation keeps; projects that were federated with less are federated again."""
 
 
@@ -53,7 +52,6 @@ def _keep_plan(session: Session, federation: Federation, level: int) -> str:
 
 
 def _summary(session: Session, federation: Federation) -> Json:
-    standing = stands(federation)
     return {
         "summary": SUMMARY,
         "origin_m": list(federation.origin_m),
@@ -71,9 +69,6 @@ def _summary(session: Session, federation: Federation) -> Json:
                 "number": r.number,
                 "name": r.name,
                 "level": r.level,
-                "stand": {"at_m": list(standing[i].at), "bearing_deg": standing[i].bearing_deg}
-                if i in standing
-                else None,
                 "corners_m": np.unique(np.round(room_points(federation, i), 4), axis=0).tolist(),
             }
             for i, r in enumerate(federation.rooms)

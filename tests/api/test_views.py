@@ -16,6 +16,7 @@ POSE = {
     "projection": "perspective",
     "angle_deg": 42.5,
     "height_m": 12.0,
+    "through_m": 1.5,
 }
 
 

@@ -113,7 +113,36 @@ def test_a_rule_lets_one_walk_through_a_class_and_an_own_body_gets_a_map(client,
     assert ask("routes/find", start=far[0], end=far[1], body="bench")["found"] is False
     client.put(f"/api/projects/{house}/walking/rule", json={**rule, "passable": ["IfcWall"]})
     work()
+    now = client.get(f"/api/projects/{house}/walking/rule").json()
+    assert (now["passable"], now["doors_locked"], now["cell_cm"]) == (["IfcWall"], False, 10)
+    assert now["classes"] == ["IfcSlab", "IfcWall"]
+    assert [body["name"] for body in now["bodies"]] == ["bench"]
     assert ask("routes/find", start=far[0], end=far[1], body="bench")["found"] is True
+
+
+def test_finer_cells_make_the_map_anew_and_measure_the_same(client, house, ask, work):
+    wish = {"start": {"room": 0}, "end": {"room": 1}}
+    coarse = ask("routes/find", **wish)
+    assert client.put(f"/api/projects/{house}/walking/rule", json={"passable": [], "cell_cm": 5}).status_code == 204
+    work()
+    info = walking(client, house)
+    assert info["cell_m"] == 0.05
+    tile = next(t for t in info["tiles"] if (t["x"], t["y"]) == (0, 0))
+    read, _ = unpack(gzip.compress(client.get(f"/api/walk-tiles/{tile['sha256']}").content))
+    assert len(read.floors) == round(info["tile_m"] / 0.05) ** 2
+    fine = ask("routes/find", **wish)
+    assert fine["narrowest"]["size_m"] == pytest.approx(coarse["narrowest"]["size_m"], abs=0.005)
+    assert fine["length_m"] == pytest.approx(coarse["length_m"], abs=0.1)
+
+
+def test_where_to_stand_in_each_room_is_known_with_the_map(client, house, ask, origin):
+    stands = {stand["room"]: stand for stand in walking(client, house)["stands"]}
+    assert set(stands) == {0, 1}
+    landing = ask("walking/landing", body="standing", kind="room", room=1)
+    assert stands[1]["at_m"] == pytest.approx(landing["at_m"], abs=1e-3)
+    assert stands[1]["bearing_deg"] == landing["bearing_deg"]
+    client.put(f"/api/projects/{house}/walking/rule", json={"passable": []})
+    assert walking(client, house)["stands"] == []
 
 
 @pytest.mark.parametrize(
@@ -199,6 +228,29 @@ def test_a_route_is_found_kept_and_handed_on(client, house, ask, origin):
     assert client.get(f"/api/routes/{kept['id']}/json").status_code == 404
     assert client.post(f"/api/routes/{kept['id']}/restore").status_code == 204
     assert len(client.get(f"/api/projects/{house}/routes").json()) == 1
+
+
+def test_a_kept_route_stays_where_it_is_when_the_origin_moves(client, house, ask, origin, send, work):
+    wish = {"start": {"point_m": (np.array([1.03, 1.54, 0]) - origin).tolist()}, "end": {"room": 1}}
+    kept = ask("routes", 201, name="From a point", author="Ida Fenn", wish=wish)
+    far = Sample()
+    far.box(far.storey("Level 00", 0), (400, 300, -0.3), (3, 3, 0.3), "IfcSlab", Name="Far pad")
+    send(house, "T-FAR.ifc", far)
+    work()
+    moved = np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
+    assert np.abs(moved - origin).max() > 50
+    after = client.get(f"/api/projects/{house}/routes").json()[0]
+    for points in (lambda route: [route["wish"]["start"]["point_m"]], lambda route: route["answer"]["points_m"]):
+        assert np.array(points(after)) + moved == pytest.approx(np.array(points(kept)) + origin, abs=1e-3)
+    sent = client.get(f"/api/routes/{kept['id']}/json").json()
+    assert sent["wish"]["start"]["point_m"] == pytest.approx([1.03, 1.54, 0], abs=1e-3)
+    assert sent["points_m"][0] == pytest.approx([1.03, 1.54, 0], abs=1e-3)
+
+
+def test_what_a_route_needs_can_be_had_ready(client, house, ask):
+    assert client.post(f"/api/projects/{house}/routes/ready").status_code == 202
+    assert client.post(f"/api/projects/{house}/routes/ready", params={"body": "giant"}).status_code == 404
+    assert ask("routes/find", start={"room": 0}, end={"room": 1})["found"] is True
 
 
 def test_no_way_says_what_blocks(ask):

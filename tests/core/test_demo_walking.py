@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
+import shapely
 
 from stairpath.core.camera.subject import room_named
 from stairpath.core.federation.federate import federate
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.bodies import BODIES
+from stairpath.core.walking.landing import in_every_room
 from stairpath.core.walking.loops.ways import CLIMB_M_S, DESCEND_M_S
 from stairpath.core.walking.place import at_point, place_named, room_of
 from stairpath.core.walking.report import global_ids
@@ -118,7 +120,7 @@ def test_marks_find_the_same_way_faster(standing):
     walk = standing.map
     source, goal = int(standing.place("B1.01").floors[0]), int(standing.place("2.10").floors[0])
     plain, marked = fastest(walk, source, goal), fastest(walk, source, goal, False, marks_of(walk))
-    assert way_time_s(walk, marked) == pytest.approx(way_time_s(walk, plain), rel=0.005)
+    assert way_time_s(walk, marked) == pytest.approx(way_time_s(walk, plain), rel=0.01)
 
 
 def test_a_door_s_frame_stays_and_its_leaf_opens(demo):
@@ -133,6 +135,28 @@ def test_a_door_s_frame_stays_and_its_leaf_opens(demo):
     middle = np.abs(corners[:, 0] - shape.vertices[:, 0].min() - width / 2) < 0.2 * width
     # Nothing of the frame stands in the middle between head and threshold.
     assert not ((corners[:, 2] > 0.3) & (corners[:, 2] < 1.9) & middle).any()
+
+
+def test_every_room_can_be_stood_in_clear_of_what_is_in_it(standing):
+    landings = in_every_room(standing.map, standing.federation)
+    assert set(landings) == set(range(len(standing.federation.rooms)))
+    for index, landing in landings.items():
+        room = room_of(standing.federation, standing.map.axes, index)
+        at = standing.map.place(landing.floor)
+        assert room.area.buffer(0.05).contains(shapely.Point(at[:2])), room.name
+        assert abs(at[2] - room.low_m) < 0.5, room.name
+
+
+def test_in_the_upper_gallery_one_stands_clear_of_the_columns(standing):
+    index = next(i for i, room in enumerate(standing.federation.rooms) if room.name == "Upper gallery")
+    at = standing.map.place(in_every_room(standing.map, standing.federation)[index].floor)
+    structure = next(m for m in standing.federation.models if m.outline.name.startswith("QH-STR"))
+    columns = [
+        standing.map.axes.to_own(structure.bounds_m[i].mean(axis=0))
+        for i, cls in enumerate(structure.outline.classes)
+        if cls == "IfcColumn" and structure.bounds_m[i, 1, 2] > 9
+    ]
+    assert min(np.hypot(*(at - column)[:2]) for column in columns) > 1.5
 
 
 def test_most_rooms_can_be_walked_to(standing):

@@ -5,8 +5,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import HealthCheck, given, settings
+import shapely
+from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import dijkstra
 
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.bodies import BODIES, Body, NoSuchBodyError, body_named
@@ -254,13 +257,34 @@ def test_finer_cells_measure_the_same():
     assert a.length_m == pytest.approx(b.length_m, rel=0.01)
 
 
+BLOCKS = [(1, 1), (3, 2.2), (5.5, 0.7), (2, 4.5), (4.6, 5), (6.3, 3.1), (1, 6.5), (6.2, 6.4)]
+
+
 @pytest.fixture(scope="module")
 def maze():
     blocks = Blocks().room(0, 0, 8, 8)
-    for k, (x, y) in enumerate([(1, 1), (3, 2.2), (5.5, 0.7), (2, 4.5), (4.6, 5), (6.4, 3.1), (1, 6.5), (6.2, 6.4)]):
+    for k, (x, y) in enumerate(BLOCKS):
         blocks.box(f"block {k}", (x, y, 0), (x + 1.1, y + 0.9, 1.0 + 0.2 * k))
     blocks.box("dais", (3, 6.5, 0), (5, 8, 0.17))
     return blocks.walk()
+
+
+def shortest(field, a, b):
+    """The length of the shortest way of a point over a free field, from corner to corner of it."""
+    corners = shapely.get_coordinates(field)
+    stops = np.array([a, b, *corners])
+    one, other = np.triu_indices(len(stops), 1)
+    lines = shapely.linestrings(np.stack([stops[one], stops[other]], axis=1))
+    seen = shapely.covers(shapely.buffer(field, 1e-6), lines)
+    lengths = coo_matrix((shapely.length(lines[seen]), (one[seen], other[seen])), (len(stops),) * 2)
+    return float(dijkstra(lengths.tocsr(), False, np.array([0]))[0, 1])
+
+
+@pytest.fixture(scope="module")
+def field():
+    """Where the middle of somebody standing may be among the blocks of the maze that are not stepped over."""
+    blocks = shapely.union_all([shapely.box(x, y, x + 1.1, y + 0.9) for x, y in BLOCKS])
+    return shapely.box(0.25, 0.25, 7.75, 7.75).difference(blocks.buffer(0.25, quad_segs=4))
 
 
 points = st.tuples(st.floats(0.3, 7.7), st.floats(0.3, 7.7))
@@ -280,4 +304,17 @@ def test_there_and_back_are_equally_long_and_step_free_has_no_riser(maze, a, b):
     if isinstance(level, Route):
         assert level.risers == 0
         if max(math.dist(level.points[k], there.points[k]) for k in (0, -1)) < 0.05:
-            assert level.length_m >= there.length_m * 0.95  # cells know eight directions
+            assert level.length_m >= there.length_m * 0.99
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(points, points)
+def test_a_way_among_obstacles_is_within_2_percent_of_the_shortest(maze, field, a, b):
+    assume(field.contains(shapely.Point(a)) and field.contains(shapely.Point(b)) and math.dist(a, b) > 1)
+    assume(max(a[1], b[1]) < 6)  # the dais has a step, which costs time
+    found = maze.route((*a, 0), (*b, 0))
+    assert isinstance(found, Route)
+    truly = shortest(field, a, b)
+    # Beside the 2% a cell, which short ways feel.
+    assert found.length_m <= 1.02 * truly + 0.1
+    assert found.length_m >= 0.98 * truly - 0.1

@@ -8,6 +8,7 @@ import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stairpath.core.walking.stopped import why_stopped
 from stairpath.core.walking.walker import TICK_S, standing_on, tick, walked
 from tests.core.blocks import Blocks
 
@@ -42,7 +43,8 @@ def test_it_comes_up_to_speed_and_covers_the_ground(yard):
     assert after.blocked == -1
     at_rest = walked(yard.map, after, [(60, 0, 0)])[0]
     assert at_rest.x_m - after.x_m == pytest.approx(SPEED * 0.12, abs=0.02)
-    assert math.hypot(at_rest.vx_m_s, at_rest.vy_m_s) < 0.01
+    assert (at_rest.vx_m_s, at_rest.vy_m_s) == (0, 0)
+    assert tick(yard.map, at_rest, 0, 0) == at_rest
 
 
 def test_a_wall_stops_it_and_is_named_and_it_slides_along(yard):
@@ -66,6 +68,7 @@ def test_it_climbs_the_stair_smoothly_and_takes_no_step_off_the_deck(yard):
     for _ in range(400):
         walker = tick(yard.map, walker, SPEED, 0)
         feet.append(walker.feet_m)
+    assert walked(yard.map, walker, [(120, 0, 0)])[0].feet_m == pytest.approx(1.02, abs=1e-6)
     assert walker.feet_m == pytest.approx(1.02, abs=0.01)
     assert np.abs(np.diff(feet)).max() < 0.03
     assert walker.x_m == pytest.approx(8.0, abs=0.1)
@@ -76,6 +79,51 @@ def test_it_climbs_the_stair_smoothly_and_takes_no_step_off_the_deck(yard):
 
 def test_the_low_beam_is_ducked_under_only_by_who_stoops(yard):
     assert walked(yard.map, start(yard, (2.6, 0.8, 0)), [(180, SPEED, 0)])[0].x_m < 3.0
+
+
+def stop(blocks, body, at, towards):
+    """Why a body at a point cannot go on in a direction, and what is named."""
+    walk = blocks.walk(body)
+    walker = start(walk, at)
+    speed = np.array(towards) / np.hypot(*towards)
+    walker = walked(walk.map, walker, [(600, *speed)])[0]
+    why = why_stopped(walk.map, walk.space, walker.floor, np.array([walker.x_m, walker.y_m]), speed)
+    return why, walk.names[why.component]
+
+
+def test_a_landing_too_high_to_step_onto_is_a_step_of_its_height():
+    blocks = Blocks().box("quay", (-3, 0, -0.3), (10, 4, 0)).box("landing", (3, 0, 0), (8, 4, 0.45))
+    for aside in (0.0, 0.3):
+        why, whose = stop(blocks, "standing", (0, 1, 0), (1, aside))
+        assert (why.kind, whose) == ("step", "landing")
+        assert why.found_m == pytest.approx(0.45, abs=0.01)
+        assert why.needed_m == 0.25
+
+
+def test_a_wheelchair_is_stopped_by_a_riser_and_by_a_ramp_that_is_too_steep():
+    blocks = Blocks().box("low", (-3, 0, -0.3), (0, 3, 0)).ramp("ramp", 0, 10, 0, 1, 3)
+    why, whose = stop(blocks, "wheelchair", (-2, 1.5, 0), (1, 0))
+    assert (why.kind, whose) == ("slope", "ramp")
+    assert why.found_m == pytest.approx(0.1, abs=0.003)
+    stair = Blocks().box("low", (-3, 0, -0.3), (9, 3, 0)).flight("stair", (0, 0, 0), 6, 0.17, 0.28, 3)
+    why, whose = stop(stair, "wheelchair", (-2, 1.5, 0), (1, 0))
+    assert (why.kind, whose) == ("step", "stair")
+    assert why.found_m == pytest.approx(0.17, abs=0.01)
+
+
+def test_a_higher_floor_behind_a_wall_is_not_what_stops():
+    blocks = Blocks().box("low", (-3, 0, -0.3), (3, 3, 0)).box("wall", (3, 0, 0), (3.1, 3, 3))
+    why, whose = stop(blocks.box("raised", (3.1, 0, 0), (6, 3, 0.1)), "wheelchair", (0, 1.5, 0), (1, 0))
+    assert (why.kind, whose) == ("solid", "wall")
+
+
+def test_a_floor_s_end_is_an_edge_or_a_drop():
+    deck = Blocks().box("deck", (0, 0, -0.3), (4, 3, 0))
+    assert stop(deck, "standing", (2, 1.5, 0), (1, 0))[0].kind == "edge"
+    deck.box("yard", (4, 0, -0.9), (9, 3, -0.6))
+    why, whose = stop(deck, "standing", (2, 1.5, 0), (1, 0))
+    assert (why.kind, whose) == ("drop", "deck")
+    assert why.found_m == pytest.approx(0.6, abs=0.01)
 
 
 keys = st.lists(

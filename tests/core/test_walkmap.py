@@ -4,10 +4,13 @@ import gzip
 
 import numpy as np
 import pytest
+import shapely
 
 from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.clearance import Space
+from stairpath.core.walking.landing import in_the_room
+from stairpath.core.walking.place import NoPlaceError, Room
 from stairpath.core.walking.tile import (
     OPEN_CM,
     TILE_M,
@@ -121,3 +124,18 @@ def test_nothing_solid_has_no_floor():
     walk = join([], BODY, Axes())
     assert len(walk) == 0
     assert walk.under(0, 0, 0) == NOWHERE
+
+
+def test_one_stands_where_most_is_free_and_looks_along_the_longest_clear_line():
+    blocks = Blocks().room(0, 0, 12, 4).box("column", (5.8, 1.8, 0), (6.2, 2.2, 3))
+    walk = blocks.walk().map
+    hall = Room("Hall", shapely.box(0, 0, 12, 4), 0.0, 3.0)
+    landing = in_the_room(walk, hall)
+    at = walk.place(landing.floor)
+    assert at[1] == pytest.approx(2, abs=0.2)
+    assert np.hypot(*(at[:2] - [6, 2])) > 1.7
+    assert landing.look_deg is not None
+    assert abs(np.sin(np.radians(landing.look_deg))) < 0.35
+    duct = Room("Duct", shapely.box(0, 0, 0.45, 4), 0.0, 3.0)
+    with pytest.raises(NoPlaceError, match="no room for standing in Duct"):
+        in_the_room(Blocks().room(0, 0, 0.45, 4).walk().map, duct)

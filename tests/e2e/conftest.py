@@ -8,6 +8,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+from collections.abc import Mapping
 from pathlib import Path
 
 import pytest
@@ -16,6 +17,7 @@ from playwright.sync_api import Page, ViewportSize
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.demo import children
 from stairpath.start.postgres import free_port
+from tests.e2e.stage import wait_drawn
 from tests.samples import Sample
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -70,23 +72,41 @@ def site(database_url, tmp_path_factory):
         yield address
 
 
-@pytest.fixture(scope="session")
-def demo_project(site, demo_files):
-    """The demo, sent file by file and read by the worker; its id."""
-    project = ask(f"{site}/api/projects", {"name": PROJECT_NAME, "author": "Demo"})["id"]
-    for path in demo_files:
-        request = urllib.request.Request(
-            f"{site}/api/projects/{project}/models", path.read_bytes(), {"X-File-Name": path.name}
-        )
-        urllib.request.urlopen(request, timeout=60).close()
-    deadline = time.monotonic() + 300
+def send(site: str, project: str, name: str, content: bytes) -> None:
+    """Send a file into a project, as the browser does."""
+    request = urllib.request.Request(f"{site}/api/projects/{project}/models", content, {"X-File-Name": name})
+    urllib.request.urlopen(request, timeout=60).close()
+
+
+def made(site: str, name: str, files: Mapping[str, bytes], patience_s: float) -> str:
+    """A project of some files, read by the worker; its id."""
+    project: str = ask(f"{site}/api/projects", {"name": name, "author": "Demo"})["id"]
+    for file, content in files.items():
+        send(site, project, file, content)
+    deadline = time.monotonic() + patience_s
     while time.monotonic() < deadline:
         models = ask(f"{site}/api/projects/{project}/models")
         if all(m["status"] == "read" and m["aligned_by"] for m in models):
             return project
         assert not [m for m in models if m["status"] == "failed"], models
-        time.sleep(0.5)
+        time.sleep(0.3)
     raise AssertionError(subprocess.run(["ps", "aux"], capture_output=True, text=True, check=False).stdout)
+
+
+def wait_mapped(site: str, project: str) -> None:
+    """Until the walk map is that of the building as it stands."""
+    deadline = time.monotonic() + 240
+    while not ask(f"{site}/api/projects/{project}/walking")["current"]:
+        assert time.monotonic() < deadline, "the walk map was not made"
+        time.sleep(0.3)
+
+
+@pytest.fixture(scope="session")
+def demo_project(site, demo_files):
+    """The demo, sent file by file, read by the worker and mapped for walking; its id."""
+    project = made(site, PROJECT_NAME, {path.name: path.read_bytes() for path in demo_files}, 300)
+    wait_mapped(site, project)
+    return project
 
 
 def house_model() -> Sample:
@@ -107,19 +127,10 @@ def house_model() -> Sample:
 
 @pytest.fixture(scope="session")
 def house(site):
-    """A small house, read and drawn; its id."""
-    project = ask(f"{site}/api/projects", {"name": "House", "author": "Demo"})["id"]
-    request = urllib.request.Request(
-        f"{site}/api/projects/{project}/models", house_model().content(), {"X-File-Name": "House-ARC.ifc"}
-    )
-    urllib.request.urlopen(request, timeout=60).close()
-    deadline = time.monotonic() + 60
-    while time.monotonic() < deadline:
-        (model,) = ask(f"{site}/api/projects/{project}/models")
-        if model["status"] == "read" and model["aligned_by"]:
-            return project
-        time.sleep(0.2)
-    raise AssertionError(model)
+    """A small house, read and mapped for walking; its id."""
+    project = made(site, "House", {"House-ARC.ifc": house_model().content()}, 60)
+    wait_mapped(site, project)
+    return project
 
 
 @pytest.fixture
@@ -135,3 +146,13 @@ def page(page: Page):
     page.on("pageerror", lambda error: errors.append(str(error)))
     yield page
     assert errors == []
+
+
+@pytest.fixture
+def home(page: Page, site, house):
+    """The house, drawn."""
+    page.set_viewport_size({"width": 1200, "height": 640})
+    page.goto(f"{site}/p/{house}")
+    wait_drawn(page)
+    page.get_by_test_id("place").first.wait_for()
+    return page

@@ -61,7 +61,9 @@ def on_screen(page: Page, point_m, view: str = "canvas") -> tuple[float, float]:
     """Where a point about the project's origin falls on the page, by the core's own projection."""
     shape = pose_of(page, view)
     x, y, width, height = size_of(page, view)
-    given: dict[str, Any] = {key: tuple(v) if isinstance(v, list) else v for key, v in shape.items()}
+    given: dict[str, Any] = {
+        key: tuple(v) if isinstance(v, list) else v for key, v in shape.items() if key != "through_m"
+    }
     pose = Pose(**given, aspect=width / height)
     ((u, v, depth),) = project(np.array([point_m]), pose)
     assert depth > 0

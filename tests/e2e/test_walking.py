@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-import time
 from dataclasses import replace
 
 import numpy as np
@@ -18,25 +17,7 @@ from stairpath.core.walking.solids import solids_of
 from stairpath.core.walking.walker import standing_on, walked
 from stairpath.core.walking.walkmap import build
 from tests.e2e.conftest import ask, house_model
-from tests.e2e.stage import on_screen, pose_of, wait_drawn, wait_resting
-
-
-def wait_mapped(site: str, project: str) -> None:
-    deadline = time.monotonic() + 240
-    while not ask(f"{site}/api/projects/{project}/walking")["current"]:
-        assert time.monotonic() < deadline, "the walk map was not made"
-        time.sleep(0.3)
-
-
-@pytest.fixture
-def home(page: Page, site, house):
-    """The house, drawn, with its walk map made."""
-    wait_mapped(site, house)
-    page.set_viewport_size({"width": 1200, "height": 640})
-    page.goto(f"{site}/p/{house}")
-    wait_drawn(page)
-    page.get_by_test_id("place").first.wait_for()
-    return page
+from tests.e2e.stage import on_screen, pose_of, size_of, wait_resting
 
 
 def find(page: Page, text: str) -> None:
@@ -195,42 +176,67 @@ def test_going_elsewhere_ends_walking_and_the_eye_stays_when_it_begins(home: Pag
     expect(home.get_by_test_id("walk-bar")).to_have_count(0)
 
 
-def choose(page: Page, label: str, room: str) -> None:
-    box = page.get_by_role("combobox", name=label, exact=True)
-    box.fill(room)
-    page.locator("[role=option]").first.wait_for()
-    page.keyboard.press("ArrowDown")
-    page.keyboard.press("Enter")
+def test_through_a_wall_one_comes_to_stand_behind_it(home: Page, site, house):
+    find(home, "West room 0")
+    home.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
+    wait_resting(home)
+    home.evaluate("at => window.stairpathStage.turnTo(90, 0, window.stairpathStage.pose.eye)")
+    wait_resting(home)
+    home.keyboard.press("n")
+    expect(home.get_by_test_id("stage-mark")).to_contain_text("Click the wall")
+    origin = np.array(ask(f"{site}/api/projects/{house}/federation")["origin_m"])
+    wall = np.array([9.9, eye(home)[1] + origin[1], 1.6]) - origin
+    home.mouse.click(*on_screen(home, wall))
+    home.get_by_test_id("present-room").filter(has_text="East room 0").wait_for(timeout=60_000)
+    home.get_by_test_id("walk-bar").wait_for()
+    assert (eye(home) + origin)[0] == pytest.approx(10.1 + 0.25, abs=0.15)
+    home.get_by_test_id("place").filter(has_text="through a wall").wait_for()
 
 
-def test_a_route_is_found_drawn_kept_and_walked(home: Page):
-    home.get_by_role("tab", name="Routes").click()
-    choose(home, "From", "0.01")
-    choose(home, "To", "0.02")
-    home.get_by_role("button", name="Find the way").click()
-    answer = home.get_by_test_id("route-answer")
-    answer.wait_for(timeout=60_000)
-    expect(answer).to_contain_text("Risers")
-    assert home.evaluate("() => window.stairpathStage.routeShown") is True
-    home.get_by_label("Name of the route").fill("Across")
-    home.get_by_role("button", name="Keep", exact=True).click()
-    expect(home.get_by_test_id("kept-route")).to_contain_text("Across")
+def test_walking_comes_to_rest_and_is_one_place_on_the_trail(home: Page):
+    on_foot_in(home, "West room 0")
     before = eye(home)
-    home.get_by_role("slider", name="Where on the route").focus()
-    home.keyboard.press("End")
+    home.keyboard.down("w")
     home.wait_for_function(
-        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
+        "x => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.map((v, k) => v - x[k])) > 0.3",
+        arg=before.tolist(),
     )
-    assert eye(home)[2] == pytest.approx(1.68, abs=0.02)
-    home.get_by_test_id("kept-route").get_by_role("button", name="delete").click()
-    expect(home.get_by_test_id("kept-route")).to_have_count(0)
+    home.keyboard.up("w")
+    walked_to = home.get_by_test_id("place").filter(has_text="walked")
+    walked_to.first.wait_for(timeout=60_000)
+    drawn = home.evaluate("() => window.stairpathStage.frames")
+    home.wait_for_timeout(1500)  # nothing is to happen, so there is no state to wait for
+    assert home.evaluate("() => window.stairpathStage.frames") == drawn
+    expect(walked_to).to_have_count(1)
 
 
-def test_no_way_says_why(home: Page):
-    home.get_by_role("tab", name="Routes").click()
-    choose(home, "From", "0.01")
-    choose(home, "To", "1.02")
-    home.get_by_role("button", name="Find the way").click()
-    expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
-    home.get_by_role("button", name="Show where it ends").click()
-    home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()
+def test_zooming_out_stays_in_the_room_which_is_looked_into_through_its_wall_on_request(home: Page, site, house):
+    find(home, "West room 0")
+    home.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
+    wait_resting(home)
+    origin = np.array(ask(f"{site}/api/projects/{house}/federation")["origin_m"])
+    home.mouse.move(500, 250)
+    keeps = home.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
+    for _ in range(20):
+        home.mouse.wheel(0, 300)
+        if keeps.count():
+            break
+    keeps.wait_for()
+    wait_resting(home)
+    inside = eye(home) + origin
+    assert 0.3 < inside[0] < 9.9
+    assert 0.3 < inside[1] < 11.7
+    assert 0 < inside[2] < 3.7
+    keeps.get_by_role("button", name="Look in through it").click()
+    home.wait_for_function("() => JSON.parse(document.querySelector('canvas').dataset.pose).through_m > 2")
+    wait_resting(home)
+    outside = eye(home) + origin
+    assert not (0.3 < outside[0] < 9.9 and 0.3 < outside[1] < 11.7)
+    # What is in the middle of the view lies in the room, not on the wall.
+    _, _, width, height = size_of(home)
+    hit = home.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y).point.toArray()", [width / 2, height / 2])
+    assert np.linalg.norm(np.array(hit) - eye(home)) > pose_of(home)["through_m"]
+    home.get_by_test_id("stage-mark").get_by_role("button", name="Back inside").click()
+    home.wait_for_function("() => JSON.parse(document.querySelector('canvas').dataset.pose).through_m === 0")
+    wait_resting(home)
+    assert eye(home) + origin == pytest.approx(inside, abs=0.02)

@@ -11,7 +11,7 @@ import numpy.typing as npt
 from stairpath.core.walking.bodies import STEP_M, Body
 from stairpath.core.walking.clearance import EVERYWHERE, NOBODY, Space
 from stairpath.core.walking.grid import WAYS
-from stairpath.core.walking.loops.ways import least_violated
+from stairpath.core.walking.loops.least import least_violated
 from stairpath.core.walking.pinches import HEAD_RADIUS_M
 from stairpath.core.walking.tile import RISER_M
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
@@ -200,9 +200,16 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
     reached = region == here[0]
     beyond = region[goal]
     beyond = beyond[beyond != NOWHERE]
-    # The search begins where there is less to search: in the smaller of both parts.
-    from_source = len(beyond) > 0 and int(reached.sum()) < int((region == beyond[0]).sum())
-    begin, end = (source[parts == here[0]], region == beyond[0]) if from_source else (goal, reached)
+    # The search begins where there is less to search: in the smaller of both parts. Who is shut in wants to know
+    # first what is in the way to the rest of the building.
+    sizes = np.bincount(region[region != NOWHERE])
+    main = int(sizes.argmax())
+    shut_in = here[0] != main
+    from_source = shut_in or (len(beyond) > 0 and sizes[here[0]] < sizes[beyond[0]])
+    begin, end = goal, reached
+    if from_source:
+        begin, end = source[parts == here[0]], np.isin(region, [*beyond[:1], main] if shut_in else beyond[:1])
+        end[goal] = True
     way: Ints = least_violated(
         np.asarray(begin[:2000]), end, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
         np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.clear_cm, _room_but_for_steps(walk, space),

@@ -8,13 +8,14 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.walking.bodies import Body
-from stairpath.core.walking.loops import nearest
+from stairpath.core.walking.loops import bins, heights, nearest
 from stairpath.core.walking.solids import Solids
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
 
 NOBODY = -1
+_PLAN_BIN_M = 3.2
 EVERYWHERE: Array = np.zeros((0, 3))
 
 
@@ -31,14 +32,14 @@ class Bins:
     of: Ints
 
 
-def bins_of(reaches: Array) -> Bins:
+def bins_of(reaches: Array, size_m: float = bins.BIN_M, height_m: float = bins.BIN_HEIGHT_M) -> Bins:
     """Sort triangles by where they are; ``reaches`` (n, 7) begins with their lowest and highest z, x and y."""
     if not len(reaches):
         return Bins(np.zeros(3), np.ones(3, dtype=np.int64), np.zeros(2, dtype=np.int64), np.zeros(0, dtype=np.int64))
     low = reaches[:, [2, 4, 0]].min(axis=0)
     high = reaches[:, [3, 5, 1]].max(axis=0)
-    count = ((high - low) / [nearest.BIN_M, nearest.BIN_M, nearest.BIN_HEIGHT_M]).astype(np.int64) + 1
-    start, of = nearest.binned(reaches, low, count)
+    count = ((high - low) / [size_m, size_m, height_m]).astype(np.int64) + 1
+    start, of = bins.binned(reaches, low, count, size_m, height_m)
     return Bins(low, count, start, of)
 
 
@@ -63,24 +64,31 @@ class Space:
         reaches = np.ascontiguousarray(
             np.column_stack([low[:, 2], high[:, 2], low[:, 0], high[:, 0], low[:, 1], high[:, 1], slope])
         )
-        self.low: Array = low.min(axis=0) if len(t) else np.zeros(3)
-        self.high: Array = high.max(axis=0) if len(t) else np.zeros(3)
-        bins = bins_of(reaches)
-        self._where = (t, reaches, bins.low, bins.count, bins.start, bins.of)
+        fine = bins_of(reaches)
+        self._where = (t, reaches, fine.low, fine.count, fine.start, fine.of)
+        self._on_plan = bins_of(reaches, _PLAN_BIN_M, np.inf)
 
     def __len__(self) -> int:
         return len(self.solids.triangles)
 
     def around(self, place: tuple[int, int], size_m: float, margin_m: float) -> Ints:
         """The triangles over a square of the plan and so far around it."""
+        plan, reaches = self._on_plan, self._where[1]
+        low = np.array(place) * size_m - margin_m
+        high = low + size_m + 2.0 * margin_m
+        first, last = (((end - plan.low[:2]) / _PLAN_BIN_M).astype(np.int64) for end in (low, high))
+        (i0, j0), (i1, j1) = np.maximum(first, 0), np.minimum(last, plan.count[:2] - 1)
+        rows = np.arange(j0, j1 + 1) * plan.count[0]
+        near = [plan.of[plan.start[row + i0] : plan.start[row + i1 + 1]] for row in rows if i0 <= i1]
+        found = np.unique(np.concatenate(near)) if near else np.zeros(0, dtype=np.int64)
+        r = reaches[found]
+        inside: Ints = found[(r[:, 3] >= low[0]) & (r[:, 2] <= high[0]) & (r[:, 5] >= low[1]) & (r[:, 4] <= high[1])]
+        return inside
+
+    def reaches_on_plan(self) -> tuple[Array, Array]:
+        """The lowest and the highest x and y (n, 2) of each triangle."""
         reaches = self._where[1]
-        x, y = place[0] * size_m, place[1] * size_m
-        return np.flatnonzero(
-            (reaches[:, 3] >= x - margin_m)
-            & (reaches[:, 2] <= x + size_m + margin_m)
-            & (reaches[:, 5] >= y - margin_m)
-            & (reaches[:, 4] <= y + size_m + margin_m)
-        )
+        return reaches[:, [2, 4]], reaches[:, [3, 5]]
 
     def owners(self, triangles: Ints) -> npt.NDArray[np.int32]:
         """The components (n,) of triangles, NOBODY for -1."""
@@ -132,12 +140,12 @@ class Space:
 
     def lowest(self, x_m: float, y_m: float, low_m: float, high_m: float, radius_m: float) -> tuple[float, int]:
         """The lowest height between two at which something reaches over a disc, and its component; else ``high_m``."""
-        height, found = nearest.lowest(x_m, y_m, low_m, high_m, radius_m, *self._where)
+        height, found = heights.lowest(x_m, y_m, low_m, high_m, radius_m, *self._where)
         return float(height), self._whose(int(found))
 
     def lowest_over(self, points: Array, low_m: Array, high_m: Array, radius_m: float) -> tuple[Array, Ints]:
         """``lowest`` over many points (n, >=2), between own heights (n,) each: heights, and triangles for ``owners``."""
-        height, found = nearest.lowest_over(points, low_m, high_m, radius_m, *self._where)
+        height, found = heights.lowest_over(points, low_m, high_m, radius_m, *self._where)
         return height, found
 
     def widths(
@@ -158,5 +166,9 @@ class Space:
 
     def trodden(self, points: Array, down_m: float, up_m: float) -> Array:
         """The floor's own height (n,) under points (n, 3), looked for so far below and above them; NaN for none."""
-        height, _ = nearest.trodden(np.ascontiguousarray(points), down_m, up_m, *self._where)
-        return np.asarray(height)
+        return self.trodden_by(points, down_m, up_m)[0]
+
+    def trodden_by(self, points: Array, down_m: float, up_m: float) -> tuple[Array, npt.NDArray[np.int32]]:
+        """The same, and whose floor (n,) it is, NOBODY for none."""
+        height, triangle = heights.trodden(np.ascontiguousarray(points), down_m, up_m, *self._where)
+        return np.asarray(height), self.owners(triangle)

@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 from scipy.ndimage import distance_transform_edt
 
-from stairpath.core.walking.place import NoPlaceError, Room, in_room
+from stairpath.core.federation.federate import Federation
+from stairpath.core.walking.place import NoPlaceError, Room, in_room, on_main_level, room_of
+from stairpath.core.walking.tile import FITS_BIT
 from stairpath.core.walking.walkmap import WalkMap
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
 
 _RAYS = 72
-_FAR_M = 60.0
+_NEAR_M, _FAR_M = 4.0, 60.0
 _STOREY_M = 1.0
 """A floor is on a storey if it is so near to the storey's height."""
 _OFF = 10.0
@@ -32,20 +35,28 @@ class Landing:
     floor: int
     look_deg: float | None = None
 
+    def bearing_deg(self, walk: WalkMap) -> float | None:
+        """The direction to look in as a bearing of the project (clockwise from +Y), if there is one."""
+        return None if self.look_deg is None else (90.0 - self.look_deg + walk.axes.bearing_deg) % 360.0
+
 
 def _longest_line(walk: WalkMap, floor: int) -> float:
     """The direction in which one sees farthest over floor on which one could stand."""
     place = walk.place(floor)
-    best, best_m = 0.0, -1.0
-    reach = np.arange(walk.grid.cell_m, _FAR_M, walk.grid.cell_m)
-    for angle in np.arange(_RAYS) * (2 * np.pi / _RAYS):
+    cell_m = walk.grid.cell_m
+
+    def clear(angle: float, reach_m: float) -> int:
+        """How many cells in a direction one could stand on."""
+        reach = np.arange(cell_m, reach_m, cell_m)
         points = place[:2] + reach[:, None] * [np.cos(angle), np.sin(angle)]
         floors = walk.follow(points, floor)
-        there = walk.fits[floors] & (np.hypot(*(walk.places(floors)[:, :2] - points).T) < walk.grid.cell_m)
-        length = int(np.argmin(there)) if not there.all() else len(there)
-        if length > best_m:
-            best, best_m = float(np.degrees(angle)), length
-    return best
+        there = (walk.at[floors] & FITS_BIT > 0) & (np.hypot(*(walk.places(floors)[:, :2] - points).T) < cell_m)
+        if not there.all():
+            return int(np.argmin(there))
+        return len(there) if reach_m >= _FAR_M else clear(angle, 4.0 * reach_m)
+
+    angles = np.arange(_RAYS) * (2 * np.pi / _RAYS)
+    return float(np.degrees(angles[np.argmax([clear(angle, _NEAR_M) for angle in angles])]))
 
 
 def in_the_room(walk: WalkMap, room: Room) -> Landing:
@@ -56,7 +67,7 @@ def in_the_room(walk: WalkMap, room: Room) -> Landing:
     place = in_room(walk, room)
     if not place.fits:
         raise NoPlaceError(f"There is no room for {walk.body.name} in {room.name}; take a smaller body.")
-    fitting = place.floors
+    fitting = place.floors[on_main_level(walk, place.floors)]
     cell = walk.cell[fitting].astype(np.int64)
     i, j = cell % walk.grid.nx, cell // walk.grid.nx
     raster = np.zeros((j.max() - j.min() + 3, i.max() - i.min() + 3), dtype=bool)
@@ -64,6 +75,15 @@ def in_the_room(walk: WalkMap, room: Room) -> Landing:
     away = distance_transform_edt(raster)[j - j.min() + 1, i - i.min() + 1]
     floor = int(fitting[np.argmax(away)])
     return Landing(floor, _longest_line(walk, floor))
+
+
+def in_every_room(walk: WalkMap, federation: Federation) -> dict[int, Landing]:
+    """Where the body comes to stand in each room, by its place in ``federation.rooms``; rooms without room are left out."""
+    found: dict[int, Landing] = {}
+    for index in range(len(federation.rooms)):
+        with suppress(NoPlaceError):
+            found[index] = in_the_room(walk, room_of(federation, walk.axes, index))
+    return found
 
 
 def on_storey(walk: WalkMap, point: Array, elevation_m: float) -> Landing:

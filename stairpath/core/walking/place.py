@@ -20,6 +20,7 @@ Ints = npt.NDArray[np.int64]
 ABOVE_FLOOR_M = 2.5
 """A point may be given so high above the floor that it means: an eye's height, or a hand's on a wall."""
 BELOW_FLOOR_M = 0.5
+SAME_LEVEL_M = 0.05
 ASIDE_M = 0.5
 """Where the body does not fit at a point itself, the nearest place within this is meant."""
 
@@ -89,13 +90,23 @@ def floors_in(walk: WalkMap, room: Room) -> Ints:
     return inside
 
 
+def on_main_level(walk: WalkMap, floors: Ints) -> npt.NDArray[np.bool_]:
+    """Which of some floors lie as high as most of them: not the treads of a stair that stands there."""
+    if not len(floors):
+        return np.zeros(0, dtype=bool)
+    steps = np.round(walk.height_m[floors] / SAME_LEVEL_M).astype(np.int64)
+    heights, counts = np.unique(steps, return_counts=True)
+    near: npt.NDArray[np.bool_] = np.abs(steps - heights[counts.argmax()]) <= 1
+    return near
+
+
 def _freest_first(walk: WalkMap, floors: Ints) -> Ints:
-    """Floors with the most room first; among equals those nearest to the middle of all."""
+    """Floors on the main level first, of those the ones with the most room, of those the nearest to the middle."""
     if not len(floors):
         return floors
     places = walk.places(floors)
     away = np.hypot(*(places[:, :2] - places[:, :2].mean(axis=0)).T)
-    return floors[np.lexsort((away, -walk.room_cm[floors].astype(int)))]
+    return floors[np.lexsort((away, -walk.room_cm[floors].astype(int), ~on_main_level(walk, floors)))]
 
 
 def in_room(walk: WalkMap, room: Room) -> Place:

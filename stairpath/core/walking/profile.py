@@ -118,20 +118,30 @@ def _left(points: Array) -> Array:
     return np.where(size > 0, np.column_stack([-way[:, 1], way[:, 0]]) / np.maximum(size, 1e-12), [[0.0, 1.0]])
 
 
-def profile(space: Space, walk: WalkMap, places: Array, floor: int) -> Profile:
-    """The floor under a way from place to place (n, 3), which begins on a floor of the map.
+def _trodden(space: Space, walk: WalkMap, points: Array, floor: int) -> tuple[Ints, Array]:
+    """The floors (n,) of the map under a way that begins on one of them, and how high (n,) one treads.
 
     Where a joint leaves no floor under a sample, that of the sample before it counts.
     """
-    points, turn = _samples(places)
     floors = walk.follow(points, floor)
-    points[:, 2] = walk.height_m[floors]
-    heights = space.trodden(points, _SEARCH_M, _SEARCH_M)
+    rough = walk.height_m[floors].astype(float)
+    heights = space.trodden(np.column_stack([points[:, :2], rough]), _SEARCH_M, _SEARCH_M)
     known = np.flatnonzero(~np.isnan(heights))
-    if len(known):
-        heights = heights[known[np.maximum(np.searchsorted(known, np.arange(len(heights)), side="right") - 1, 0)]]
-    else:
-        heights = points[:, 2].copy()
+    if not len(known):
+        return floors, rough
+    return floors, heights[known[np.maximum(np.searchsorted(known, np.arange(len(heights)), side="right") - 1, 0)]]
+
+
+def profile(space: Space, walk: WalkMap, places: Array, ends: tuple[int, int]) -> Profile:
+    """The floor under a way from place to place (n, 3), whose ends are on floors of the map.
+
+    It is the same floor whichever way one goes: what is seen first in one direction is so in the other.
+    """
+    points, turn = _samples(places)
+    turned = ends[0] > ends[1]
+    floors, heights = _trodden(space, walk, points[::-1] if turned else points, min(ends))
+    if turned:
+        floors, heights = floors[::-1], heights[::-1]
     points[:, 2] = heights
     along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(points[:, :2], axis=0).T))])
     flights = _flights(along, heights)

@@ -86,7 +86,7 @@ def route(
         return blocked(walk, space, start.floors, end.floors, step_free)
     places = walk.places(way)
     places[0], places[-1] = start.on(walk, both[0]), end.on(walk, both[1])
-    found = profile(space, walk, places, both[0])
+    found = profile(space, walk, places, both)
     tight: Sizes = sizes(space, found, walk.body, limits.width_m, limits.height_m)
     return Route(
         _line(found), found.length_m, found.rise_m, found.descent_m, found.risers,

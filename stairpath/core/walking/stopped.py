@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.clearance import NOBODY, Space
 from stairpath.core.walking.pinches import HEAD_RADIUS_M, WIDEST_M
 from stairpath.core.walking.walkmap import WalkMap
@@ -18,12 +19,21 @@ _REACH_M = 0.15
 _AHEAD_M = 0.05
 _DROP_M = 0.8
 _LINE_M = 0.02
+_SAMPLE_M = 0.04
+_NEAR = 5
+"""So many samples ahead the floor may end or drop."""
+_SEAT_M = 0.6
+_STEEPEST = 1.2
+_SLACK_M = 1e-3
 _SIN, _COS = float(np.sin(np.radians(70))), float(np.cos(np.radians(70)))
 
 
 @dataclass(frozen=True)
 class Stop:
-    """What ended a step: ``kind`` is height, width, solid, step, drop or edge; sizes in metres where there are any."""
+    """What ended a step: ``kind`` is height, width, solid, step, drop, slope or edge.
+
+    Sizes are in metres where there are any, for a slope rise over run.
+    """
 
     kind: str
     component: int
@@ -82,6 +92,53 @@ def _beside(walk: WalkMap, space: Space, foot: Array, towards: Array) -> Stop | 
     return Stop("solid", whose)
 
 
+def _tall(walk: WalkMap, space: Space, foot: Array, towards: Array) -> bool:
+    """Whether something higher than a seat stands straight ahead."""
+    low, high = foot[2] + _SEAT_M, foot[2] + max(_SEAT_M + _LINE_M, walk.body.shoulder_m)
+    return _in_front(space, foot, towards, low, high, walk.body.radius_m + _REACH_M)
+
+
+@dataclass(frozen=True)
+class _Ground:
+    """The floor straight ahead of a foot, every 4 cm: how high (n,) and whose (n,), the foot's own first."""
+
+    heights: Array
+    owners: npt.NDArray[np.int32]
+
+    @classmethod
+    def ahead(cls, walk: WalkMap, space: Space, floor: int, foot: Array, towards: Array) -> _Ground:
+        reach = np.arange(_SAMPLE_M / 2.0, walk.body.radius_m + _REACH_M, _SAMPLE_M)
+        points = np.column_stack([foot[:2] + reach[:, None] * towards, np.full(len(reach), foot[2])])
+        heights, owners = space.trodden_by(points, _DROP_M, _DROP_M)
+        return cls(np.append(foot[2], heights), np.append(walk.owner[floor], owners).astype(np.int32))
+
+    def climb(self, body: Body) -> Stop | None:
+        """The first edge that is higher than the body steps and no higher than a seat, or the first slope too steep."""
+        rises = np.diff(self.heights)
+        slopes = np.abs(rises) / _SAMPLE_M
+        step = (rises > body.step_up_m + _SLACK_M) & (rises < _SEAT_M)
+        steep = (slopes > body.steepest) & (slopes < _STEEPEST) & (np.abs(rises) > _SLACK_M)
+        steep &= np.append(steep[1:], False)  # a threshold is no slope
+        found = np.flatnonzero(step | steep)
+        if not len(found):
+            return None
+        k = int(found[0])
+        whose = int(self.owners[k + 1])
+        if step[k]:
+            return Stop("step", whose, float(rises[k]), body.step_up_m)
+        return Stop("slope", whose, float(slopes[k]), body.slope)
+
+    def end(self, body: Body) -> Stop | None:
+        """Where the floor ends or drops; close before the foot, for its middle may come so near."""
+        near = self.heights[: _NEAR + 1]
+        if np.isnan(near[-1]):
+            return Stop("edge", int(self.owners[0]))
+        drop = -float(np.diff(near[~np.isnan(near)]).min())
+        if drop > body.step_down_m + _SLACK_M:
+            return Stop("drop", int(self.owners[0]), drop, body.step_down_m)
+        return None
+
+
 def why_stopped(walk: WalkMap, space: Space, floor: int, point: Array, towards: Array) -> Stop:
     """Why a body on a floor, at a point (2,), cannot go on in a direction (2,) on plan.
 
@@ -89,17 +146,13 @@ def why_stopped(walk: WalkMap, space: Space, floor: int, point: Array, towards: 
     """
     towards = towards / max(float(np.hypot(*towards)), 1e-12)
     foot = np.array([point[0], point[1], float(walk.height_m[floor])])
-    stop = _overhead(walk, space, foot, towards) or _beside(walk, space, foot, towards)
-    if stop is not None:
-        return stop
-    ahead = np.array([[*(foot[:2] + towards * k), foot[2]] for k in (0.02, 0.06, 0.1, 0.14, 0.18)])
-    heights = space.trodden(ahead, _DROP_M, _DROP_M) - foot[2]
-    owner = int(walk.owner[floor])
-    known = heights[~np.isnan(heights)]
-    if not len(known) or np.isnan(heights[-1]):
-        return Stop("edge", owner)
-    if known.max() > walk.body.step_up_m:
-        return Stop("step", owner, float(known.max()), walk.body.step_up_m)
-    if known.min() < -walk.body.step_down_m:
-        return Stop("drop", owner, float(-known.min()), walk.body.step_down_m)
-    return Stop("solid", int(walk.taker[floor]))
+    ground = _Ground.ahead(walk, space, floor, foot, towards)
+    # A floor beyond what stands tall in the way is no step of the way.
+    climb = None if _tall(walk, space, foot, towards) else ground.climb(walk.body)
+    return (
+        _overhead(walk, space, foot, towards)
+        or climb
+        or _beside(walk, space, foot, towards)
+        or ground.end(walk.body)
+        or Stop("solid", int(walk.taker[floor]))
+    )

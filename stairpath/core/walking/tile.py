@@ -35,7 +35,7 @@ RISER_BIT = 64
 OPEN_CM = 65535
 """Clear height under the sky."""
 FITS_BIT = 128
-VERSION = 1
+VERSION = 2
 """Counts what a tile is made by; tiles of another count are made again."""
 _HALO = 2
 
@@ -84,9 +84,15 @@ def places(space: Space, cell_m: float = CELL_M) -> list[Place]:
     """The tiles over everything solid, row by row."""
     if not len(space):
         return []
-    edge = tile_m(cell_m)
-    low, high = np.floor(space.low / edge).astype(int), np.floor(space.high / edge).astype(int)
-    return [(int(x), int(y)) for y in range(low[1], high[1] + 1) for x in range(low[0], high[0] + 1)]
+    low, high = (np.floor(ends / tile_m(cell_m)).astype(int) for ends in space.reaches_on_plan())
+    first = low.min(axis=0)
+    # Each triangle's rectangle of tiles is marked at its corners and summed up.
+    marks = np.zeros(high.max(axis=0) - first + 2, dtype=np.int64)
+    (x0, y0), (x1, y1) = (low - first).T, (high - first + 1).T
+    for x, y, sign in ((x0, y0, 1), (x1, y0, -1), (x0, y1, -1), (x1, y1, 1)):
+        np.add.at(marks, (x, y), sign)
+    y, x = np.nonzero(marks.cumsum(axis=0).cumsum(axis=1).T > 0)
+    return [(int(i), int(j)) for i, j in zip(x + first[0], y + first[1], strict=True)]
 
 
 def _reach_m(body: Body) -> float:

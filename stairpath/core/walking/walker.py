@@ -21,6 +21,10 @@ ASIDE = 0.5
 """The part of the speed left for going aside round a corner."""
 LEAST_M = 1e-6
 """A slide counts as longer than another by more than this."""
+REST_M_S = 0.01
+"""Who wants to stand and is slower stands."""
+LEVEL_M = 0.001
+"""Feet so near to the height of their floor are on it."""
 REACH = 0.5
 """The part of a cell that one piece of a step goes at most, so that no cell is jumped over."""
 
@@ -95,6 +99,8 @@ def tick(walk: WalkMap, walker: Walker, vx_m_s: float, vy_m_s: float) -> Walker:
     ease = 1.0 - math.exp(-TICK_S / EASE_S)
     vx = walker.vx_m_s + (vx_m_s - walker.vx_m_s) * ease
     vy = walker.vy_m_s + (vy_m_s - walker.vy_m_s) * ease
+    if vx_m_s == 0.0 and vy_m_s == 0.0 and math.hypot(vx, vy) < REST_M_S:
+        vx = vy = 0.0
     dx, dy = vx * TICK_S, vy * TICK_S
     pieces = max(1, math.ceil(max(abs(dx), abs(dy)) / (walk.grid.cell_m * REACH)))
     x, y, floor, blocked = walker.x_m, walker.y_m, walker.floor, -1
@@ -102,7 +108,10 @@ def tick(walk: WalkMap, walker: Walker, vx_m_s: float, vy_m_s: float) -> Walker:
         x, y, floor, barred = _moved(walk, floor, x, y, dx / pieces, dy / pieces)
         blocked = barred if barred >= 0 else blocked
     lift = 1.0 - math.exp(-TICK_S / LIFT_S)
-    feet = walker.feet_m + (float(walk.height_m[floor]) - walker.feet_m) * lift
+    height = float(walk.height_m[floor])
+    feet = walker.feet_m + (height - walker.feet_m) * lift
+    if abs(height - feet) < LEVEL_M:
+        feet = height
     if blocked >= 0:
         # What was not gone is not carried on with either.
         vx, vy = (x - walker.x_m) / TICK_S, (y - walker.y_m) / TICK_S

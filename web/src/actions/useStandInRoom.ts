@@ -1,32 +1,43 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
+import { walkingOf } from "../api/queries";
 import { useTurns } from "../keyplan/useInstrument";
-import { useSession } from "../project/session";
+import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { useWalk } from "../walk/useWalk";
-import { useWalkState } from "../walk/walkState";
+import { USUAL_BODY, useWalkState } from "../walk/walkState";
 
 /** Stand in a room where the core found most free floor, looking along its longest clear line. */
 export function useStandInRoom() {
-  const { federation } = useOpen();
+  const { federation, projectId } = useOpen();
+  const client = useQueryClient();
   const turns = useTurns(null);
   const walk = useWalk();
   return useCallback(
-    (index: number) => {
-      const room = federation.rooms[index];
-      if (room && useWalkState.getState().mode === "walk") {
-        void walk.land({ kind: "room", room: index }, `stand: ${room.number} ${room.name}`);
-        return;
-      }
-      if (!room?.stand) {
-        useSession.getState().say("That room has no free floor to stand on; fit it instead.");
-        return;
-      }
-      const [x = 0, y = 0] = room.stand.at_m;
-      turns.stand({ x, y }, room.level, {
-        cause: `stand: ${room.number} ${room.name}`,
-        bearingDeg: room.stand.bearing_deg,
-      });
-    },
-    [federation, turns, walk],
+    (index: number) =>
+      orAloud(async () => {
+        const room = federation.rooms[index];
+        if (!room) return;
+        const cause = `stand: ${room.number} ${room.name}`;
+        if (useWalkState.getState().mode === "walk") {
+          await walk.land({ kind: "room", room: index }, cause);
+          return;
+        }
+        const walking = await client.fetchQuery({ ...walkingOf(projectId, USUAL_BODY), staleTime: 1000 });
+        const stand = walking.stands.find((s) => s.room === index);
+        if (!stand) {
+          useSession
+            .getState()
+            .say(
+              walking.current
+                ? "Nobody has room to stand in there; fit the room instead."
+                : "The walk map is being made; try again in a moment, or fit the room.",
+            );
+          return;
+        }
+        const [x = 0, y = 0, floorM = 0] = stand.at_m;
+        turns.stand({ x, y }, room.level, { cause, bearingDeg: stand.bearing_deg, floorM });
+      }),
+    [federation, projectId, client, turns, walk],
   );
 }

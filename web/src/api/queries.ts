@@ -8,6 +8,7 @@ export const keys = {
   models: (id: string) => ["project", id, "models"] as const,
   viewpoints: (id: string) => ["project", id, "viewpoints"] as const,
   walking: (id: string, body: string) => ["project", id, "walking", body] as const,
+  walkRule: (id: string) => ["project", id, "walking rule"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
 };
 
@@ -62,6 +63,16 @@ export function walkingOf(projectId: string, body: string) {
 
 export function useWalking(projectId: string, body: string) {
   return useQuery(walkingOf(projectId, body));
+}
+
+export function useWalkRule(projectId: string) {
+  return useQuery({
+    queryKey: keys.walkRule(projectId),
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/walking/rule", { params: { path: { project_id: projectId } } }),
+      ),
+  });
 }
 
 export function useRoutes(projectId: string) {

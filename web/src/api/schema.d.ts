@@ -531,7 +531,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Rule
+         * @description What stands in the way, how fine the map is, and the project's own bodies.
+         */
+        get: operations["get_rule_api_projects__project_id__walking_rule_get"];
         /**
          * Set Rule
          * @description Change what stands in the way and who walks; the map is made again where that changes it.
@@ -604,6 +608,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/routes/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Ready
+         * @description Say that routes will be asked for: the map is brought into memory meanwhile.
+         */
+        post: operations["get_ready_api_projects__project_id__routes_ready_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/routes": {
         parameters: {
             query?: never;
@@ -619,7 +643,7 @@ export interface paths {
         put?: never;
         /**
          * Keep Route
-         * @description Keep a route with its answer as of now.
+         * @description Keep a route with its answer as of now, in the project's own coordinates, whatever its origin is later.
          */
         post: operations["keep_route_api_projects__project_id__routes_post"];
         delete?: never;
@@ -1333,6 +1357,11 @@ export interface components {
             angle_deg: number;
             /** Height M */
             height_m: number;
+            /**
+             * Through M
+             * @default 0
+             */
+            through_m: number;
         };
         /** Problem */
         Problem: {
@@ -1392,7 +1421,6 @@ export interface components {
             name: string;
             /** Level */
             level: number;
-            stand?: components["schemas"]["Stand"] | null;
         };
         /**
          * RouteAnswer
@@ -1540,9 +1568,11 @@ export interface components {
         };
         /**
          * Stand
-         * @description Where to stand in a room, on plan about the project's origin, and the bearing of the longest clear line.
+         * @description Where somebody standing comes to stand in a room, and the bearing of the longest clear line from there.
          */
         Stand: {
+            /** Room */
+            room: number;
             /** At M */
             at_m: number[];
             /** Bearing Deg */
@@ -1550,14 +1580,14 @@ export interface components {
         };
         /**
          * Stop
-         * @description Why it stopped; sizes in metres where there are any.
+         * @description Why it stopped; sizes in metres where there are any, for a slope rise over run.
          */
         Stop: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "height" | "width" | "solid" | "step" | "drop" | "edge";
+            kind: "height" | "width" | "solid" | "step" | "drop" | "slope" | "edge";
             component: components["schemas"]["NamedComponent"] | null;
             /** Found M */
             found_m: number | null;
@@ -1660,10 +1690,42 @@ export interface components {
              */
             doors_locked: boolean;
             /**
+             * Cell Cm
+             * @default 10
+             * @enum {integer}
+             */
+            cell_cm: 5 | 10;
+            /**
              * Bodies
              * @default []
              */
             bodies: components["schemas"]["WalkingBody"][];
+        };
+        /**
+         * WalkRuleNow
+         * @description The rule as it is, and the classes that the project's models have.
+         */
+        WalkRuleNow: {
+            /** Passable */
+            passable: string[];
+            /**
+             * Doors Locked
+             * @default false
+             */
+            doors_locked: boolean;
+            /**
+             * Cell Cm
+             * @default 10
+             * @enum {integer}
+             */
+            cell_cm: 5 | 10;
+            /**
+             * Bodies
+             * @default []
+             */
+            bodies: components["schemas"]["WalkingBody"][];
+            /** Classes */
+            classes: string[];
         };
         /**
          * WalkTilePlace
@@ -1683,7 +1745,8 @@ export interface components {
          * Walking
          * @description The walk map: its axes about the project's origin, who walks, and one body's tiles.
          *
-         *     ``current`` says whether it is that of the building as it stands; it is made anew when not.
+         *     ``current`` says whether it is that of the building as it stands; it is made anew when not, and has no
+         *     ``stands`` until then.
          */
         Walking: {
             /** Current */
@@ -1698,12 +1761,8 @@ export interface components {
             bearing_deg: number;
             /** Bodies */
             bodies: components["schemas"]["WalkingBody"][];
-            /** Passable */
-            passable: string[];
-            /** Doors Locked */
-            doors_locked: boolean;
-            /** Classes */
-            classes: string[];
+            /** Stands */
+            stands: components["schemas"]["Stand"][];
             /** Tiles */
             tiles: components["schemas"]["WalkTilePlace"][];
         };
@@ -2676,6 +2735,37 @@ export interface operations {
             };
         };
     };
+    get_rule_api_projects__project_id__walking_rule_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkRuleNow"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     set_rule_api_projects__project_id__walking_rule_put: {
         parameters: {
             query?: never;
@@ -2801,6 +2891,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RouteAnswer"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_ready_api_projects__project_id__routes_ready_post: {
+        parameters: {
+            query?: {
+                body?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Validation Error */

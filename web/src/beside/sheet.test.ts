@@ -7,7 +7,7 @@ function pose(bearingDeg: number, tiltDeg: number): Pose {
   const { forward: into, up } = along(bearingDeg, tiltDeg);
   const eye = new Vector3(10, 20, 5);
   const target = eye.clone().addScaledVector(into, 8);
-  return { eye, target, up, projection: "parallel", angleDeg: 30, heightM: 12 };
+  return { eye, target, up, projection: "parallel", angleDeg: 30, heightM: 12, throughM: 0 };
 }
 const close = (a: Vector3, b: readonly number[]) => {
   for (const [i, v] of a.toArray().entries()) expect(v).toBeCloseTo(b[i] ?? Number.NaN, 9);

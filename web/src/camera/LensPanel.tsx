@@ -31,7 +31,7 @@ export function LensPanel() {
     const view = stage();
     if (!view || Array.isArray(value)) return;
     announce(`lens: ${value.toFixed(0)}°`);
-    view.take(withAngle(view.pose, value, keep));
+    view.take(view.keptInside(withAngle(view.seen, value, keep)));
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();

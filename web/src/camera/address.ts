@@ -23,6 +23,7 @@ export function toAddress(view: View): string {
     ...pose.up.toArray().map((c) => Number(c.toFixed(6))),
     Number(pose.angleDeg.toFixed(3)),
     Number(pose.heightM.toFixed(DIGITS)),
+    ...(pose.throughM > 0 ? [Number(pose.throughM.toFixed(DIGITS))] : []),
   ];
   const parts: Parts = { view: `${pose.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
   const cells = (view.cells ?? []).map(
@@ -91,7 +92,7 @@ function spoken(text: string): string {
 function poseOf(text: string) {
   const match = /^([pe])([-\d.,e]+)$/.exec(text);
   const f = match?.[2]?.split(",").map(Number) ?? [];
-  if (f.length !== 11 || f.some((v) => !Number.isFinite(v))) return null;
+  if (f.length < 11 || f.length > 12 || f.some((v) => !Number.isFinite(v))) return null;
   const at = (i: number) => new Vector3(f[i], f[i + 1], f[i + 2]);
   const pose = {
     projection: match?.[1] === "p" ? ("parallel" as const) : ("perspective" as const),
@@ -100,6 +101,7 @@ function poseOf(text: string) {
     up: at(6),
     angleDeg: Math.max(1, Math.min(120, f[9] ?? 60)),
     heightM: Math.max(0.01, f[10] ?? 10),
+    throughM: Math.max(0, Math.min(1000, f[11] ?? 0)),
   };
   const look = pose.target.clone().sub(pose.eye);
   return look.clone().cross(pose.up).length() > 1e-6 * look.length() && look.length() > 1e-3 ? pose : null;

@@ -14,6 +14,7 @@ const POSE: Pose = {
   projection: "perspective",
   angleDeg: 54.4,
   heightM: 13.2,
+  throughM: 0,
 };
 const FEDERATION = {
   rooms: [{ number: "0.01", name: "Hall", level: 0 }],

@@ -13,13 +13,14 @@ export function useLook() {
   const { federation, stage, projectId } = useOpen();
   return useMemo(() => {
     /** Ask the core for a pose and go there; the Trail says what for. */
-    const goTo = (cause: string, asked: Promise<PoseShape>, atOnce = false) =>
+    const goTo = (cause: string, asked: Promise<PoseShape>, atOnce = false, inside = false) =>
       orAloud(async () => {
         const shape = await asked;
         const view = stage();
         if (!view) return;
         announce(cause);
-        view.go(fromShape(shape), atOnce);
+        const to = fromShape(shape);
+        view.go(inside ? view.keptInside({ ...to, throughM: view.seen.throughM }) : to, atOnce);
       });
     const present = () => {
       const view = stage();
@@ -76,6 +77,8 @@ export function useLook() {
         return goTo(
           `lens: ${text}`,
           taken(api.POST("/api/camera/lens", { body: { pose: shape, aspect, text, keep } })),
+          false,
+          true,
         );
       },
       projection: (to: "perspective" | "parallel") => {

@@ -114,9 +114,13 @@ export function useTurns(plan: KeyPlan | null) {
       drag: (bearingDeg: number, tiltDeg: number, pivot: Vector3) =>
         stage()?.turnTo(bearingDeg, tiltDeg, pivot),
       /** Stand at a point of the plan; still looking the same way, unless it is said where to. */
-      stand: (p: Point, level: number, more: { cause?: string; bearingDeg?: number } = {}) => {
+      stand: (
+        p: Point,
+        level: number,
+        more: { cause?: string; bearingDeg?: number; floorM?: number } = {},
+      ) => {
         const view = stage();
-        const floor = federation.levels[level]?.elevation_m ?? 0;
+        const floor = more.floorM ?? federation.levels[level]?.elevation_m ?? 0;
         if (!view) return;
         const now = looking(view.pose);
         const fromOutside = view.pose.angleDeg < NARROW_DEG || view.pose.projection === "parallel";

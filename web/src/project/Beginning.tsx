@@ -88,7 +88,7 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
         const view = stage();
         // Before the first place there is nothing yet that was left.
         if (view && now.visibility !== before.visibility && trails.stage.getState().openedId !== null)
-          keep(view.pose);
+          keep(view.seen);
       }),
     [keep, stage],
   );

@@ -1,9 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { type Tool, useTools } from "../actions/tools";
+import type { Pose } from "../stage/pose";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
+import { announce } from "../trail/cause";
 import { useWalkState } from "../walk/walkState";
 import { find, useSession } from "./session";
 import { useOpen, useStageNews } from "./useStage";
@@ -24,6 +26,45 @@ export function RegionBox({ where }: { where: ViewKind }) {
         border: `1.5px solid ${tone.here}`,
         bgcolor: "rgba(14,124,134,.1)",
         pointerEvents: "none",
+      }}
+    />
+  );
+}
+
+const SAME_M = 0.05;
+
+/** A wall keeps the eye in the room, or the room is looked into through it. */
+function KeptInside() {
+  const { eye, stage } = useOpen();
+  const keptAt = useStageNews((s) => s.keptAt);
+  const [where, setWhere] = useState<"free" | "kept" | "behind">("free");
+  useEffect(() => {
+    const tell = (pose: Pose) => {
+      const kept = keptAt !== null && pose.eye.distanceTo(keptAt) < SAME_M;
+      setWhere(pose.throughM > 0 ? "behind" : kept ? "kept" : "free");
+    };
+    if (eye.last) tell(eye.last);
+    return eye.listen(tell);
+  }, [eye, keptAt]);
+  if (where === "behind")
+    return (
+      <Mark
+        text="You look into the room through the wall behind you."
+        act="Back inside"
+        onAct={() => {
+          announce("back inside");
+          stage()?.backInside();
+        }}
+      />
+    );
+  if (where !== "kept") return null;
+  return (
+    <Mark
+      text="The wall behind keeps you inside; hold Alt to leave."
+      act="Look in through it"
+      onAct={() => {
+        announce("through the wall behind");
+        stage()?.lookThrough();
       }}
     />
   );
@@ -70,6 +111,7 @@ export function StageMarks() {
       )}
       {tool && POINTING[tool] && <Mark text={POINTING[tool] ?? ""} act="Put away" onAct={() => take(null)} />}
       {locked && <Mark text="The view is locked." act="Open the lock" onAct={() => lock(false)} />}
+      <KeptInside />
       {limit !== null && (
         <Mark
           text={`Seen to ${limit} m beyond the target.`}

@@ -81,8 +81,7 @@ export function StageView(props: {
         useSession
           .getState()
           .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
-      kept: () =>
-        useSession.getState().say("The walls keep the eye inside; hold Alt to go out through them."),
+      kept: (at) => useStageNews.setState({ keptAt: at }),
       moverLeft: () => latestWalk.current.orbit(),
       pointed: (at) => pointed.current(at),
       refused: () => useSession.getState().say("The view is locked; open the lock to move."),

@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
-import type { Habits } from "../stage/navigation";
+import type { Habits } from "../stage/navigationHost";
 
 /** What the stage stands in front of. */
 export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;

@@ -19,7 +19,7 @@ export function useHome() {
     const present = (): View | null => {
       const view = stage();
       const { visibility, picked } = useSession.getState();
-      return view ? toView(federation, view.pose, visibility, picked) : null;
+      return view ? toView(federation, view.seen, visibility, picked) : null;
     };
     const show = (view: View, eyeAlone: boolean, cause: string, atOnce = false) => {
       const { pose, visibility } = fromView(federation, view);

@@ -1,4 +1,5 @@
 import { createContext, useContext } from "react";
+import type { Vector3 } from "three";
 import { create } from "zustand";
 import type { Federation } from "../api/client";
 import type { Pose } from "../stage/pose";
@@ -15,6 +16,8 @@ interface StageNews {
   hoverAt: { x: number; y: number; where: ViewKind } | null;
   /** The region that is being drawn, in pixels of its view. */
   region: (Rectangle & { where: ViewKind }) | null;
+  /** Where a wall kept the eye in its room. */
+  keptAt: Vector3 | null;
 }
 
 export const useStageNews = create<StageNews>(() => ({
@@ -24,6 +27,7 @@ export const useStageNews = create<StageNews>(() => ({
   hovered: -1,
   hoverAt: null,
   region: null,
+  keptAt: null,
 }));
 
 type Listener = (pose: Pose) => void;

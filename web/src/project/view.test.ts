@@ -42,6 +42,7 @@ const pose: Pose = {
   projection: "perspective",
   angleDeg: 42,
   heightM: 9,
+  throughM: 0,
 };
 
 test("a view comes back by names although numbers and origin have changed", () => {

@@ -69,7 +69,7 @@ export function useKeepView() {
           name,
           author,
           picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
-          view: toView(federation, view.pose, visibility, picked),
+          view: toView(federation, view.seen, visibility, picked),
         });
       });
     },

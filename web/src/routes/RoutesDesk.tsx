@@ -1,8 +1,10 @@
 import Box from "@mui/material/Box";
 import { useEffect, useRef } from "react";
 import { Vector3 } from "three";
+import { api, taken } from "../api/client";
 import { useWalking } from "../api/queries";
 import { DeskNote } from "../desk/Desk";
+import { orAloud } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { Answer } from "./Answer";
 import { Kept } from "./Kept";
@@ -15,6 +17,7 @@ import { WalkRule } from "./WalkRule";
 /** Can somebody get there: from, to and who; the answer, drawn on the floor; and routes that were kept. */
 export function RoutesDesk() {
   const answer = useRouteState((s) => s.answer);
+  useReady();
   return (
     <Box sx={{ fontSize: 13 }}>
       <RouteForm />
@@ -30,6 +33,21 @@ export function RoutesDesk() {
       <WalkRule />
     </Box>
   );
+}
+
+/** Lets the server bring the map into memory while somebody chooses where to go. */
+function useReady() {
+  const { federation, projectId } = useOpen();
+  const body = useRouteState((s) => s.body);
+  const { data } = useWalking(projectId, body);
+  const current = data?.current ? federation.version : null;
+  useEffect(() => {
+    if (current === null) return;
+    const params = { path: { project_id: projectId }, query: { body } };
+    void orAloud(async () => {
+      await taken(api.POST("/api/projects/{project_id}/routes/ready", { params }));
+    });
+  }, [current, projectId, body]);
 }
 
 /** Draws the answer on the stage as long as there is one. */

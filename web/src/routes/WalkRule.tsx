@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { api, type Shapes, taken } from "../api/client";
-import { useWalking } from "../api/queries";
+import { useWalking, useWalkRule } from "../api/queries";
 import { DeskHeading, DeskNote } from "../desk/Desk";
 import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
@@ -18,14 +18,16 @@ const spoken = (ifcClass: string) => ifcClass.replace(/^Ifc/, "");
 /** What stands in the way of walking, and bodies of the project's own; for everybody. */
 export function WalkRule() {
   const { projectId } = useOpen();
-  const { data } = useWalking(projectId, "standing");
+  const { data: walking } = useWalking(projectId, "standing");
+  const { data } = useWalkRule(projectId);
   const say = useSession((s) => s.say);
   const [open, setOpen] = useState(false);
-  if (!data) return null;
-  const own = data.bodies.filter((b) => b.own);
+  if (!data || !walking) return null;
+  const own = data.bodies;
   const change = (wish: Partial<Rule>) =>
     orAloud(async () => {
-      const body: Rule = { passable: data.passable, doors_locked: data.doors_locked, bodies: own, ...wish };
+      const { passable, doors_locked, cell_cm } = data;
+      const body: Rule = { passable, doors_locked, cell_cm, bodies: own, ...wish };
       await taken(
         api.PUT("/api/projects/{project_id}/walking/rule", {
           params: { path: { project_id: projectId } },
@@ -37,7 +39,7 @@ export function WalkRule() {
   return (
     <Box data-testid="walk-rule">
       <DeskHeading>Who and what is in the way</DeskHeading>
-      {!data.current && <DeskNote>The walk map is being made.</DeskNote>}
+      {!walking.current && <DeskNote>The walk map is being made.</DeskNote>}
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
         {open ? "less" : "change"}
       </Button>
@@ -48,6 +50,13 @@ export function WalkRule() {
               label="doors are locked"
               on={data.doors_locked}
               set={(on) => void change({ doors_locked: on })}
+            />
+          </Box>
+          <Box>
+            <Tick
+              label="cells of 5 cm instead of 10: a finer map that takes longer"
+              on={data.cell_cm === 5}
+              set={(fine) => void change({ cell_cm: fine ? 5 : 10 })}
             />
           </Box>
           <Autocomplete

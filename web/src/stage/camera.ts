@@ -17,6 +17,7 @@ export class StageCamera {
   private readonly parallel = new OrthographicCamera();
   private readonly caster = new Raycaster();
   private aspect = 1;
+  private throughM = 0;
   current: PerspectiveCamera | OrthographicCamera = this.perspective;
 
   setAspect(aspect: number): void {
@@ -29,11 +30,12 @@ export class StageCamera {
    */
   place(pose: Pose, bounds: Box3, beyondM: number | null = null, cut = false): void {
     const [nearest, reach] = this.depthRange(pose, bounds);
-    const near = cut ? Math.max(0, nearest) : nearest;
+    const perspective = pose.projection === "perspective";
+    const near = Math.max(cut ? Math.max(0, nearest) : nearest, perspective ? pose.throughM : nearest);
     // Nothing is seen farther beyond the target than is wanted.
     const limit = beyondM === null ? reach : pose.target.distanceTo(pose.eye) + beyondM;
     const far = Math.max(Math.min(reach, limit), near + NEAREST_M);
-    if (pose.projection === "perspective") {
+    if (perspective) {
       const half = Math.tan((pose.angleDeg * Math.PI) / 360);
       this.perspective.fov = (Math.atan(half / this.aspect) * 360) / Math.PI;
       this.perspective.aspect = this.aspect;
@@ -46,6 +48,7 @@ export class StageCamera {
       this.parallel.left = -half * this.aspect;
       this.current = this.parallel;
     }
+    this.throughM = perspective ? pose.throughM : 0;
     const camera = this.current;
     camera.near = near;
     camera.far = far;
@@ -83,7 +86,18 @@ export class StageCamera {
     const { ray } = this.caster;
     // A parallel view also shows what is behind its eye, as far as it is not cut.
     if (this.current === this.parallel) ray.origin.addScaledVector(ray.direction, this.parallel.near);
+    else if (this.throughM > 0) {
+      const along = ray.direction.dot(this.current.getWorldDirection(new Vector3()));
+      ray.origin.addScaledVector(ray.direction, this.throughM / along);
+    }
     return ray;
+  }
+
+  /** Look at what is looked through alone, until the pose is followed again. */
+  lookAtNear(): void {
+    this.current.far = this.current.near;
+    this.current.near = NEAREST_M;
+    this.current.updateProjectionMatrix();
   }
 
   /** Where a point falls on the canvas, from -1 to 1. */

@@ -39,6 +39,8 @@ interface Wanted {
 }
 
 const AT_ONCE = 6;
+/** Everything is on the first layer; lines are on this one too. */
+export const LINES_LAYER = 1;
 
 function matrixOf(place: ChunkPlace): Matrix4 {
   const m = place.matrix;
@@ -219,6 +221,7 @@ export class Chunks {
         const fine = kind === "fine edges";
         const lines = new LineSegments(geometry, fine ? materials.fineEdges : materials.edges);
         lines.renderOrder = 1;
+        lines.layers.enable(LINES_LAYER);
         lines.visible = this.showEdges;
         add(lines);
         (fine ? chunk.fineEdges : chunk.edges).push(lines);

@@ -1,4 +1,4 @@
-import { DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3 } from "three";
+import { Color, DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3 } from "three";
 
 /** Uniforms that all materials share by reference. */
 export interface SharedUniforms {
@@ -9,6 +9,9 @@ export interface SharedUniforms {
   pixel: IUniform<number>;
   /** 1 where the view is cut, so that what is cut shows its filled section. */
   cut: IUniform<number>;
+  /** How much lines pale into what is behind them, 0 to 1, and what that is. */
+  pale: IUniform<number>;
+  paper: IUniform<Color>;
 }
 
 /** Fine edges are at most 60 mm long; they are drawn where they can be 1.5 pixels or more. */
@@ -28,6 +31,8 @@ export function sharedUniforms(): SharedUniforms {
     sun: { value: new Vector3(0.38, -0.52, 0.76).normalize() },
     pixel: { value: 0.001 },
     cut: { value: 0 },
+    pale: { value: 0 },
+    paper: { value: new Color() },
   };
 }
 
@@ -39,6 +44,8 @@ const VERTEX = /* glsl */ `
   uniform float first;
   uniform float pixel;
   uniform float cut;
+  uniform float pale;
+  uniform vec3 paper;
   in float component;
   out vec3 tone;
 
@@ -88,6 +95,7 @@ const VERTEX = /* glsl */ `
       // Lines grow lighter with distance, so that far parts do not turn black.
       float far = clamp((-seen.z - 15.0) / 160.0, 0.0, 0.45);
       tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(mix(base * 0.5, INK, 0.45), base, far);
+      tone = mix(tone, paper, pale);
     #else
       vec3 n = normalize(mat3(modelMatrix) * normal);
       float day = 0.5 + 0.5 * dot(n, sun);

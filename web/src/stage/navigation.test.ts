@@ -1,8 +1,9 @@
 import { Vector2, Vector3 } from "three";
 import { beforeEach, expect, test } from "vitest";
 import { StageCamera } from "./camera";
-import { Navigation, type NavigationHost } from "./navigation";
-import { forward, type Pose } from "./pose";
+import { Navigation } from "./navigation";
+import type { NavigationHost } from "./navigationHost";
+import { forward, type Pose, withAngle } from "./pose";
 import { StateTable } from "./states";
 
 const WIDTH = 800;
@@ -56,6 +57,7 @@ function setUp(projection: Pose["projection"] = "perspective", turns = true) {
       projection,
       angleDeg: 50,
       heightM: 30,
+      throughM: 0,
     },
     host,
   );
@@ -253,12 +255,49 @@ test("zooming out stays in the room unless it is asked to leave", () => {
     return Math.min(length, behind, Math.abs(to.x - from.x) + Math.abs(to.y - from.y) < 1e-9 ? 1.5 : length);
   };
   navigation.zoomByHandle(-200);
-  expect(navigation.pose.eye.y).toBeGreaterThan(-2);
-  expect(navigation.pose.eye.y).toBeLessThan(-1);
+  const atTheWall = navigation.pose.eye.clone();
+  expect(atTheWall.y).toBeCloseTo(-1.8, 1);
   expect(said).toContain("kept");
+  navigation.zoomByHandle(-200);
+  expect(navigation.pose.eye.distanceTo(atTheWall)).toBeLessThan(1e-6);
+  expect(navigation.pose.throughM).toBe(0);
+  // Behind the wall, where one asked to be, one goes on, and comes in again where one went out.
+  const { pose } = navigation;
+  const first = navigation.inside.behind(forward(pose), -1, 0);
+  pose.eye.add(first.way);
+  pose.target.add(first.way);
+  pose.throughM = first.throughM;
+  navigation.zoomByHandle(-20);
+  expect(pose.eye.y).toBeLessThan(-2.5);
+  // What lies before the place at the wall is looked through, and no more.
+  expect(pose.throughM).toBeCloseTo(atTheWall.clone().sub(pose.eye).dot(forward(pose)), 6);
+  for (let i = 0; i < 50; i++) navigation.zoomByHandle(-200);
+  expect(pose.throughM).toBeLessThanOrEqual(8);
+  for (let i = 0; i < 200 && pose.throughM > 0; i++) navigation.zoomByHandle(20);
+  expect(pose.throughM).toBe(0);
+  expect(pose.eye.distanceTo(atTheWall)).toBeLessThan(0.01);
   navigation.habits = { ...navigation.habits, keepInside: false };
   navigation.zoomByHandle(-200);
   expect(navigation.pose.eye.y).toBeLessThan(-2);
+});
+
+test("a lens that lets the eye back off does not take it out of the room", () => {
+  const { navigation, host, said } = setUp();
+  navigation.pose.eye.set(0, 0, 1.6);
+  navigation.pose.target.set(0, 5, 1.6);
+  host.clear = (from, to) => {
+    const length = from.distanceTo(to);
+    if (Math.abs(to.z - from.z) > 1) return 1.5;
+    return to.y < -2 ? Math.min(length, from.y + 2) : length;
+  };
+  const narrow = withAngle(navigation.pose, 20, "subject");
+  expect(narrow.eye.y).toBeLessThan(-2);
+  const kept = navigation.keptInside(narrow);
+  expect(kept.eye.y).toBeCloseTo(-1.8, 6);
+  expect(kept.angleDeg).toBe(20);
+  expect(said).toContain("kept");
+  const wide = withAngle(navigation.pose, 90, "subject");
+  expect(navigation.keptInside(wide)).toBe(wide);
 });
 
 test("a locked view does not move", () => {

@@ -1,37 +1,9 @@
-import { Quaternion, Vector2, Vector3 } from "three";
+import { Vector2, type Vector3 } from "three";
+import { Inside } from "./inside";
+import { orbit, shift, tumble, uprighten } from "./moves";
+import type { Cause, Habits, NavigationHost } from "./navigationHost";
 import { between, copyPose, forward, type Pose } from "./pose";
 import type { Mover } from "./walk/mover";
-
-/** What navigation needs of the stage. */
-export interface NavigationHost {
-  /** What takes the mouse, wheel and fingers. */
-  element: HTMLElement;
-  /** The view's size in CSS pixels; its top left is the element's. */
-  size(): { width: number; height: number };
-  /** Whether drags may turn the view; otherwise they move it as paper is moved. */
-  turns: boolean;
-  /** The first solid point under a place on the canvas (-1 to 1), or null. */
-  pointAt(at: Vector2): Vector3 | null;
-  /** The ray's direction and origin at a place on the canvas. */
-  rayAt(at: Vector2): { origin: Vector3; direction: Vector3 };
-  /** Where to turn about when nothing is under the cursor. */
-  fallbackPivot(): Vector3;
-  /** The centre of what is picked, or null. */
-  pickedCentre(): Vector3 | null;
-  moved(pose: Pose): void;
-  pivotShown(pivot: Vector3 | null): void;
-  clicked(at: Vector2, add: boolean): void;
-  hovered(at: Vector2 | null): void;
-  stopped(): void;
-  /** How far it is from one point to another before something that is shown is met, up to there. */
-  clear(from: Vector3, to: Vector3): number;
-  /** The eye was kept inside the room it is in. */
-  kept(): void;
-  /** Something else took the eye away from who moved it by keys. */
-  moverLeft(): void;
-  /** A region is being drawn with the left button, or was. */
-  region(from: Vector2, to: Vector2, done: boolean): void;
-}
 
 const CLICK_PX = 4;
 const CLOSEST_M = 0.05;
@@ -39,35 +11,14 @@ const NOTCH = 0.82;
 /** A notch of the wheel goes at least so far while going through surfaces. */
 const PASSING_M = 0.35;
 const TURN_PER_HEIGHT = Math.PI;
-const STEEPEST = Math.PI / 2 - 0.002;
 /** So many pixels of the zoom handle are a notch of the wheel. */
 const HANDLE_PX = 24;
-/** What has a ceiling nearer than this is a room, and a wall keeps the eye so far from it. */
-const ROOM_M = 12;
-const WALL_M = 0.2;
 const GLIDE_MS = 350;
 const EASE_MS = 90;
 /** So far a thumb goes for full speed, in pixels. */
 const THUMB_PX = 60;
 const FIRST_FRAME_MS = 16;
 const LONGEST_FRAME_MS = 600;
-
-/** How somebody likes to move; none of it changes where things are. */
-export interface Habits {
-  /** What the wheel button does; Shift with it does the other. */
-  wheelButton: "pan" | "orbit";
-  /** Two fingers on a trackpad pan; a mouse's wheel zooms. */
-  device: "mouse" | "trackpad";
-  /** Go at once instead of gliding. */
-  instant: boolean;
-  /** Zooming out does not leave the room that the eye is in. */
-  keepInside: boolean;
-  /** Turn freely, over the top as well; otherwise verticals stay upright. */
-  tumble: boolean;
-}
-
-/** What brought the eye where it is. */
-export type Cause = "turned" | "panned" | "zoomed" | "went" | "walked" | "flew";
 
 type Drag = {
   kind: "orbit" | "pan" | "region";
@@ -97,6 +48,7 @@ export class Navigation {
   private pinned: Vector3 | null = null;
   private glide: { from: Pose; to: Pose; start: number } | null = null;
   private lastTick = 0;
+  readonly inside: Inside;
   /** The thumb that pushes the body on, on the left half of the view. */
   private thumb: { pointer: number; start: Vector2 } | null = null;
   private readonly touches = new Map<number, Vector2>();
@@ -105,6 +57,7 @@ export class Navigation {
     public pose: Pose,
     private readonly host: NavigationHost,
   ) {
+    this.inside = new Inside((from, to) => host.clear(from, to));
     const c = host.element;
     c.addEventListener("pointerdown", this.down);
     c.addEventListener("pointermove", this.move);
@@ -127,6 +80,7 @@ export class Navigation {
   /** Let the eye be moved by keys, or again by drags about points. */
   setMover(by: Mover | null, cause: Cause = "walked", arriving = false): void {
     this.mover = by && { by, cause, arriving, going: false };
+    if (by) this.pose.throughM = 0;
     this.glide = null;
     this.pendingZoom = 0;
     if (by) this.host.moved(this.pose);
@@ -369,39 +323,12 @@ export class Navigation {
     this.pan(this.host.pointAt(at) ?? this.pivot, at, to);
   }
 
-  /** Turn eye and target about a pivot; tilt stops before straight up and down. */
   private orbit(pivot: Vector3, by: Vector2): void {
-    const pose = this.pose;
     const { width, height } = this.host.size();
     const yaw = (-by.x * (width / height) * TURN_PER_HEIGHT) / 2;
-    const f = forward(pose);
-    if (this.habits.tumble) {
-      this.tumble(pivot, yaw, (by.y * TURN_PER_HEIGHT) / 2);
-      return;
-    }
-    const tilt = Math.asin(Math.max(-1, Math.min(1, -f.z)));
-    const wished = tilt - (by.y * TURN_PER_HEIGHT) / 2;
-    const pitch = tilt - Math.max(-STEEPEST, Math.min(STEEPEST, wished));
-    const right = new Vector3().crossVectors(f, pose.up).normalize();
-    const turn = new Quaternion()
-      .setFromAxisAngle(new Vector3(0, 0, 1), yaw)
-      .multiply(new Quaternion().setFromAxisAngle(right, pitch));
-    for (const point of [pose.eye, pose.target]) point.sub(pivot).applyQuaternion(turn).add(pivot);
-    pose.up.applyQuaternion(turn);
-    this.level();
-    this.host.moved(pose);
-  }
-
-  /** Turn about the screen's own axes, whatever is up. */
-  private tumble(pivot: Vector3, yaw: number, pitch: number): void {
-    const pose = this.pose;
-    const right = new Vector3().crossVectors(forward(pose), pose.up).normalize();
-    const turn = new Quaternion()
-      .setFromAxisAngle(pose.up.clone().normalize(), yaw)
-      .multiply(new Quaternion().setFromAxisAngle(right, pitch));
-    for (const point of [pose.eye, pose.target]) point.sub(pivot).applyQuaternion(turn).add(pivot);
-    pose.up.applyQuaternion(turn).normalize();
-    this.host.moved(pose);
+    const pitch = (by.y * TURN_PER_HEIGHT) / 2;
+    (this.habits.tumble ? tumble : orbit)(this.pose, pivot, yaw, pitch);
+    this.host.moved(this.pose);
   }
 
   /** Lean the view to its right by an angle, about the line of sight. */
@@ -416,7 +343,7 @@ export class Navigation {
   upright(): void {
     if (this.locked) return;
     this.cause = "turned";
-    this.level();
+    uprighten(this.pose);
     this.host.moved(this.pose);
   }
 
@@ -429,46 +356,33 @@ export class Navigation {
     this.zoomBy(px / HANDLE_PX);
   }
 
-  /** Keep verticals upright: the up vector stays in the vertical plane of the line of sight. */
-  private level(): void {
-    const f = forward(this.pose);
-    if (Math.abs(f.z) > 0.99999) return;
-    const right = new Vector3(f.y, -f.x, 0).normalize();
-    this.pose.up.crossVectors(right, f).normalize();
-  }
-
   /** Move so that the anchor goes from one place on the canvas to another. */
   private pan(anchor: Vector3, from: Vector2, to: Vector2): void {
-    const pose = this.pose;
-    const f = forward(pose);
-    const onPlane = (at: Vector2): Vector3 => {
-      const { origin, direction } = this.host.rayAt(at);
-      const reach = anchor.clone().sub(origin).dot(f) / Math.max(1e-6, direction.dot(f));
-      return origin.clone().addScaledVector(direction, reach);
-    };
-    const shift = onPlane(from).sub(onPlane(to));
-    pose.eye.add(shift);
-    pose.target.add(shift);
-    this.host.moved(pose);
+    shift(this.pose, anchor, this.host.rayAt(from), this.host.rayAt(to));
+    this.host.moved(this.pose);
   }
 
-  /** So much of a zoom out as stays in the room: with a floor below and a ceiling above, walls keep the eye in. */
-  private insideShare(point: Vector3, share: number): number {
+  /** So much of a way back as stays in the room. */
+  private backing(wanted: Vector3): Vector3 {
     const { eye } = this.pose;
-    if (!this.habits.keepInside) return share;
-    const roofed = [1, -1].every((up) => {
-      const end = eye.clone().setZ(eye.z + up * ROOM_M);
-      return this.host.clear(eye, end) < ROOM_M;
-    });
-    if (!roofed) return share;
-    const back = eye.clone().sub(point).multiplyScalar(-share);
-    const length = back.length();
-    const reach = length + WALL_M;
-    const clear = this.host.clear(eye, eye.clone().addScaledVector(back, reach / length));
-    if (clear >= reach) return share;
-    this.pendingZoom = 0;
-    this.host.kept();
-    return (share * Math.max(0, clear - WALL_M)) / length;
+    const { way, kept } = this.inside.back(eye, wanted);
+    if (kept) {
+      this.pendingZoom = 0;
+      this.host.kept(eye.clone().add(way));
+    }
+    return way;
+  }
+
+  /** A pose whose eye does not leave the room that the eye is in. */
+  keptInside(to: Pose): Pose {
+    if (!this.habits.keepInside || to.projection === "parallel") return to;
+    const { eye } = this.pose;
+    const wanted = to.eye.clone().sub(eye);
+    if (wanted.dot(forward(this.pose)) >= 0) return to;
+    const { way, kept } = this.inside.back(eye, wanted);
+    if (!kept) return to;
+    this.host.kept(eye.clone().add(way));
+    return { ...to, eye: eye.clone().add(way) };
   }
 
   /** Zoom by notches towards what is under the cursor, in proportion to its distance. */
@@ -497,8 +411,15 @@ export class Navigation {
       if (hit) this.host.stopped();
     }
     const f = forward(pose);
-    if (share < 0 && !this.passing) share = this.insideShare(point, share);
-    pose.eye.addScaledVector(point.clone().sub(pose.eye), share);
+    if (this.passing) pose.throughM = 0;
+    let step = point.clone().sub(pose.eye).multiplyScalar(share);
+    if (share < 0 && !this.passing && this.habits.keepInside && !pose.throughM) step = this.backing(step);
+    if (pose.throughM > 0) {
+      const behind = this.inside.behind(f, share * reach, pose.throughM);
+      step = behind.way;
+      pose.throughM = behind.throughM;
+    }
+    pose.eye.add(step);
     pose.target.copy(pose.eye).addScaledVector(f, Math.max(0.5, reach * (1 - share)));
     pose.heightM *= 1 - share;
     this.host.moved(pose);

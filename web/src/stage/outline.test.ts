@@ -11,6 +11,7 @@ const at = (y: number, projection: Pose["projection"] = "perspective"): Pose => 
   projection,
   angleDeg: 60,
   heightM: 10,
+  throughM: 0,
 });
 
 test("an outline before the eye is whole", () => {

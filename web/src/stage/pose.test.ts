@@ -11,6 +11,7 @@ function pose(eye: [number, number, number], target: [number, number, number]): 
     projection: "perspective",
     angleDeg: 60,
     heightM: 10,
+    throughM: 0,
   };
 }
 

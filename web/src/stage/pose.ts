@@ -9,6 +9,8 @@ export interface Pose {
   projection: "perspective" | "parallel";
   angleDeg: number;
   heightM: number;
+  /** What is nearer than this along the line of sight is looked through; 0 for nothing. */
+  throughM: number;
 }
 
 export function fromShape(shape: PoseShape): Pose {
@@ -19,6 +21,7 @@ export function fromShape(shape: PoseShape): Pose {
     projection: shape.projection,
     angleDeg: shape.angle_deg,
     heightM: shape.height_m,
+    throughM: shape.through_m ?? 0,
   };
 }
 
@@ -30,6 +33,7 @@ export function toShape(pose: Pose): PoseShape {
     projection: pose.projection,
     angle_deg: pose.angleDeg,
     height_m: pose.heightM,
+    through_m: pose.throughM,
   };
 }
 
@@ -101,5 +105,6 @@ export function between(from: Pose, to: Pose, share: number): Pose {
     projection: to.projection,
     angleDeg: mix(from.angleDeg, to.angleDeg),
     heightM: mix(from.heightM, to.heightM),
+    throughM: mix(from.throughM, to.throughM),
   };
 }

@@ -14,6 +14,7 @@ function setUp(projection: Pose["projection"]) {
     projection,
     angleDeg: 60,
     heightM: 12,
+    throughM: 0,
   };
   const camera = new StageCamera();
   camera.setAspect(1.6);

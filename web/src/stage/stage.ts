@@ -1,13 +1,16 @@
 import { Box3, Color, Ray, Scene, type Vector2, Vector3, WebGLRenderer } from "three";
 import type { Federation } from "../api/client";
-import { Chunks } from "./chunks";
+import { Chunks, LINES_LAYER } from "./chunks";
 import { fineReach, sharedUniforms } from "./materials";
-import type { Cause, Habits, Navigation } from "./navigation";
+import type { Navigation } from "./navigation";
+import type { Cause, Habits } from "./navigationHost";
 import { type Hit, Picking } from "./picking";
 import { PivotMark } from "./pivotMark";
-import { type Pose, turned } from "./pose";
+import { forward, type Pose, turned } from "./pose";
 import { RouteLine } from "./routeLine";
-import { type SnapKind, snapTo } from "./snapping";
+import { snapTo } from "./snapping";
+import { snapshot } from "./snapshot";
+import type { StageEvents } from "./stageEvents";
 import { colourTexture, type State, StateTable } from "./states";
 import { type Rectangle, View, type ViewKind } from "./view";
 import { Figure } from "./walk/figure";
@@ -16,31 +19,11 @@ import type { Mover } from "./walk/mover";
 const PIVOT_SIZE = 0.022;
 /** A frame that takes longer makes gliding a nuisance. */
 const SLOW_FRAME_MS = 80;
-
-/** What the stage tells those who listen; of the stage itself, or of the drawing beside it. */
-export interface StageEvents {
-  hover(component: number, at: { x: number; y: number } | null, where: ViewKind): void;
-  pick(component: number, add: boolean, where: ViewKind): void;
-  /** The eye moved; called at most once a frame. */
-  moved(pose: Pose, where: ViewKind): void;
-  /** Chunks still to come, of how many. */
-  streaming(pending: number, total: number, failed: readonly string[]): void;
-  stopped(): void;
-  /** The eye was kept inside the room it is in. */
-  kept(): void;
-  /** Something else took the eye away from who walked or flew. */
-  moverLeft(): void;
-  /** The view is locked and was to go somewhere. */
-  refused(): void;
-  /** A region is being drawn, in CSS pixels of its view; null once it is done. */
-  region(box: Rectangle | null, where: ViewKind): void;
-  /** A place was pointed at. */
-  pointed(at: Vector3): void;
-  /** The pivot was pinned to a point. */
-  pinned(kind: SnapKind): void;
-  /** The eye has been at rest for a while after it moved. */
-  rested(pose: Pose, cause: Cause, where: ViewKind): void;
-}
+const BACK_OFF_M = 2.5;
+/** Farther than one can have backed off. */
+const BACK_IN_M = 100;
+/** How much the lines of what is looked through pale. */
+const PALE = 0.6;
 
 declare global {
   interface Window {
@@ -57,6 +40,7 @@ const FIRST_POSE: Pose = {
   projection: "perspective",
   angleDeg: 30,
   heightM: 40,
+  throughM: 0,
 };
 
 /**
@@ -143,7 +127,7 @@ export class Stage {
       },
       stopped: () => this.events.stopped(),
       clear: (from, to) => this.clear(from, to),
-      kept: () => this.events.kept(),
+      kept: (at) => this.events.kept(at),
       moverLeft: () => this.events.moverLeft(),
       region: (box) => this.events.region(box, kind),
       complete: () => this.posed && this.chunks.pending === 0,
@@ -230,6 +214,7 @@ export class Stage {
 
   setBackground(colour: string): void {
     this.renderer.setClearColor(new Color(colour));
+    this.shared.paper.value.set(colour);
     this.ask();
   }
 
@@ -315,9 +300,32 @@ export class Stage {
     else this.navigation.set(pose, cause);
   }
 
+  /** Back off through the wall behind, and look into the room through it. */
+  lookThrough(): void {
+    this.goBehind(-BACK_OFF_M);
+  }
+
+  /** Be in the room again that is looked into through its wall. */
+  backInside(): void {
+    this.goBehind(BACK_IN_M);
+  }
+
+  private goBehind(wayM: number): void {
+    const seen = this.seen;
+    const { way, throughM } = this.navigation.inside.behind(forward(seen), wayM, seen.throughM);
+    seen.eye.add(way);
+    seen.target.add(way);
+    this.go({ ...seen, throughM });
+  }
+
+  /** As far towards a pose as the room allows that the eye is in. */
+  keptInside(pose: Pose): Pose {
+    return this.navigation.keptInside(pose);
+  }
+
   /** Look along a direction at once, turned about a point, or about the pivot. */
   turnTo(bearingDeg: number, tiltDeg: number, about: Vector3 = this.navigation.pivot): void {
-    this.take(turned(this.pose, about, bearingDeg, tiltDeg), "turned");
+    this.take(turned(this.seen, about, bearingDeg, tiltDeg), "turned");
   }
 
   /** See no farther than so much beyond the target; null for no limit. */
@@ -343,8 +351,14 @@ export class Stage {
     return this.navigation.pivot.clone();
   }
 
+  /** Where the eye is and looks, to make another pose of. */
   get pose(): Pose {
     return this.main.pose;
+  }
+
+  /** The pose as it is seen: with what is looked through. */
+  get seen(): Pose {
+    return this.main.seen;
   }
 
   /** The present picture of the stage as PNG, at most `width` wide. */
@@ -357,19 +371,13 @@ export class Stage {
 
   /** The frame of a view that was drawn last, small. */
   snapshot(width: number, type: "image/png" | "image/jpeg", view = this.main): string {
-    const ratio = this.renderer.getPixelRatio();
-    const { x, y, ...size } = this.places[view.kind];
-    const [across, down] = [size.width * ratio, size.height * ratio];
-    const small = document.createElement("canvas");
-    small.width = Math.min(width, Math.round(across));
-    small.height = Math.round((down / across) * small.width);
-    const pen = small.getContext("2d");
-    if (pen) {
-      pen.imageSmoothingQuality = "high";
-      const from = [x * ratio, y * ratio, across, down] as const;
-      pen.drawImage(this.renderer.domElement, ...from, 0, 0, small.width, small.height);
-    }
-    return small.toDataURL(type, 0.7);
+    return snapshot(
+      this.renderer.domElement,
+      this.renderer.getPixelRatio(),
+      this.places[view.kind],
+      width,
+      type,
+    );
   }
 
   /** The component at a place of the stage in CSS pixels from its top left, or null. */
@@ -489,6 +497,22 @@ export class Stage {
     const pivotShown = this.pivot.sprite.visible;
     this.pivot.sprite.visible = pivotShown && view === this.main;
     this.renderer.render(this.scene, view.camera.current);
+    if (pose.throughM > 0) this.drawLookedThrough(view);
     this.pivot.sprite.visible = pivotShown;
+  }
+
+  /** What stands before the room that is looked into, as pale lines over it. */
+  private drawLookedThrough(view: View): void {
+    const camera = view.camera.current;
+    view.camera.lookAtNear();
+    camera.layers.set(LINES_LAYER);
+    this.shared.pale.value = PALE;
+    this.renderer.autoClear = false;
+    this.renderer.clearDepth();
+    this.renderer.render(this.scene, camera);
+    this.renderer.autoClear = true;
+    this.shared.pale.value = 0;
+    camera.layers.set(0);
+    view.follow();
   }
 }

@@ -1,6 +1,7 @@
 import { type Box3, type Ray, Vector2, Vector3 } from "three";
 import { StageCamera } from "./camera";
-import { type Cause, Navigation } from "./navigation";
+import { Navigation } from "./navigation";
+import type { Cause } from "./navigationHost";
 import type { Hit } from "./picking";
 import { copyPose, forward, type Pose } from "./pose";
 import { regionPose } from "./regions";
@@ -32,7 +33,7 @@ export interface ViewHost {
   pivotShown(at: Vector3 | null): void;
   stopped(): void;
   clear(from: Vector3, to: Vector3): number;
-  kept(): void;
+  kept(at: Vector3): void;
   moverLeft(): void;
   region(box: Rectangle | null): void;
   /** Whether a rest counts: everything is there to be seen. */
@@ -83,7 +84,7 @@ export class View {
       },
       stopped: () => host.stopped(),
       clear: (from, to) => host.clear(from, to),
-      kept: () => host.kept(),
+      kept: (at) => host.kept(at),
       moverLeft: () => host.moverLeft(),
       region: (from, to, done) => {
         host.region(done ? null : this.pixels(from, to));
@@ -92,7 +93,13 @@ export class View {
     });
   }
 
+  /** Where the eye is and looks, to make another pose of. */
   get pose(): Pose {
+    return { ...this.seen, throughM: 0 };
+  }
+
+  /** The pose as it is seen: with what is looked through. */
+  get seen(): Pose {
     return copyPose(this.navigation.pose);
   }
 
@@ -206,7 +213,7 @@ export class View {
     }
     this.element.dataset.rest = "yes";
     if (!this.placeTimer && this.host.complete())
-      this.placeTimer = window.setTimeout(() => this.host.rested(this.pose, this.navigation.cause), PLACE_MS);
+      this.placeTimer = window.setTimeout(() => this.host.rested(this.seen, this.navigation.cause), PLACE_MS);
   }
 
   private forgetPlace(): void {

@@ -1,4 +1,4 @@
-import type { Cause } from "../stage/navigation";
+import type { Cause } from "../stage/navigationHost";
 import type { ViewKind } from "../stage/view";
 
 const announced: Record<ViewKind, string> = { stage: "", drawing: "" };

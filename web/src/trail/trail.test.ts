@@ -10,6 +10,7 @@ const pose = (x: number): PoseShape => ({
   projection: "perspective",
   angle_deg: 60,
   height_m: 10,
+  through_m: 0,
 });
 const place = (x: number, cause = "turned") => ({ pose: pose(x), cause, picture: "" });
 const grown = (count: number) => {

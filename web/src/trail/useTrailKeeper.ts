@@ -2,7 +2,7 @@ import { useEffect } from "react";
 import { drawingShown, showDrawing } from "../beside/shown";
 import { usePerson } from "../people/person";
 import { useOpen } from "../project/useStage";
-import type { Cause } from "../stage/navigation";
+import type { Cause } from "../stage/navigationHost";
 import { fromShape, toShape } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import type { ViewKind } from "../stage/view";
@@ -18,7 +18,7 @@ export function keepPlace(stage: Stage, cause: Cause, kind: ViewKind): void {
   if (!view || !trail.of) return;
   const drawing = kind === "drawing" ? drawingShown() : null;
   const next = withPlace(trail, {
-    pose: toShape(view.pose),
+    pose: toShape(view.seen),
     cause: trail.places.length || drawing ? causeOf(cause, kind) : "as opened",
     picture: stage.snapshot(PICTURE_PX, "image/jpeg", view),
     ...(drawing ? { drawing } : {}),

@@ -2,8 +2,7 @@ import MenuItem from "@mui/material/MenuItem";
 import Select from "@mui/material/Select";
 import { useWalking } from "../api/queries";
 import { useOpen } from "../project/useStage";
-
-const USUAL = "standing";
+import { USUAL_BODY } from "./walkState";
 
 /** Who walks: the usual bodies and the project's own. */
 export function BodySelect(props: {
@@ -14,13 +13,13 @@ export function BodySelect(props: {
 }) {
   const { projectId } = useOpen();
   const { data } = useWalking(projectId, props.value);
-  const names = data?.bodies.map((b) => b.name) ?? [USUAL];
+  const names = data?.bodies.map((b) => b.name) ?? [USUAL_BODY];
   return (
     <Select
       size="small"
       fullWidth={!props.variant}
       variant={props.variant ?? "outlined"}
-      value={names.includes(props.value) ? props.value : USUAL}
+      value={names.includes(props.value) ? props.value : USUAL_BODY}
       onChange={(event) => props.onChange(event.target.value)}
       inputProps={{ "aria-label": props.label }}
       sx={{ fontSize: 13 }}

@@ -77,7 +77,7 @@ export function useWalk() {
     const onFoot = async (feet: Vector3, bearingDeg: number | null, arriving: boolean) => {
       const view = stage();
       if (!view) return;
-      const { body, speedMs, behind } = useWalkState.getState();
+      const { body, paces, behind } = useWalkState.getState();
       const { ground, who } = await groundFor(body);
       const own = ground.own(feet);
       await ground.load(own.x, own.y, AROUND_M);
@@ -95,6 +95,7 @@ export function useWalk() {
       }
       view.navigation.set(pose, "went");
       const keys = new HeldKeys(() => view.ask(view.main), STOREY_KEYS);
+      const speedMs = paces[body] ?? who.speed_m_s;
       const mover = new Walking(
         ground,
         floor,
@@ -103,7 +104,8 @@ export function useWalk() {
         who.height_m,
         keys,
         {
-          speed: (speed) => useWalkState.setState({ speedMs: speed }),
+          speed: (speed) =>
+            useWalkState.setState((now) => ({ speedMs: speed, paces: { ...now.paces, [body]: speed } })),
           stopped: (at) => tellStop(view, at),
           figure: (at) => view.figure.show(at),
           clear: (from, to) => view.clear(from, to),
@@ -114,7 +116,7 @@ export function useWalk() {
       view.figure.shape(who.height_m, who.radius_m);
       replace({ mover, keys });
       view.setMover(mover, "walked", arriving);
-      useWalkState.setState({ mode: "walk", stop: null });
+      useWalkState.setState({ mode: "walk", stop: null, speedMs });
     };
 
     const land = (wish: Wish, cause: string) =>

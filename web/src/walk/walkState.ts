@@ -4,10 +4,16 @@ import type { Shapes } from "../api/client";
 /** How one moves: about points, on foot, or without feet. */
 export type Mode = "orbit" | "walk" | "fly";
 
+/** Who walks unless somebody else is chosen. */
+export const USUAL_BODY = "standing";
+
 interface WalkState {
   mode: Mode;
   body: string;
+  /** How fast one goes now. */
   speedMs: number;
+  /** How fast each body goes for whom the wheel changed it; the others at their own speed. */
+  paces: Readonly<Record<string, number>>;
   /** See the body from behind. */
   behind: boolean;
   /** Stop at surfaces while flying. */
@@ -18,8 +24,9 @@ interface WalkState {
 
 export const useWalkState = create<WalkState>(() => ({
   mode: "orbit",
-  body: "standing",
+  body: USUAL_BODY,
   speedMs: 1.4,
+  paces: {},
   behind: false,
   flyStops: false,
   stop: null,
@@ -43,6 +50,10 @@ export function spokenStop(stop: Shapes["Stop"], disciplines: readonly Shapes["D
       return sizes ? `${what}: a step of ${metres(found)}, ${metres(needed)} at most` : `${what}: a step`;
     case "drop":
       return sizes ? `${what}: ${metres(found)} down, ${metres(needed)} at most` : `${what}: a drop`;
+    case "slope":
+      return sizes
+        ? `${what}: a slope of 1:${(1 / found).toFixed(1)}, 1:${(1 / needed).toFixed(0)} at most`
+        : `${what}: too steep`;
     case "edge":
       return `${what}: the floor ends here`;
     default:

@@ -35,6 +35,7 @@ export class Flying implements Mover {
     private readonly news: FlyingNews,
   ) {
     this.heading = Heading.of(pose);
+    this.news.speed(this.speed(pose.eye));
   }
 
   get busy(): boolean {

@@ -89,6 +89,7 @@ test("looking drags what is under the cursor along", () => {
     projection: "perspective",
     angleDeg: 60,
     heightM: 3,
+    throughM: 0,
   };
   heading.put(pose, new Vector3(1, 2, 3));
   expect(pose.eye.toArray()).toEqual([1, 2, 3]);

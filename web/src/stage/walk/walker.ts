@@ -7,6 +7,8 @@ const EASE_S = 0.12;
 const LIFT_S = 0.15;
 const SLIDES_DEG = [30, -30, 60, -60];
 const ASIDE = 0.5;
+const REST_MS = 0.01;
+const LEVEL_M = 0.001;
 const REACH = 0.5;
 const LEAST_M = 1e-6;
 
@@ -74,6 +76,7 @@ export function tick(ground: Ground, walker: Walker, vx: number, vy: number): vo
   const ease = 1 - Math.exp(-TICK_S / EASE_S);
   walker.vx += (vx - walker.vx) * ease;
   walker.vy += (vy - walker.vy) * ease;
+  if (vx === 0 && vy === 0 && Math.hypot(walker.vx, walker.vy) < REST_MS) walker.vx = walker.vy = 0;
   const [dx, dy] = [walker.vx * TICK_S, walker.vy * TICK_S];
   const [fromX, fromY] = [walker.x, walker.y];
   const pieces = Math.max(1, Math.ceil(Math.max(Math.abs(dx), Math.abs(dy)) / (ground.place.cellM * REACH)));
@@ -82,7 +85,9 @@ export function tick(ground: Ground, walker: Walker, vx: number, vy: number): vo
     const barred = moved(ground, walker, dx / pieces, dy / pieces);
     if (barred >= 0) walker.blocked = barred;
   }
-  walker.feet += (ground.height(walker.floor) - walker.feet) * (1 - Math.exp(-TICK_S / LIFT_S));
+  const height = ground.height(walker.floor);
+  walker.feet += (height - walker.feet) * (1 - Math.exp(-TICK_S / LIFT_S));
+  if (Math.abs(height - walker.feet) < LEVEL_M) walker.feet = height;
   if (walker.blocked >= 0) {
     walker.vx = (walker.x - fromX) / TICK_S;
     walker.vy = (walker.y - fromY) / TICK_S;

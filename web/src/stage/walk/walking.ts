@@ -69,13 +69,8 @@ export class Walking implements Mover {
   }
 
   get busy(): boolean {
-    const { vx, vy } = this.walker;
-    return (
-      this.fresh ||
-      this.keys.any ||
-      Math.hypot(vx, vy) > 0.01 ||
-      Math.abs(this.ground.height(this.walker.floor) - this.walker.feet) > 0.002
-    );
+    const { vx, vy, feet, floor } = this.walker;
+    return this.fresh || this.keys.any || vx !== 0 || vy !== 0 || feet !== this.ground.height(floor);
   }
 
   /** Show what changed beside the keys: the figure, or the body. */

@@ -1,0 +1,107 @@
+"""Poses, and what is asked of the camera."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from stairpath.api.shapes.words import ComponentRef, Coordinate, Vector
+
+
+class Pose(BaseModel):
+    """A camera about the project's origin."""
+
+    eye_m: Vector
+    target_m: Vector
+    up: Vector
+    projection: Literal["perspective", "parallel"]
+    angle_deg: Annotated[float, Field(ge=1, le=120)]
+    height_m: Annotated[float, Field(gt=0, le=1e9)]
+    through_m: Annotated[float, Field(ge=0, le=1e3)] = 0
+    """What is nearer than this along the line of sight is looked through; zero for nothing."""
+
+
+class FrameWish(BaseModel):
+    """What to fit, seen from where; nothing named means everything that stands.
+
+    ``room`` and ``level`` are places in the federation's lists; ``among`` is a base64 bit
+    set over the dense numbers of components, the first of each byte's bits the lowest.
+    """
+
+    bearing_deg: float
+    tilt_deg: Annotated[float, Field(ge=-90, le=90)]
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    projection: Literal["perspective", "parallel"] = "perspective"
+    angle_deg: Annotated[float, Field(ge=1, le=120)] = 30
+    margin: Annotated[float, Field(ge=0, lt=0.5)] = 0.05
+    components: list[ComponentRef] | None = None
+    room: int | None = None
+    level: int | None = None
+    among: str | None = None
+
+
+class Direction(BaseModel):
+    """A standard direction of view; the bearing is counted from that of the front."""
+
+    name: str
+    bearing_deg: float
+    tilt_deg: float
+
+
+class Look(BaseModel):
+    """A direction of view: bearing looked along, clockwise from +Y, and tilt, above zero looking down."""
+
+    bearing_deg: float
+    tilt_deg: float
+
+
+class FaceWish(BaseModel):
+    """A face to look square onto, and the present bearing."""
+
+    normal: Vector
+    bearing_deg: float = 0.0
+
+
+class AxisWish(BaseModel):
+    """A grid line to look square onto, by two points of it on plan, and the present bearing."""
+
+    ends_m: Annotated[
+        list[Annotated[list[Coordinate], Field(min_length=2, max_length=2)]], Field(min_length=2, max_length=2)
+    ]
+    bearing_deg: float = 0.0
+
+
+class LensWish(BaseModel):
+    """A lens as it was typed, for a view: the eye stays, or the subject keeps its size."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    text: Annotated[str, Field(max_length=40)]
+    keep: Literal["eye", "subject"] = "eye"
+
+
+class ProjectionWish(BaseModel):
+    """Another projection for a view; what is at the pivot keeps its size and place."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    to: Literal["perspective", "parallel"]
+    pivot_m: Vector | None = None
+
+
+class LevelWish(BaseModel):
+    """A view to make level."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+
+
+class ScaleWish(BaseModel):
+    """A true scale for a parallel view on a screen of so many pixels, each so many millimetres high."""
+
+    pose: Pose
+    aspect: Annotated[float, Field(ge=0.1, le=10)]
+    scale: Annotated[float, Field(le=1e6)]
+    height_px: Annotated[float, Field(gt=0, le=1e5)]
+    pixel_mm: Annotated[float, Field(gt=0, le=100)]

@@ -1,0 +1,110 @@
+"""The building: its levels, rooms, models and components."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from stairpath.api.shapes.views import Home
+from stairpath.api.shapes.words import ComponentRef, Vector
+
+
+class Discipline(BaseModel):
+    code: str
+    name: str
+    colour: str
+
+
+class Level(BaseModel):
+    """A level; ``plan`` is the hash of its key plan."""
+
+    name: str
+    elevation_m: float
+    plan: str | None = None
+
+
+class RoomLabel(BaseModel):
+    number: str
+    name: str
+    level: int
+
+
+class ChunkPlace(BaseModel):
+    """A chunk to fetch, and the matrix (rows) that places it about the project's origin."""
+
+    sha256: str
+    matrix: list[float]
+    bounds_m: list[float]
+    triangles: int
+    size: int
+
+
+class FederatedModel(BaseModel):
+    """A model on the stage; ``first`` is the dense number of its first component.
+
+    Columns run over its components: ``level`` (-1 for none), ``discipline`` (index),
+    ``colour`` (index into the federation's colours).
+    """
+
+    id: str
+    name: str
+    first: int
+    stands: bool
+    alternative_what: str | None
+    alternative_option: str | None
+    global_ids: list[str]
+    labels: list[str]
+    level: list[int]
+    discipline: list[int]
+    colour: list[int]
+    chunks: list[ChunkPlace]
+
+
+class Figure(BaseModel):
+    value: float
+    unit: str
+
+
+PropertyValue = Figure | str | bool | int | float | None
+
+
+class Component(BaseModel):
+    """All that is known of a component."""
+
+    model_id: str
+    model: str
+    file_name: str
+    global_id: str
+    ifc_class: str
+    name: str
+    tag: str
+    description: str
+    type_name: str
+    predefined: str
+    material: str
+    systems: list[str]
+    level: str | None
+    discipline: str
+    room: str | None
+    part_of: ComponentRef | None
+    hosted_in: ComponentRef | None
+    bounds_m: list[float] | None
+    properties: dict[str, dict[str, PropertyValue]]
+    quantities: dict[str, dict[str, Figure]]
+
+
+class Federation(BaseModel):
+    """Everything the stage needs to draw a project; coordinates about ``origin_m``."""
+
+    id: str
+    name: str
+    version: int
+    origin_m: Vector
+    bounds_m: list[Vector] | None
+    building_north_deg: float
+    true_north_deg: float | None
+    disciplines: list[Discipline]
+    levels: list[Level]
+    rooms: list[RoomLabel]
+    colours: list[str]
+    models: list[FederatedModel]
+    home: Home | None = None

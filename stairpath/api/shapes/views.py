@@ -1,0 +1,57 @@
+"""Views that are kept."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from pydantic import BaseModel
+
+from stairpath.api.shapes.camera import Pose
+from stairpath.api.shapes.words import Author, ComponentRef, Name, State, Vector
+
+
+class CellState(BaseModel):
+    """A cell of the storey board that is not simply shown; level by name, None for No level."""
+
+    level: str | None
+    discipline: str
+    state: State
+
+
+class View(BaseModel):
+    """Everything a viewpoint restores."""
+
+    pose: Pose
+    origin_m: Vector
+    cells: list[CellState] = []
+    shown: list[ComponentRef] = []
+    """Components shown although their cell is not."""
+    hidden: list[ComponentRef] = []
+    faded: list[ComponentRef] = []
+    picked: list[ComponentRef] = []
+    alternatives: dict[str, str] = {}
+    """For each proposal, the model's name that stands in the view."""
+
+
+class Home(BaseModel):
+    """The view that everybody comes home to, and who set it."""
+
+    view: View
+    author: Author
+
+
+class Viewpoint(BaseModel):
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+    picture: str
+    view: View
+
+
+class NewViewpoint(BaseModel):
+    name: Name
+    author: Author
+    picture_png: str
+    """The picture as base64 PNG."""
+    view: View

@@ -1,0 +1,87 @@
+"""Triangles sorted into bins by where they are."""
+
+from __future__ import annotations
+
+import numba
+import numpy as np
+
+BIN_M = 0.5
+BIN_HEIGHT_M = 1.0
+
+
+@numba.njit(cache=True, nogil=True)
+def binned(reaches, low, count, size, height):
+    """Which triangles reach into each bin of a size on plan and a height: where a bin's begin, and which they are."""
+    nx, ny, nz = count
+    start = np.zeros(nx * ny * nz + 1, dtype=np.int64)
+    of = np.zeros(0, dtype=np.int64)
+    place = np.zeros(0, dtype=np.int64)
+    for fill in range(2):
+        if fill:
+            start[1:] = np.cumsum(start[:-1])
+            start[0] = 0
+            of = np.empty(start[-1], dtype=np.int64)
+            place = start[:-1].copy()
+        for t in range(len(reaches)):
+            i0, i1 = int((reaches[t, 2] - low[0]) / size), int((reaches[t, 3] - low[0]) / size)
+            j0, j1 = int((reaches[t, 4] - low[1]) / size), int((reaches[t, 5] - low[1]) / size)
+            k0, k1 = int((reaches[t, 0] - low[2]) / height), int((reaches[t, 1] - low[2]) / height)
+            for k in range(k0, k1 + 1):
+                for j in range(j0, j1 + 1):
+                    for i in range(i0, i1 + 1):
+                        b = (k * ny + j) * nx + i
+                        if fill:
+                            of[place[b]] = t
+                            place[b] += 1
+                        else:
+                            start[b] += 1
+    return start, of
+
+
+@numba.njit(cache=True, nogil=True)
+def bins_between(i0, i1, j0, j1, k0, k1, nx, ny, nz):
+    """The numbers of the bins in a range along x, y and z, as far as there are bins."""
+    i0, j0, k0 = max(0, i0), max(0, j0), max(0, k0)
+    i1, j1, k1 = min(nx - 1, i1), min(ny - 1, j1), min(nz - 1, k1)
+    out = np.empty(max(0, i1 - i0 + 1) * max(0, j1 - j0 + 1) * max(0, k1 - k0 + 1), dtype=np.int64)
+    n = 0
+    for k in range(k0, k1 + 1):
+        for j in range(j0, j1 + 1):
+            for i in range(i0, i1 + 1):
+                out[n] = (k * ny + j) * nx + i
+                n += 1
+    return out
+
+
+@numba.njit(cache=True, nogil=True)
+def meets(halves, first_bin, i, j):
+    """Whether a bin has anything on the right side of half-planes."""
+    x, y = first_bin[0] + i * BIN_M, first_bin[1] + j * BIN_M
+    for k in range(len(halves)):
+        a, b, c = halves[k]
+        if a * (x + BIN_M if a > 0.0 else x) + b * (y + BIN_M if b > 0.0 else y) < c:
+            return False
+    return True
+
+
+@numba.njit(cache=True, nogil=True)
+def gather(low, high, grade, seen, stamp, near, zs, first_bin, bin_count, bins_start, bins_of):
+    """Which triangles come into a box, into ``near``; how many."""
+    count = 0
+    nx, ny, nz = bin_count
+    i0, i1 = int((low[0] - first_bin[0]) / BIN_M), int((high[0] - first_bin[0]) / BIN_M)
+    j0, j1 = int((low[1] - first_bin[1]) / BIN_M), int((high[1] - first_bin[1]) / BIN_M)
+    k0, k1 = int((low[2] - first_bin[2]) / BIN_HEIGHT_M), int((high[2] - first_bin[2]) / BIN_HEIGHT_M)
+    for b in bins_between(i0, i1, j0, j1, k0, k1, nx, ny, nz):
+        for m in range(bins_start[b], bins_start[b + 1]):
+            t = bins_of[m]
+            if seen[t] == stamp:
+                continue
+            seen[t] = stamp
+            if zs[t, 1] <= low[2] or zs[t, 0] >= high[2] or zs[t, 6] <= grade:
+                continue
+            if zs[t, 3] < low[0] or zs[t, 2] > high[0] or zs[t, 5] < low[1] or zs[t, 4] > high[1]:
+                continue
+            near[count] = t
+            count += 1
+    return count

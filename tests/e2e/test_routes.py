@@ -1,0 +1,95 @@
+"""Routes in the browser: found, drawn, kept, walked; why there is none; and what an alternative changes."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import made, wait_mapped
+from tests.e2e.stage import pose_of, wait_drawn
+from tests.samples import Sample
+
+
+def choose(page: Page, label: str, room: str) -> None:
+    box = page.get_by_role("combobox", name=label, exact=True)
+    box.fill(room)
+    page.locator("[role=option]").first.wait_for()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+
+
+def test_a_route_is_found_drawn_kept_and_walked(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "0.02")
+    home.get_by_role("button", name="Find the way").click()
+    answer = home.get_by_test_id("route-answer")
+    answer.wait_for(timeout=60_000)
+    expect(answer).to_contain_text("Risers")
+    assert home.evaluate("() => window.stairpathStage.routeShown") is True
+    home.get_by_label("Name of the route").fill("Across")
+    home.get_by_role("button", name="Keep", exact=True).click()
+    expect(home.get_by_test_id("kept-route")).to_contain_text("Across")
+    before = pose_of(home)["eye_m"]
+    home.get_by_role("slider", name="Where on the route").focus()
+    home.keyboard.press("End")
+    home.wait_for_function(
+        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
+    )
+    assert pose_of(home)["eye_m"][2] == pytest.approx(1.68, abs=0.02)
+    home.get_by_test_id("kept-route").get_by_role("button", name="delete").click()
+    expect(home.get_by_test_id("kept-route")).to_have_count(0)
+
+
+def test_no_way_says_why(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "1.02")
+    home.get_by_role("button", name="Find the way").click()
+    expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
+    home.get_by_role("button", name="Show where it ends").click()
+    home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()
+
+
+def annexe() -> dict[str, bytes]:
+    """A hall, a deck over its end, and two proposals for the stair between them: of 18 risers, and of 17."""
+    base = Sample()
+    ground, upper = base.storey("Level 00", 0.0), base.storey("Level 01", 3.06)
+    base.box(ground, (0, 0, -0.3), (14, 6, 0.3), "IfcSlab", Name="Ground")
+    base.box(upper, (8, 0, -0.3), (6, 6, 0.3), "IfcSlab", Name="Deck")
+    base.room(ground, "0.01", "Hall", (0, 0, 0), (8, 6, 3))
+    base.room(upper, "1.01", "Gallery", (8, 0, 0), (6, 6, 3))
+    files = {"Annexe-ARC.ifc": base.content()}
+    for option, risers, going in (("A", 18, 0.28), ("B", 17, 0.30)):
+        stair, riser = Sample(), 3.06 / risers
+        foot = stair.storey("Level 00", 0.0)
+        for k in range(1, risers):
+            x = 8 - (risers - k) * going
+            stair.box(foot, (x, 2, 0), (going, 1.4, k * riser), "IfcStairFlight", Name=f"Tread {k}")
+        files[f"Annexe-S1-ALT-{option}.ifc"] = stair.content()
+    return files
+
+
+@pytest.fixture
+def hall(page: Page, site):
+    project = made(site, "Annexe", annexe(), 60)
+    wait_mapped(site, project)
+    page.set_viewport_size({"width": 1200, "height": 640})
+    page.goto(f"{site}/p/{project}")
+    wait_drawn(page)
+    return page
+
+
+def test_another_alternative_gives_another_way_and_the_difference_is_told(hall: Page):
+    hall.get_by_role("tab", name="Routes").click()
+    choose(hall, "From", "0.01")
+    choose(hall, "To", "1.01")
+    hall.get_by_role("button", name="Find the way").click()
+    answer = hall.get_by_test_id("route-answer")
+    expect(answer.get_by_text("18", exact=True)).to_be_visible(timeout=60_000)
+    hall.get_by_role("tab", name="Models").click()
+    hall.get_by_role("button", name="Let alternative B stand").click()
+    hall.get_by_role("tab", name="Routes").click()
+    expect(answer).to_contain_text("Against before:", timeout=60_000)
+    expect(answer).to_contain_text("-1 risers".replace("-", "\u2212"))
+    expect(answer.get_by_text("17", exact=True)).to_be_visible()

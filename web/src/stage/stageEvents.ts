@@ -1,0 +1,30 @@
+import type { Vector3 } from "three";
+import type { Cause } from "./navigationHost";
+import type { Pose } from "./pose";
+import type { SnapKind } from "./snapping";
+import type { Rectangle, ViewKind } from "./view";
+
+/** What the stage tells those who listen; of the stage itself, or of the drawing beside it. */
+export interface StageEvents {
+  hover(component: number, at: { x: number; y: number } | null, where: ViewKind): void;
+  pick(component: number, add: boolean, where: ViewKind): void;
+  /** The eye moved; called at most once a frame. */
+  moved(pose: Pose, where: ViewKind): void;
+  /** Chunks still to come, of how many. */
+  streaming(pending: number, total: number, failed: readonly string[]): void;
+  stopped(): void;
+  /** The eye was kept inside the room it is in, at a point before its wall. */
+  kept(at: Vector3): void;
+  /** Something else took the eye away from who walked or flew. */
+  moverLeft(): void;
+  /** The view is locked and was to go somewhere. */
+  refused(): void;
+  /** A region is being drawn, in CSS pixels of its view; null once it is done. */
+  region(box: Rectangle | null, where: ViewKind): void;
+  /** A place was pointed at. */
+  pointed(at: Vector3): void;
+  /** The pivot was pinned to a point. */
+  pinned(kind: SnapKind): void;
+  /** The eye has been at rest for a while after it moved. */
+  rested(pose: Pose, cause: Cause, where: ViewKind): void;
+}
