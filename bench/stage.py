@@ -89,7 +89,7 @@ _WALK = f"""() => {{
   for (let k = 0; k < {_STEPS}; k++) {{
     const turn = Math.floor(k / 400) * 1.1;
     walker.replay([[1, 1.4 * Math.cos(turn), 1.4 * Math.sin(turn)]]);
-    walker.tick(0, pose);
+    walker.tick(0, 0, pose);
   }}
   return (performance.now() - begun) / {_STEPS};
 }}"""

@@ -56,6 +56,25 @@ def test_a_wall_stops_it_and_is_named_and_it_slides_along(yard):
     assert along.y_m - stopped.y_m > 0.9 * SPEED * (1 - 0.12)
 
 
+@pytest.mark.parametrize(
+    ("at", "towards"), [((9, 3, 0), (1, 0)), ((1, 4, 0), (-1, 0)), ((1, 7, 0), (0, 1)), ((8, 1, 0), (0, -1))]
+)
+def test_square_on_to_a_wall_it_stops_without_slipping_aside(yard, at, towards):
+    began = start(yard, at)
+    ahead = SPEED * np.array(towards)
+    stopped, later = walked(yard.map, began, [(150, *ahead), (300, *ahead)])
+    across = "y_m" if towards[0] else "x_m"
+    assert getattr(stopped, across) == getattr(later, across) == getattr(began, across)
+    assert (later.x_m, later.y_m) == pytest.approx((stopped.x_m, stopped.y_m), abs=1e-3)
+    assert stopped.blocked >= 0
+
+
+def test_nearly_square_on_to_a_wall_it_slides_as_slowly_as_it_meets_it(yard):
+    walker = walked(yard.map, start(yard, (9, 3, 0)), [(150, SPEED, 0.14)])[0]
+    on = walked(yard.map, walker, [(60, SPEED, 0.14)])[0]
+    assert on.y_m - walker.y_m == pytest.approx(0.14, abs=0.01)
+
+
 def test_it_slides_along_a_slanting_board(yard):
     past = walked(yard.map, start(yard, (1.85, 3.5, 0)), [(300, 0, SPEED)])[0]
     assert past.y_m > 6

@@ -15,8 +15,8 @@ EASE_S = 0.12
 """Time in which the speed comes within a third of what the keys ask for."""
 LIFT_S = 0.15
 """The same for the eye's height on steps."""
-SLIDES_DEG = (30.0, -30.0, 60.0, -60.0)
-"""Directions tried in turn when the straight one is barred, with what is left of the speed in each."""
+SLIDES_DEG = (30.0, 60.0)
+"""Angles tried to one side and the other when straight on is barred, with what is left of the speed in each."""
 ASIDE = 0.5
 """The part of the speed left for going aside round a corner."""
 LEAST_M = 1e-6
@@ -76,16 +76,24 @@ def _aside(walk: WalkMap, floor: int, barred: int, length: float) -> list[tuple[
     return [(ax * length * ASIDE, ay * length * ASIDE) for ax, ay in ways]
 
 
+def _slides(walk: WalkMap, floor: int, x: float, y: float, dx: float, dy: float) -> list[tuple[float, float]]:
+    """Small moves along what stands askew in the way; none where both sides are alike, as before a wall met square on."""
+    out: list[tuple[float, float]] = []
+    for degrees in SLIDES_DEG:
+        c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
+        sides = [((dx * c - dy * t) * c, (dx * t + dy * c) * c) for t in (s, -s)]
+        free = [side for side in sides if _entered(walk, floor, x + side[0], y + side[1])[0] >= 0]
+        out += free if len(free) == 1 else []
+    return out
+
+
 def _moved(walk: WalkMap, floor: int, x: float, y: float, dx: float, dy: float) -> tuple[float, float, int, int]:
     """Where a small move ends: as asked, else along what bars it, as far as any; and the way that was barred, or -1."""
     straight, barred = _entered(walk, floor, x + dx, y + dy)
     if straight >= 0:
         return x + dx, y + dy, straight, -1
     tries = [(dx, 0.0), (0.0, dy)]
-    for degrees in SLIDES_DEG:
-        c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
-        tries.append(((dx * c - dy * s) * c, (dx * s + dy * c) * c))
-    tries += _aside(walk, floor, barred, math.hypot(dx, dy))
+    tries += _slides(walk, floor, x, y, dx, dy) + _aside(walk, floor, barred, math.hypot(dx, dy))
     best, best_m = (x, y, floor), 0.0
     for mx, my in tries:
         to, _ = _entered(walk, floor, x + mx, y + my)

@@ -17,8 +17,7 @@ const GLIDE_MS = 350;
 const EASE_MS = 90;
 /** So far a thumb goes for full speed, in pixels. */
 const THUMB_PX = 60;
-const FIRST_FRAME_MS = 16;
-const LONGEST_FRAME_MS = 600;
+const LONGEST_FRAME_MS = 1000;
 
 type Drag = {
   kind: "orbit" | "pan" | "region";
@@ -70,7 +69,11 @@ export class Navigation {
 
   /** Whether the next frame will differ from this one. */
   get busy(): boolean {
-    return this.glide !== null || Math.abs(this.pendingZoom) > 1e-4 || (this.mover?.by.busy ?? false);
+    return this.glide !== null || Math.abs(this.pendingZoom) > 1e-4 || this.movedByKeys;
+  }
+
+  private get movedByKeys(): boolean {
+    return !this.locked && this.mover?.by.busy === true;
   }
 
   get dragging(): boolean {
@@ -144,7 +147,7 @@ export class Navigation {
   /** Move on by the time since the last frame. */
   tick(now: number): void {
     const passed = Math.min(100, now - this.lastTick);
-    this.moveByKeys(now - this.lastTick);
+    this.moveByKeys(now);
     this.lastTick = now;
     if (this.glide) {
       const share = Math.min(1, (now - this.glide.start) / GLIDE_MS);
@@ -161,12 +164,12 @@ export class Navigation {
     }
   }
 
-  private moveByKeys(sinceMs: number): void {
+  private moveByKeys(now: number): void {
     const { mover } = this;
     if (!mover || this.locked) return;
-    // The first frame after a rest has no time to make up for.
-    const passed = mover.going ? Math.min(LONGEST_FRAME_MS, sinceMs) : FIRST_FRAME_MS;
-    if (mover.by.tick(passed / 1000, this.pose)) {
+    // The first frame after a rest has no time to make up for but that since a key went down.
+    const since = mover.going ? this.lastTick : Math.min(now, mover.by.askedAt ?? now);
+    if (mover.by.tick(Math.max(since, now - LONGEST_FRAME_MS), now, this.pose)) {
       // Coming to stand somewhere is a jump with a cause of its own.
       this.cause = mover.arriving ? "went" : mover.cause;
       mover.arriving = false;

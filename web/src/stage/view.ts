@@ -190,12 +190,17 @@ export class View {
     if (next) this.navigation.go(next);
   }
 
-  private moved(): void {
+  /** Move on in the next frame; until then the view does not count as resting. */
+  wake(): void {
     this.lastMove = performance.now();
     this.element.dataset.rest = "no";
     this.forgetPlace();
-    this.follow();
     this.host.ask();
+  }
+
+  private moved(): void {
+    this.follow();
+    this.wake();
   }
 
   /** After a frame: go on moving, or come to rest. */

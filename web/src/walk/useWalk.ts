@@ -94,7 +94,7 @@ export function useWalk() {
         new Heading(bearingDeg ?? looking(pose).bearingDeg, 0).put(pose, eye);
       }
       view.navigation.set(pose, "went");
-      const keys = new HeldKeys(() => view.ask(view.main), STOREY_KEYS);
+      const keys = new HeldKeys(() => view.main.wake(), STOREY_KEYS);
       const speedMs = paces[body] ?? who.speed_m_s;
       const mover = new Walking(
         ground,
@@ -166,7 +166,7 @@ export function useWalk() {
       const pose = view.pose;
       pose.projection = "perspective";
       view.navigation.set(pose, "went");
-      const keys = new HeldKeys(() => view.ask(view.main));
+      const keys = new HeldKeys(() => view.main.wake());
       const mover = new Flying(pose, keys, {
         speed: (speed) => useWalkState.setState({ speedMs: speed }),
         clear: (from, to) => view.clear(from, to),

@@ -1,6 +1,6 @@
 import { Vector3 } from "three";
 import type { Pose } from "../pose";
-import type { HeldKeys } from "./heldKeys";
+import type { Asked, HeldKeys } from "./heldKeys";
 import { Heading, type Mover } from "./mover";
 
 export interface FlyingNews {
@@ -56,34 +56,42 @@ export class Flying implements Mover {
   }
 
   /** How fast one flies here: in proportion to the distance of what is ahead. */
-  private speed(eye: Vector3): number {
+  private speed(eye: Vector3, fast = false): number {
     const ahead = eye.clone().addScaledVector(this.heading.forward, FAR_M);
     const pace = Math.max(LEAST_MS, Math.min(MOST_MS, this.news.clear(eye, ahead) * SHARE));
-    return pace * this.gain * (this.keys.fast ? FAST : 1);
+    return pace * this.gain * (fast ? FAST : 1);
   }
 
-  private wanted(eye: Vector3): Vector3 {
-    const { ahead, aside, rise } = this.keys;
+  get askedAt(): number | null {
+    return this.keys.changedAt;
+  }
+
+  private wanted(eye: Vector3, { ahead, aside, rise, fast }: Asked): Vector3 {
     const way = this.heading.forward
       .multiplyScalar(ahead)
       .addScaledVector(this.heading.level.right, aside)
       .add(new Vector3(0, 0, rise));
     if (way.lengthSq() === 0) return way;
-    const speed = this.speed(eye);
+    const speed = this.speed(eye, fast);
     this.news.speed(speed);
     return way.setLength(speed * Math.min(1, way.length()));
   }
 
-  tick(seconds: number, pose: Pose): boolean {
-    const turn = this.keys.turn * TURN_DEG_S * seconds;
-    this.heading.turn(turn, 0);
-    const wanted = this.wanted(pose.eye);
-    this.velocity.lerp(wanted, 1 - Math.exp(-seconds / EASE_S));
-    const step = this.velocity.clone().multiplyScalar(seconds);
-    if (this.stops && step.lengthSq() > 0) this.stopAtSurfaces(pose.eye, step);
-    const moved = step.lengthSq() > 1e-10 || turn !== 0 || this.fresh;
+  tick(fromMs: number, toMs: number, pose: Pose): boolean {
+    const eye = pose.eye.clone();
+    let turned = false;
+    for (const asked of this.keys.asked(fromMs, toMs)) {
+      const turn = asked.turn * TURN_DEG_S * asked.seconds;
+      this.heading.turn(turn, 0);
+      turned ||= turn !== 0;
+      this.velocity.lerp(this.wanted(eye, asked), 1 - Math.exp(-asked.seconds / EASE_S));
+      const step = this.velocity.clone().multiplyScalar(asked.seconds);
+      if (this.stops && step.lengthSq() > 0) this.stopAtSurfaces(eye, step);
+      eye.add(step);
+    }
+    const moved = eye.distanceToSquared(pose.eye) > 1e-10 || turned || this.fresh;
     this.fresh = false;
-    if (moved) this.heading.put(pose, pose.eye.clone().add(step));
+    if (moved) this.heading.put(pose, eye);
     return moved;
   }
 

@@ -20,10 +20,34 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
-/** The keys that move the eye while somebody walks or flies; no one else hears of them meanwhile. */
+/** What is asked for over some seconds: going ahead, aside, turning right and rising, each -1 to 1. */
+export interface Asked {
+  seconds: number;
+  ahead: number;
+  aside: number;
+  turn: number;
+  rise: number;
+  fast: boolean;
+}
+
+/** A key that went down or came up, and whether one is to be fast from then on. */
+interface Change {
+  atMs: number;
+  down: string | null;
+  up: string | null;
+  fast: boolean;
+}
+
+/**
+ * The keys that move the eye while somebody walks or flies; no one else hears of them meanwhile.
+ * A press counts for as long as it was held, however few frames saw it.
+ */
 export class HeldKeys {
+  /** What is held as far as time has been taken. */
   private readonly held = new Set<string>();
-  fast = false;
+  private fast = false;
+  /** What changed since, in the order it happened. */
+  private readonly changes: Change[] = [];
   /** How far a thumb pushes ahead (y) and aside (x), -1 to 1; null while it does not. */
   thumb: { x: number; y: number } | null = null;
 
@@ -38,24 +62,41 @@ export class HeldKeys {
   }
 
   private readonly down = (event: KeyboardEvent): void => {
-    this.fast = event.shiftKey;
-    if (!MOVES.has(event.code) || this.not.has(event.code) || typing(event.target)) return;
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!this.moves(event)) {
+      // Shift on its own counts from then on.
+      if (this.any) this.change(event, null, null);
+      return;
+    }
     event.preventDefault();
     event.stopImmediatePropagation();
-    this.held.add(event.code);
-    this.wake();
+    if (!event.repeat) this.change(event, event.code, null);
   };
 
   private readonly up = (event: KeyboardEvent): void => {
-    this.fast = event.shiftKey;
-    this.held.delete(event.code);
+    if (this.any) this.change(event, null, event.code);
   };
 
   private readonly clear = (): void => {
     this.held.clear();
+    this.changes.length = 0;
     this.fast = false;
   };
+
+  private moves(event: KeyboardEvent): boolean {
+    if (!MOVES.has(event.code) || this.not.has(event.code) || typing(event.target)) return false;
+    return !(event.ctrlKey || event.metaKey || event.altKey);
+  }
+
+  private change(event: KeyboardEvent, down: string | null, up: string | null): void {
+    this.changes.push({ atMs: event.timeStamp, down, up, fast: event.shiftKey });
+    this.wake();
+  }
+
+  private take({ down, up, fast }: Change): void {
+    if (up) this.held.delete(up);
+    if (down) this.held.add(down);
+    this.fast = fast;
+  }
 
   /** One key against another: 1, -1 or 0. */
   private axis(plus: readonly string[], minus: readonly string[]): number {
@@ -63,29 +104,42 @@ export class HeldKeys {
     return one(plus) - one(minus);
   }
 
-  /** How much one wants to go ahead; below zero backwards. */
-  get ahead(): number {
-    return this.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.thumb?.y ?? 0);
+  private askedFor(seconds: number): Asked {
+    return {
+      seconds,
+      ahead: this.axis(["KeyW", "ArrowUp"], ["KeyS", "ArrowDown"]) + (this.thumb?.y ?? 0),
+      aside: this.axis(["KeyD"], ["KeyA"]) + (this.thumb?.x ?? 0),
+      turn: this.axis(["ArrowRight"], ["ArrowLeft"]),
+      rise: this.axis(["PageUp"], ["PageDown"]),
+      fast: this.fast,
+    };
   }
 
-  /** How much one wants to go to the right; below zero to the left. */
-  get aside(): number {
-    return this.axis(["KeyD"], ["KeyA"]) + (this.thumb?.x ?? 0);
+  /** When the first change happened that no frame has taken yet, in the page's milliseconds; or null. */
+  get changedAt(): number | null {
+    return this.changes[0]?.atMs ?? null;
   }
 
-  /** Which way one turns: 1 to the right, -1 to the left. */
-  get turn(): number {
-    return this.axis(["ArrowRight"], ["ArrowLeft"]);
-  }
-
-  /** Which way one rises: 1 up, -1 down. */
-  get rise(): number {
-    return this.axis(["PageUp"], ["PageDown"]);
+  /** What was asked for from one time of the page to a later one, in pieces during which nothing changed. */
+  asked(fromMs: number, toMs: number): Asked[] {
+    const out: Asked[] = [];
+    let atMs = fromMs;
+    const until = (ms: number) => {
+      if (ms > atMs) out.push(this.askedFor((ms - atMs) / 1000));
+      atMs = Math.max(atMs, ms);
+    };
+    for (let next = this.changes[0]; next && next.atMs <= toMs; next = this.changes[0]) {
+      until(next.atMs);
+      this.take(next);
+      this.changes.shift();
+    }
+    until(toMs);
+    return out;
   }
 
   /** Whether anything is asked for. */
   get any(): boolean {
-    return this.held.size > 0 || this.thumb !== null;
+    return this.held.size > 0 || this.changes.length > 0 || this.thumb !== null;
   }
 
   dispose(): void {

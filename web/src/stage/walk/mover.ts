@@ -5,8 +5,10 @@ import { along, looking, type Pose } from "../pose";
 export interface Mover {
   /** Whether the next frame will differ from this one. */
   readonly busy: boolean;
-  /** Move on by so many seconds; whether the pose changed. */
-  tick(seconds: number, pose: Pose): boolean;
+  /** When moving was first asked for that no frame has taken yet, in the page's milliseconds; or null. */
+  readonly askedAt: number | null;
+  /** Move on from one time of the page to a later one, in milliseconds; whether the pose changed. */
+  tick(fromMs: number, toMs: number, pose: Pose): boolean;
   /** A drag over pixels to the right and up, of a view so wide: what was under the cursor stays under it. */
   look(dx: number, dy: number, width: number, pose: Pose): void;
   /** Notches of the wheel: the speed, never a jump. */

@@ -5,7 +5,7 @@ import { WAYS } from "./tile";
 export const TICK_S = 1 / 60;
 const EASE_S = 0.12;
 const LIFT_S = 0.15;
-const SLIDES_DEG = [30, -30, 60, -60];
+const SLIDES_DEG = [30, 60];
 const ASIDE = 0.5;
 const REST_MS = 0.01;
 const LEVEL_M = 0.001;
@@ -30,15 +30,20 @@ function entered(ground: Ground, floor: Floor, x: number, y: number): { to: Floo
   return { to: way < 0 ? null : ground.step(floor, way), way };
 }
 
-function tries(ground: Ground, floor: Floor, barred: number, dx: number, dy: number): [number, number][] {
-  const out: [number, number][] = [
-    [dx, 0],
-    [0, dy],
-  ];
-  for (const degrees of SLIDES_DEG) {
+/** Along what stands askew in the way; nowhere where both sides are alike, as before a wall met square on. */
+function slides(ground: Ground, { floor, x, y }: Walker, dx: number, dy: number): [number, number][] {
+  return SLIDES_DEG.flatMap((degrees) => {
     const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
-    out.push([(dx * c - dy * s) * c, (dx * s + dy * c) * c]);
-  }
+    const free = [s, -s]
+      .map((t): [number, number] => [(dx * c - dy * t) * c, (dx * t + dy * c) * c])
+      .filter(([mx, my]) => entered(ground, floor, x + mx, y + my).to);
+    return free.length === 1 ? free : [];
+  });
+}
+
+function tries(ground: Ground, walker: Walker, barred: number, dx: number, dy: number): [number, number][] {
+  const { floor } = walker;
+  const out: [number, number][] = [[dx, 0], [0, dy], ...slides(ground, walker, dx, dy)];
   if (barred >= 0 && barred % 2 === 0) {
     for (const side of [1, -1]) {
       const aside = WAYS[(barred + 2 * side + 8) % 8];
@@ -60,7 +65,7 @@ function moved(ground: Ground, walker: Walker, dx: number, dy: number): number {
   }
   let best: { x: number; y: number; floor: Floor } | null = null;
   let bestM = 0;
-  for (const [mx, my] of tries(ground, walker.floor, straight.way, dx, dy)) {
+  for (const [mx, my] of tries(ground, walker, straight.way, dx, dy)) {
     const { to } = entered(ground, walker.floor, walker.x + mx, walker.y + my);
     if (to && Math.hypot(mx, my) > bestM + LEAST_M) {
       best = { x: walker.x + mx, y: walker.y + my, floor: to };

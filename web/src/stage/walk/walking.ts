@@ -1,7 +1,7 @@
 import { Vector2, Vector3 } from "three";
 import type { Pose } from "../pose";
 import type { Floor, Ground } from "./ground";
-import type { HeldKeys } from "./heldKeys";
+import type { Asked, HeldKeys } from "./heldKeys";
 import { Heading, type Mover } from "./mover";
 import { TICK_S, tick, type Walker } from "./walker";
 
@@ -28,7 +28,10 @@ const SLOWEST = 0.3;
 const QUICKEST = 6;
 const NOTCH = 1.15;
 const EYE_S = 0.2;
+/** Who wants to go and for so long has less than this part of the speed is stopped. */
+const STUCK = 0.25;
 const STOPPED_S = 0.25;
+const WANTS_MS = 0.1;
 const AHEAD_M = 9;
 const BEHIND_M = 2.6;
 const LOOK_DOWN_M = 0.5;
@@ -92,35 +95,43 @@ export class Walking implements Mover {
     this.keys.thumb = by;
   }
 
-  private wanted(): Vector2 {
-    const { ahead, aside } = this.keys;
+  get askedAt(): number | null {
+    return this.keys.changedAt;
+  }
+
+  private wanted({ ahead, aside, fast }: Asked): Vector2 {
     const { ahead: a, right: r } = this.heading.level;
     const way = new Vector2(a.x * ahead + r.x * aside, a.y * ahead + r.y * aside);
-    const speed = this.speedMs * (this.keys.fast ? FAST : 1) * Math.min(1, way.length());
+    const speed = this.speedMs * (fast ? FAST : 1) * Math.min(1, way.length());
     return this.ground.ownDirection(way.lengthSq() > 0 ? way.setLength(speed) : way);
   }
 
-  tick(seconds: number, pose: Pose): boolean {
-    const before = [this.walker.x, this.walker.y, this.walker.feet] as const;
-    const turn = this.keys.turn * TURN_DEG_S * seconds;
-    this.heading.turn(turn, 0);
-    const wanted = this.wanted();
-    this.due += seconds;
-    while (this.due >= TICK_S) {
-      this.due -= TICK_S;
-      tick(this.ground, this.walker, wanted.x, wanted.y);
-      this.watch(wanted);
-    }
-    if (wanted.lengthSq() > 0)
-      this.eyeM += (eyesOf(this.heightM) - this.eyeM) * (1 - Math.exp(-seconds / EYE_S));
+  tick(fromMs: number, toMs: number, pose: Pose): boolean {
     const { x, y, feet } = this.walker;
-    const moved = x !== before[0] || y !== before[1] || feet !== before[2];
-    if (moved && this.told) this.tellStop(null);
-    if (!moved && turn === 0 && !this.fresh) return false;
+    const { bearingDeg } = this.heading;
+    for (const asked of this.keys.asked(fromMs, toMs)) this.go(asked);
+    const moved = x !== this.walker.x || y !== this.walker.y || feet !== this.walker.feet;
+    if (!moved && bearingDeg === this.heading.bearingDeg && !this.fresh) return false;
     this.fresh = false;
     this.fetchAhead();
     this.place(pose);
     return true;
+  }
+
+  /** Turn and go on, a tick at a time, so that one who does both goes in a curve. */
+  private go(asked: Asked): void {
+    for (let left = asked.seconds; left > 0; left -= TICK_S) {
+      const seconds = Math.min(TICK_S, left);
+      this.heading.turn(asked.turn * TURN_DEG_S * seconds, 0);
+      const wanted = this.wanted(asked);
+      if (wanted.lengthSq() > 0)
+        this.eyeM += (eyesOf(this.heightM) - this.eyeM) * (1 - Math.exp(-seconds / EYE_S));
+      this.due += seconds;
+      if (this.due < TICK_S) continue;
+      this.due -= TICK_S;
+      tick(this.ground, this.walker, wanted.x, wanted.y);
+      this.watch(wanted);
+    }
   }
 
   /** Walk as recorded, without time passing; for checking against the core. */
@@ -133,10 +144,12 @@ export class Walking implements Mover {
 
   private watch(wanted: Vector2): void {
     const { vx, vy, blocked } = this.walker;
-    const stuck = blocked >= 0 && wanted.length() > 0.1 && Math.hypot(vx, vy) < 0.25 * wanted.length();
-    this.barredS = stuck ? this.barredS + TICK_S : 0;
-    if (this.barredS < STOPPED_S || this.told) return;
-    this.tellStop(this.ground.turned(wanted.clone().normalize()));
+    const wants = wanted.length();
+    const slow = Math.hypot(vx, vy) < STUCK * wants;
+    this.barredS = blocked >= 0 && wants > WANTS_MS && slow ? this.barredS + TICK_S : 0;
+    if (this.told && wants > WANTS_MS && !slow) this.tellStop(null);
+    else if (!this.told && this.barredS >= STOPPED_S)
+      this.tellStop(this.ground.turned(wanted.clone().normalize()));
   }
 
   private tellStop(towards: Vector2 | null): void {
