@@ -58,13 +58,15 @@ web-test: setup
 	@cd web && npm test --silent
 
 e2e: setup web/dist/index.html
-	@.venv/bin/pytest tests/e2e
+	@.venv/bin/pytest -n 2 --dist loadfile tests/e2e
 
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 
-test: setup web/dist/index.html lint types imports web-test ## everything, in one command
+test: ## everything, in one command
+	@$(MAKE) -j2 setup
+	@$(MAKE) -j2 web/dist/index.html lint types imports web-test
 	@.venv/bin/pytest -n 2 tests/core tests/api
-	@.venv/bin/pytest tests/e2e
+	@$(MAKE) e2e
 
 bench: setup web/dist/index.html ## measure speed against named references, and write docs/performance.md
 	@$(PY) -m bench

@@ -12,11 +12,12 @@ from collections.abc import Mapping
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, ViewportSize
+from playwright.sync_api import Error, Page, ViewportSize
 
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.demo import children
 from stairpath.start.postgres import free_port
+from tests.database import run_beside
 from tests.e2e.stage import wait_drawn
 from tests.samples import Sample
 
@@ -33,11 +34,6 @@ def browser_type_launch_args():
     return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM}
 
 
-@pytest.fixture(scope="session")
-def browser_context_args():
-    return {"viewport": SIZE}
-
-
 def ask(address: str, body: dict[str, str] | None = None):
     data = None if body is None else json.dumps(body).encode()
     request = urllib.request.Request(address, data, {"Content-Type": "application/json"})
@@ -49,7 +45,8 @@ def ask(address: str, body: dict[str, str] | None = None):
 def site(database_url, tmp_path_factory):
     """Server and worker on a free port."""
     folder = tmp_path_factory.mktemp("site")
-    port = free_port(8700)
+    # Tests that run side by side do not try the same ports.
+    port = free_port(8700 + 200 * run_beside())
     os.environ["STAIRPATH_PORT"] = str(port)
     os.environ["STAIRPATH_WEB_DIR"] = str(ROOT / "web" / "dist")
     commands = {
@@ -103,8 +100,12 @@ def wait_mapped(site: str, project: str) -> None:
 
 @pytest.fixture(scope="session")
 def demo_project(site, demo_files):
-    """The demo, sent file by file, read by the worker and mapped for walking; its id."""
-    project = made(site, PROJECT_NAME, {path.name: path.read_bytes() for path in demo_files}, 300)
+    """The demo's building with its structure, its air and both proposals for its stair, read and mapped; its id.
+
+    Where a processor draws, a frame of the whole demo takes a second; core and bench have all of it.
+    """
+    files = {p.name: p.read_bytes() for p in demo_files if p.name.startswith(("QH-ARC", "QH-STR", "QH-AIR"))}
+    project = made(site, PROJECT_NAME, files, 300)
     wait_mapped(site, project)
     return project
 
@@ -133,18 +134,41 @@ def house(site):
     return project
 
 
+@pytest.fixture(scope="session")
+def tab(browser):
+    """A page for all tests, so that the application is fetched and compiled once."""
+    with browser.new_context() as context:
+        yield context.new_page()
+
+
+STORE = """([name, habits]) => {
+  localStorage.setItem('stairpath.name', name);
+  localStorage.setItem('stairpath.habits', habits);
+}"""
+
+
+def arrive(page: Page, site: str, name: str, instrument: str = "small") -> None:
+    """Be somebody from the next page on, with a key plan of a size; a small one leaves the stage to who clicks on it."""
+    page.goto(f"{site}/api/health")
+    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument}, "version": 0})])
+
+
 @pytest.fixture
-def page(page: Page):
-    """A page of somebody whose name is known; script errors fail the test."""
-    page.add_init_script("localStorage.setItem('stairpath.name', 'Ida Fenn')")
-    # A small instrument leaves the stage to the tests that click on it.
-    page.add_init_script(
-        "if (!localStorage.getItem('stairpath.habits'))"
-        "localStorage.setItem('stairpath.habits', JSON.stringify({ state: { instrument: 'small' }, version: 0 }))"
-    )
+def page(tab, site):
+    """A page of somebody whose name is known and who was never here before; script errors fail the test."""
+    tab.goto(f"{site}/api/health")
+    tab.set_viewport_size(SIZE)
+    forget = {"origin": site, "storageTypes": "local_storage,indexeddb"}
+    tab.context.new_cdp_session(tab).send("Storage.clearDataForOrigin", forget)
+    arrive(tab, site, "Ida Fenn")
     errors: list[str] = []
-    page.on("pageerror", lambda error: errors.append(str(error)))
-    yield page
+
+    def note(error: Error) -> None:
+        errors.append(str(error))
+
+    tab.on("pageerror", note)
+    yield tab
+    tab.remove_listener("pageerror", note)
     assert errors == []
 
 

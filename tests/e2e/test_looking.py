@@ -6,15 +6,15 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import SIZE, ask
+from tests.e2e.conftest import SIZE, arrive, ask
+from tests.e2e.going import find
+from tests.e2e.keyplan import until
 from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_resting
-
-LARGE = "localStorage.setItem('stairpath.habits', JSON.stringify({ state: { instrument: 'medium' }, version: 0 }))"
 
 
 @pytest.fixture
 def opened(page: Page, site, house):
-    page.add_init_script(LARGE)
+    arrive(page, site, "Ida Fenn", "medium")
     page.goto(f"{site}/p/{house}")
     wait_drawn(page)
     page.get_by_test_id("key-plan").wait_for()
@@ -22,37 +22,10 @@ def opened(page: Page, site, house):
     return page
 
 
-def act(page: Page, name: str) -> None:
-    """Do what the find box finds under a name."""
-    page.keyboard.press("/")
-    page.keyboard.type(name)
-    page.locator("[role=listbox] [role=option]").first.wait_for()
-    page.keyboard.press("Enter")
-
-
-def bearing(page: Page) -> float:
-    return float(page.get_by_test_id("key-plan").get_attribute("data-bearing") or "nan")
-
-
-def tilt(page: Page) -> float:
-    return float(page.get_by_test_id("key-plan").get_attribute("data-tilt") or "nan")
-
-
 def plan_middle(page: Page) -> tuple[float, float, float]:
     box = page.get_by_test_id("key-plan").bounding_box()
     assert box
     return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2, box["width"] / 2
-
-
-def until(page: Page, attribute: str, value: float) -> None:
-    page.wait_for_function(
-        """([name, value]) => {
-          const now = Number(document.querySelector('[data-testid=key-plan]').dataset[name]);
-          return Math.abs(((now - value + 540) % 360) - 180) < 0.2;
-        }""",
-        arg=[attribute, value],
-        timeout=20_000,
-    )
 
 
 @pytest.mark.parametrize(
@@ -111,14 +84,14 @@ def test_standing_on_the_plan_and_carrying_the_eye_moves_the_stage_during_the_dr
 
 def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
     first = pose_of(opened)
-    act(opened, "Parallel")
+    find(opened, "Parallel")
     opened.wait_for_function(
         "() => JSON.parse(document.querySelector('canvas').dataset.pose).projection === 'parallel'"
     )
     places = opened.get_by_test_id("place")
     expect(places).to_have_count(2, timeout=15_000)
     second = pose_of(opened)
-    act(opened, "Fit the storey")
+    find(opened, "Fit the storey")
     expect(places).to_have_count(3, timeout=15_000)
     opened.keyboard.press("[")
     opened.keyboard.press("[")
@@ -136,84 +109,6 @@ def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
     expect(opened.get_by_test_id("place")).to_have_count(4, timeout=15_000)
 
 
-@pytest.fixture
-def front(page: Page, site, demo_project):
-    """The demo as it opens, from the front."""
-    page.add_init_script(LARGE)
-    page.goto(f"{site}/p/{demo_project}")
-    wait_drawn(page)
-    expect(page.get_by_test_id("place")).to_have_count(1, timeout=20_000)
-    return page
-
-
-def in_the_middle(page: Page, federation) -> str:
-    """What the middle of the stage shows."""
-    number = page.evaluate(
-        """() => { const s = window.stairpathStage;
-          return s.componentAt(s.canvas.clientWidth / 2, s.canvas.clientHeight / 2)?.component ?? -1; }"""
-    )
-    labels = [
-        m["labels"][number - m["first"]] for m in federation["models"] if 0 <= number - m["first"] < len(m["labels"])
-    ]
-    return labels[0] if labels else ""
-
-
-def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
-    """The specimen store's name on the plan, its middle, and the middle of its door."""
-    room = next(r for r in federation["rooms"] if r["name"] == "Specimen store")
-    plan = ask(f"{site}/api/keyplans/{federation['levels'][room['level']]['plan']}")
-    drawn = next(r for r in plan["rooms"] if r["name"] == "Specimen store")
-    corners = np.array(drawn["outlines"][0])
-    doors = np.array([[swing["leaf"][0], swing["arc"][-1]] for swing in plan["swings"]]).mean(axis=1)
-    middle = np.array(drawn["label"])
-    along = np.linalg.norm(doors[:, None] - corners[None], axis=2).min(axis=1)
-    return f"{drawn['number']} {drawn['name']}", middle, doors[np.argmin(along)]
-
-
-def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
-    federation = ask(f"{site}/api/projects/{demo_project}/federation")
-    act(front, "Specimen store")
-    expect(front.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
-    wait_resting(front)
-    for _ in range(60):
-        if in_the_middle(front, federation).startswith("D-"):
-            break
-        before = bearing(front)
-        front.keyboard.press("ArrowLeft")
-        until(front, "bearing", before - 6)
-    assert in_the_middle(front, federation).startswith("D-")
-    until(front, "tilt", 0)
-    front.keyboard.press("r")
-    expect(front.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
-
-
-def test_with_the_mouse_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
-    federation = ask(f"{site}/api/projects/{demo_project}/federation")
-    name, middle, door = store_and_its_door(site, federation)
-    front.get_by_label("Storey of the key plan").select_option(label="Level 02")
-    front.get_by_role("button", name="larger").click()
-
-    def on_plan(point: np.ndarray) -> tuple[float, float]:
-        turn = np.radians(federation["building_north_deg"])
-        sheet = [np.cos(turn) * point[0] - np.sin(turn) * point[1], -np.sin(turn) * point[0] - np.cos(turn) * point[1]]
-        x, y = front.evaluate(
-            """([x, y]) => { const g = document.querySelector('[data-testid=key-plan] [data-sheet]');
-              const p = new DOMPoint(x, y).matrixTransform(g.getScreenCTM()); return [p.x, p.y]; }""",
-            sheet,
-        )
-        return x, y
-
-    front.mouse.move(*on_plan(middle))
-    expect(front.get_by_test_id("present-room")).to_have_text(name)
-    front.mouse.down()
-    front.mouse.move(*on_plan(door), steps=6)
-    front.mouse.up()
-    wait_resting(front)
-    front.get_by_test_id("place").nth(1).wait_for()
-    assert pose_of(front)["eye_m"][:2] == pytest.approx(middle.tolist(), abs=0.3)
-    assert in_the_middle(front, federation).startswith("D-")
-
-
 def test_a_lens_is_typed_and_a_wrong_one_is_told(opened: Page):
     opened.get_by_role("button", name="Lens: change").click()
     box = opened.get_by_label("Angle of view or focal length")
@@ -229,7 +124,7 @@ def test_switching_the_projection_keeps_the_pivot_in_its_place_and_size(opened: 
     pivot = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
     beside = pivot + np.array([1.0, 0, 0])
     before = [np.array(on_screen(opened, p)) for p in (pivot, beside)]
-    act(opened, "Parallel")
+    find(opened, "Parallel")
     opened.wait_for_function(
         "() => JSON.parse(document.querySelector('canvas').dataset.pose).projection === 'parallel'"
     )
@@ -305,7 +200,7 @@ def test_a_pinned_pivot_stays_in_its_place(opened: Page):
     assert on_screen(opened, pivot) == pytest.approx(before, abs=2.0)
 
 
-def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_it_was_left(opened: Page, browser):
+def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_it_was_left(opened: Page, browser, site):
     opened.keyboard.press("ArrowRight")
     opened.wait_for_function("() => location.hash.startsWith('#view=')")
     wait_resting(opened)
@@ -315,8 +210,7 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
     here, address = numbers(opened), opened.url
     with browser.new_context(viewport=SIZE) as context:
         other = context.new_page()
-        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
-        other.add_init_script(LARGE)
+        arrive(other, site, "Tam Kerr", "medium")
         other.goto(address)
         wait_drawn(other)
         assert numbers(other) == pytest.approx(here, abs=2e-3)
@@ -332,7 +226,7 @@ def test_home_is_ones_own_else_everybodys(opened: Page, site, house):
     opened.keyboard.press("ArrowRight")
     expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
     home = pose_of(opened)
-    act(opened, "Make this view home for everybody")
+    find(opened, "Make this view home for everybody")
     expect(opened.locator("[role=status]")).to_contain_text("home for everybody")
     assert ask(f"{site}/api/projects/{house}/federation")["home"]["author"] == "Ida Fenn"
     opened.keyboard.press("ArrowLeft")

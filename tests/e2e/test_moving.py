@@ -12,8 +12,8 @@ WITHIN_PX = 2.0
 
 
 @pytest.fixture
-def opened(page: Page, site, demo_project):
-    page.goto(f"{site}/p/{demo_project}")
+def opened(page: Page, site, house):
+    page.goto(f"{site}/p/{house}")
     wait_drawn(page)
     return page
 

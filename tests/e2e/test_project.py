@@ -6,7 +6,9 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import ask
+from tests.e2e.conftest import arrive, ask, wait_mapped
+from tests.e2e.going import find
+from tests.e2e.keyplan import bearing, until
 from tests.e2e.stage import (
     numbers,
     on_screen,
@@ -42,7 +44,7 @@ def test_the_start_page_shows_the_project_with_its_picture(page: Page, site, dem
     page.goto(site)
     card = page.locator(f'a[href="/p/{demo_project}"]')
     expect(card).to_contain_text("Quillhaven Tide Laboratory")
-    expect(card).to_contain_text("9 models")
+    expect(card).to_contain_text("5 models")
     picture = card.locator("img")
     expect(picture).to_be_visible()
     page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth === 480)")
@@ -94,7 +96,7 @@ def test_a_cell_goes_from_shown_to_faded_to_hidden_and_undo_steps_back(opened: P
     expect(cell).to_have_attribute("data-state", "faded")
     row = opened.get_by_role("button", name="02, every discipline")
     row.click()
-    expect(opened.get_by_role("button", name="FIT 02", exact=True)).to_have_attribute("data-state", "faded")
+    expect(opened.get_by_role("button", name="AIR 02", exact=True)).to_have_attribute("data-state", "faded")
 
 
 def test_a_known_component_is_picked_at_its_known_place(opened: Page, site, demo_project):
@@ -125,7 +127,7 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     _, bounds = component(site, demo_project, "AHU-1")
     opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
     opened.get_by_role("button", name="Only this").click()
-    expect(opened.get_by_test_id("hidden-count")).to_contain_text("3791 hidden")
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1803 hidden")
     opened.get_by_role("button", name="Fit", exact=True).click()
     wait_moving(opened)
     wait_resting(opened)
@@ -133,7 +135,7 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     assert (tone < 90).mean() > 0.1
     opened.keyboard.press("Control+z")
     opened.get_by_role("button", name="Fade rest").click()
-    expect(opened.get_by_test_id("hidden-count")).to_contain_text("3791 faded")
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1803 faded")
     opened.get_by_role("button", name="Bring all back").click()
     opened.get_by_role("button", name="Hide", exact=True).click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1 hidden")
@@ -178,7 +180,7 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
     viewpoint = ask(f"{site}/api/projects/{demo_project}/viewpoints")[0]
     with browser.new_context(viewport=opened.viewport_size) as context:
         other = context.new_page()
-        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{demo_project}/v/{viewpoint['id']}")
         wait_drawn(other)
         assert numbers(other) == pytest.approx(camera, abs=1e-6)
@@ -231,3 +233,82 @@ def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page,
     expect(opened.get_by_role("button", name="ARC 01", exact=True)).to_have_text("184")
     opened.get_by_role("button", name="Let alternative A stand").click()
     expect(opened.get_by_role("button", name="Let alternative B stand")).to_be_visible()
+
+
+@pytest.fixture
+def front(page: Page, site, demo_project):
+    """The demo as it opens, from the front; whoever was here before may have changed its stair."""
+    wait_mapped(site, demo_project)
+    arrive(page, site, "Ida Fenn", "medium")
+    page.goto(f"{site}/p/{demo_project}")
+    wait_drawn(page)
+    expect(page.get_by_test_id("place")).to_have_count(1, timeout=20_000)
+    return page
+
+
+def in_the_middle(page: Page, federation) -> str:
+    """What the middle of the stage shows."""
+    number = page.evaluate(
+        """() => { const s = window.stairpathStage;
+          return s.componentAt(s.canvas.clientWidth / 2, s.canvas.clientHeight / 2)?.component ?? -1; }"""
+    )
+    labels = [
+        m["labels"][number - m["first"]] for m in federation["models"] if 0 <= number - m["first"] < len(m["labels"])
+    ]
+    return labels[0] if labels else ""
+
+
+def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
+    """The specimen store's name on the plan, its middle, and the middle of its door."""
+    room = next(r for r in federation["rooms"] if r["name"] == "Specimen store")
+    plan = ask(f"{site}/api/keyplans/{federation['levels'][room['level']]['plan']}")
+    drawn = next(r for r in plan["rooms"] if r["name"] == "Specimen store")
+    corners = np.array(drawn["outlines"][0])
+    doors = np.array([[swing["leaf"][0], swing["arc"][-1]] for swing in plan["swings"]]).mean(axis=1)
+    middle = np.array(drawn["label"])
+    along = np.linalg.norm(doors[:, None] - corners[None], axis=2).min(axis=1)
+    return f"{drawn['number']} {drawn['name']}", middle, doors[np.argmin(along)]
+
+
+def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    find(front, "Specimen store")
+    expect(front.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
+    wait_resting(front)
+    for _ in range(60):
+        if in_the_middle(front, federation).startswith("D-"):
+            break
+        before = bearing(front)
+        front.keyboard.press("ArrowLeft")
+        until(front, "bearing", before - 6)
+    assert in_the_middle(front, federation).startswith("D-")
+    until(front, "tilt", 0)
+    front.keyboard.press("r")
+    expect(front.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
+
+
+def test_with_the_mouse_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
+    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    name, middle, door = store_and_its_door(site, federation)
+    front.get_by_label("Storey of the key plan").select_option(label="Level 02")
+    front.get_by_role("button", name="larger").click()
+
+    def on_plan(point: np.ndarray) -> tuple[float, float]:
+        turn = np.radians(federation["building_north_deg"])
+        sheet = [np.cos(turn) * point[0] - np.sin(turn) * point[1], -np.sin(turn) * point[0] - np.cos(turn) * point[1]]
+        x, y = front.evaluate(
+            """([x, y]) => { const g = document.querySelector('[data-testid=key-plan] [data-sheet]');
+              const p = new DOMPoint(x, y).matrixTransform(g.getScreenCTM()); return [p.x, p.y]; }""",
+            sheet,
+        )
+        return x, y
+
+    front.mouse.move(*on_plan(middle))
+    expect(front.get_by_test_id("present-room")).to_have_text(name)
+    front.mouse.down()
+    front.mouse.move(*on_plan(door), steps=6)
+    front.mouse.up()
+    wait_resting(front)
+    front.get_by_test_id("place").nth(1).wait_for()
+    assert pose_of(front)["eye_m"][:2] == pytest.approx(middle.tolist(), abs=0.3)
+    assert in_the_middle(front, federation).startswith("D-")

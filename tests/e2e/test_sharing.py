@@ -7,7 +7,7 @@ import urllib.request
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import SIZE, ask
+from tests.e2e.conftest import SIZE, arrive, ask, send
 from tests.e2e.stage import wait_drawn
 from tests.samples import simple
 
@@ -16,13 +16,8 @@ from tests.samples import simple
 def shed(site):
     """A small project, read and ready."""
     project = ask(f"{site}/api/projects", {"name": "Shed", "author": "Ida Fenn"})["id"]
-    send(site, project, "Shed-ARC.ifc")
+    send(site, project, "Shed-ARC.ifc", simple().content())
     return project
-
-
-def send(site, project, name):
-    request = urllib.request.Request(f"{site}/api/projects/{project}/models", simple().content(), {"X-File-Name": name})
-    urllib.request.urlopen(request, timeout=60).close()
 
 
 @pytest.fixture
@@ -30,7 +25,7 @@ def other(browser, site, shed):
     """The page of somebody else who has the same project open."""
     with browser.new_context(viewport=SIZE) as context:
         page = context.new_page()
-        page.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        arrive(page, site, "Tam Kerr")
         page.goto(f"{site}/p/{shed}")
         wait_drawn(page)
         yield page
@@ -49,7 +44,7 @@ def test_a_viewpoint_appears_for_the_other_with_its_author(page: Page, other: Pa
 
 def test_a_model_that_is_added_comes_onto_the_others_stage(other: Page, site, shed):
     expect(other.get_by_role("button", name="STR 00", exact=True)).to_have_count(0)
-    send(site, shed, "Shed-STR.ifc")
+    send(site, shed, "Shed-STR.ifc", simple().content())
     expect(other.get_by_role("button", name="STR 00", exact=True)).to_have_text("1", timeout=60_000)
     wait_drawn(other)
 
@@ -63,9 +58,9 @@ def test_the_stream_of_events_tells_of_this_project_only(site, shed):
     with urllib.request.urlopen(f"{site}/api/projects/{other}/events", timeout=60) as stream:
         assert stream.headers["Content-Type"].startswith("text/event-stream")
         assert lines(stream, 3) == ["event: changed", "data: {}", ""]
-        send(site, shed, "Shed-AIR.ifc")
+        send(site, shed, "Shed-AIR.ifc", simple().content())
         assert lines(stream, 2) == [": beat", ""]
-        send(site, other, "Other-AIR.ifc")
+        send(site, other, "Other-AIR.ifc", simple().content())
         heard = []
         while "event: changed" not in heard:
             heard += lines(stream, 1)

@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import SIZE
+from tests.e2e.conftest import SIZE, arrive
+from tests.e2e.going import on_foot_in
 from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_resting
 
 Point = tuple[float, float]
@@ -35,7 +36,7 @@ class Fingers:
 def touched(browser: Browser, site, house):
     context = browser.new_context(viewport=SIZE, has_touch=True)
     page = context.new_page()
-    page.add_init_script("localStorage.setItem('stairpath.name', 'Ida Fenn')")
+    arrive(page, site, "Ida Fenn")
     page.goto(f"{site}/p/{house}")
     wait_drawn(page)
     expect(page.get_by_test_id("place")).to_have_count(1, timeout=15_000)
@@ -90,15 +91,7 @@ def test_a_tap_picks(touched: Page):
 
 def test_two_thumbs_walk_and_look(touched: Page):
     """The left thumb pushes the body on, the right one looks around."""
-    touched.keyboard.press("/")
-    touched.keyboard.type("West room 0")
-    touched.locator("[role=listbox] [role=option]").first.wait_for()
-    touched.keyboard.press("Enter")
-    touched.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
-    wait_resting(touched)
-    touched.keyboard.press("g")
-    touched.get_by_test_id("walk-bar").wait_for(timeout=60_000)
-    touched.wait_for_function("() => window.stairpathWalker?.()")
+    on_foot_in(touched, "West room 0")
     x, y, width, height = size_of(touched)
     left, right = (x + 0.3 * width, y + 0.3 * height), (x + 0.7 * width, y + 0.3 * height)
     before = numbers(touched)

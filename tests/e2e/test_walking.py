@@ -17,23 +17,8 @@ from stairpath.core.walking.solids import solids_of
 from stairpath.core.walking.walker import standing_on, walked
 from stairpath.core.walking.walkmap import build
 from tests.e2e.conftest import ask, house_model
+from tests.e2e.going import in_room, on_foot_in
 from tests.e2e.stage import on_screen, pose_of, size_of, wait_resting
-
-
-def find(page: Page, text: str) -> None:
-    page.keyboard.press("/")
-    page.keyboard.type(text)
-    page.locator("[role=listbox] [role=option]").first.wait_for()
-    page.keyboard.press("Enter")
-
-
-def on_foot_in(page: Page, room: str) -> None:
-    find(page, room)
-    page.get_by_test_id("present-room").filter(has_text=room).wait_for()
-    wait_resting(page)
-    page.keyboard.press("g")
-    page.get_by_test_id("walk-bar").wait_for()
-    page.wait_for_function("() => window.stairpathWalker?.()")
 
 
 def eye(page: Page) -> np.ndarray:
@@ -177,9 +162,7 @@ def test_going_elsewhere_ends_walking_and_the_eye_stays_when_it_begins(home: Pag
 
 
 def test_through_a_wall_one_comes_to_stand_behind_it(home: Page, site, house):
-    find(home, "West room 0")
-    home.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
-    wait_resting(home)
+    in_room(home, "West room 0")
     home.evaluate("at => window.stairpathStage.turnTo(90, 0, window.stairpathStage.pose.eye)")
     wait_resting(home)
     home.keyboard.press("n")
@@ -211,9 +194,7 @@ def test_walking_comes_to_rest_and_is_one_place_on_the_trail(home: Page):
 
 
 def test_zooming_out_stays_in_the_room_which_is_looked_into_through_its_wall_on_request(home: Page, site, house):
-    find(home, "West room 0")
-    home.get_by_test_id("present-room").filter(has_text="West room 0").wait_for()
-    wait_resting(home)
+    in_room(home, "West room 0")
     origin = np.array(ask(f"{site}/api/projects/{house}/federation")["origin_m"])
     home.mouse.move(500, 250)
     keeps = home.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
