@@ -2,7 +2,7 @@
 PY := .venv/bin/python
 WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: help demo dev setup check test lint types imports core api e2e web-test bench screenshots schema clean
+.PHONY: help demo dev setup check test lint types imports core api e2e trial web-test bench screenshots schema clean
 
 help: ## this list
 	@grep -E '^[a-z-]+:.*## ' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -59,6 +59,9 @@ web-test: setup
 
 e2e: setup web/dist/index.html
 	@.venv/bin/pytest -n 2 --dist loadfile tests/e2e
+
+trial: setup web/dist/index.html ## walk the whole demo by the keys, from the entrance to the roof plant and back
+	@.venv/bin/pytest -m trial tests/e2e
 
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 

@@ -6,14 +6,14 @@ import sys
 import zipfile
 
 import pytest
+from typer.testing import CliRunner
 
+from stairpath.cli import app
 from tests.samples import Sample, simple
 
 
 def run(*arguments):
-    return subprocess.run(
-        [sys.executable, "-m", "stairpath", *map(str, arguments)], capture_output=True, text=True, check=False
-    )
+    return CliRunner().invoke(app, list(map(str, arguments)))
 
 
 def test_read_gives_one_json_document(tmp_path):
@@ -24,7 +24,7 @@ def test_read_gives_one_json_document(tmp_path):
     path = tmp_path / "QH-ARC.ifc"
     path.write_bytes(sample.content())
     result = run("read", path, "--components", "--json")
-    assert result.returncode == 0
+    assert result.exit_code == 0
     document = json.loads(result.stdout)
     (model,) = document["models"]
     assert model["name"] == "QH-ARC"
@@ -52,7 +52,7 @@ def test_read_without_json_is_for_people(tmp_path):
     path = tmp_path / "a.ifc"
     path.write_bytes(simple().content())
     result = run("read", path)
-    assert result.returncode == 0
+    assert result.exit_code == 0
     assert "1 components, 12 triangles; aligned by placement" in result.stdout
 
 
@@ -61,7 +61,7 @@ def test_what_cannot_be_read_exits_with_2_and_one_sentence(tmp_path, content):
     path = tmp_path / "bad.ifc"
     path.write_bytes(content)
     result = run("read", path, "--json")
-    assert result.returncode == 2
+    assert result.exit_code == 2
     assert result.stdout == ""
     lines = result.stderr.strip().splitlines()
     assert len(lines) == 1
@@ -70,7 +70,7 @@ def test_what_cannot_be_read_exits_with_2_and_one_sentence(tmp_path, content):
 
 def test_a_file_that_is_not_there(tmp_path):
     result = run("read", tmp_path / "none.ifc", "--json")
-    assert result.returncode == 2
+    assert result.exit_code == 2
     assert "does not exist" in result.stderr
     assert "Traceback" not in result.stderr
 
@@ -84,7 +84,7 @@ def test_many_files_and_a_zip_are_one_building(tmp_path):
         archive.writestr("models/T-AIR.ifc", simple().content())
         archive.writestr("readme.txt", "nothing to read")
     result = run("read", tmp_path / "T-ARC.ifc", tmp_path / "rest.ifczip", "--json", "--components")
-    assert result.returncode == 0, result.stderr
+    assert result.exit_code == 0, result.stderr
     document = json.loads(result.stdout)
     assert [m["name"] for m in document["models"]] == ["T-ARC", "T-STR", "T-AIR"]
     assert [m["length_unit"] for m in document["models"]] == ["millimetre", "foot", "metre"]
@@ -100,16 +100,29 @@ def test_one_bad_file_of_many_stops_with_its_own_sentence(tmp_path):
     (tmp_path / "good.ifc").write_bytes(simple().content())
     (tmp_path / "bad.ifc").write_bytes(simple().content().replace(b"IFCPROJECT(", b"IFCPERSON(", 1))
     result = run("read", tmp_path / "good.ifc", tmp_path / "bad.ifc", "--json")
-    assert result.returncode == 2
+    assert result.exit_code == 2
     assert result.stdout == ""
     assert any(line.startswith("bad.ifc ") for line in result.stderr.splitlines())
     assert "Traceback" not in result.stderr
 
 
-def test_help_names_the_command():
-    result = run("--help")
-    assert result.returncode == 0
-    assert "read" in result.stdout
+def test_as_a_command_it_has_help_output_and_exit_codes_of_its_own(tmp_path):
+    (tmp_path / "good.ifc").write_bytes(simple().content())
+    (tmp_path / "bad.ifc").write_text("not ifc at all")
+
+    def command(*arguments):
+        own = [sys.executable, "-m", "stairpath", *arguments]
+        return subprocess.run(own, cwd=tmp_path, capture_output=True, text=True, check=False)
+
+    helped = command("--help")
+    assert helped.returncode == 0
+    assert {"read", "route", "walkmap", "frame", "plan"} <= set(helped.stdout.split())
+    good, bad = command("read", "good.ifc", "--json"), command("read", "bad.ifc", "--json")
+    assert good.returncode == 0
+    assert json.loads(good.stdout)["models"][0]["components"] == 1
+    assert (bad.returncode, bad.stdout) == (2, "")
+    assert bad.stderr.startswith("bad.ifc ")
+    assert len(bad.stderr.splitlines()) == 1
 
 
 @pytest.fixture(scope="module")
@@ -128,7 +141,7 @@ def two_rooms(tmp_path_factory):
 def test_frame_says_where_the_camera_stands(two_rooms):
     result = run("frame", two_rooms, "--bearing", 0, "--tilt", 0, "--fit", "room:Office", "--focal", 18,
                  "--aspect", "2/1", "--margin", 0, "--json")  # fmt: skip
-    assert result.returncode == 0, result.stderr
+    assert result.exit_code == 0, result.stderr
     pose = json.loads(result.stdout)
     assert set(pose) == {"eye_m", "target_m", "up", "projection", "angle_deg", "focal_mm", "height_m", "aspect"}
     assert (pose["angle_deg"], pose["focal_mm"], pose["aspect"]) == (pytest.approx(90), pytest.approx(18), 2)
@@ -164,7 +177,7 @@ def test_frame_of_a_component_a_storey_and_all_in_parallel(two_rooms):
 )
 def test_frame_refuses_in_one_sentence(two_rooms, arguments, words):
     result = run("frame", two_rooms, *arguments, "--json")
-    assert result.returncode == 2
+    assert result.exit_code == 2
     assert result.stdout == ""
     assert result.stderr.strip().splitlines()[-1] == words
 
@@ -172,7 +185,7 @@ def test_frame_refuses_in_one_sentence(two_rooms, arguments, words):
 def test_plan_writes_a_drawing(two_rooms, tmp_path):
     out = tmp_path / "level 00.svg"
     result = run("plan", two_rooms, "--storey", "Level 00", "--svg", out, "--json")
-    assert result.returncode == 0, result.stderr
+    assert result.exit_code == 0, result.stderr
     document = json.loads(result.stdout)
     assert document["cut_m"] == 1.2
     assert [r["number"] for r in document["rooms"]] == ["0.01", "0.02", "0.03"]
@@ -185,10 +198,10 @@ def test_plan_above_everything_is_empty_and_a_wrong_storey_is_told(two_rooms, tm
     high = run("plan", two_rooms, "--storey", "00", "--height", 9, "--svg", tmp_path / "high.svg", "--json")
     assert json.loads(high.stdout)["solid"] == []
     wrong = run("plan", two_rooms, "--storey", "Attic", "--svg", tmp_path / "wrong.svg")
-    assert wrong.returncode == 2
+    assert wrong.exit_code == 2
     assert "There is no storey Attic" in wrong.stderr
     nowhere = run("plan", two_rooms, "--storey", "00", "--svg", tmp_path / "none" / "a.svg")
-    assert nowhere.returncode == 2
+    assert nowhere.exit_code == 2
     assert "cannot be written" in nowhere.stderr
 
 
@@ -215,7 +228,7 @@ def rooms_with_gap(path, gap=0.9):
 
 def test_walkmap_says_how_much_floor_is_free(tmp_path):
     result = run("walkmap", rooms_with_gap(tmp_path / "a.ifc"), "--json")
-    assert result.returncode == 0
+    assert result.exit_code == 0
     document = json.loads(result.stdout)
     assert document["cell_m"] == 0.1
     (storey,) = document["storeys"]
@@ -229,7 +242,7 @@ def test_walkmap_says_how_much_floor_is_free(tmp_path):
 def test_route_gives_its_fields_in_project_coordinates(tmp_path):
     path = rooms_with_gap(tmp_path / "a.ifc", 0.72)
     result = run("route", path, "--from", "room:0.01", "--to", "400006.5,80001.5,0", "--body", "standing", "--json")
-    assert result.returncode == 0
+    assert result.exit_code == 0
     document = json.loads(result.stdout)
     assert document["found"] is True
     assert document["risers"] == 0
@@ -250,7 +263,7 @@ def test_route_says_what_blocks_it(tmp_path):
         "route", rooms_with_gap(tmp_path / "a.ifc", 0.72), "--from", "room:0.01", "--to", "room:0.02", "--body", "wheelchair",
         "--json",
     )  # fmt: skip
-    assert result.returncode == 0
+    assert result.exit_code == 0
     document = json.loads(result.stdout)
     assert document["found"] is False
     assert document["points_m"] == []
@@ -272,7 +285,7 @@ def test_route_says_what_blocks_it(tmp_path):
 )
 def test_route_refuses_in_one_sentence(tmp_path, options, said):
     result = run("route", rooms_with_gap(tmp_path / "a.ifc"), *options, "--json")
-    assert result.returncode == 2
+    assert result.exit_code == 2
     assert result.stdout == ""
     assert said in result.stderr.splitlines()[-1]
     assert "Traceback" not in result.stderr

@@ -34,7 +34,7 @@ def browser_type_launch_args():
     return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM}
 
 
-def ask(address: str, body: dict[str, str] | None = None):
+def ask(address: str, body: Mapping[str, object] | None = None):
     data = None if body is None else json.dumps(body).encode()
     request = urllib.request.Request(address, data, {"Content-Type": "application/json"})
     with urllib.request.urlopen(request, timeout=30) as answer:
@@ -179,4 +179,41 @@ def home(page: Page, site, house):
     page.goto(f"{site}/p/{house}")
     wait_drawn(page)
     page.get_by_test_id("place").first.wait_for()
+    return page
+
+
+def annexe() -> dict[str, bytes]:
+    """A hall, a deck over its end, and two proposals for the stair between them: of 18 risers, and of 17."""
+    base = Sample()
+    ground, upper = base.storey("Level 00", 0.0), base.storey("Level 01", 3.06)
+    base.box(ground, (0, 0, -0.3), (14, 6, 0.3), "IfcSlab", Name="Ground")
+    base.box(upper, (8, 0, -0.3), (6, 6, 0.3), "IfcSlab", Name="Deck")
+    base.room(ground, "0.01", "Hall", (0, 0, 0), (8, 6, 3))
+    base.room(upper, "1.01", "Gallery", (8, 0, 0), (6, 6, 3))
+    files = {"Annexe-ARC.ifc": base.content()}
+    for option, risers, going in (("A", 18, 0.28), ("B", 17, 0.30)):
+        stair, riser = Sample(), 3.06 / risers
+        foot = stair.storey("Level 00", 0.0)
+        for k in range(1, risers):
+            x = 8 - (risers - k) * going
+            stair.box(foot, (x, 2, 0), (going, 1.4, k * riser), "IfcStairFlight", Name=f"Tread {k}")
+        files[f"Annexe-S1-ALT-{option}.ifc"] = stair.content()
+    return files
+
+
+@pytest.fixture(scope="session")
+def hall_project(site):
+    """The annexe, read and mapped; its id."""
+    project = made(site, "Annexe", annexe(), 60)
+    wait_mapped(site, project)
+    return project
+
+
+@pytest.fixture
+def hall(page: Page, site, hall_project):
+    """The annexe, drawn; whoever was here before may have changed its stair."""
+    wait_mapped(site, hall_project)
+    page.set_viewport_size({"width": 1200, "height": 640})
+    page.goto(f"{site}/p/{hall_project}")
+    wait_drawn(page)
     return page

@@ -2,9 +2,20 @@
 
 from __future__ import annotations
 
+import math
+from typing import Any
+
+import numpy as np
+import shapely
 from playwright.sync_api import Page
 
+from tests.e2e.conftest import ask
 from tests.e2e.stage import wait_resting
+
+TURN_DEG_S = 90
+WALK_M_S = 1.4
+NEAR_M = 0.06
+OFF_DEG = 1.5
 
 
 def find(page: Page, name: str) -> None:
@@ -26,3 +37,41 @@ def on_foot_in(page: Page, room: str) -> None:
     page.keyboard.press("g")
     page.get_by_test_id("walk-bar").wait_for()
     page.wait_for_function("() => window.stairpathWalker?.()")
+
+
+def feet(page: Page) -> np.ndarray:
+    """Where somebody on foot stands, about the project's origin."""
+    return np.array(page.evaluate("() => window.stairpathWalker().feet.toArray()"))
+
+
+def hold(page: Page, key: str, seconds: float) -> None:
+    """Hold a key, and wait until what it did has come to rest."""
+    page.keyboard.down(key)
+    page.wait_for_timeout(1000 * seconds)
+    page.keyboard.up(key)
+    wait_resting(page)
+
+
+def walk_to(page: Page, point: np.ndarray) -> None:
+    """Turn to a point and walk straight there by the keys; look again and correct where something was in the way."""
+    for _ in range(4):
+        east, north = point - feet(page)[:2]
+        if math.hypot(east, north) < NEAR_M:
+            return
+        bearing = page.evaluate("() => window.stairpathWalker().heading.bearingDeg")
+        off = (math.degrees(math.atan2(east, north)) - bearing + 540) % 360 - 180
+        if abs(off) > OFF_DEG:
+            hold(page, "ArrowRight" if off > 0 else "ArrowLeft", abs(off) / TURN_DEG_S)
+        hold(page, "w", math.hypot(east, north) / WALK_M_S)
+
+
+def walk_the_way(page: Page, site: str, project: str, end: list[float]) -> dict[str, Any]:
+    """Find the way from where one stands to a point and walk it by the keys, corner by corner; the way's figures."""
+    wish = {"body": "standing", "start": {"point_m": feet(page).tolist()}, "end": {"point_m": end}}
+    way: dict[str, Any] = ask(f"{site}/api/projects/{project}/routes/find", wish)
+    assert way["found"], way
+    points = np.array(way["points_m"])
+    corners = shapely.get_coordinates(shapely.simplify(shapely.linestrings(points[:, :2]), 0.03))
+    for corner in corners[1:]:
+        walk_to(page, corner)
+    return way

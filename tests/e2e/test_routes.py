@@ -5,9 +5,7 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import made, wait_mapped
-from tests.e2e.stage import pose_of, wait_drawn
-from tests.samples import Sample
+from tests.e2e.stage import pose_of
 
 
 def choose(page: Page, label: str, room: str) -> None:
@@ -49,35 +47,6 @@ def test_no_way_says_why(home: Page):
     expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
     home.get_by_role("button", name="Show where it ends").click()
     home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()
-
-
-def annexe() -> dict[str, bytes]:
-    """A hall, a deck over its end, and two proposals for the stair between them: of 18 risers, and of 17."""
-    base = Sample()
-    ground, upper = base.storey("Level 00", 0.0), base.storey("Level 01", 3.06)
-    base.box(ground, (0, 0, -0.3), (14, 6, 0.3), "IfcSlab", Name="Ground")
-    base.box(upper, (8, 0, -0.3), (6, 6, 0.3), "IfcSlab", Name="Deck")
-    base.room(ground, "0.01", "Hall", (0, 0, 0), (8, 6, 3))
-    base.room(upper, "1.01", "Gallery", (8, 0, 0), (6, 6, 3))
-    files = {"Annexe-ARC.ifc": base.content()}
-    for option, risers, going in (("A", 18, 0.28), ("B", 17, 0.30)):
-        stair, riser = Sample(), 3.06 / risers
-        foot = stair.storey("Level 00", 0.0)
-        for k in range(1, risers):
-            x = 8 - (risers - k) * going
-            stair.box(foot, (x, 2, 0), (going, 1.4, k * riser), "IfcStairFlight", Name=f"Tread {k}")
-        files[f"Annexe-S1-ALT-{option}.ifc"] = stair.content()
-    return files
-
-
-@pytest.fixture
-def hall(page: Page, site):
-    project = made(site, "Annexe", annexe(), 60)
-    wait_mapped(site, project)
-    page.set_viewport_size({"width": 1200, "height": 640})
-    page.goto(f"{site}/p/{project}")
-    wait_drawn(page)
-    return page
 
 
 def test_another_alternative_gives_another_way_and_the_difference_is_told(hall: Page):

@@ -98,10 +98,12 @@ def test_the_wheel_changes_the_speed_and_never_jumps(home: Page):
 
 def test_a_wall_stops_it_says_so_and_is_picked(home: Page):
     on_foot_in(home, "West room 0")
+    home.keyboard.down("Shift")
     home.keyboard.down("w")
     line = home.get_by_test_id("stop-line")
     line.wait_for(timeout=30_000)
     home.keyboard.up("w")
+    home.keyboard.up("Shift")
     expect(line).to_contain_text("Wall, architecture stands in the way")
     line.get_by_role("button", name="show it").click()
     expect(home.get_by_test_id("desk")).to_contain_text("IfcWall")

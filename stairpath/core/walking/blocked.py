@@ -22,8 +22,9 @@ Ints = npt.NDArray[np.int64]
 _ACROSS_M = 2.0
 """How thick what stands between two floors may be to be looked across."""
 _SAMPLE_M = 0.02
-_KNEE_M, _CHEST_M = 0.3, 1.5
-"""What reaches between these heights over the floor is gone through, not stepped over or ducked under."""
+_KNEE_M = 0.3
+_CHEST = 5.0 / 6.0
+"""What reaches between the knee and this part of the body's height is gone through, not stepped over or ducked under."""
 _CLIMB_M = 1.2
 """Floors beside one another and no farther apart in height than this are parted by a step."""
 _STEP_M = 0.6
@@ -102,7 +103,7 @@ def _solid(space: Space, body: Body, crossing: _Crossing) -> tuple[float, tuple[
     found: list[int] = []
     hits = []
     for k, (x, y, z) in enumerate(crossing.points.tolist()):
-        low, high = z + max(_KNEE_M, body.step_up_m), z + min(_CHEST_M, body.height_m)
+        low, high = z + max(_KNEE_M, body.step_up_m), z + _CHEST * body.height_m
         _, whose, _ = space.nearest(x, y, low, high, _SAMPLE_M, EVERYWHERE, 1.0)
         if whose != NOBODY:
             hits.append(k)
@@ -138,9 +139,9 @@ def _judge(walk: WalkMap, space: Space, part: Ints, step_free: bool) -> Blocked:
             lowest, above = height - z, (whose,)
     if above:
         return Blocked(nearest, "height", lowest, body.height_m, above)
-    slope = _steepness(space, places, body)
+    slope, ramp = _steepness(space, places, body)
     if slope is not None:
-        return Blocked(nearest, "slope", slope, body.slope, _owners(walk, part))
+        return Blocked(nearest, "slope", slope, body.slope, (ramp,))
     left = np.column_stack([-crossing.way[:, 1], crossing.way[:, 0]])
     widths, sides = space.widths(crossing.points, left, np.zeros(len(left)), body, 2 * body.radius_m, 0.0)
     k = int(np.argmin(widths))
@@ -175,15 +176,15 @@ def _owners(walk: WalkMap, floors: Ints) -> tuple[int, ...]:
     return tuple(int(c) for c in dict.fromkeys(walk.owner[floors].tolist()) if c != NOBODY)
 
 
-def _steepness(space: Space, places: Array, body: Body) -> float | None:
-    """The slope of the floor half way if it is a slope and too steep, else None."""
+def _steepness(space: Space, places: Array, body: Body) -> tuple[float | None, int]:
+    """The slope of the floor half way if it is a slope and too steep, else None; and whose it is."""
     middle = places[len(places) // 2]
     probe = middle + np.array([[0, 0, 0], [0.02, 0, 0], [0, 0.02, 0]])
-    heights = space.trodden(probe, 0.1, 0.1)
+    heights, whose = space.trodden_by(probe, 0.1, 0.1)
     if np.isnan(heights).any():
-        return None
+        return None, NOBODY
     slope = float(np.hypot(heights[1] - heights[0], heights[2] - heights[0]) / 0.02)
-    return slope if body.steepest < slope < 1.2 else None
+    return (slope if body.steepest < slope < 1.2 else None), int(whose[0])
 
 
 def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bool = False) -> Blocked:

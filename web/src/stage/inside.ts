@@ -5,7 +5,7 @@ const ROOM_M = 12;
 const WALL_M = 0.2;
 /** So far one backs off behind the wall to look into the room through it. */
 const BACK_M = 8;
-/** Who looks down or up so steeply goes along the line of sight itself. */
+/** A way of which so small a part is on the level goes up or down. */
 const STEEP = 0.2;
 
 /** What may be gone of a way back, and whether a wall ended it. */
@@ -17,6 +17,10 @@ export interface Backed {
 /** A way on the level, as somebody goes back who keeps the height of the eye. */
 function level(way: Vector3): Vector3 {
   return way.clone().setZ(0);
+}
+
+function steep(way: Vector3): boolean {
+  return level(way).length() <= STEEP * way.length();
 }
 
 /**
@@ -46,11 +50,11 @@ export class Inside {
   back(eye: Vector3, way: Vector3): Backed {
     const gone = this.free(eye, way);
     if (gone === way || !this.roofed(eye)) return { way, kept: false };
+    if (steep(way)) return { way: gone, kept: true };
     // Going back at an angle one does not end at the floor or the ceiling, but at the wall.
     const flat = level(way);
     const along = this.free(eye, flat);
-    const best = along.length() > gone.length() ? along : gone;
-    return { way: best, kept: best !== flat };
+    return { way: along, kept: along !== flat };
   }
 
   /**
@@ -58,7 +62,7 @@ export class Inside {
    * the line of sight on the level, so that one comes in again where one went out.
    */
   behind(sight: Vector3, wayM: number, throughM: number): { way: Vector3; throughM: number } {
-    const along = level(sight).length() > STEEP ? level(sight).normalize() : sight.clone();
+    const along = steep(sight) ? sight.clone() : level(sight).normalize();
     const per = along.dot(sight);
     const deep = Math.max(0, Math.min(BACK_M, throughM - wayM * per));
     return { way: along.multiplyScalar((throughM - deep) / per), throughM: deep };

@@ -19,6 +19,8 @@ import type { Mover } from "./walk/mover";
 const PIVOT_SIZE = 0.022;
 /** A frame that takes longer makes gliding a nuisance. */
 const SLOW_FRAME_MS = 80;
+/** As long as a chunk's tree takes to build, or so. */
+const TREE_MS = 8;
 const BACK_OFF_M = 2.5;
 /** Farther than one can have backed off. */
 const BACK_IN_M = 100;
@@ -74,6 +76,8 @@ export class Stage {
   pickedNormal: Vector3 | null = null;
   private pickedCentre: Vector3 | null = null;
   private frameMs = 0;
+  /** So many of the next frames are timed, as long as they are slow. */
+  private toTime = 0;
   /** How many chunks had arrived when the frame was timed last. */
   private timedAt = 0;
   private edgesShown = true;
@@ -270,18 +274,12 @@ export class Stage {
     this.ask();
   }
 
-  /** How long a frame takes until its pixels are there. */
-  private timeFrame(): number {
+  /** Wait for the frame's pixels, and note how long it took; the first after something came also uploads. */
+  private timeFrame(begun: number): void {
     const gl = this.renderer.getContext();
-    let took = 0;
-    // The first frame also compiles and uploads, so the second counts.
-    for (let i = 0; i < 2; i++) {
-      const begun = performance.now();
-      this.draw();
-      gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4));
-      took = performance.now() - begun;
-    }
-    return took;
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4));
+    this.frameMs = performance.now() - begun;
+    this.toTime = this.slow ? this.toTime - 1 : 0;
   }
 
   /** Go to a pose; the first one after opening is taken at once. A locked view stays. */
@@ -436,15 +434,17 @@ export class Stage {
     // A federation that brings nothing new to draw is drawn as fast as before.
     if (this.chunks.arrived !== this.timedAt) {
       this.timedAt = this.chunks.arrived;
-      this.frameMs = this.timeFrame();
+      this.toTime = 2;
     }
     this.buildTrees();
   }
 
   private buildTrees(): void {
     const quiet = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 16));
-    const step = () => {
-      if (this.picking.buildOne()) quiet(step);
+    const step = (spare?: IdleDeadline) => {
+      let more = this.picking.buildOne();
+      while (more && spare && spare.timeRemaining() > TREE_MS) more = this.picking.buildOne();
+      if (more) quiet(step);
       else this.canvas.dataset.pickable = "yes";
     };
     quiet(step);
@@ -470,7 +470,9 @@ export class Stage {
       if (this.slow) navigation.arrive();
       // Where drawing is slow, edges wait until the eye rests.
       view.sketching = this.slow && (navigation.busy || navigation.dragging);
+      const begun = performance.now();
       this.draw(view);
+      if (this.toTime > 0) this.timeFrame(begun);
       this.events.moved(navigation.pose, view.kind);
     }
     for (const view of drawn) view.settle();

@@ -54,7 +54,9 @@ export function useWalk() {
     const { say } = useSession.getState();
     const path = { params: { path: { project_id: projectId } } };
 
+    let stops = 0;
     const tellStop = (view: Stage, at: { feet: Vector3; towards: { x: number; y: number } } | null) => {
+      const one = ++stops;
       if (!at) {
         useWalkState.setState({ stop: null });
         view.mark(-1);
@@ -67,6 +69,8 @@ export function useWalk() {
           towards_m: [at.towards.x, at.towards.y, 0],
         };
         const stop = await taken(api.POST("/api/projects/{project_id}/walking/stop", { ...path, body }));
+        // Whoever has gone on meanwhile is not stopped any more.
+        if (one !== stops) return;
         useWalkState.setState({ stop });
         const by = stop.component;
         if (by) view.mark(numberOf(federation, by.model, by.global_id));
