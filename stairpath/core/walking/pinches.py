@@ -137,7 +137,9 @@ def sizes(
     found = []
     for what, values, limit in (("width", widths, width_m), ("height", heights, height_m)):
         for a, b in _runs(values < limit, 4 * step):
-            k = a + _least(values[a : b + 1], step if what == "width" else 1)
+            least = best if what == "width" else top
+            # The least of all was looked for more closely.
+            k = least if a <= least <= b else a + _least(values[a : b + 1], step if what == "width" else 1)
             whose = makers[k].tolist() if what == "width" else [int(owners[k])]
             found.append(_pinch(profile, what, k, float(values[k]), whose))
     return Sizes(narrow, low, tuple(sorted(found, key=lambda p: p.along_m)))
