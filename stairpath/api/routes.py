@@ -150,27 +150,29 @@ def restore_route(database: Database, route_id: str) -> None:
     tell(database, found.project_id)
 
 
-def _geojson(answer: dict[str, Any], properties: dict[str, Any]) -> str:
-    """The way and its pinches as GeoJSON features, coordinates in the project's own metres."""
-    features = [
-        {
-            "type": "Feature",
-            "geometry": {"type": "LineString", "coordinates": answer["points_m"]},
-            "properties": {**properties, **{k: answer[k] for k in ("length_m", "rise_m", "descent_m", "risers", "time_s")}},
-        },
-        *(
-            {
-                "type": "Feature",
-                "geometry": {"type": "Point", "coordinates": pinch["at_m"]},
-                "properties": {
-                    "what": pinch["what"],
-                    "size_m": pinch["size_m"],
-                    "components": [c["global_id"] for c in pinch["components"]],
-                },
-            }
-            for pinch in answer["pinches"]
-        ),
-    ]  # fmt: skip
+def _feature(kind: str, coordinates: list[Any], properties: dict[str, Any]) -> dict[str, Any]:
+    return {
+        "type": "Feature",
+        "geometry": {"type": kind, "coordinates": coordinates},
+        "properties": properties,
+    }
+
+
+def _ids(document: dict[str, Any]) -> list[str]:
+    return [c["global_id"] for c in document["components"]]
+
+
+def _geojson(answer: dict[str, Any], about: dict[str, Any]) -> str:
+    """The way and its pinches as GeoJSON features, or where it ends and why; coordinates in the project's own metres."""
+    if blocked := answer["blocked"]:
+        ends = {**about, "kind": blocked["kind"], "needs": blocked["needs"], "components": _ids(blocked)}
+        features = [_feature("Point", blocked["nearest_m"], ends)]
+    else:
+        figures = {key: answer[key] for key in ("length_m", "rise_m", "descent_m", "risers", "time_s")}
+        features = [_feature("LineString", answer["points_m"], {**about, **figures})]
+    for pinch in answer["pinches"]:
+        tight = {"what": pinch["what"], "size_m": pinch["size_m"], "components": _ids(pinch)}
+        features.append(_feature("Point", pinch["at_m"], tight))
     return json.dumps({"type": "FeatureCollection", "features": features}, ensure_ascii=False)
 
 
@@ -180,8 +182,9 @@ def _csv(answer: dict[str, Any]) -> str:
     rows.writerow(["what", "size_m", "along_m", "x_m", "y_m", "z_m", "components", "global_ids"])
     for pinch in answer["pinches"]:
         labels = "; ".join(f"{c['label']} ({c['model_name']})" for c in pinch["components"])
-        ids = "; ".join(c["global_id"] for c in pinch["components"])
-        rows.writerow([pinch["what"], pinch["size_m"], pinch["along_m"], *pinch["at_m"], labels, ids])
+        rows.writerow(
+            [pinch["what"], pinch["size_m"], pinch["along_m"], *pinch["at_m"], labels, "; ".join(_ids(pinch))]
+        )
     return out.getvalue()
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import asyncio
 from urllib.parse import quote
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
@@ -53,5 +54,53 @@ def send(client):
         body = content.content() if isinstance(content, Sample) else content
         headers = {"X-File-Name": quote(name), "X-Author": quote("Ida Fenn")}
         return client.post(f"/api/projects/{project_id}/models", content=body, headers=headers)
+
+    return post
+
+
+GAP = 0.72
+
+
+def two_rooms(gap: float = GAP, north_m: float = 0.0) -> Sample:
+    """Two rooms of 4 x 3 m, a gap in the wall between them, and a deck 3 m above the west one."""
+    sample = Sample()
+    ground, upper = sample.storey("Level 00", 0), sample.storey("Level 01", 3)
+    sample.box(ground, (-0.2, -0.2 + north_m, -0.3), (8.6, 3.4, 0.3), "IfcSlab", Name="Ground", Tag="S-1")
+    for tag, corner, size in (
+        ("W-S", (-0.2, -0.2), (8.6, 0.2)),
+        ("W-N", (-0.2, 3), (8.6, 0.2)),
+        ("W-W", (-0.2, 0), (0.2, 3)),
+        ("W-E", (8.2, 0), (0.2, 3)),
+        ("W-1", (4, 0), (0.2, 1)),
+        ("W-2", (4, 1 + gap), (0.2, 2 - gap)),
+    ):
+        sample.box(ground, (corner[0], corner[1] + north_m, 0), (*size, 2.7), "IfcWall", Name="Wall", Tag=tag)
+    sample.box(upper, (0, north_m, -0.3), (4, 3, 0.3), "IfcSlab", Name="Deck", Tag="S-2")
+    sample.room(ground, "0.01", "West", (0, north_m, 0), (4, 3, 2.7))
+    sample.room(ground, "0.02", "East", (4.2, north_m, 0), (4, 3, 2.7))
+    return sample
+
+
+@pytest.fixture
+def house(project, send, work):
+    send(project, "T-ARC.ifc", two_rooms())
+    work()
+    return project
+
+
+@pytest.fixture
+def origin(client, house):
+    return np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
+
+
+@pytest.fixture
+def ask(client, house, origin):
+    def post(path, status=200, **wish):
+        for key in ("at_m",):
+            if key in wish:
+                wish[key] = (np.array(wish[key]) - origin).tolist()
+        answer = client.post(f"/api/projects/{house}/{path}", json=wish)
+        assert answer.status_code == status, answer.text
+        return answer.json()
 
     return post

@@ -1,63 +1,14 @@
 """The walk map, stops, landings and routes, asked through the API."""
 
-import csv
 import gzip
-import io
-import json
 
 import numpy as np
 import pytest
 
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.tile import unpack
+from tests.api.conftest import GAP
 from tests.samples import Sample
-
-GAP = 0.72
-
-
-def two_rooms(gap: float = GAP, north_m: float = 0.0) -> Sample:
-    """Two rooms of 4 x 3 m, a gap in the wall between them, and a deck 3 m above the west one."""
-    sample = Sample()
-    ground, upper = sample.storey("Level 00", 0), sample.storey("Level 01", 3)
-    sample.box(ground, (-0.2, -0.2 + north_m, -0.3), (8.6, 3.4, 0.3), "IfcSlab", Name="Ground", Tag="S-1")
-    for tag, corner, size in (
-        ("W-S", (-0.2, -0.2), (8.6, 0.2)),
-        ("W-N", (-0.2, 3), (8.6, 0.2)),
-        ("W-W", (-0.2, 0), (0.2, 3)),
-        ("W-E", (8.2, 0), (0.2, 3)),
-        ("W-1", (4, 0), (0.2, 1)),
-        ("W-2", (4, 1 + gap), (0.2, 2 - gap)),
-    ):
-        sample.box(ground, (corner[0], corner[1] + north_m, 0), (*size, 2.7), "IfcWall", Name="Wall", Tag=tag)
-    sample.box(upper, (0, north_m, -0.3), (4, 3, 0.3), "IfcSlab", Name="Deck", Tag="S-2")
-    sample.room(ground, "0.01", "West", (0, north_m, 0), (4, 3, 2.7))
-    sample.room(ground, "0.02", "East", (4.2, north_m, 0), (4, 3, 2.7))
-    return sample
-
-
-@pytest.fixture
-def house(project, send, work):
-    send(project, "T-ARC.ifc", two_rooms())
-    work()
-    return project
-
-
-@pytest.fixture
-def origin(client, house):
-    return np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
-
-
-@pytest.fixture
-def ask(client, house, origin):
-    def post(path, status=200, **wish):
-        for key in ("at_m",):
-            if key in wish:
-                wish[key] = (np.array(wish[key]) - origin).tolist()
-        answer = client.post(f"/api/projects/{house}/{path}", json=wish)
-        assert answer.status_code == status, answer.text
-        return answer.json()
-
-    return post
 
 
 def walking(client, project, body="standing"):
@@ -199,68 +150,6 @@ def test_landings(ask, origin):
 )
 def test_landings_that_are_not_there_are_told(ask, wish, status, words):
     assert words in ask("walking/landing", status, **{"body": "standing", **wish})["detail"]
-
-
-def test_a_route_is_found_kept_and_handed_on(client, house, ask, origin):
-    wish = {"start": {"room": 0, "label": "0.01 West"}, "end": {"room": 1, "label": "0.02 East"}}
-    answer = ask("routes/find", **wish)
-    assert answer["found"] is True
-    assert answer["narrowest"]["size_m"] == pytest.approx(GAP, abs=0.01)
-    assert {c["label"] for c in answer["narrowest"]["components"]} == {"Wall W-1", "Wall W-2"}
-    kept = ask("routes", 201, name="To the east", author="Ida Fenn", wish=wish)
-    assert client.get(f"/api/projects/{house}/routes").json()[0]["answer"] == kept["answer"]
-
-    at = np.array(answer["points_m"][0]) + origin
-    whole = client.get(f"/api/routes/{kept['id']}/json").json()
-    assert whole["points_m"][0] == pytest.approx(at.tolist(), abs=1e-3)
-    assert whole["name"] == "To the east"
-    drawn = client.get(f"/api/routes/{kept['id']}/geojson").json()
-    assert drawn["type"] == "FeatureCollection"
-    line, *pinches = drawn["features"]
-    assert line["geometry"]["coordinates"] == whole["points_m"]
-    assert [p["geometry"]["type"] for p in pinches] == ["Point"]
-    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/routes/{kept['id']}/csv").text)))
-    assert float(rows[0]["size_m"]) == pytest.approx(GAP, abs=0.01)
-    assert "T-ARC" in rows[0]["components"]
-
-    assert client.delete(f"/api/routes/{kept['id']}").status_code == 204
-    assert client.get(f"/api/projects/{house}/routes").json() == []
-    assert client.get(f"/api/routes/{kept['id']}/json").status_code == 404
-    assert client.post(f"/api/routes/{kept['id']}/restore").status_code == 204
-    assert len(client.get(f"/api/projects/{house}/routes").json()) == 1
-
-
-def test_a_kept_route_stays_where_it_is_when_the_origin_moves(client, house, ask, origin, send, work):
-    wish = {"start": {"point_m": (np.array([1.03, 1.54, 0]) - origin).tolist()}, "end": {"room": 1}}
-    kept = ask("routes", 201, name="From a point", author="Ida Fenn", wish=wish)
-    far = Sample()
-    far.box(far.storey("Level 00", 0), (400, 300, -0.3), (3, 3, 0.3), "IfcSlab", Name="Far pad")
-    send(house, "T-FAR.ifc", far)
-    work()
-    moved = np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
-    assert np.abs(moved - origin).max() > 50
-    after = client.get(f"/api/projects/{house}/routes").json()[0]
-    for points in (lambda route: [route["wish"]["start"]["point_m"]], lambda route: route["answer"]["points_m"]):
-        assert np.array(points(after)) + moved == pytest.approx(np.array(points(kept)) + origin, abs=1e-3)
-    sent = client.get(f"/api/routes/{kept['id']}/json").json()
-    assert sent["wish"]["start"]["point_m"] == pytest.approx([1.03, 1.54, 0], abs=1e-3)
-    assert sent["points_m"][0] == pytest.approx([1.03, 1.54, 0], abs=1e-3)
-
-
-def test_what_a_route_needs_can_be_had_ready(client, house, ask):
-    assert client.post(f"/api/projects/{house}/routes/ready").status_code == 202
-    assert client.post(f"/api/projects/{house}/routes/ready", params={"body": "giant"}).status_code == 404
-    assert ask("routes/find", start={"room": 0}, end={"room": 1})["found"] is True
-
-
-def test_no_way_says_what_blocks(ask):
-    wish = {"start": {"room": 0}, "end": {"room": 1}}
-    answer = ask("routes/find", **wish, body="wheelchair")
-    assert answer["found"] is False
-    assert answer["blocked"]["needs"] == "0.72 m wide, 0.80 m needed: 0.08 m wider."
-    assert {c["label"] for c in answer["blocked"]["components"]} == {"Wall W-1", "Wall W-2"}
-    assert "give a room or a point" in ask("routes/find", 422, start={"room": 0}, end={})["detail"]
-    assert json.dumps(answer)
 
 
 def test_there_is_nothing_to_walk_in_before_a_model_is_read(client, project):

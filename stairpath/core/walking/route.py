@@ -56,11 +56,13 @@ class Route:
 
 
 def _line(found: Profile) -> Array:
-    """The way as few points as it takes to draw it: its turns, and where the slope changes."""
+    """The way as few points as it takes to draw it: its ends, its turns, and where the slope changes."""
     z = found.walk_m
+    if len(z) == 1:
+        return np.repeat(found.points, 2, axis=0)
     kept = found.turn.copy()
-    line = shapely.LineString(np.column_stack([found.along_m, z])) if len(z) > 1 else None
-    if line is not None and line.length > 0:
+    line = shapely.LineString(np.column_stack([found.along_m, z]))
+    if line.length > 0:
         simple = shapely.get_coordinates(line.simplify(_DRAWN_M))[:, 0]
         kept[np.searchsorted(found.along_m, simple - 1e-9).clip(0, len(z) - 1)] = True
     kept[0] = kept[-1] = True
