@@ -12,7 +12,7 @@ from collections.abc import Mapping
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Error, Page, ViewportSize
+from playwright.sync_api import Error, Page, ViewportSize, expect
 
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.demo import children
@@ -27,6 +27,8 @@ CHROMIUM = [
     "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-quic", "--no-first-run",
 ]  # fmt: skip
 SIZE: ViewportSize = {"width": 1080, "height": 680}
+# Where a processor draws, a page may take its time.
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")

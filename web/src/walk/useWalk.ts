@@ -24,6 +24,9 @@ const STOREY_KEYS = new Set(["PageUp", "PageDown"]);
 /** Who moves the eye of the open project now, and the keys that are held for it. */
 let present: { mover: Walking | Flying; keys: HeldKeys } | null = null;
 
+/** Counts stops and goings-on, so that an answer about a stop that is over is not shown. */
+let stops = 0;
+
 function replace(next: typeof present): void {
   present?.keys.dispose();
   present = next;
@@ -54,14 +57,17 @@ export function useWalk() {
     const { say } = useSession.getState();
     const path = { params: { path: { project_id: projectId } } };
 
-    let stops = 0;
+    /** Nobody is stopped any more, whatever answer is still on its way. */
+    const goOn = () => {
+      stops++;
+      useWalkState.setState({ stop: null });
+      stage()?.mark(-1);
+    };
+
     const tellStop = (view: Stage, at: { feet: Vector3; towards: { x: number; y: number } } | null) => {
-      const one = ++stops;
-      if (!at) {
-        useWalkState.setState({ stop: null });
-        view.mark(-1);
-        return;
-      }
+      goOn();
+      if (!at) return;
+      const one = stops;
       void orAloud(async () => {
         const body = {
           body: useWalkState.getState().body,
@@ -69,7 +75,6 @@ export function useWalk() {
           towards_m: [at.towards.x, at.towards.y, 0],
         };
         const stop = await taken(api.POST("/api/projects/{project_id}/walking/stop", { ...path, body }));
-        // Whoever has gone on meanwhile is not stopped any more.
         if (one !== stops) return;
         useWalkState.setState({ stop });
         const by = stop.component;
@@ -120,7 +125,8 @@ export function useWalk() {
       view.figure.shape(who.height_m, who.radius_m);
       replace({ mover, keys });
       view.setMover(mover, "walked", arriving);
-      useWalkState.setState({ mode: "walk", stop: null, speedMs });
+      goOn();
+      useWalkState.setState({ mode: "walk", speedMs });
     };
 
     const land = (wish: Wish, cause: string) =>
@@ -138,8 +144,8 @@ export function useWalk() {
     const orbit = () => {
       replace(null);
       stage()?.setMover(null);
-      stage()?.mark(-1);
-      useWalkState.setState({ mode: "orbit", stop: null });
+      goOn();
+      useWalkState.setState({ mode: "orbit" });
     };
 
     const walk = () =>
@@ -179,7 +185,8 @@ export function useWalk() {
       mover.stops = useWalkState.getState().flyStops;
       replace({ mover, keys });
       view.setMover(mover, "flew");
-      useWalkState.setState({ mode: "fly", stop: null });
+      goOn();
+      useWalkState.setState({ mode: "fly" });
     };
 
     const storey = (up: 1 | -1) => {
@@ -212,7 +219,8 @@ export function useWalk() {
       storey,
       setBody: (body: string) =>
         orAloud(async () => {
-          useWalkState.setState({ body, stop: null });
+          goOn();
+          useWalkState.setState({ body });
           const feet = presentWalker()?.feet;
           if (feet) await onFoot(feet, null, false);
         }),
