@@ -319,3 +319,42 @@ test("a region is drawn with the left button while everything else moves as alwa
   expect(said.at(-1)).toBe("region");
   expect(navigation.pose.eye).toEqual(before);
 });
+
+test("who is moved by keys is told the time since a key went down, and since the frame before while it goes on", () => {
+  const { navigation } = setUp();
+  const ticks: [number, number][] = [];
+  const mover = {
+    busy: false,
+    askedAt: null as number | null,
+    tick: (from: number, to: number) => ticks.push([from, to]) > 0,
+    look: () => undefined,
+    wheel: () => undefined,
+    push: () => undefined,
+  };
+  navigation.setMover(mover);
+  navigation.tick(1000);
+  // A key goes down at 1500, and drawing takes three seconds.
+  Object.assign(mover, { busy: true, askedAt: 1500 });
+  navigation.tick(4500);
+  mover.askedAt = null;
+  navigation.tick(4900);
+  mover.busy = false;
+  navigation.tick(5000);
+  navigation.tick(9000);
+  expect(ticks).toEqual([
+    [1000, 1000],
+    [1500, 4500],
+    [4500, 4900],
+    [4900, 5000],
+    [9000, 9000],
+  ]);
+  // What is still to come is no time that has passed.
+  Object.assign(mover, { busy: true, askedAt: 9010 });
+  navigation.tick(9005);
+  expect(ticks.at(-1)).toEqual([9005, 9005]);
+  // Nothing moves in a locked view, and it does not ask for frames.
+  navigation.locked = true;
+  navigation.tick(9100);
+  expect(ticks.at(-1)).toEqual([9005, 9005]);
+  expect(navigation.busy).toBe(false);
+});

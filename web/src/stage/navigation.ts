@@ -17,7 +17,8 @@ const GLIDE_MS = 350;
 const EASE_MS = 90;
 /** So far a thumb goes for full speed, in pixels. */
 const THUMB_PX = 60;
-const LONGEST_FRAME_MS = 1000;
+/** A frame that takes longer makes up for so much of its time only. */
+const LONGEST_FRAME_MS = 10_000;
 
 type Drag = {
   kind: "orbit" | "pan" | "region";
