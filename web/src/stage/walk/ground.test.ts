@@ -90,7 +90,7 @@ test("a tile is read as the server packs it", () => {
   view.setInt32(12, 7, true);
   view.setUint32(16, count, true);
   const heights = [-4200, 0, 4000, 12_345];
-  heights.forEach((mm, k) => view.setInt32(28 + 4 * k, mm, true));
+  for (const [k, mm] of heights.entries()) view.setInt32(28 + 4 * k, mm, true);
   const steps = 28 + count * 14;
   new Uint8Array(data, steps, count * 8).fill(255);
   view.setUint8(steps + 8 * 2 + 3, 1);
