@@ -2,7 +2,7 @@
 PY := .venv/bin/python
 WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: help demo dev setup check test lint types imports core api e2e trial web-test bench screenshots schema clean
+.PHONY: help demo dev setup check test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots schema clean
 
 help: ## this list
 	@grep -E '^[a-z-]+:.*## ' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -18,7 +18,7 @@ setup: .venv/.ready web/node_modules/.ready ## install what is missing
 .venv/.ready: requirements.lock pyproject.toml scripts/system.sh
 	@bash scripts/system.sh
 	@python3 -m venv .venv
-	@$(PY) -m pip install -q --disable-pip-version-check -r requirements.lock
+	@$(PY) -m pip install -q --disable-pip-version-check --no-compile -r requirements.lock
 	@$(PY) -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
 	@touch $@
 
@@ -33,19 +33,27 @@ schema: setup ## write the browser's types anew from the server's OpenAPI docume
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts && rm openapi.json
 
-lint: setup
+lint: lint-py lint-web
+
+lint-py: .venv/.ready
 	@.venv/bin/ruff check stairpath tests bench scripts
 	@.venv/bin/ruff format --check -q stairpath tests bench scripts
+
+lint-web: web/node_modules/.ready
 	@cd web && npm run --silent lint
 
-types: setup
+types: types-py types-web
+
+types-py: setup
 	@.venv/bin/mypy
-	@cd web && npm run --silent types
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o schema.now.d.ts > /dev/null && rm openapi.json
 	@cd web && cmp schema.now.d.ts src/api/schema.d.ts && rm schema.now.d.ts
 
-imports: setup
+types-web: web/node_modules/.ready
+	@cd web && npm run --silent types
+
+imports: .venv/.ready
 	@.venv/bin/lint-imports
 
 core: setup
@@ -54,7 +62,7 @@ core: setup
 api: setup
 	@.venv/bin/pytest -n 2 tests/api
 
-web-test: setup
+web-test: web/node_modules/.ready
 	@cd web && npm test --silent
 
 e2e: setup web/dist/index.html
@@ -66,8 +74,7 @@ trial: setup web/dist/index.html ## walk the whole demo by the keys, from the en
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 
 test: ## everything, in one command
-	@$(MAKE) -j2 setup
-	@$(MAKE) -j2 web/dist/index.html lint types imports web-test
+	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html lint-py imports types-py
 	@.venv/bin/pytest -n 2 tests/core tests/api
 	@$(MAKE) e2e
 

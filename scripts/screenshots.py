@@ -123,14 +123,38 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("walking")
+    page.keyboard.press("t")
+    stopped(page, keep)
     through_the_wall(page, keep)
+
+
+def stopped(page: Page, keep: Callable[[str], None]) -> None:
+    """A wheelchair in the basement's corridor, stopped by what narrows it."""
+    from tests.e2e.stage import wait_resting
+
+    def walk_as(body: str) -> None:
+        page.get_by_test_id("walk-bar").get_by_role("combobox").click()
+        page.get_by_role("option", name=body, exact=True).click()
+        page.wait_for_timeout(800)
+        wait_resting(page)
+
+    find(page, "B1.07 Corridor")
+    walk_as("wheelchair")
+    page.keyboard.down("Shift")
+    page.keyboard.down("w")
+    page.get_by_test_id("stop-line").wait_for(timeout=90_000)
+    page.keyboard.up("w")
+    page.keyboard.up("Shift")
+    wait_resting(page)
+    page.mouse.move(1100, 700)
+    keep("stopped")
+    walk_as("standing")
 
 
 def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     """A room looked into through the wall behind."""
     from tests.e2e.stage import wait_moving, wait_resting
 
-    page.keyboard.press("t")
     page.keyboard.press("g")
     find(page, "1.06")
     page.mouse.move(600, 250)

@@ -52,7 +52,7 @@ def test_the_start_page_shows_the_project_with_its_picture(page: Page, site, dem
     wait_drawn(page)
 
 
-def test_everything_is_framed_at_first(opened: Page, demo_project, site):
+def test_everything_is_framed_at_first_and_said_how_high_the_eye_is(opened: Page, demo_project, site):
     pose = pose_of(opened)
     federation = ask(f"{site}/api/projects/{demo_project}/federation")
     assert pose["angle_deg"] == 30
@@ -63,6 +63,11 @@ def test_everything_is_framed_at_first(opened: Page, demo_project, site):
     margins = [columns[0] / width, 1 - columns[-1] / width, rows[0] / height, 1 - rows[-1] / height]
     assert min(margins) == pytest.approx(0.04, abs=0.006)
     assert federation["building_north_deg"] == pytest.approx(-17, abs=1e-6)
+    height = pose_of(opened)["eye_m"][2]
+    expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
+    expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} over Roof")
+    expect(opened.locator("footer")).to_contain_text("67.2 mm · 30.0°")
+    expect(opened.locator("footer")).to_contain_text("032° · 24° down")
 
 
 def test_hiding_a_discipline_changes_no_geometry_and_shows_in_the_next_frame(opened: Page):
@@ -203,14 +208,6 @@ def test_a_viewpoint_is_renamed_and_deleted_with_undo(opened: Page):
     expect(renamed).to_have_count(0)
     opened.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(renamed).to_have_count(1)
-
-
-def test_the_board_and_the_foot_say_how_high_the_eye_is(opened: Page):
-    height = pose_of(opened)["eye_m"][2]
-    expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
-    expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} over Roof")
-    expect(opened.locator("footer")).to_contain_text("67.2 mm · 30.0°")
-    expect(opened.locator("footer")).to_contain_text("032° · 24° down")
 
 
 def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page, site, demo_project):
