@@ -203,9 +203,9 @@ def annexe() -> dict[str, bytes]:
     return files
 
 
-@pytest.fixture(scope="session")
+@pytest.fixture(scope="module")
 def hall_project(site):
-    """The annexe, read and mapped; its id."""
+    """The annexe, read and mapped; its id. Who changes its stair changes it for the tests of one file."""
     project = made(site, "Annexe", annexe(), 60)
     wait_mapped(site, project)
     return project
@@ -213,8 +213,7 @@ def hall_project(site):
 
 @pytest.fixture
 def hall(page: Page, site, hall_project):
-    """The annexe, drawn; whoever was here before may have changed its stair."""
-    wait_mapped(site, hall_project)
+    """The annexe, drawn."""
     page.set_viewport_size({"width": 1200, "height": 640})
     page.goto(f"{site}/p/{hall_project}")
     wait_drawn(page)
