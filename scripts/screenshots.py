@@ -139,7 +139,10 @@ def stopped(page: Page, keep: Callable[[str], None]) -> None:
         wait_resting(page)
 
     find(page, "B1.07 Corridor")
+    page.get_by_test_id("present-room").filter(has_text="B1.07").wait_for()
     walk_as("wheelchair")
+    page.keyboard.press("ArrowRight", delay=2000)
+    wait_resting(page)
     page.keyboard.down("Shift")
     page.keyboard.down("w")
     page.get_by_test_id("stop-line").wait_for(timeout=90_000)

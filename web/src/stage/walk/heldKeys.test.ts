@@ -84,3 +84,14 @@ test("going to another window lets go of everything", () => {
   expect(keys.any).toBe(false);
   expect(keys.asked(10, 20)).toMatchObject([{ ahead: 0 }]);
 });
+
+test("a key that went down in a menu counts from its first repeat on", () => {
+  page.send("keydown", "KeyW", 500, { repeat: true });
+  page.send("keydown", "KeyW", 530, { repeat: true });
+  page.send("keyup", "KeyW", 700);
+  expect(woken).toBe(2);
+  expect(keys.asked(500, 800).map((a) => [Math.round(a.seconds * 1000), a.ahead])).toEqual([
+    [200, 1],
+    [100, 0],
+  ]);
+});

@@ -46,6 +46,8 @@ export class HeldKeys {
   /** What is held as far as time has been taken. */
   private readonly held = new Set<string>();
   private fast = false;
+  /** What is down by the last event; a key that was pressed elsewhere counts from its first repeat here. */
+  private readonly pressed = new Set<string>();
   /** What changed since, in the order it happened. */
   private readonly changes: Change[] = [];
   /** How far a thumb pushes ahead (y) and aside (x), -1 to 1; null while it does not. */
@@ -69,15 +71,19 @@ export class HeldKeys {
     }
     event.preventDefault();
     event.stopImmediatePropagation();
-    if (!event.repeat) this.change(event, event.code, null);
+    if (this.pressed.has(event.code)) return;
+    this.pressed.add(event.code);
+    this.change(event, event.code, null);
   };
 
   private readonly up = (event: KeyboardEvent): void => {
+    this.pressed.delete(event.code);
     if (this.any) this.change(event, null, event.code);
   };
 
   private readonly clear = (): void => {
     this.held.clear();
+    this.pressed.clear();
     this.changes.length = 0;
     this.fast = false;
   };
