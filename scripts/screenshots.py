@@ -148,9 +148,12 @@ def stopped(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("stop-line").wait_for(timeout=90_000)
     page.keyboard.up("w")
     page.keyboard.up("Shift")
+    page.keyboard.press("t")
+    page.wait_for_timeout(800)
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("stopped")
+    page.keyboard.press("t")
     walk_as("standing")
 
 

@@ -21,6 +21,8 @@ export function BodySelect(props: {
       variant={props.variant ?? "outlined"}
       value={names.includes(props.value) ? props.value : USUAL_BODY}
       onChange={(event) => props.onChange(event.target.value)}
+      // On foot the next keys are for walking, not for choosing by letters.
+      MenuProps={{ disableRestoreFocus: props.variant === "standard" }}
       inputProps={{ "aria-label": props.label }}
       sx={{ fontSize: 13 }}
     >
