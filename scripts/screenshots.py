@@ -37,15 +37,10 @@ def pick(page: Page, address: str, tag: str) -> None:
 
 def look_around(page: Page, keep: Callable[[str], None]) -> None:
     """Stand in a room, enlarge the key plan, open the lens and the keys."""
-    from tests.e2e.stage import wait_resting
+    from tests.e2e.going import in_room
 
     page.get_by_role("tab", name="Component").click()
-    page.keyboard.press("/")
-    page.keyboard.type("Upper gallery")
-    page.locator("[role=listbox] [role=option]").first.wait_for()
-    page.keyboard.press("Enter")
-    page.get_by_test_id("present-room").filter(has_text="Upper gallery").wait_for()
-    wait_resting(page)
+    in_room(page, "Upper gallery")
     page.get_by_test_id("place").filter(has_text="Upper").wait_for()
     page.mouse.move(1100, 700)
     keep("inside")
@@ -89,14 +84,12 @@ def choose(page: Page, label: str, room: str) -> None:
     page.keyboard.press("Enter")
 
 
-def find(page: Page, room: str) -> None:
+def stand(page: Page, room: str) -> None:
     """Stand in a room."""
+    from tests.e2e.going import find
     from tests.e2e.stage import wait_moving, wait_resting
 
-    page.keyboard.press("/")
-    page.keyboard.type(room)
-    page.locator("[role=listbox] [role=option]").first.wait_for()
-    page.keyboard.press("Enter")
+    find(page, room)
     wait_moving(page)
     wait_resting(page)
 
@@ -115,7 +108,7 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("route")
-    find(page, "Gallery")
+    stand(page, "Gallery")
     page.keyboard.press("g")
     page.get_by_test_id("walk-bar").wait_for()
     page.keyboard.press("t")
@@ -138,7 +131,7 @@ def stopped(page: Page, keep: Callable[[str], None]) -> None:
         page.wait_for_timeout(800)
         wait_resting(page)
 
-    find(page, "B1.07 Corridor")
+    stand(page, "B1.07 Corridor")
     page.get_by_test_id("present-room").filter(has_text="B1.07").wait_for()
     walk_as("wheelchair")
     page.keyboard.press("ArrowRight", delay=2000)
@@ -162,7 +155,7 @@ def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     from tests.e2e.stage import wait_moving, wait_resting
 
     page.keyboard.press("g")
-    find(page, "1.06")
+    stand(page, "1.06")
     page.mouse.move(600, 250)
     keeps = page.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
     while not keeps.count():
