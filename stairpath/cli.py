@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import sys
+import tempfile
 import time
 from dataclasses import asdict
 from pathlib import Path
@@ -59,14 +60,16 @@ def _print(document: object) -> None:
 
 
 def _read(files: list[Path]) -> list[ModelReading]:
-    content: list[tuple[str, bytes]] = []
-    for path in files:
-        try:
-            content.extend(take_in_path(path))
-        except CannotReadError as error:
-            _stop(str(error))
+    sources: list[tuple[str, Path]] = []
+    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
+        for path in files:
+            try:
+                sources.extend(take_in_path(path, Path(folder)))
+            except CannotReadError as error:
+                _stop(str(error))
+        results = read_many(sources, on_done=lambda name: _say(f"read {name}"))
     readings = []
-    for result in read_many(content, on_done=lambda name: _say(f"read {name}")):
+    for result in results:
         if isinstance(result, CannotReadError):
             _stop(str(result))
         readings.append(result)

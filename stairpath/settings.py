@@ -20,6 +20,12 @@ class Settings(BaseSettings):
     largest_unpacked_mb: int = 2048
     reading_silence_s: float = 180.0
     reading_total_s: float = 3600.0
+    child_memory_mb: int = 6144
+    """What a process that works on somebody's file may take; over it the file fails with a sentence."""
+    allowed_hosts: str = "127.0.0.1,localhost,[::1]"
+    """Names under which the server may be asked, with commas between."""
+    worker_silence_s: float = 15.0
+    """After so long without a sign of life a worker counts as dead and its jobs are taken up."""
 
 
 @lru_cache

@@ -1,47 +1,69 @@
-"""Chunks, pictures and key plans by their hash, for ever the same."""
+"""Chunks, columns, pictures, key plans and walk tiles by their hash, for ever the same."""
 
 from __future__ import annotations
 
-import re
+from typing import Annotated
 
-from fastapi import APIRouter, HTTPException
+from fastapi import APIRouter, Header, HTTPException, Path
 from fastapi.responses import Response
 
 from stairpath.api import shapes
-from stairpath.api.lookups import Database
-from stairpath.store import blobs
-from stairpath.store.federations import PLAN_TYPE
+from stairpath.api.refused import REFUSALS
+from stairpath.store.federations import PLACES_TYPE, PLAN_TYPE
+from stairpath.store.readings import COLUMNS_TYPE
 from stairpath.store.walks import TILE_TYPE
+from stairpath.work import building
 
-router = APIRouter(prefix="/api", tags=["files"])
+router = APIRouter(prefix="/api", tags=["files"], responses=REFUSALS)
 
 _SHOWN = {"model/gltf-binary", "image/png"}
+Hash = Annotated[str, Path(pattern="^[0-9a-f]{64}$", description="SHA-256 in hexadecimal")]
+Known = Annotated[str, Header(alias="If-None-Match")]
 
 
-def _kept(database: Database, sha256: str, types: set[str]) -> Response:
-    if not re.fullmatch(r"[0-9a-f]{64}", sha256):
-        raise HTTPException(422, "A file is asked for by its SHA-256 in hexadecimal.")
-    found = blobs.load(database, sha256)
+def _binary(*types: str) -> dict[int | str, dict[str, object]]:
+    shape = {"schema": {"type": "string", "format": "binary"}}
+    return {
+        200: {"content": {kind: shape for kind in types}, "description": "The bytes."},
+        304: {"description": "It is as the asker knows it; what a hash names never changes."},
+    }
+
+
+def _kept(sha256: str, types: set[str], known: str, gzipped: bool = False) -> Response:
+    headers = {"Cache-Control": "public, max-age=31536000, immutable", "ETag": f'"{sha256}"'}
+    if sha256 in known:
+        return Response(status_code=304, headers=headers)
+    found = building.kept_bytes(sha256)
     if found is None or found[1] not in types:
         raise HTTPException(404, "There is no such file; reload the page.")
-    return Response(found[0], media_type=found[1], headers={"Cache-Control": "public, max-age=31536000, immutable"})
+    if gzipped:
+        headers["Content-Encoding"] = "gzip"
+    return Response(found[0], media_type=found[1], headers=headers)
 
 
-@router.get("/blobs/{sha256}", response_class=Response)
-def get_blob(database: Database, sha256: str) -> Response:
+@router.get("/blobs/{sha256}", response_class=Response, responses=_binary(*sorted(_SHOWN)))
+def get_blob(sha256: Hash, known: Known = "") -> Response:
     """A chunk (GLB) or a picture (PNG)."""
-    return _kept(database, sha256, _SHOWN)
+    return _kept(sha256, _SHOWN, known)
 
 
-@router.get("/keyplans/{sha256}", response_class=Response, responses={200: {"model": shapes.KeyPlan}})
-def get_key_plan(database: Database, sha256: str) -> Response:
+@router.get("/columns/{sha256}", response_class=Response, responses=_binary(COLUMNS_TYPE, PLACES_TYPE))
+def get_columns(sha256: Hash, known: Known = "") -> Response:
+    """What is per component of a model, as columns: names, or places; the layout is that of ``core/columns``."""
+    return _kept(sha256, {COLUMNS_TYPE, PLACES_TYPE}, known, gzipped=True)
+
+
+@router.get(
+    "/keyplans/{sha256}",
+    response_class=Response,
+    responses={200: {"model": shapes.KeyPlan}, 304: _binary()[304]},
+)
+def get_key_plan(sha256: Hash, known: Known = "") -> Response:
     """The key plan of a level, as the core drew it."""
-    return _kept(database, sha256, {PLAN_TYPE})
+    return _kept(sha256, {PLAN_TYPE}, known)
 
 
-@router.get("/walk-tiles/{sha256}", response_class=Response)
-def get_walk_tile(database: Database, sha256: str) -> Response:
+@router.get("/walk-tiles/{sha256}", response_class=Response, responses=_binary(TILE_TYPE))
+def get_walk_tile(sha256: Hash, known: Known = "") -> Response:
     """A tile of a walk map; little-endian, as the core packs it."""
-    found = _kept(database, sha256, {TILE_TYPE})
-    found.headers["Content-Encoding"] = "gzip"
-    return found
+    return _kept(sha256, {TILE_TYPE}, known, gzipped=True)

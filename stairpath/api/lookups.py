@@ -1,39 +1,20 @@
-"""Shared lookups of the routers, with their clear refusals."""
+"""Who asks: what every router takes from a request's head."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from typing import Annotated
+from urllib.parse import unquote
 
-from fastapi import Depends, HTTPException
-from sqlalchemy.orm import Session
+from fastapi import Depends, Header
 
-from stairpath.store.database import transaction
-from stairpath.store.tables import Model, Project
+from stairpath.work.deed import Who
 
-
-def session() -> Iterator[Session]:
-    """One transaction a request."""
-    with transaction() as opened:
-        yield opened
+_LONGEST_NAME = 80
 
 
-Database = Annotated[Session, Depends(session, scope="function")]
+def who_asks(x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
+    """Whoever says so; until people sign in a name is believed."""
+    return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
 
 
-def project_of(database: Database, project_id: str) -> Project:
-    project = database.get(Project, project_id)
-    if project is None:
-        raise HTTPException(404, "There is no such project; open it from the start page.")
-    return project
-
-
-def model_of(database: Database, model_id: str) -> Model:
-    model = database.get(Model, model_id)
-    if model is None:
-        raise HTTPException(404, "There is no such model; reload the page.")
-    return model
-
-
-TheProject = Annotated[Project, Depends(project_of)]
-TheModel = Annotated[Model, Depends(model_of)]
+Asker = Annotated[Who, Depends(who_asks)]

@@ -2,79 +2,78 @@
 
 from __future__ import annotations
 
-import asyncio
-from collections.abc import AsyncIterator
+import hashlib
+from typing import Annotated
 
-import psycopg
-from fastapi import APIRouter, HTTPException, Request
-from fastapi.responses import StreamingResponse
-from sqlalchemy import func, select
+from fastapi import APIRouter, Header, HTTPException, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import Response, StreamingResponse
+from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.lookups import Database, TheProject
+from stairpath.api.lookups import Asker
+from stairpath.api.refused import REFUSALS
 from stairpath.core.federation.disciplines import DISCIPLINES
-from stairpath.core.visibility.colours import base_colour
-from stairpath.settings import settings
-from stairpath.store.database import CHANNEL, tell
-from stairpath.store.federations import live_models
-from stairpath.store.tables import Chunk, Component, Model, Project
+from stairpath.store.documents import KeptHome
+from stairpath.store.projects import Counted
+from stairpath.store.tables import Chunk
+from stairpath.work import building, projects
+from stairpath.work.building import Drawn, Head
+from stairpath.work.deed import Who
 
-router = APIRouter(prefix="/api/projects", tags=["projects"])
+router = APIRouter(prefix="/api/projects", tags=["projects"], responses=REFUSALS)
 
-_BEAT_S = 15.0
+_HOME: TypeAdapter[KeptHome] = TypeAdapter(KeptHome)
+
+
+def _card(found: Counted) -> shapes.ProjectCard:
+    project = found.project
+    return shapes.ProjectCard(
+        id=project.id,
+        name=project.name,
+        created_at=project.created_at,
+        created_by=project.created_by,
+        picture=project.picture,
+        models=found.models,
+        components=found.components,
+        reading=found.reading,
+    )
 
 
 @router.get("")
-def list_projects(database: Database) -> list[shapes.ProjectCard]:
-    """Every project, newest first."""
-    counts = (
-        select(
-            Model.project_id,
-            func.count(func.distinct(Model.id)).label("models"),
-            func.count(Component.ordinal).label("components"),
-            func.count(func.distinct(Model.id)).filter(Model.status.in_(("waiting", "reading"))).label("reading"),
-        )
-        .outerjoin(Component, Component.model_id == Model.id)
-        .where(Model.removed_at.is_(None))
-        .group_by(Model.project_id)
-        .subquery()
-    )
-    rows = database.execute(
-        select(Project, counts.c.models, counts.c.components, counts.c.reading)
-        .outerjoin(counts, counts.c.project_id == Project.id)
-        .order_by(Project.created_at.desc())
-    )
-    return [
-        shapes.ProjectCard(
-            id=project.id,
-            name=project.name,
-            created_at=project.created_at,
-            created_by=project.created_by,
-            picture=project.picture,
-            models=models or 0,
-            components=components or 0,
-            reading=reading or 0,
-        )
-        for project, models, components, reading in rows
-    ]
+def list_projects(bin: bool = False) -> list[shapes.ProjectCard]:
+    """Every project in use, or those in the bin, newest first."""
+    return [_card(found) for found in projects.listed(binned=bin)]
 
 
 @router.post("", status_code=201)
-def make_project(database: Database, wish: shapes.NewProject) -> shapes.ProjectCard:
-    """Make an empty project; its models are added to it one file at a time."""
-    name = wish.name.strip()
-    if not name:
-        raise HTTPException(422, "A project needs a name; type one.")
-    project = Project(name=name, created_by=wish.author)
-    database.add(project)
-    database.flush()
-    return shapes.ProjectCard(
-        id=project.id, name=project.name, created_at=project.created_at, created_by=project.created_by,
-        picture=None, models=0, components=0, reading=0,
-    )  # fmt: skip
+def make_project(wish: shapes.NewProject) -> shapes.ProjectCard:
+    """Make a project; its models are added to it one file at a time.
+
+    One that is made for files is listed once the first of them was taken in.
+    """
+    return _card(projects.make(Who(wish.author), wish.name, wish.for_files))
 
 
-def _rows_of(matrix: list[list[float]], centre: list[float], origin: list[float]) -> list[float]:
+@router.put("/{project_id}/name")
+def rename_project(who: Asker, project_id: str, wish: shapes.NewName) -> shapes.ProjectCard:
+    """Give a project another name."""
+    return _card(projects.rename(who, project_id, wish.name))
+
+
+@router.delete("/{project_id}", status_code=204)
+def throw_project_away(who: Asker, project_id: str) -> None:
+    """Put a project into the bin; it can be brought back."""
+    projects.throw_away(who, project_id)
+
+
+@router.post("/{project_id}/restore")
+def bring_project_back(who: Asker, project_id: str) -> shapes.ProjectCard:
+    """Take a project out of the bin."""
+    return _card(projects.bring_back(who, project_id))
+
+
+def _rows_of(matrix: list[list[float]], centre: list[float], origin: tuple[float, float, float]) -> list[float]:
     """Row-major 3 x 4: a chunk's own zero to the project's origin, worked out in double precision."""
     out: list[float] = []
     for row in range(3):
@@ -84,104 +83,91 @@ def _rows_of(matrix: list[list[float]], centre: list[float], origin: list[float]
     return out
 
 
-@router.get("/{project_id}/federation")
-def get_federation(database: Database, project: TheProject) -> shapes.Federation:
-    """What the stage draws: models, components by dense number, chunks to fetch."""
-    kept = project.federation or {
-        "origin_m": [0, 0, 0], "bounds_m": None, "building_north_deg": 0.0, "true_north_deg": None, "levels": [], "rooms": [],
-    }  # fmt: skip
-    origin: list[float] = kept["origin_m"]
-    colours: dict[str, int] = {}
-    models: list[shapes.FederatedModel] = []
-    first = 0
-    for model in live_models(database, project.id):
-        placed = model.placed
-        if placed is None:
-            continue
-        rows = database.execute(
-            select(
-                Component.global_id,
-                Component.tag,
-                Component.name,
-                Component.ifc_class,
-                Component.level,
-                Component.discipline,
-            )
-            .where(Component.model_id == model.id)
-            .order_by(Component.ordinal)
-        ).all()
-        chunks = database.scalars(select(Chunk).where(Chunk.model_id == model.id).order_by(Chunk.number)).all()
-        alternative = placed["alternative"] or {"what": None, "option": None}
-        models.append(
-            shapes.FederatedModel(
-                id=model.id,
-                name=model.name,
-                first=first,
-                stands=model.stands,
-                alternative_what=alternative["what"],
-                alternative_option=alternative["option"],
-                global_ids=[r.global_id for r in rows],
-                labels=[r.tag or r.name or r.ifc_class for r in rows],
-                level=[-1 if r.level is None else r.level for r in rows],
-                discipline=[r.discipline or 0 for r in rows],
-                colour=[colours.setdefault(base_colour(r.discipline or 0, r.ifc_class), len(colours)) for r in rows],
-                chunks=[
-                    shapes.ChunkPlace(
-                        sha256=c.sha256,
-                        matrix=_rows_of(placed["matrix"], c.centre_m, origin),
-                        bounds_m=c.bounds_m,
-                        triangles=c.triangles,
-                        size=c.size,
-                    )
-                    for c in chunks
-                ],
-            )
-        )
-        first += len(rows)
+def _chunk(chunk: Chunk, drawn: Drawn, origin: tuple[float, float, float]) -> shapes.ChunkPlace:
+    return shapes.ChunkPlace(
+        sha256=chunk.sha256,
+        matrix=_rows_of(drawn.placed.matrix, chunk.centre_m, origin),
+        bounds_m=chunk.bounds_m,
+        triangles=chunk.triangles,
+        size=chunk.size,
+    )
+
+
+def _model(drawn: Drawn, origin: tuple[float, float, float]) -> shapes.FederatedModel:
+    alternative = drawn.placed.alternative
+    return shapes.FederatedModel(
+        id=drawn.model.id,
+        name=drawn.model.name,
+        first=drawn.first,
+        count=drawn.count,
+        stands=drawn.model.stands,
+        elsewhere=drawn.placed.elsewhere,
+        alternative_what=alternative.what if alternative else None,
+        alternative_option=alternative.option if alternative else None,
+        named=drawn.columns,
+        placed=drawn.placed.columns or "",
+        colours=list(drawn.placed.colours),
+        chunks=[_chunk(chunk, drawn, origin) for chunk in drawn.chunks],
+    )
+
+
+def _federation(head: Head) -> shapes.Federation:
+    project, kept = head.project, head.building
     return shapes.Federation(
         id=project.id,
         name=project.name,
         version=project.version,
-        origin_m=origin,
-        bounds_m=kept["bounds_m"],
-        building_north_deg=kept["building_north_deg"],
-        true_north_deg=kept["true_north_deg"],
+        trouble=project.trouble,
+        origin_m=list(kept.origin_m),
+        bounds_m=kept.bounds_m,
+        building_north_deg=kept.building_north_deg,
+        true_north_deg=kept.true_north_deg,
         disciplines=[shapes.Discipline(code=d.code, name=d.name, colour=d.colour) for d in DISCIPLINES],
-        levels=[shapes.Level(**level) for level in kept["levels"]],
-        rooms=[shapes.RoomLabel(number=r["number"], name=r["name"], level=r["level"]) for r in kept["rooms"]],
-        colours=list(colours),
-        models=models,
-        home=shapes.Home.model_validate(project.home) if project.home else None,
+        levels=[shapes.Level(name=x.name, elevation_m=x.elevation_m, plan=x.plan) for x in kept.levels],
+        rooms=[shapes.RoomLabel(number=r.number, name=r.name, level=r.level) for r in kept.rooms],
+        models=[_model(drawn, kept.origin_m) for drawn in head.models],
+        home=shapes.Home.model_validate(project.home, from_attributes=True) if project.home else None,
     )
 
 
+@router.get(
+    "/{project_id}/federation",
+    response_class=Response,
+    responses={200: {"model": shapes.Federation}, 304: {"description": "It is as the asker knows it."}},
+)
+def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = "") -> Response:
+    """The head of what the stage draws: levels, rooms, models, and where chunks and columns are fetched."""
+    body = _federation(building.head(project_id)).model_dump_json().encode()
+    tag = f'"{hashlib.sha256(body).hexdigest()[:32]}"'
+    headers = {"ETag": tag, "Cache-Control": "private, no-cache"}
+    if tag in if_none_match.replace("W/", ""):
+        return Response(status_code=304, headers=headers)
+    return Response(body, media_type="application/json", headers=headers)
+
+
 @router.put("/{project_id}/home", status_code=204)
-def set_home(database: Database, project: TheProject, home: shapes.Home) -> None:
+def set_home(project_id: str, home: shapes.Home) -> None:
     """Say which view everybody comes home to."""
-    project.home = home.model_dump(mode="json")
-    tell(database, project.id)
+    projects.set_home(Who(home.author), project_id, _HOME.validate_python(home.model_dump()))
 
 
 @router.delete("/{project_id}/home", status_code=204)
-def forget_home(database: Database, project: TheProject) -> None:
+def forget_home(who: Asker, project_id: str) -> None:
     """Let the front view be home again."""
-    project.home = None
-    tell(database, project.id)
+    projects.set_home(who, project_id, None)
 
 
-@router.get("/{project_id}/events")
+@router.get(
+    "/{project_id}/events",
+    response_class=StreamingResponse,
+    responses={200: {"content": {"text/event-stream": {}}, "description": "Server-sent events"}},
+)
 async def follow(project_id: str, request: Request) -> StreamingResponse:
-    """Server-sent events: ``changed`` whenever something of the project was written."""
-
-    async def stream() -> AsyncIterator[str]:
-        async with await psycopg.AsyncConnection.connect(settings().database_url, autocommit=True) as connection:
-            await connection.execute(f"LISTEN {CHANNEL}")
-            yield "event: changed\ndata: {}\n\n"
-            while not await request.is_disconnected():
-                heard = False
-                async for note in connection.notifies(timeout=_BEAT_S, stop_after=1):
-                    heard = note.payload == project_id
-                yield "event: changed\ndata: {}\n\n" if heard else ": beat\n\n"
-                await asyncio.sleep(0.1)
-
-    return StreamingResponse(stream(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})
+    """Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``."""
+    if not await run_in_threadpool(projects.is_there, project_id):
+        raise HTTPException(404, "There is no such project; open it from the start page.")
+    return StreamingResponse(
+        request.app.state.hub.stream(project_id),
+        media_type="text/event-stream",
+        headers={"Cache-Control": "no-store", "X-Accel-Buffering": "no"},
+    )

@@ -5,149 +5,77 @@ from __future__ import annotations
 import csv
 import io
 import json
-from datetime import UTC, datetime
+from dataclasses import asdict
 from typing import Any, Literal
 from urllib.parse import quote
 
-import numpy as np
-import numpy.typing as npt
-from fastapi import APIRouter, BackgroundTasks, HTTPException
+from fastapi import APIRouter, BackgroundTasks
 from fastapi.responses import Response
-from sqlalchemy import select
-from sqlalchemy.orm import Session
+from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.buildings import Ground, body_of, ground_of, make_ready, map_of, marks, named
-from stairpath.api.lookups import Database, TheProject
-from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
-from stairpath.core.walking.report import route_document
-from stairpath.core.walking.route import Limits, route
-from stairpath.core.walking.walkmap import WalkMap
-from stairpath.store.database import tell
-from stairpath.store.tables import Project, SavedRoute
+from stairpath.api.lookups import Asker
+from stairpath.api.refused import REFUSALS
+from stairpath.store.documents import KeptWish
+from stairpath.store.tables import SavedRoute
+from stairpath.work import routes, walking
+from stairpath.work.deed import Who
 
-router = APIRouter(prefix="/api", tags=["routes"])
+router = APIRouter(prefix="/api", tags=["routes"], responses=REFUSALS)
 
-Array = npt.NDArray[np.float64]
-
-_POINTS = {"at_m", "nearest_m", "point_m", "points_m"}
+_WISH: TypeAdapter[KeptWish] = TypeAdapter(KeptWish)
 
 
-def _place(ground: Ground, walk: WalkMap, wish: shapes.RoutePlace) -> Place:
-    if wish.room is not None:
-        return in_room(walk, ground.room(walk, wish.room))
-    if wish.point_m is None:
-        raise HTTPException(422, "A route needs a place to begin and one to end; give a room or a point for both.")
-    return at_point(walk, ground.own(walk, wish.point_m), wish.label or "that point")
-
-
-def _found(database: Session, project: Project, wish: shapes.RouteWish) -> shapes.RouteAnswer:
-    body = body_of(project, wish.body)
-    ground = ground_of(database, project)
-    walk = map_of(database, project, ground, body)
-    try:
-        limits = Limits(wish.width_limit_m, wish.height_limit_m)
-        start, end = _place(ground, walk, wish.start), _place(ground, walk, wish.end)
-    except (NoPlaceError, ValueError) as error:
-        raise HTTPException(422, str(error.args[0])) from error
-    answer = route(walk, ground.building.space, start, end, wish.step_free, limits, marks(ground, body))
-    known = named(database, ground, answer.involved)
-    document = route_document(answer, ground.about(walk), known.__getitem__)
-    return shapes.RouteAnswer.model_validate({**document, "version": project.version})
+def _wish(wish: shapes.RouteWish) -> KeptWish:
+    return _WISH.validate_python(wish.model_dump())
 
 
 @router.post("/projects/{project_id}/routes/find")
-def find_route(database: Database, project: TheProject, wish: shapes.RouteWish) -> shapes.RouteAnswer:
+def find_route(project_id: str, wish: shapes.RouteWish) -> shapes.RouteAnswer:
     """The quickest way from one place to another for a body, or why there is none."""
-    return _found(database, project, wish)
-
-
-def _moved(document: Any, by: Array) -> Any:
-    """What is asked for or answered, with all its points moved: the browser counts about the project's origin."""
-    if isinstance(document, list):
-        return [_moved(value, by) for value in document]
-    if not isinstance(document, dict):
-        return document
-    out = {key: _moved(value, by) for key, value in document.items()}
-    for key in _POINTS & document.keys():
-        if document[key]:
-            out[key] = np.round(np.array(document[key]) + by, 4).tolist()
-    return out
-
-
-def _origin(project: Project) -> Array:
-    return np.array((project.federation or {}).get("origin_m", [0.0, 0.0, 0.0]))
+    return shapes.RouteAnswer.model_validate(routes.find(project_id, _wish(wish)), from_attributes=True)
 
 
 @router.post("/projects/{project_id}/routes/ready", status_code=202)
-def get_ready(project: TheProject, background: BackgroundTasks, body: str = "standing") -> None:
+def get_ready(project_id: str, background: BackgroundTasks, body: str = "standing") -> None:
     """Say that routes will be asked for: the map is brought into memory meanwhile."""
-    body_of(project, body)
-    background.add_task(make_ready, project.id, body)
+    walking.check_body(project_id, body)
+    background.add_task(walking.make_ready, project_id, body)
 
 
-def _shape(kept: SavedRoute, project: Project) -> shapes.SavedRoute:
+def _shape(kept: SavedRoute) -> shapes.SavedRoute:
     return shapes.SavedRoute(
         id=kept.id,
         name=kept.name,
         author=kept.author,
         created_at=kept.created_at,
-        wish=shapes.RouteWish.model_validate(_moved(kept.wish, -_origin(project))),
-        answer=shapes.RouteAnswer.model_validate(_moved(kept.answer, -_origin(project))),
+        wish=shapes.RouteWish.model_validate(kept.wish, from_attributes=True),
+        answer=shapes.RouteAnswer.model_validate(kept.answer, from_attributes=True),
     )
 
 
 @router.get("/projects/{project_id}/routes")
-def list_routes(database: Database, project: TheProject) -> list[shapes.SavedRoute]:
+def list_routes(project_id: str) -> list[shapes.SavedRoute]:
     """The project's kept routes, newest first."""
-    rows = database.scalars(
-        select(SavedRoute)
-        .where(SavedRoute.project_id == project.id, SavedRoute.removed_at.is_(None))
-        .order_by(SavedRoute.created_at.desc())
-    )
-    return [_shape(row, project) for row in rows]
+    return [_shape(row) for row in routes.listed(project_id)]
 
 
 @router.post("/projects/{project_id}/routes", status_code=201)
-def keep_route(database: Database, project: TheProject, wish: shapes.NewRoute) -> shapes.SavedRoute:
-    """Keep a route with its answer as of now, in the project's own coordinates, whatever its origin is later."""
-    answer = _found(database, project, wish.wish)
-    kept = SavedRoute(
-        project_id=project.id,
-        name=wish.name.strip() or "Untitled",
-        author=wish.author,
-        wish=_moved(wish.wish.model_dump(mode="json"), _origin(project)),
-        answer=_moved(answer.model_dump(mode="json"), _origin(project)),
-    )
-    database.add(kept)
-    database.flush()
-    tell(database, project.id)
-    return _shape(kept, project)
-
-
-def _kept(database: Session, route_id: str) -> SavedRoute:
-    found = database.get(SavedRoute, route_id)
-    if found is None or found.removed_at is not None:
-        raise HTTPException(404, "There is no such route; it may have been deleted.")
-    return found
+def keep_route(project_id: str, wish: shapes.NewRoute) -> shapes.SavedRoute:
+    """Keep a route with its answer as of now."""
+    return _shape(routes.keep(Who(wish.author), project_id, wish.name, _wish(wish.wish)))
 
 
 @router.delete("/routes/{route_id}", status_code=204)
-def delete_route(database: Database, route_id: str) -> None:
+def delete_route(who: Asker, route_id: str) -> None:
     """Delete a kept route; it can be restored."""
-    found = _kept(database, route_id)
-    found.removed_at = datetime.now(UTC)
-    tell(database, found.project_id)
+    routes.delete(who, route_id)
 
 
 @router.post("/routes/{route_id}/restore", status_code=204)
-def restore_route(database: Database, route_id: str) -> None:
+def restore_route(who: Asker, route_id: str) -> None:
     """Bring back a route that was deleted."""
-    found = database.get(SavedRoute, route_id)
-    if found is None:
-        raise HTTPException(404, "There is no such route; it may have been made in another project.")
-    found.removed_at = None
-    tell(database, found.project_id)
+    routes.bring_back(who, route_id)
 
 
 def _feature(kind: str, coordinates: list[Any], properties: dict[str, Any]) -> dict[str, Any]:
@@ -191,15 +119,18 @@ def _csv(answer: dict[str, Any]) -> str:
 _TYPES = {"json": "application/json", "geojson": "application/geo+json", "csv": "text/csv; charset=utf-8"}
 
 
-@router.get("/routes/{route_id}/{form}", response_class=Response)
-def hand_on_route(database: Database, route_id: str, form: Literal["json", "geojson", "csv"]) -> Response:
+@router.get(
+    "/routes/{route_id}/{form}",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in _TYPES.values()}, "description": "The route in that form."}},
+)
+def hand_on_route(route_id: str, form: Literal["json", "geojson", "csv"]) -> Response:
     """A kept route as JSON, as GeoJSON, or its pinches as CSV; coordinates are those of the project."""
-    kept = _kept(database, route_id)
-    project = database.get_one(Project, kept.project_id)
-    answer = kept.answer
-    about = {"name": kept.name, "author": kept.author, "project": project.name, "body": kept.wish["body"]}
+    kept, project = routes.one(route_id)
+    answer, wish = asdict(kept.answer), asdict(kept.wish)
+    about = {"name": kept.name, "author": kept.author, "project": project, "body": kept.wish.body}
     if form == "json":
-        text = json.dumps({**about, "wish": kept.wish, **answer}, ensure_ascii=False)
+        text = json.dumps({**about, "wish": wish, **answer}, ensure_ascii=False)
     elif form == "geojson":
         text = _geojson(answer, about)
     else:

@@ -2,52 +2,56 @@
 
 from __future__ import annotations
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 import uvicorn
-from fastapi import FastAPI, Request
-from fastapi.exceptions import RequestValidationError
-from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi import FastAPI
+from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
-from sqlalchemy.exc import DataError
 from starlette.middleware.gzip import GZipMiddleware
 
-from stairpath.api import camera, components, files, models, projects, routes, views, walking
+from stairpath.api import camera, components, files, manual, models, projects, routes, views, walking
+from stairpath.api.door import Door
+from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
+from stairpath.api.streams import Hub
 from stairpath.settings import settings
+from stairpath.store import database
 
 
-async def _say_what_is_wrong(request: Request, error: Exception) -> Response:
-    """One sentence in place of a list of validation errors."""
-    if not isinstance(error, RequestValidationError):
-        raise error
-    first = error.errors()[0]
-    where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path"))
-    return JSONResponse(
-        {"detail": f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again."}, 422
-    )
-
-
-async def _cannot_be_kept(request: Request, error: Exception) -> Response:
-    """What PostgreSQL cannot store, such as a NUL in a text or a number beyond its range."""
-    return JSONResponse(
-        {"detail": "The request holds a character or a number that cannot be kept; correct it and try again."}, 422
-    )
+@asynccontextmanager
+async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    hub: Hub = app.state.hub
+    await hub.open()
+    yield
+    await hub.close()
 
 
 def create_app() -> FastAPI:
     """The application, with the built page if there is one."""
     app = FastAPI(
-        title="Stair Path", version="1", docs_url="/api/docs", openapi_url="/api/openapi.json", redoc_url=None
+        title="Stair Path",
+        version="1",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        lifespan=_lifespan,
     )
+    app.state.hub = Hub()
     app.add_middleware(GZipMiddleware, minimum_size=2048)
-    app.add_exception_handler(RequestValidationError, _say_what_is_wrong)
-    app.add_exception_handler(DataError, _cannot_be_kept)
-    for module in (projects, models, components, camera, views, walking, routes, files):
+    app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
+    say_what_is_wrong(app)
+    for module in (projects, models, components, camera, views, walking, routes, files, manual):
         app.include_router(module.router)
 
-    @app.get("/api/health", tags=["server"])
-    def health() -> dict[str, str]:
-        """Whether the server answers."""
+    @app.get("/api/health", tags=["server"], responses={503: REFUSALS[503], 400: REFUSALS[400]}, response_model=None)
+    def health() -> Response | dict[str, str]:
+        """Whether the server answers and reaches its database."""
+        if not database.answers():
+            return said(
+                503, "The database is away; this is tried again by itself.", {"Retry-After": str(RETRY_AFTER_S)}
+            )
         return {"status": "ok"}
 
     web = Path(settings().web_dir)
@@ -57,7 +61,7 @@ def create_app() -> FastAPI:
         @app.get("/{path:path}", include_in_schema=False)
         def page(path: str) -> Response:
             if path.startswith("api/"):
-                return JSONResponse({"detail": "There is no such address."}, 404)
+                return said(404, "There is no such address.")
             return FileResponse(web / "index.html", headers={"Cache-Control": "no-cache"})
 
     return app
@@ -66,7 +70,14 @@ def create_app() -> FastAPI:
 def main() -> None:
     """Serve on loopback until stopped."""
     uvicorn.run(
-        create_app(), host=settings().host, port=settings().port, log_level="warning", timeout_graceful_shutdown=2
+        create_app(),
+        host=settings().host,
+        port=settings().port,
+        log_level="warning",
+        timeout_graceful_shutdown=2,
+        timeout_keep_alive=15,
+        h11_max_incomplete_event_size=32 << 10,
+        server_header=False,
     )
 
 

@@ -5,22 +5,27 @@ from __future__ import annotations
 import base64
 import binascii
 import io
-from datetime import UTC, datetime
+import struct
 
-from fastapi import APIRouter, HTTPException
+from fastapi import APIRouter
 from PIL import Image, UnidentifiedImageError
-from sqlalchemy import select
-from sqlalchemy.orm import Session
+from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.lookups import Database, TheProject
-from stairpath.store import blobs
-from stairpath.store.database import tell
+from stairpath.api.lookups import Asker
+from stairpath.api.refused import REFUSALS
+from stairpath.store.documents import KeptView
 from stairpath.store.tables import Viewpoint
+from stairpath.work import viewpoints
+from stairpath.work.deed import Who
+from stairpath.work.refusals import TooLargeError, WrongError
 
-router = APIRouter(prefix="/api", tags=["views"])
+router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 
 _LARGEST_PICTURE = 8 << 20
+_MOST_PIXELS = 40_000_000
+_PNG = b"\x89PNG\r\n\x1a\n"
+_VIEW: TypeAdapter[KeptView] = TypeAdapter(KeptView)
 
 
 def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
@@ -30,96 +35,70 @@ def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
         author=viewpoint.author,
         created_at=viewpoint.created_at,
         picture=viewpoint.picture,
-        view=shapes.View.model_validate(viewpoint.view),
+        view=shapes.View.model_validate(viewpoint.view, from_attributes=True),
     )
 
 
 @router.get("/projects/{project_id}/viewpoints")
-def list_viewpoints(database: Database, project: TheProject) -> list[shapes.Viewpoint]:
+def list_viewpoints(project_id: str) -> list[shapes.Viewpoint]:
     """The project's viewpoints, newest first."""
-    rows = database.scalars(
-        select(Viewpoint)
-        .where(Viewpoint.project_id == project.id, Viewpoint.removed_at.is_(None))
-        .order_by(Viewpoint.created_at.desc())
-    )
-    return [_shape(row) for row in rows]
+    return [_shape(row) for row in viewpoints.listed(project_id)]
 
 
 def _picture(encoded: str) -> bytes:
-    try:
-        data = base64.b64decode(encoded, validate=True)
-    except binascii.Error as error:
-        raise HTTPException(422, "The viewpoint's picture is not base64; keep the view again.") from error
-    if len(data) > _LARGEST_PICTURE:
-        raise HTTPException(
-            413, "The viewpoint's picture is larger than 8 MB; make the window smaller and keep the view again."
+    """The bytes of a picture that came as base64; its size is looked at before any of it is unpacked."""
+    if len(encoded) > _LARGEST_PICTURE * 4 // 3 + 4:
+        raise TooLargeError(
+            "The viewpoint's picture is larger than 8 MB; make the window smaller and keep the view again."
         )
     try:
-        with Image.open(io.BytesIO(data)) as image:
+        data = base64.b64decode(encoded, validate=True)
+    except (binascii.Error, ValueError) as error:
+        raise WrongError("The viewpoint's picture is not base64; keep the view again.") from error
+    not_png = WrongError("The viewpoint's picture is not a PNG; keep the view again.")
+    # PNG, ISO/IEC 15948: the signature, then the header's length, type, width and height.
+    if len(data) < 33 or not data.startswith(_PNG) or data[12:16] != b"IHDR":
+        raise not_png
+    width, height = struct.unpack(">II", data[16:24])
+    if width * height > _MOST_PIXELS:
+        raise TooLargeError(
+            f"The viewpoint's picture has {width} x {height} pixels, more than the {_MOST_PIXELS // 1_000_000} million "
+            "that are taken; make the window smaller and keep the view again."
+        )
+    try:
+        with Image.open(io.BytesIO(data), formats=["PNG"]) as image:
             image.verify()
-            kind = image.format
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError) as error:
-        raise HTTPException(422, "The viewpoint's picture is not a PNG; keep the view again.") from error
-    if kind != "PNG":
-        raise HTTPException(422, "The viewpoint's picture is not a PNG; keep the view again.")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise not_png from error
     return data
 
 
 @router.post("/projects/{project_id}/viewpoints", status_code=201)
-def keep_viewpoint(database: Database, project: TheProject, wish: shapes.NewViewpoint) -> shapes.Viewpoint:
+def keep_viewpoint(project_id: str, wish: shapes.NewViewpoint) -> shapes.Viewpoint:
     """Keep a view with its picture."""
-    viewpoint = Viewpoint(
-        project_id=project.id,
-        name=wish.name.strip() or "Untitled",
-        author=wish.author,
-        picture=blobs.keep(database, _picture(wish.picture_png), "image/png"),
-        view=wish.view.model_dump(mode="json"),
-    )
-    database.add(viewpoint)
-    database.flush()
-    tell(database, project.id)
-    return _shape(viewpoint)
-
-
-def _viewpoint(database: Session, viewpoint_id: str) -> Viewpoint:
-    found = database.get(Viewpoint, viewpoint_id)
-    if found is None:
-        raise HTTPException(404, "There is no such viewpoint; it may have been made in another project.")
-    return found
+    view = _VIEW.validate_python(wish.view.model_dump())
+    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, _picture(wish.picture_png), view))
 
 
 @router.get("/viewpoints/{viewpoint_id}")
-def get_viewpoint(database: Database, viewpoint_id: str) -> shapes.Viewpoint:
+def get_viewpoint(viewpoint_id: str) -> shapes.Viewpoint:
     """One viewpoint, for a link to it."""
-    found = _viewpoint(database, viewpoint_id)
-    if found.removed_at is not None:
-        raise HTTPException(410, f"The viewpoint {found.name} was deleted; ask {found.author} for another link.")
-    return _shape(found)
+    return _shape(viewpoints.one(viewpoint_id))
 
 
 @router.put("/viewpoints/{viewpoint_id}/name")
-def rename_viewpoint(database: Database, viewpoint_id: str, wish: shapes.NewName) -> shapes.Viewpoint:
+def rename_viewpoint(who: Asker, viewpoint_id: str, wish: shapes.NewName) -> shapes.Viewpoint:
     """Give a viewpoint another name."""
-    found = _viewpoint(database, viewpoint_id)
-    if not wish.name.strip():
-        raise HTTPException(422, "A viewpoint needs a name; type one.")
-    found.name = wish.name.strip()
-    tell(database, found.project_id)
-    return _shape(found)
+    return _shape(viewpoints.rename(who, viewpoint_id, wish.name))
 
 
 @router.delete("/viewpoints/{viewpoint_id}", status_code=204)
-def delete_viewpoint(database: Database, viewpoint_id: str) -> None:
+def delete_viewpoint(who: Asker, viewpoint_id: str) -> None:
     """Delete a viewpoint; it can be restored."""
-    found = _viewpoint(database, viewpoint_id)
-    found.removed_at = datetime.now(UTC)
-    tell(database, found.project_id)
+    viewpoints.delete(who, viewpoint_id)
 
 
 @router.post("/viewpoints/{viewpoint_id}/restore")
-def restore_viewpoint(database: Database, viewpoint_id: str) -> shapes.Viewpoint:
+def restore_viewpoint(who: Asker, viewpoint_id: str) -> shapes.Viewpoint:
     """Bring back a deleted viewpoint."""
-    found = _viewpoint(database, viewpoint_id)
-    found.removed_at = None
-    tell(database, found.project_id)
-    return _shape(found)
+    return _shape(viewpoints.bring_back(who, viewpoint_id))

@@ -1,32 +1,19 @@
-"""The queue, on the same PostgreSQL as everything else."""
+"""The queue as a worker sees it, on the same PostgreSQL as everything else."""
 
 from __future__ import annotations
 
-from contextlib import suppress
-from functools import lru_cache
-
-from procrastinate import App, PsycopgConnector, SyncPsycopgConnector
-from procrastinate.exceptions import AlreadyEnqueued
+from procrastinate import App, PsycopgConnector, RetryStrategy
 
 from stairpath.settings import settings
+from stairpath.store.database import AWAY
+from stairpath.store.queue import QUEUE
 
-READING = "reading"
-HEARTBEAT_LOST_S = 30.0
+__all__ = ["AGAIN", "QUEUE", "app"]
 
-app = App(connector=PsycopgConnector(conninfo=settings().database_url), import_paths=["stairpath.jobs.tasks"])
+app = App(
+    connector=PsycopgConnector(conninfo=settings().database_url, min_size=1, max_size=6, timeout=10),
+    import_paths=["stairpath.jobs.tasks"],
+)
 
-
-@lru_cache
-def defer_app() -> App:
-    """The queue for code that is not asynchronous, to put jobs on by name."""
-    opened = App(connector=SyncPsycopgConnector(conninfo=settings().database_url))
-    opened.open()
-    return opened
-
-
-def defer(task: str, lock: str, priority: int = 0, **arguments: str) -> None:
-    """Put a job on the queue unless the same one waits already; jobs of one lock never run side by side."""
-    with suppress(AlreadyEnqueued):
-        defer_app().configure_task(task, queue=READING, lock=lock, queueing_lock=lock, priority=priority).defer(
-            **arguments
-        )
+AGAIN = RetryStrategy(max_attempts=20, linear_wait=2, retry_exceptions=list(AWAY))
+"""A job that fails because the database went away is tried again, after growing pauses."""

@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 import argparse
-import contextlib
 import os
 import signal
-import subprocess
 import sys
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable
 from pathlib import Path
 
-from stairpath.start.postgres import CannotStartError, Cluster, free_port
+from stairpath.start.postgres import CannotStartError, Cluster, free_port, is_free
+from stairpath.start.processes import Left, OneOnly, Watched, watching
 
 FIRST_WEB_PORT = 8400
 _ROOT = Path(__file__).resolve().parents[2]
+_STOPPING_S = 60.0
+_FIRST_ANSWER_S = 120.0
 
 
 def say(text: str) -> None:
@@ -33,143 +34,181 @@ def _answers(address: str) -> bool:
         return False
 
 
-def _already_running(mark: Path) -> str | None:
-    """The address of a running Stair Path of this folder; a stale mark is cleared."""
-    if not mark.exists():
-        return None
-    pid, _, address = mark.read_text().partition(" ")
-    alive = pid.isdigit() and Path(f"/proc/{pid}").exists()
-    if alive and _answers(address.strip()):
-        return address.strip()
-    mark.unlink()
-    return None
+def alone(var: Path) -> OneOnly | str:
+    """The lock of this folder, or the address of the Stair Path that runs from it already.
 
-
-@contextlib.contextmanager
-def children(commands: dict[str, list[str]], folder: Path) -> Iterator[dict[str, subprocess.Popen[bytes]]]:
-    """Processes that end when this one does."""
-    started: dict[str, subprocess.Popen[bytes]] = {}
-    try:
-        for name, command in commands.items():
-            with (folder / f"{name}.log").open("ab") as log:
-                started[name] = subprocess.Popen(command, stdout=log, stderr=log, start_new_session=True, cwd=_ROOT)
-        yield started
-    finally:
-        for child in started.values():
-            with contextlib.suppress(ProcessLookupError):
-                os.killpg(child.pid, signal.SIGTERM)
-        for child in started.values():
-            try:
-                child.wait(10)
-            except subprocess.TimeoutExpired:
-                os.killpg(child.pid, signal.SIGKILL)
+    Waits while an earlier one is still starting or stopping; raises CannotStartError where that takes too long.
+    """
+    lock, mark = OneOnly(var / "lock"), var / "running"
+    said = False
+    deadline = time.monotonic() + _STOPPING_S
+    while not lock.take():
+        address = mark.read_text().strip() if mark.exists() else ""
+        if address and _answers(address):
+            return address
+        if not said:
+            say("An earlier Stair Path of this folder is still starting or stopping; waiting for it ...")
+            said = True
+        if time.monotonic() > deadline:
+            raise CannotStartError(
+                f"An earlier Stair Path of {var.parent} neither answers nor ends; stop it and start again."
+            )
+        time.sleep(0.3)
+    mark.unlink(missing_ok=True)  # of one that was killed
+    return lock
 
 
 def load_demo(folder: Path) -> None:
     """Write the demo's models and put them on the queue, once."""
-    from sqlalchemy import select
-
     from stairpath.demo import PROJECT_NAME, write_models
-    from stairpath.jobs.tasks import defer_reading
-    from stairpath.store.database import transaction
-    from stairpath.store.files import add_file
-    from stairpath.store.tables import Project
+    from stairpath.work import models, projects
+    from stairpath.work.deed import Who
 
-    with transaction() as session:
-        if session.scalar(select(Project.id).where(Project.name == PROJECT_NAME)):
-            return
+    used = [*projects.listed(), *projects.listed(binned=True)]
+    if any(found.project.name == PROJECT_NAME for found in used):
+        return
     say("Writing the demo building ...")
     paths = write_models(folder)
-    with transaction() as session:
-        project = Project(name=PROJECT_NAME, created_by="Demo")
-        session.add(project)
-        session.flush()
-        ids = [add_file(session, project, path.name, path.read_bytes(), "Demo").id for path in paths]
-    for model_id in ids:
-        defer_reading(model_id)
+    who = Who("Demo")
+    project = projects.make(who, PROJECT_NAME, for_files=True).project
+    for path in paths:
+        with path.open("rb") as content:
+            models.take_in_file(who, project.id, path.name, content)
 
 
-def wait_for_demo() -> None:
-    """Say how the reading goes until nothing of the demo waits."""
-    from sqlalchemy import select
-
+def progress_of_demo() -> tuple[str, bool]:
+    """How far the reading of the demo is, and whether nothing of it waits any more."""
     from stairpath.demo import PROJECT_NAME
-    from stairpath.store.database import transaction
-    from stairpath.store.tables import Model, Project
+    from stairpath.work import models, projects
+
+    found = next((f for f in projects.listed() if f.project.name == PROJECT_NAME), None)
+    if found is None:
+        return "", True
+    there = models.listed(found.project.id)
+    done = [m for m in there if m.status in ("read", "failed", "cancelled")]
+    finished = len(done) == len(there) and (
+        found.project.picture is not None or bool(found.project.trouble) or all(m.status != "read" for m in done)
+    )
+    return f"Reading the demo: {len(done)} of {len(there)} models", finished
+
+
+class Keeper:
+    """Watches over database, server and worker until it is asked to stop."""
+
+    def __init__(self, cluster: Cluster, watched: list[Watched], left: Left) -> None:
+        self.cluster, self.watched, self.left = cluster, watched, left
+
+    def look(self) -> None:
+        """Start again whatever died."""
+        if not self.cluster.is_running():
+            say("The database ended; it is started again.")
+            try:
+                self.cluster.start_again()
+            except CannotStartError as error:
+                say(f"{error} The rest stays up; it is tried again.")
+                time.sleep(5)
+        for each in self.watched:
+            each.look(say)
+        self.left.note(self.watched)
+
+    def until(self, done: Callable[[], bool], patience_s: float) -> bool:
+        """Watch until something is so; False if that took too long."""
+        deadline = time.monotonic() + patience_s
+        while not done():
+            if time.monotonic() > deadline:
+                return False
+            self.look()
+            time.sleep(0.2)
+        return True
+
+
+def _commands(reload: bool) -> dict[str, list[str]]:
+    server = [sys.executable, "-m", "stairpath.api.server"]
+    worker = [sys.executable, "-m", "stairpath.jobs.worker"]
+    if not reload:
+        return {"server": server, "worker": worker}
+    watch = [sys.executable, "-m", "watchfiles", "--filter", "python"]
+    return {
+        "server": [*watch, " ".join(server), "stairpath"],
+        "worker": [*watch, " ".join(worker), "stairpath"],
+        "web": ["npm", "--prefix", "web", "run", "dev"],
+    }
+
+
+def _watch_reading(keeper: Keeper) -> None:
+    """Say how the reading of the demo goes until nothing of it waits; while the database is away nothing is said."""
+    from stairpath.store.database import AWAY
 
     before = ""
     while True:
-        with transaction() as session:
-            rows = session.execute(
-                select(Model.status, Project.picture)
-                .join(Project, Model.project_id == Project.id)
-                .where(Project.name == PROJECT_NAME)
-            ).all()
-        done = sum(status in ("read", "failed", "cancelled") for status, _ in rows)
-        line = f"Reading the demo: {done} of {len(rows)} models"
+        try:
+            line, done = progress_of_demo()
+        except AWAY:
+            line, done = before, False
         if line != before:
             say(line)
             before = line
-        if done == len(rows) and (not rows or rows[0][1] is not None or all(status != "read" for status, _ in rows)):
+        if done:
             return
+        keeper.look()
         time.sleep(0.5)
 
 
+def _serve(cluster: Cluster, var: Path, port: int, reload: bool) -> None:
+    chosen = port if is_free(port) else free_port(port)
+    if chosen != port:
+        say(f"Port {port} is taken; using {chosen}.")
+    address = f"http://127.0.0.1:{chosen}"
+    os.environ["STAIRPATH_DATABASE_URL"] = cluster.url
+    os.environ["STAIRPATH_PORT"] = str(chosen)
+    os.environ["STAIRPATH_WEB_DIR"] = str(_ROOT / "web" / "dist")
+
+    from stairpath.store.migrate import migrate
+
+    migrate()
+    left = Left(var / "processes.json")
+    watched = [Watched(name, command, var, _ROOT) for name, command in _commands(reload).items()]
+    with watching(watched):
+        keeper = Keeper(cluster, watched, left)
+        if not keeper.until(lambda: _answers(address), _FIRST_ANSWER_S):
+            raise CannotStartError(f"The server does not answer; its log is {watched[0].log}")
+        (var / "running").write_text(address)
+        load_demo(var / "demo")
+        say(f"Stair Path: {address}")
+        if reload:
+            say("Page with reload: http://127.0.0.1:5173")
+        _watch_reading(keeper)
+        say("The demo is ready. Ctrl+C stops everything.")
+        while True:
+            keeper.look()
+            time.sleep(0.5)
+
+
 def run(port: int, reload: bool) -> int:
-    """Start everything, load the demo, and stay until stopped."""
+    """Start everything, load the demo, and watch over it until stopped."""
     var = _ROOT / "var"
     var.mkdir(exist_ok=True)
-    mark = var / "running"
-    running = _already_running(mark)
-    if running:
-        say(f"Stair Path already runs: {running}")
+    lock = alone(var)
+    if isinstance(lock, str):
+        say(f"Stair Path already runs: {lock}")
         return 0
     cluster = Cluster(var / "postgres")
-    cluster.start()
     try:
-        chosen = free_port(port)
-        if chosen != port:
-            say(f"Port {port} is taken; using {chosen}.")
-        address = f"http://127.0.0.1:{chosen}"
-        os.environ["STAIRPATH_DATABASE_URL"] = cluster.url
-        os.environ["STAIRPATH_PORT"] = str(chosen)
-        os.environ["STAIRPATH_WEB_DIR"] = str(_ROOT / "web" / "dist")
-
-        from stairpath.store.migrate import migrate
-
-        migrate()
-        python = sys.executable
-        server = [python, "-m", "stairpath.api.server"]
-        worker = [python, "-m", "stairpath.jobs.worker"]
-        commands = {"server": server, "worker": worker}
-        if reload:
-            watch = [python, "-m", "watchfiles", "--filter", "python"]
-            commands = {
-                "server": [*watch, " ".join(server), "stairpath"],
-                "worker": [*watch, " ".join(worker), "stairpath"],
-                "web": ["npm", "--prefix", "web", "run", "dev"],
-            }
-        with children(commands, var) as started:
-            while not _answers(address):
-                dead = [name for name, child in started.items() if child.poll() is not None]
-                if dead:
-                    raise CannotStartError(f"The {dead[0]} stopped at once; its log is {var / (dead[0] + '.log')}")
-                time.sleep(0.1)
-            mark.write_text(f"{os.getpid()} {address}")
-            load_demo(var / "demo")
-            say(f"Stair Path: {address}")
-            if reload:
-                say("Page with reload: http://127.0.0.1:5173")
-            wait_for_demo()
-            say("The demo is ready. Ctrl+C stops everything.")
-            while True:
-                for name, child in started.items():
-                    if child.poll() is not None:
-                        raise CannotStartError(f"The {name} stopped; its log is {var / (name + '.log')}")
-                time.sleep(0.5)
+        if Left(var / "processes.json").end_all():
+            say("Processes that an earlier Stair Path left were ended.")
+        cluster.start_again()
+        _serve(cluster, var, port, reload)
     finally:
-        mark.unlink(missing_ok=True)
+        signal.signal(signal.SIGTERM, signal.SIG_IGN)  # stopping is stopped by nothing but a kill
+        (var / "running").unlink(missing_ok=True)
         cluster.stop()
+        (var / "processes.json").unlink(missing_ok=True)
+        lock.release()
+    return 0
+
+
+def _stop(*_: object) -> None:
+    raise KeyboardInterrupt
 
 
 def main() -> int:
@@ -178,7 +217,7 @@ def main() -> int:
     parser.add_argument("--port", type=int, default=FIRST_WEB_PORT)
     parser.add_argument("--reload", action="store_true", help="reload server, worker and page on change")
     chosen = parser.parse_args()
-    signal.signal(signal.SIGTERM, lambda *_: (_ for _ in ()).throw(KeyboardInterrupt()))
+    signal.signal(signal.SIGTERM, _stop)
     try:
         return run(chosen.port, chosen.reload)
     except KeyboardInterrupt:

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import hashlib
+import io
+from collections.abc import Iterator
+from typing import IO
 
 from sqlalchemy import select
 from sqlalchemy.dialects.postgresql import insert
@@ -13,18 +16,43 @@ from stairpath.store.tables import Blob, BlobPiece
 PIECE_BYTES = 1 << 20
 
 
+def keep_stream(session: Session, stream: IO[bytes], media_type: str) -> tuple[str, int]:
+    """Keep what a stream holds and return its SHA-256 and size; never more than a piece of it is in memory."""
+    stream.seek(0)
+    digest, size = hashlib.sha256(), 0
+    while piece := stream.read(PIECE_BYTES):
+        digest.update(piece)
+        size += len(piece)
+    sha = digest.hexdigest()
+    row = insert(Blob).values(sha256=sha, size=size, media_type=media_type).on_conflict_do_nothing()
+    if session.execute(row.returning(Blob.sha256)).scalar_one_or_none() is not None:
+        stream.seek(0)
+        number = 0
+        while piece := stream.read(PIECE_BYTES):
+            session.execute(insert(BlobPiece), [{"sha256": sha, "number": number, "data": piece}])
+            number += 1
+    return sha, size
+
+
 def keep(session: Session, data: bytes, media_type: str) -> str:
     """Keep bytes and return their SHA-256; the same bytes are kept once."""
-    sha = hashlib.sha256(data).hexdigest()
-    row = insert(Blob).values(sha256=sha, size=len(data), media_type=media_type).on_conflict_do_nothing()
-    if session.execute(row.returning(Blob.sha256)).scalar_one_or_none() is not None:
-        pieces = [
-            {"sha256": sha, "number": n, "data": data[at : at + PIECE_BYTES]}
-            for n, at in enumerate(range(0, len(data), PIECE_BYTES))
-        ]
-        if pieces:
-            session.execute(insert(BlobPiece), pieces)
-    return sha
+    return keep_stream(session, io.BytesIO(data), media_type)[0]
+
+
+def pieces(session: Session, sha: str) -> Iterator[bytes]:
+    """The bytes piece by piece."""
+    number = 0
+    while True:
+        piece = session.scalar(select(BlobPiece.data).where(BlobPiece.sha256 == sha, BlobPiece.number == number))
+        if piece is None:
+            return
+        yield piece
+        number += 1
+
+
+def is_kept(session: Session, sha: str) -> bool:
+    """Whether the bytes of a hash are there."""
+    return session.get(Blob, sha) is not None
 
 
 def load(session: Session, sha: str) -> tuple[bytes, str] | None:
@@ -32,5 +60,5 @@ def load(session: Session, sha: str) -> tuple[bytes, str] | None:
     blob = session.get(Blob, sha)
     if blob is None:
         return None
-    pieces = session.scalars(select(BlobPiece.data).where(BlobPiece.sha256 == sha).order_by(BlobPiece.number))
-    return b"".join(pieces), blob.media_type
+    found = session.scalars(select(BlobPiece.data).where(BlobPiece.sha256 == sha).order_by(BlobPiece.number))
+    return b"".join(found), blob.media_type

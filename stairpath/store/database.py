@@ -6,17 +6,44 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from functools import lru_cache
 
+import psycopg
+import psycopg_pool
 from sqlalchemy import Engine, create_engine, text
+from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as NoConnectionError
 from sqlalchemy.orm import Session
 
 from stairpath.settings import settings
+
+__all__ = ["AWAY", "BEYOND", "Session", "answers", "engine", "transaction"]
+
+AWAY: tuple[type[Exception], ...] = (
+    OperationalError,
+    InterfaceError,
+    NoConnectionError,
+    psycopg.OperationalError,
+    psycopg.InterfaceError,
+    psycopg_pool.PoolTimeout,
+)
+"""What is raised while the database cannot be reached, is starting, or has ended a connection."""
+BEYOND: tuple[type[Exception], ...] = (DataError,)
+"""What PostgreSQL cannot keep, such as a NUL in a text or a number beyond its range."""
+MEANWHILE: tuple[type[Exception], ...] = (IntegrityError,)
+"""What somebody else did in the same moment makes impossible."""
 
 
 @lru_cache
 def engine() -> Engine:
     """The engine of this process."""
     url = settings().database_url.replace("postgresql://", "postgresql+psycopg://", 1)
-    return create_engine(url, pool_size=10, max_overflow=20, pool_pre_ping=True)
+    return create_engine(
+        url,
+        pool_size=10,
+        max_overflow=20,
+        pool_timeout=10,
+        pool_pre_ping=True,
+        connect_args={"connect_timeout": 5, "application_name": "stairpath"},
+    )
 
 
 @contextmanager
@@ -26,9 +53,11 @@ def transaction() -> Iterator[Session]:
         yield session
 
 
-CHANNEL = "stairpath"
-
-
-def tell(session: Session, project_id: str) -> None:
-    """Tell everyone who has the project open, once the transaction is kept."""
-    session.execute(text("SELECT pg_notify(:channel, :payload)"), {"channel": CHANNEL, "payload": project_id})
+def answers() -> bool:
+    """Whether the database answers."""
+    try:
+        with engine().connect() as connection:
+            connection.execute(text("SELECT 1"))
+    except AWAY:
+        return False
+    return True

@@ -1,167 +1,187 @@
-"""Federating what a project holds, and keeping where everything came to stand."""
+"""Keeping where everything came to stand, and giving the building back."""
 
 from __future__ import annotations
 
 import json
-import math
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import Any
 
 import numpy as np
-from sqlalchemy import select, text
+from sqlalchemy import text
 from sqlalchemy.orm import Session
 
+from stairpath.core import columns
 from stairpath.core.camera.subject import room_points
-from stairpath.core.cutting.keyplan import document, draw_key_plan
-from stairpath.core.federation.alternatives import by_file_name
-from stairpath.core.federation.disciplines import CODES
-from stairpath.core.federation.federate import FederatedModel, Federation, federate
+from stairpath.core.federation.alignment import Alignment
+from stairpath.core.federation.alternatives import Alternative
+from stairpath.core.federation.federate import FederatedModel, Federation, RoomOnLevel
+from stairpath.core.federation.levels import Level
 from stairpath.core.federation.outline import Outline
+from stairpath.core.visibility.colours import base_colour
 from stairpath.store import blobs, readings
-from stairpath.store.tables import Json, Model, Project
-
-
-def live_models(session: Session, project_id: str) -> list[Model]:
-    """The project's models that were not removed, in order."""
-    return list(
-        session.scalars(
-            select(Model).where(Model.project_id == project_id, Model.removed_at.is_(None)).order_by(Model.position)
-        )
-    )
-
+from stairpath.store.documents import AlternativeOf, Building, KeptLevel, KeptRoom, Placed
+from stairpath.store.models import live_models, models_by_id
+from stairpath.store.tables import Model, Project
 
 PLAN_TYPE = "application/json"
-SUMMARY = 3
+PLACES_TYPE = "application/vnd.stairpath.places"
+SUMMARY = 4
 """Counts what a federation keeps; projects that were federated with less are federated again."""
+_KEPT_COLUMNS = 64
 
 
-def outdated_projects(session: Session) -> list[str]:
-    """Projects whose federation was kept before it held all that it holds now."""
-    return list(
-        session.scalars(
-            select(Project.id).where(
-                Project.federation.is_not(None),
-                Project.federation["summary"].as_integer().is_distinct_from(SUMMARY),
-            )
-        )
-    )
+class ChangedError(LookupError):
+    """A model was read anew and the building is not put together again yet."""
 
 
-def _keep_plan(session: Session, federation: Federation, level: int) -> str:
-    """Draw and keep the key plan of a level; returns its hash."""
-    drawn = document(draw_key_plan(federation, level), federation.origin_m)
-    return blobs.keep(session, json.dumps(drawn, separators=(",", ":")).encode(), PLAN_TYPE)
-
-
-def _summary(session: Session, federation: Federation) -> Json:
-    return {
-        "summary": SUMMARY,
-        "origin_m": list(federation.origin_m),
-        "bounds_m": None if federation.bounds_m is None else federation.bounds_m.tolist(),
-        "building_north_deg": federation.building_north_deg,
-        "true_north_deg": federation.true_north_deg,
-        "levels": [
-            {"name": level.name, "elevation_m": level.elevation_m, "plan": _keep_plan(session, federation, i)}
-            for i, level in enumerate(federation.levels)
-        ],
-        "rooms": [
-            {
-                "model": r.model,
-                "global_id": r.global_id,
-                "number": r.number,
-                "name": r.name,
-                "level": r.level,
-                "corners_m": np.unique(np.round(room_points(federation, i), 4), axis=0).tolist(),
-            }
-            for i, r in enumerate(federation.rooms)
-        ],
-    }
-
-
-def federated(session: Session, project_id: str) -> tuple[list[Model], Federation]:
-    """The project's models that were read, and the building that they make together."""
-    models = [m for m in live_models(session, project_id) if m.is_read]
-    outlines: list[Outline] = [readings.load_outline(session, model) for model in models]
-    return models, federate(
-        outlines,
-        {m.name: m.discipline_rule for m in models if m.discipline_rule in CODES},
-        {m.name for m in models if m.chosen},
-    )
-
-
-def refederate(session: Session, project_id: str) -> Federation | None:
-    """Align all models that were read and place their components; one transaction a project at a time."""
+def hold(session: Session, project_id: str) -> None:
+    """Let nobody else federate the project until this transaction ends."""
     session.execute(text("SELECT pg_advisory_xact_lock(hashtext(:id))"), {"id": project_id})
-    project = session.get(Project, project_id)
-    if project is None:
-        return None
-    models, federation = federated(session, project_id)
-    for model, placed in zip(models, federation.models, strict=True):
-        model.placed = {
-            "by": placed.alignment.by,
-            "reason": placed.alignment.reason,
-            "rotation_deg": placed.alignment.rotation_deg,
-            "shift_m": list(placed.alignment.shift_m),
-            "matrix": placed.alignment.matrix.tolist(),
-            "discipline": placed.discipline,
-            "alternative": None
-            if placed.alternative is None
-            else {"what": placed.alternative.what, "option": placed.alternative.option},
-            "problems": [{"code": p.code, "text": p.text, "components": list(p.components)} for p in placed.problems],
-        }
-        model.stands = placed.stands
-        _keep_places(session, model.id, placed)
-    project.federation = _summary(session, federation)
-    project.version += 1
-    return federation
 
 
-_PLACES = text(
-    """
-    UPDATE component SET level = p.level, discipline = p.discipline, room = p.room,
-        bounds_m = CASE WHEN p.x0 IS NULL THEN NULL ELSE ARRAY[p.x0, p.y0, p.z0, p.x1, p.y1, p.z1] END
-    FROM unnest(
-        CAST(:ordinal AS int[]), CAST(:level AS int[]), CAST(:discipline AS int[]), CAST(:room AS int[]),
-        CAST(:x0 AS float8[]), CAST(:y0 AS float8[]), CAST(:z0 AS float8[]),
-        CAST(:x1 AS float8[]), CAST(:y1 AS float8[]), CAST(:z1 AS float8[])
-    ) AS p(ordinal, level, discipline, room, x0, y0, z0, x1, y1, z1)
-    WHERE component.model_id = :model AND component.ordinal = p.ordinal
-    """
-)
+def read_models(session: Session, project_id: str) -> list[Model]:
+    """The project's models of which something was read, in order."""
+    return [m for m in live_models(session, project_id) if m.is_read]
 
 
-def _keep_places(session: Session, model_id: str, placed: FederatedModel) -> None:
-    columns = placed.bounds_m.reshape(-1, 6).T
-    bounds = {
-        name: [None if math.isnan(value) else value for value in column.tolist()]
-        for name, column in zip(("x0", "y0", "z0", "x1", "y1", "z1"), columns, strict=True)
-    }
-    session.execute(
-        _PLACES,
+def outlines(session: Session, models: Sequence[Model]) -> list[Outline]:
+    """Models as federating sees them."""
+    return [readings.load_outline(session, model) for model in models]
+
+
+def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, tuple[str, ...]]:
+    """What federating gave each component, as columns by their hash; and the colours that they count."""
+    colours: dict[str, int] = {}
+    colour = [
+        colours.setdefault(base_colour(int(discipline), ifc_class), len(colours))
+        for discipline, ifc_class in zip(placed.discipline_of, placed.outline.classes, strict=True)
+    ]
+    shown = columns.pack(
         {
-            "model": model_id,
-            "ordinal": list(range(len(placed.level))),
-            "level": placed.level.tolist(),
-            "discipline": placed.discipline_of.tolist(),
-            "room": placed.room.tolist(),
-            **bounds,
-        },
+            "level": placed.level,
+            "discipline": placed.discipline_of,
+            "colour": np.array(colour, dtype=np.uint16),
+            "room": placed.room,
+            "bounds_m": placed.bounds_m.reshape(-1),
+        }
+    )
+    return blobs.keep(session, shown, PLACES_TYPE), tuple(colours)
+
+
+def keep_model(session: Session, model: Model, placed: FederatedModel) -> None:
+    """Keep where a model came to stand, and what that gave its components."""
+    sha, colours = _keep_places(session, placed)
+    other = placed.alternative
+    model.placed = Placed(
+        by=placed.alignment.by,
+        reason=placed.alignment.reason,
+        rotation_deg=placed.alignment.rotation_deg,
+        shift_m=placed.alignment.shift_m,
+        matrix=placed.alignment.matrix.tolist(),
+        discipline=placed.discipline,
+        alternative=None if other is None else AlternativeOf(other.what, other.option),
+        problems=placed.problems,
+        colours=colours,
+        columns=sha,
+        elsewhere=placed.elsewhere,
+    )
+    model.stands = placed.stands
+
+
+def keep_plan(session: Session, drawn: dict[str, Any]) -> str:
+    """Keep the document of a key plan; returns its hash."""
+    return blobs.keep(session, json.dumps(drawn, separators=(",", ":"), allow_nan=False).encode(), PLAN_TYPE)
+
+
+def keep_building(
+    session: Session, project: Project, models: Sequence[Model], federation: Federation, plans: Sequence[str]
+) -> None:
+    """Keep a project's building with the hashes of its key plans, in place of what was kept before."""
+    for model, placed in zip(models, federation.models, strict=True):
+        keep_model(session, model, placed)
+    project.federation = Building(
+        origin_m=federation.origin_m,
+        bounds_m=None if federation.bounds_m is None else federation.bounds_m.tolist(),
+        building_north_deg=federation.building_north_deg,
+        true_north_deg=federation.true_north_deg,
+        levels=tuple(
+            KeptLevel(level.name, level.elevation_m, plan)
+            for level, plan in zip(federation.levels, plans, strict=True)
+        ),
+        rooms=tuple(
+            KeptRoom(
+                r.model, r.global_id, r.number, r.name, r.level,
+                np.unique(np.round(room_points(federation, i), 4), axis=0).tolist(),
+            )
+            for i, r in enumerate(federation.rooms)
+        ),
+        models=tuple(m.id for m in models),
+        summary=SUMMARY,
+    )  # fmt: skip
+    project.version += 1
+
+
+@lru_cache(maxsize=_KEPT_COLUMNS)
+def _unpacked(sha: str, data: bytes) -> dict[str, Any]:
+    return columns.unpack(data)
+
+
+def places(session: Session, model: Model) -> dict[str, Any]:
+    """What federating gave a model's components: level, discipline, room (n,), bounds_m (n, 2, 3).
+
+    Raises ChangedError where the model was read anew since.
+    """
+    placed, frame = model.placed, model.frame
+    kept = None if placed is None or placed.columns is None else blobs.load(session, placed.columns)
+    if placed is None or placed.columns is None or frame is None or kept is None:
+        raise ChangedError(f"{model.name} is being put in its place")
+    found = dict(_unpacked(placed.columns, kept[0]))
+    if len(found["level"]) != frame.components:
+        raise ChangedError(f"{model.name} is being put in its place")
+    found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
+    return found
+
+
+def _federated_model(session: Session, model: Model, outline: Outline) -> FederatedModel:
+    placed, column = model.placed, places(session, model)
+    if placed is None:
+        raise ChangedError(f"{model.name} is being put in its place")
+    other = placed.alternative
+    return FederatedModel(
+        outline=outline,
+        alignment=Alignment(placed.by, placed.rotation_deg, placed.shift_m, placed.reason),
+        discipline=placed.discipline,
+        alternative=None if other is None else Alternative(other.what, other.option),
+        stands=model.stands,
+        level=column["level"],
+        discipline_of=column["discipline"],
+        room=column["room"],
+        bounds_m=column["bounds_m"],
+        problems=placed.problems,
+        elsewhere=placed.elsewhere,
     )
 
 
-def set_discipline(session: Session, model: Model, code: str | None) -> None:
-    """Overrule a model's discipline; None goes back to what its name and classes say."""
-    model.discipline_rule = code
-    refederate(session, model.project_id)
-
-
-def choose_alternative(session: Session, model: Model) -> bool:
-    """Let an alternative stand in place of the others for the same thing; False if it is none."""
-    mine = by_file_name(model.name)
-    if mine is None:
-        return False
-    for other in live_models(session, model.project_id):
-        theirs = by_file_name(other.name)
-        if theirs is not None and theirs.what == mine.what:
-            other.chosen = other.stands = other.id == model.id
-    project = session.get_one(Project, model.project_id)
-    project.version += 1
-    return True
+def load_building(session: Session, project: Project) -> Federation:
+    """The building as it was federated last, with all its triangles; ChangedError while it is put together again."""
+    kept = project.federation
+    if kept is None:
+        raise ChangedError("it was never put together")
+    rows = models_by_id(session, kept.models)
+    if any(key not in rows or not rows[key].is_read for key in kept.models):
+        raise ChangedError("a model of it is gone")
+    models = [rows[key] for key in kept.models]
+    bounds = kept.bounds_m
+    return Federation(
+        models=tuple(
+            _federated_model(session, model, outline)
+            for model, outline in zip(models, outlines(session, models), strict=True)
+        ),
+        levels=tuple(Level(level.name, level.elevation_m) for level in kept.levels),
+        rooms=tuple(RoomOnLevel(r.model, r.global_id, r.number, r.name, r.level) for r in kept.rooms),
+        origin_m=kept.origin_m,
+        bounds_m=None if bounds is None else np.array(bounds),
+        building_north_deg=kept.building_north_deg,
+        true_north_deg=kept.true_north_deg,
+    )

@@ -6,77 +6,89 @@ from dataclasses import asdict
 from typing import Any
 
 import numpy as np
-from pydantic import TypeAdapter
-from sqlalchemy import delete, insert, select
+from sqlalchemy import delete, insert
 from sqlalchemy.orm import Session
 
+from stairpath.core import columns
 from stairpath.core.federation.outline import Outline, Room
 from stairpath.core.mesh.prepare import Prepared
-from stairpath.core.problems import Problem
-from stairpath.core.reading.model import GridAxis, MapConversion, Quantity, Storey
+from stairpath.core.reading.model import Component as ReadComponent
 from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs
-from stairpath.store.tables import Chunk, Component, Json, Model
-
-_STOREYS = TypeAdapter(tuple[Storey, ...])
-_AXES = TypeAdapter(tuple[GridAxis, ...])
-_CONVERSION = TypeAdapter(MapConversion | None)
-_PROBLEMS = TypeAdapter(tuple[Problem, ...])
+from stairpath.store.documents import Details, Frame, RoomFloor
+from stairpath.store.tables import Chunk, Component, Model
 
 GEOMETRY_TYPE = "application/vnd.stairpath.geometry"
+COLUMNS_TYPE = "application/vnd.stairpath.columns"
+SORTS_TYPE = "application/vnd.stairpath.sorts"
+_ROWS_AT_ONCE = 2000
+_BETWEEN = "\x1f"
 
 
-def _frame(prepared: Prepared) -> Json:
+def label_of(component: ReadComponent) -> str:
+    """What a component is called where there is room for one word."""
+    return component.tag or component.name or component.ifc_class
+
+
+def _frame(prepared: Prepared, named: str, sorts: str) -> Frame:
     o = prepared.outline
+    return Frame(
+        schema=o.schema,
+        length_unit=o.length_unit,
+        storeys=o.storeys,
+        rooms=tuple(RoomFloor(**{**asdict(r), "floor": r.floor.tolist()}) for r in o.rooms),
+        grid_axes=o.grid_axes,
+        map_conversion=o.map_conversion,
+        true_north=o.true_north,
+        problems=o.problems,
+        triangles=o.geometry.triangle_count,
+        components=len(o.global_ids),
+        columns=named,
+        sorts=sorts,
+    )
+
+
+def _row(model_id: str, ordinal: int, c: ReadComponent) -> dict[str, Any]:
     return {
-        "schema": o.schema,
-        "length_unit": o.length_unit,
-        "storeys": [asdict(s) for s in o.storeys],
-        "rooms": [{**asdict(r), "floor": r.floor.tolist()} for r in o.rooms],
-        "grid_axes": [asdict(a) for a in o.grid_axes],
-        "map_conversion": asdict(o.map_conversion) if o.map_conversion else None,
-        "true_north": o.true_north,
-        "problems": [asdict(p) for p in o.problems],
-        "triangles": o.geometry.triangle_count,
-    }
+        "model_id": model_id,
+        "ordinal": ordinal,
+        "global_id": c.global_id,
+        "ifc_class": c.ifc_class,
+        "name": c.name,
+        "tag": c.tag,
+        "type_class": c.type_class,
+        "storey": c.storey,
+        "systems": list(c.systems),
+        "details": Details(
+            c.description, c.type_name, c.predefined, c.operation, c.material, c.part_of, c.hosted_in,
+            c.properties, c.quantities,
+        ),
+    }  # fmt: skip
+
+
+def _keep_columns(session: Session, prepared: Prepared) -> tuple[str, str]:
+    """What the browser needs of each component as read, and what federating does; their hashes."""
+    o, read = prepared.outline, prepared.reading.components
+    named = columns.pack({"global_id": o.global_ids, "label": [label_of(c) for c in read]})
+    sorts = columns.pack(
+        {
+            "class": o.classes,
+            "type_class": o.type_classes,
+            "systems": [_BETWEEN.join(systems) for systems in o.systems],
+            "operation": o.operations,
+            "storey": [storey or "" for storey in o.component_storeys],
+        }
+    )
+    return blobs.keep(session, named, COLUMNS_TYPE), blobs.keep(session, sorts, SORTS_TYPE)
 
 
 def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
     """Put a reading in the place of whatever was read of the model before."""
     session.execute(delete(Component).where(Component.model_id == model.id))
     session.execute(delete(Chunk).where(Chunk.model_id == model.id))
-    rows: list[dict[str, Any]] = []
-    for ordinal, c in enumerate(prepared.reading.components):
-        rows.append(
-            {
-                "model_id": model.id,
-                "ordinal": ordinal,
-                "global_id": c.global_id,
-                "ifc_class": c.ifc_class,
-                "name": c.name,
-                "tag": c.tag,
-                "type_class": c.type_class,
-                "storey": c.storey,
-                "systems": list(c.systems),
-                "details": {
-                    "description": c.description,
-                    "type_name": c.type_name,
-                    "predefined": c.predefined,
-                    "operation": c.operation,
-                    "material": c.material,
-                    "part_of": c.part_of,
-                    "hosted_in": c.hosted_in,
-                    "properties": {
-                        name: {key: asdict(v) if isinstance(v, Quantity) else v for key, v in values.items()}
-                        for name, values in c.properties.items()
-                    },
-                    "quantities": {
-                        name: {key: asdict(q) for key, q in values.items()} for name, values in c.quantities.items()
-                    },
-                },
-            }
-        )
-    if rows:
+    read = prepared.reading.components
+    for first in range(0, len(read), _ROWS_AT_ONCE):
+        rows = [_row(model.id, first + k, c) for k, c in enumerate(read[first : first + _ROWS_AT_ONCE])]
         session.execute(insert(Component), rows)
     chunks = [
         {
@@ -93,53 +105,50 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
     ]
     if chunks:
         session.execute(insert(Chunk), chunks)
-    model.frame = _frame(prepared)
+    model.frame = _frame(prepared, *_keep_columns(session, prepared))
     model.placed = None
     model.geometry = blobs.keep(session, prepared.geometry, GEOMETRY_TYPE)
     model.status, model.share, model.message = "read", 1.0, ""
 
 
+def load_columns(session: Session, sha: str | None) -> dict[str, Any]:
+    """Columns by their hash; LookupError if they are not kept."""
+    kept = blobs.load(session, sha or "")
+    if kept is None:
+        raise LookupError("what is per component is not kept")
+    return columns.unpack(kept[0])
+
+
 def load_outline(session: Session, model: Model) -> Outline:
-    """The outline of a model that was read."""
+    """The outline of a model that was read; LookupError if it was not."""
     frame = model.frame
     kept = blobs.load(session, model.geometry or "")
     if frame is None or kept is None:
         raise LookupError(f"{model.name} has not been read")
-    rows = session.execute(
-        select(
-            Component.global_id,
-            Component.ifc_class,
-            Component.type_class,
-            Component.systems,
-            Component.storey,
-            Component.details["operation"].astext.label("operation"),
-        )
-        .where(Component.model_id == model.id)
-        .order_by(Component.ordinal)
-    ).all()
+    named, sorts = load_columns(session, frame.columns), load_columns(session, frame.sorts)
     geometry = unpack(kept[0])
     return Outline(
         name=model.name,
-        schema=frame["schema"],
-        length_unit=frame["length_unit"],
-        storeys=_STOREYS.validate_python(frame["storeys"]),
+        schema=frame.schema,
+        length_unit=frame.length_unit,
+        storeys=frame.storeys,
         rooms=tuple(
             Room(
-                r["global_id"], r["number"], r["name"], r["storey"],
-                np.array(r["floor"], dtype=np.float64).reshape(-1, 3, 2), r["low_m"], r["high_m"],
+                r.global_id, r.number, r.name, r.storey,
+                np.array(r.floor, dtype=np.float64).reshape(-1, 3, 2), r.low_m, r.high_m,
             )
-            for r in frame["rooms"]
+            for r in frame.rooms
         ),
-        grid_axes=_AXES.validate_python(frame["grid_axes"]),
-        map_conversion=_CONVERSION.validate_python(frame["map_conversion"]),
-        true_north=tuple(frame["true_north"]) if frame["true_north"] else None,
-        global_ids=tuple(r.global_id for r in rows),
-        classes=tuple(r.ifc_class for r in rows),
-        type_classes=tuple(r.type_class for r in rows),
-        systems=tuple(tuple(r.systems) for r in rows),
-        operations=tuple(r.operation or "" for r in rows),
-        component_storeys=tuple(r.storey for r in rows),
+        grid_axes=frame.grid_axes,
+        map_conversion=frame.map_conversion,
+        true_north=frame.true_north,
+        global_ids=tuple(named["global_id"]),
+        classes=tuple(sorts["class"]),
+        type_classes=tuple(sorts["type_class"]),
+        systems=tuple(tuple(s.split(_BETWEEN)) if s else () for s in sorts["systems"]),
+        operations=tuple(sorts["operation"]),
+        component_storeys=tuple(s or None for s in sorts["storey"]),
         geometry=geometry,
-        bounds_own=geometry.bounds(len(rows)),
-        problems=_PROBLEMS.validate_python(frame["problems"]),
+        bounds_own=geometry.bounds(frame.components),
+        problems=frame.problems,
     )  # fmt: skip

@@ -6,11 +6,36 @@ import uuid
 from datetime import UTC, datetime
 from typing import Any, ClassVar
 
-from sqlalchemy import ARRAY, Boolean, DateTime, Double, Float, ForeignKey, Index, Integer, LargeBinary, String, Text
-from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy import (
+    ARRAY,
+    Boolean,
+    DateTime,
+    Double,
+    Float,
+    ForeignKey,
+    Index,
+    Integer,
+    LargeBinary,
+    String,
+    Text,
+)  # fmt: skip
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-Json = dict[str, Any]
+from stairpath.core.federation.alignment import Placement
+from stairpath.store.documents import (
+    Building,
+    Details,
+    Document,
+    Frame,
+    KeptAnswer,
+    KeptHome,
+    KeptView,
+    KeptWish,
+    Placed,
+    Walking,
+    older_placed,
+    older_walking,
+)  # fmt: skip
 
 
 def new_id() -> str:
@@ -22,7 +47,7 @@ def now() -> datetime:
 
 
 class Base(DeclarativeBase):
-    type_annotation_map: ClassVar[dict[Any, Any]] = {datetime: DateTime(timezone=True), Json: JSONB, list[Any]: JSONB}
+    type_annotation_map: ClassVar[dict[Any, Any]] = {datetime: DateTime(timezone=True)}
 
 
 class Blob(Base):
@@ -51,15 +76,27 @@ class Project(Base):
     name: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     created_by: Mapped[str] = mapped_column(Text)
+    removed_at: Mapped[datetime | None]
+    """Since when it is in the bin."""
+    begun: Mapped[bool] = mapped_column(Boolean, default=True)
+    """False until the first file of a project that is made for files was taken in; nobody sees it until then."""
     version: Mapped[int] = mapped_column(Integer, default=0)
-    """Counts federations; what is drawn changes only with it."""
-    federation: Mapped[Json | None]
+    """Counts what is drawn: every federation, and every alternative that was let stand."""
+    wanted: Mapped[int] = mapped_column(Integer, default=0)
+    """Counts what asks for a federation."""
+    made: Mapped[int] = mapped_column(Integer, default=0)
+    """The ``wanted`` that the last federation was made for."""
+    federation: Mapped[Building | None] = mapped_column(Document(Building))
     """Origin, bounds, levels, rooms and norths, as federated last."""
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
-    home: Mapped[Json | None]
+    home: Mapped[KeptHome | None] = mapped_column(Document(KeptHome))
     """The view that everybody comes home to, and who set it."""
-    walking: Mapped[Json | None]
+    walking: Mapped[Walking | None] = mapped_column(Document(Walking, older_walking))
     """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
+    making: Mapped[float | None] = mapped_column(Float)
+    """How much of the walk map that is being made is there, from 0 to 1."""
+    trouble: Mapped[str] = mapped_column(Text, default="")
+    """Why the building could not be put together or mapped the last time, in one sentence."""
     models: Mapped[list[Model]] = relationship(back_populates="project", order_by="Model.position")
 
 
@@ -88,9 +125,11 @@ class Model(Base):
     """Whether a user chose this alternative."""
     stands: Mapped[bool] = mapped_column(Boolean, default=True)
     """Whether the model stands in the building; of the alternatives for one thing, one does."""
-    frame: Mapped[Json | None]
+    placement: Mapped[Placement | None] = mapped_column(Document(Placement))
+    """How a user wants it aligned, overruling the evidence."""
+    frame: Mapped[Frame | None] = mapped_column(Document(Frame))
     """Schema, unit, storeys, rooms, grid, map conversion and north, as read."""
-    placed: Mapped[Json | None]
+    placed: Mapped[Placed | None] = mapped_column(Document(Placed, older_placed))
     """Alignment, discipline, alternative, storeys' levels and problems, as federated."""
     geometry: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
     project: Mapped[Project] = relationship(back_populates="models")
@@ -102,7 +141,7 @@ class Model(Base):
 
 
 class Component(Base):
-    """One component of a model; ``ordinal`` is its place in the file."""
+    """One component of a model as it was read; ``ordinal`` is its place in the file."""
 
     __tablename__ = "component"
     __table_args__ = (Index("component_by_global_id", "model_id", "global_id", unique=True),)
@@ -115,12 +154,8 @@ class Component(Base):
     type_class: Mapped[str] = mapped_column(Text)
     storey: Mapped[str | None] = mapped_column(Text)
     systems: Mapped[list[str]] = mapped_column(ARRAY(Text))
-    details: Mapped[Json]
+    details: Mapped[Details] = mapped_column(Document(Details))
     """Description, type, material, relations, properties and quantities."""
-    level: Mapped[int | None]
-    discipline: Mapped[int | None]
-    room: Mapped[int | None]
-    bounds_m: Mapped[list[float] | None] = mapped_column(ARRAY(Double))
 
 
 class Chunk(Base):
@@ -149,7 +184,7 @@ class Viewpoint(Base):
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
     picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
-    view: Mapped[Json]
+    view: Mapped[KeptView] = mapped_column(Document(KeptView))
     """Eye, lens, and what is shown, faded, hidden and picked, by model and GlobalId."""
 
 
@@ -177,5 +212,5 @@ class SavedRoute(Base):
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
-    wish: Mapped[Json]
-    answer: Mapped[Json]
+    wish: Mapped[KeptWish] = mapped_column(Document(KeptWish))
+    answer: Mapped[KeptAnswer] = mapped_column(Document(KeptAnswer))

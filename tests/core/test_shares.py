@@ -8,12 +8,12 @@ import time
 import numpy as np
 import pytest
 
-from stairpath.core.problems import CannotReadError
+from stairpath.core.apart import CancelledError
 from stairpath.core.reading import shares
 from stairpath.core.reading.apart import read_apart
 from stairpath.core.reading.model import Geometry, Shape
 from stairpath.core.reading.read import read_model
-from stairpath.core.reading.shares import deal, walk_in_shares
+from stairpath.core.reading.shares import Walked, deal, walk_in_shares
 from tests.samples import Sample
 
 
@@ -50,42 +50,91 @@ def test_components_that_repeat_a_shape_stay_together():
     sample.repeated(storey, 8, Name="Same")
     for x in range(8):
         sample.box(storey, (3 * x, 5, 0), (1 + x, 1, 1), Name="Own")
-    dealt = deal(sample.ifc.by_type("IfcWall"), 2)
-    assert sorted(len(share) for share in dealt) == [8, 8]
-    assert {frozenset(e.Name for e in share) for share in dealt} == {frozenset({"Same"}), frozenset({"Own"})}
+    entities = sample.ifc.by_type("IfcWall")
+    dealt = deal(entities, 3)
+    assert sorted(index for batch in dealt for index in batch) == list(range(16))
+    assert sorted(len(batch) for batch in dealt) == [2, 3, 3, 8]
+    assert {frozenset(entities[i].Name for i in batch) for batch in dealt} == {frozenset({"Same"}), frozenset({"Own"})}
 
 
-def _one(entities, report) -> Geometry:
-    """A walk that makes one triangle an entity, and dies at the entity that says so."""
+def _one(entities, report) -> Walked:
+    """A walk that makes one triangle an entity; what it does at an entity its name says."""
     for i, entity in enumerate(entities):
         report(i / len(entities), entity.GlobalId)
-        time.sleep(0.12)
+        time.sleep(0.02)
         if entity.Name == "dies":
+            os.kill(os.getpid(), signal.SIGSEGV)
+        if entity.Name == "is killed":
             os.kill(os.getpid(), signal.SIGKILL)
+        if entity.Name == "hangs":
+            time.sleep(60)
+        if entity.Name == "raises":
+            raise ValueError("no such shape")
+        if entity.Name == "eats":
+            raise MemoryError
     triangle = Shape(np.zeros((3, 3), np.float32), np.array([[0, 1, 2]], np.int32), np.zeros(1, bool))
     owner = np.array([e.id() for e in entities], np.int32)
     places = np.tile(np.eye(4), (len(entities), 1, 1))
-    return Geometry((triangle,), owner, np.zeros(len(entities), np.int32), places)
+    return Walked(Geometry((triangle,), owner, np.zeros(len(entities), np.int32), places))
 
 
-def test_a_helper_that_dies_names_the_file_and_the_component():
-    sample = walls(4)
+@pytest.mark.parametrize(
+    ("bad", "words"),
+    [
+        ("dies", r"it crashes the geometry kernel \(SIGSEGV\)"),
+        ("is killed", "its process was killed"),
+        ("hangs", "it was not done after 1 s"),
+        ("raises", "ValueError: no such shape"),
+        ("eats", "it needs more memory"),
+    ],
+)
+@pytest.mark.parametrize("count", [1, 2])
+def test_one_bad_entity_is_left_out_and_the_rest_is_made(bad, words, count, monkeypatch):
+    monkeypatch.setattr(shares, "LEAST_SILENCE_S", 0.8)
+    sample = walls(9)
     entities = sample.ifc.by_type("IfcWall")
-    last = deal(entities, 2)[1][-1]
-    last.Name = "dies"
-    with pytest.raises(
-        CannotReadError, match=re.escape(f"walls.ifc crashed the geometry kernel, last at component {last.GlobalId};")
-    ):
-        walk_in_shares("walls.ifc", entities, _one, lambda share, at: None, 2)
+    entities[4].Name = bad
+    walked, left = walk_in_shares(entities, _one, lambda share, at: None, count, 0.8)
+    assert [each.index for each in left] == [4]
+    assert re.match(words, left[0].why)
+    assert list(walked.geometry.owner) == [e.id() for i, e in enumerate(entities) if i != 4]
 
 
-def test_waiting_for_a_helper_goes_on_telling_how_far_it_is():
-    sample = walls(3)
+def test_entities_that_all_die_end_in_bounded_work(monkeypatch):
+    monkeypatch.setattr(shares, "MOST_LEFT_OUT", 5)
+    sample = walls(40)
+    entities = sample.ifc.by_type("IfcWall")
+    for entity in entities:
+        entity.Name = "dies"
+    walked, left = walk_in_shares(entities, _one, lambda share, at: None, 2)
+    assert len(walked.geometry.owner) == 0
+    assert sorted(each.index for each in left) == list(range(40))
+    assert sum("SIGSEGV" in each.why for each in left) <= 7
+    assert any("not tried any more" in each.why for each in left)
+
+
+def test_waiting_for_a_helper_goes_on_telling_how_far_it_is(monkeypatch):
+    monkeypatch.setattr(shares, "LEAST_BATCH", 1)
+    monkeypatch.setattr(shares, "BATCHES", 1)
+    sample = walls(12)
     entities = sample.ifc.by_type("IfcWall")
     heard: list[float] = []
-    made = walk_in_shares("walls.ifc", entities, _one, lambda share, at: heard.append(share), 3)
-    assert sorted(made.owner) == list(made.owner) == [e.id() for e in entities]
+    made, left = walk_in_shares(entities, _one, lambda share, at: heard.append(share), 3)
+    assert sorted(made.geometry.owner) == list(made.geometry.owner) == [e.id() for e in entities]
+    assert left == []
+    assert heard == sorted(heard)
     assert heard[-1] == pytest.approx(1.0)
+
+
+def test_no_helper_is_left_after_a_walk():
+    before = set(children_of(os.getpid()))
+    walk_in_shares(walls(3).ifc.by_type("IfcWall"), _one, lambda share, at: None, 2)
+    assert set(children_of(os.getpid())) <= before
+
+
+def children_of(pid: int) -> list[int]:
+    with open(f"/proc/{pid}/task/{pid}/children") as listed:
+        return [int(word) for word in listed.read().split()]
 
 
 def _leave_a_helper(name, content, progress):
@@ -100,7 +149,7 @@ def _leave_a_helper(name, content, progress):
 
 def test_cancelling_ends_the_helpers_too():
     helpers: list[int] = []
-    with pytest.raises(Exception, match=r"x\.ifc"):
+    with pytest.raises(CancelledError):
         read_apart(
             "x.ifc", b"", None, lambda share, at: helpers.append(int(at)), lambda: bool(helpers), read=_leave_a_helper
         )

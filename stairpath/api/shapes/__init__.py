@@ -6,6 +6,7 @@ from stairpath.api.shapes.camera import (
     AxisWish,
     Direction,
     FaceWish,
+    Framed,
     FrameWish,
     LensWish,
     LevelWish,
@@ -22,6 +23,7 @@ from stairpath.api.shapes.federation import (
     Federation,
     Figure,
     Level,
+    PropertyValue,
     RoomLabel,
 )
 from stairpath.api.shapes.keyplan import (
@@ -32,9 +34,11 @@ from stairpath.api.shapes.keyplan import (
     PlanSwing,
 )
 from stairpath.api.shapes.models import (
+    AlignmentWish,
     DisciplineWish,
     ModelCard,
     NewProject,
+    PointsWish,
     Problem,
     ProjectCard,
 )
@@ -79,6 +83,7 @@ from stairpath.api.shapes.words import (
 )
 
 __all__ = [
+    "AlignmentWish",
     "Author",
     "AxisWish",
     "CellState",
@@ -93,6 +98,7 @@ __all__ = [
     "Federation",
     "Figure",
     "FrameWish",
+    "Framed",
     "Home",
     "KeyPlan",
     "Landing",
@@ -112,10 +118,12 @@ __all__ = [
     "PlanFlight",
     "PlanRoom",
     "PlanSwing",
+    "PointsWish",
     "Pose",
     "Problem",
     "ProjectCard",
     "ProjectionWish",
+    "PropertyValue",
     "RoomLabel",
     "RouteAnswer",
     "RouteBlocked",

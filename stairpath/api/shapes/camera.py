@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.shapes.words import ComponentRef, Coordinate, Vector
+from stairpath.api.shapes.words import Bearing, ComponentRef, Coordinate, Count, Vector
 
 
 class Pose(BaseModel):
@@ -22,6 +22,12 @@ class Pose(BaseModel):
     """What is nearer than this along the line of sight is looked through; zero for nothing."""
 
 
+class Framed(Pose):
+    """The pose that fits something, and the models that lie too far away to be fitted with the building."""
+
+    elsewhere: list[str] = []
+
+
 class FrameWish(BaseModel):
     """What to fit, seen from where; nothing named means everything that stands.
 
@@ -29,16 +35,16 @@ class FrameWish(BaseModel):
     set over the dense numbers of components, the first of each byte's bits the lowest.
     """
 
-    bearing_deg: float
+    bearing_deg: Bearing
     tilt_deg: Annotated[float, Field(ge=-90, le=90)]
     aspect: Annotated[float, Field(ge=0.1, le=10)]
     projection: Literal["perspective", "parallel"] = "perspective"
     angle_deg: Annotated[float, Field(ge=1, le=120)] = 30
     margin: Annotated[float, Field(ge=0, lt=0.5)] = 0.05
-    components: list[ComponentRef] | None = None
-    room: int | None = None
-    level: int | None = None
-    among: str | None = None
+    components: Annotated[list[ComponentRef], Field(max_length=10_000)] | None = None
+    room: Count | None = None
+    level: Annotated[int, Field(ge=-1, le=100_000)] | None = None
+    among: Annotated[str, Field(max_length=1 << 20)] | None = None
 
 
 class Direction(BaseModel):
@@ -60,7 +66,7 @@ class FaceWish(BaseModel):
     """A face to look square onto, and the present bearing."""
 
     normal: Vector
-    bearing_deg: float = 0.0
+    bearing_deg: Bearing = 0.0
 
 
 class AxisWish(BaseModel):
@@ -69,7 +75,7 @@ class AxisWish(BaseModel):
     ends_m: Annotated[
         list[Annotated[list[Coordinate], Field(min_length=2, max_length=2)]], Field(min_length=2, max_length=2)
     ]
-    bearing_deg: float = 0.0
+    bearing_deg: Bearing = 0.0
 
 
 class LensWish(BaseModel):
@@ -102,6 +108,6 @@ class ScaleWish(BaseModel):
 
     pose: Pose
     aspect: Annotated[float, Field(ge=0.1, le=10)]
-    scale: Annotated[float, Field(le=1e6)]
+    scale: Annotated[float, Field(gt=0, le=1e6)]
     height_px: Annotated[float, Field(gt=0, le=1e5)]
     pixel_mm: Annotated[float, Field(gt=0, le=100)]

@@ -39,23 +39,23 @@ class ChunkPlace(BaseModel):
 
 
 class FederatedModel(BaseModel):
-    """A model on the stage; ``first`` is the dense number of its first component.
+    """A model on the stage; ``first`` is the dense number of its first component, ``count`` how many it has.
 
-    Columns run over its components: ``level`` (-1 for none), ``discipline`` (index),
-    ``colour`` (index into the federation's colours).
+    ``named`` and ``placed`` are the hashes of its columns: GlobalIds and labels; level (-1 for none), discipline
+    (index) and colour (index into ``colours``).
     """
 
     id: str
     name: str
     first: int
+    count: int
     stands: bool
+    elsewhere: bool
     alternative_what: str | None
     alternative_option: str | None
-    global_ids: list[str]
-    labels: list[str]
-    level: list[int]
-    discipline: list[int]
-    colour: list[int]
+    named: str
+    placed: str
+    colours: list[str]
     chunks: list[ChunkPlace]
 
 
@@ -93,11 +93,15 @@ class Component(BaseModel):
 
 
 class Federation(BaseModel):
-    """Everything the stage needs to draw a project; coordinates about ``origin_m``."""
+    """The head of what the stage draws; coordinates about ``origin_m``.
+
+    ``trouble`` says why the building could not be put together the last time, and is empty where it could.
+    """
 
     id: str
     name: str
     version: int
+    trouble: str
     origin_m: Vector
     bounds_m: list[Vector] | None
     building_north_deg: float
@@ -105,6 +109,5 @@ class Federation(BaseModel):
     disciplines: list[Discipline]
     levels: list[Level]
     rooms: list[RoomLabel]
-    colours: list[str]
     models: list[FederatedModel]
     home: Home | None = None

@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from stairpath.api.shapes.words import Author, Name, Status, Vector
+from stairpath.api.shapes.words import Author, Bearing, Name, Status, Vector
+
+Evidence = Literal["map", "grid", "placement", "hand"]
+ProjectPoint = Annotated[
+    list[Annotated[float, Field(ge=-1e8, le=1e8, allow_inf_nan=False)]], Field(min_length=3, max_length=3)
+]
 
 
 class ProjectCard(BaseModel):
@@ -24,8 +30,11 @@ class ProjectCard(BaseModel):
 
 
 class NewProject(BaseModel):
+    """A project to make; one that is made for files is listed once the first of them was taken in."""
+
     name: Name
     author: Author
+    for_files: bool = False
 
 
 class Problem(BaseModel):
@@ -55,8 +64,12 @@ class ModelCard(BaseModel):
     alternative_what: str | None
     alternative_option: str | None
     stands: bool
-    aligned_by: str | None
+    elsewhere: bool
+    aligned_by: Evidence | None
     aligned_reason: str | None
+    aligned_set: Evidence | None
+    """How somebody wants it aligned, None where the evidence decides."""
+    has_map: bool
     rotation_deg: float | None
     shift_m: Vector | None
     problems: list[Problem]
@@ -64,3 +77,20 @@ class ModelCard(BaseModel):
 
 class DisciplineWish(BaseModel):
     code: str | None
+
+
+class AlignmentWish(BaseModel):
+    """How a model is to be aligned; None for the evidence. Turn and shift count only by hand."""
+
+    by: Evidence | None = None
+    rotation_deg: Bearing = 0.0
+    shift_m: ProjectPoint = [0, 0, 0]
+
+
+class PointsWish(BaseModel):
+    """Two points of a model as they stand now, and their places; about the project's origin."""
+
+    first_m: Vector
+    first_place_m: Vector
+    second_m: Vector
+    second_place_m: Vector

@@ -7,15 +7,18 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.shapes.words import Author, Name, NamedComponent, Vector
+from stairpath.api.shapes.words import Author, Count, Name, NamedComponent, Vector
 
 
 class RoutePlace(BaseModel):
     """A room, by its place in the federation's rooms, or a point; and what one calls it."""
 
-    room: int | None = None
+    room: Count | None = None
     point_m: Vector | None = None
     label: Annotated[str, Field(max_length=120)] = ""
+
+
+Limit = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 
 
 class RouteWish(BaseModel):
@@ -25,8 +28,8 @@ class RouteWish(BaseModel):
     end: RoutePlace
     body: Name = "standing"
     step_free: bool = False
-    width_limit_m: float = 0.90
-    height_limit_m: float = 2.00
+    width_limit_m: Limit = 0.90
+    height_limit_m: Limit = 2.00
 
 
 class RoutePinch(BaseModel):

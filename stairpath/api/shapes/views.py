@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Annotated
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from stairpath.api.shapes.camera import Pose
 from stairpath.api.shapes.words import Author, ComponentRef, Name, State, Vector
+
+Components = Annotated[list[ComponentRef], Field(max_length=200_000)]
 
 
 class CellState(BaseModel):
@@ -23,13 +26,13 @@ class View(BaseModel):
 
     pose: Pose
     origin_m: Vector
-    cells: list[CellState] = []
-    shown: list[ComponentRef] = []
+    cells: Annotated[list[CellState], Field(max_length=10_000)] = []
+    shown: Components = []
     """Components shown although their cell is not."""
-    hidden: list[ComponentRef] = []
-    faded: list[ComponentRef] = []
-    picked: list[ComponentRef] = []
-    alternatives: dict[str, str] = {}
+    hidden: Components = []
+    faded: Components = []
+    picked: Components = []
+    alternatives: Annotated[dict[str, str], Field(max_length=1000)] = {}
     """For each proposal, the model's name that stands in the view."""
 
 

@@ -6,19 +6,21 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.shapes.words import Name, NamedComponent, Vector
+from stairpath.api.shapes.words import Count, Name, NamedComponent, Vector
+
+Size = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
 
 
 class WalkingBody(BaseModel):
     """Who walks: an upright cylinder; ``own`` are the project's own."""
 
     name: Name
-    radius_m: float
-    height_m: float
-    step_up_m: float
-    step_down_m: float
-    slope: float
-    speed_m_s: float = 1.4
+    radius_m: Size
+    height_m: Size
+    step_up_m: Size
+    step_down_m: Size
+    slope: Size
+    speed_m_s: Size = 1.4
     own: bool = False
 
 
@@ -57,11 +59,13 @@ class Stand(BaseModel):
 class Walking(BaseModel):
     """The walk map: its axes about the project's origin, who walks, and one body's tiles.
 
-    ``current`` says whether it is that of the building as it stands; it is made anew when not, and has no
-    ``stands`` until then.
+    ``current`` says whether it is that of the building as it stands; while it is not it is made anew, ``making`` says
+    how much of that is done, and there are no ``stands``. ``trouble`` says why it could not be made.
     """
 
     current: bool
+    making: float | None
+    trouble: str
     cell_m: float
     tile_m: float
     origin_m: Vector
@@ -93,7 +97,7 @@ class LandingWish(BaseModel):
 
     body: Name
     kind: Literal["room", "floor", "storey", "behind"]
-    room: int | None = None
+    room: Count | None = None
     at_m: Vector = [0, 0, 0]
     towards_m: Vector = [0, 1, 0]
     up: Annotated[int, Field(ge=-100, le=100)] = 0

@@ -6,9 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-Coordinate = Annotated[float, Field(ge=-1e9, le=1e9)]
+Coordinate = Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)]
 """Metres; nothing that is built lies beyond a million kilometres."""
 Vector = Annotated[list[Coordinate], Field(min_length=3, max_length=3)]
+Bearing = Annotated[float, Field(ge=-36_000, le=36_000, allow_inf_nan=False)]
+Count = Annotated[int, Field(ge=-10_000_000, le=10_000_000)]
 Author = Annotated[str, Field(min_length=1, max_length=80)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
@@ -18,8 +20,8 @@ State = Literal["shown", "faded", "hidden"]
 class ComponentRef(BaseModel):
     """A component, known for ever by its model and its GlobalId."""
 
-    model: str
-    global_id: str
+    model: Annotated[str, Field(max_length=64)]
+    global_id: Annotated[str, Field(max_length=200)]
 
 
 class NamedComponent(BaseModel):

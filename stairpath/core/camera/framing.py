@@ -23,6 +23,14 @@ class NothingToFrameError(ValueError):
     """There is no point to frame."""
 
 
+def free_slopes(aspect: float, projection: Projection, angle_deg: float, margin: float) -> tuple[float, float]:
+    """Tangents of half the angle that is free across the width and the height; zero in parallel."""
+    if projection == "parallel":
+        return 0.0, 0.0
+    free = math.tan(math.radians(angle_deg) / 2.0) * (1.0 - 2.0 * margin)
+    return free, free / aspect
+
+
 def frame(
     points: Array,
     bearing_deg: float,
@@ -67,7 +75,7 @@ def frame(
         eye = np.array([middle[0], middle[1], low[2] - distance])
         depth = middle[2] - eye[2]
     else:
-        t_w, t_h = tan_w * free, tan_h * free
+        t_w, t_h = free_slopes(aspect, projection, angle_deg, margin)
         x_max, x_min = (own[:, 0] - t_w * own[:, 2]).max(), (-own[:, 0] - t_w * own[:, 2]).max()
         y_max, y_min = (own[:, 1] - t_h * own[:, 2]).max(), (-own[:, 1] - t_h * own[:, 2]).max()
         back = min(-(x_max + x_min) / (2.0 * t_w), -(y_max + y_min) / (2.0 * t_h))

@@ -1,15 +1,15 @@
 """Bringing each model into the federation's project coordinates.
 
-Evidence, strongest first: map conversion and projected CRS in the file; at least two grid
-axes of the same names crossing; site and building placement as they stand.
+Evidence, strongest first: what a person said; map conversion and projected CRS in the file; at
+least two grid axes of the same names crossing; site and building placement as they stand.
 """
 
 from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Literal
 
@@ -21,7 +21,7 @@ from stairpath.core.problems import Problem
 from stairpath.core.reading.model import GridAxis, Storey
 
 Array = npt.NDArray[np.float64]
-Evidence = Literal["map", "grid", "placement"]
+Evidence = Literal["map", "grid", "placement", "hand"]
 
 GRID_TOLERANCE_M = 0.010
 GRID_REFUSED_M = 0.5
@@ -50,6 +50,33 @@ class Alignment:
         """Own points (..., 3) in project coordinates."""
         matrix = self.matrix
         return points @ matrix[:3, :3].T + matrix[:3, 3]
+
+
+@dataclass(frozen=True)
+class Placement:
+    """How a person wants a model aligned: by one kind of evidence, or by hand with a turn and a shift."""
+
+    by: Evidence
+    rotation_deg: float = 0.0
+    shift_m: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    who: str = ""
+
+
+def by_points(own: Array, there: Array) -> tuple[float, tuple[float, float, float]]:
+    """The turn in degrees and the shift that bring two points (2, 3) of a model to their places (2, 3).
+
+    The first point meets its place exactly; the second lies in the direction of its own. Raises ValueError
+    where either pair is closer than 1 mm on plan.
+
+    >>> by_points(np.array([[0, 0, 0], [1, 0, 0]]), np.array([[5, 5, 2], [5, 9, 2]]))
+    (90.0, (5.0, 5.0, 2.0))
+    """
+    (ux, uy), (vx, vy) = ((pair[1] - pair[0])[:2] for pair in (np.asarray(own, float), np.asarray(there, float)))
+    if math.hypot(ux, uy) < 1e-3 or math.hypot(vx, vy) < 1e-3:
+        raise ValueError("The two points lie on one another on plan; pick two that are apart.")
+    turn = (math.degrees(math.atan2(vy, vx) - math.atan2(uy, ux)) + 180.0) % 360.0 - 180.0
+    shift = np.asarray(there, float)[0] - Alignment("hand", turn, (0.0, 0.0, 0.0)).apply(np.asarray(own, float)[0])
+    return turn, (float(shift[0]), float(shift[1]), float(shift[2]))
 
 
 def crossings(axes: Sequence[GridAxis]) -> dict[tuple[str, str], Array]:
@@ -138,22 +165,43 @@ def height_shift(own: Sequence[Storey], levels: dict[str, float]) -> float:
 
 @dataclass
 class Aligned:
-    """Alignments in the order of the models, and what was found on the way, per model."""
+    """Alignments in the order of the models, what was found on the way, and which stand far from the rest."""
 
     alignments: list[Alignment]
     problems: list[list[Problem]]
+    elsewhere: list[bool]
 
 
 def _by_map(model: Outline, crs: str) -> Alignment | None:
     conversion = model.map_conversion
     if conversion is None or conversion.crs != crs:
         return None
+    reason = f"map conversion to {conversion.crs}"
     return Alignment(
         "map",
         conversion.rotation_deg,
         (conversion.eastings_m, conversion.northings_m, conversion.height_m),
-        f"map conversion to {conversion.crs}",
+        f"{reason}; {conversion.reading}" if conversion.reading else reason,
     )
+
+
+def _as_it_stands(reason: str = "site and building placement as they stand") -> Alignment:
+    return Alignment("placement", 0.0, (0.0, 0.0, 0.0), reason)
+
+
+def _said_by_hand(model: Outline, placement: Placement) -> tuple[Alignment | None, list[Problem]]:
+    """What a person said of a model; None where the evidence that was chosen is to be looked for with the others."""
+    by = f" (by {placement.who})" if placement.who else ""
+    if placement.by == "hand":
+        return Alignment("hand", placement.rotation_deg, placement.shift_m, f"turn and shift set by hand{by}"), []
+    if placement.by == "placement":
+        return _as_it_stands(f"site and building placement as they stand, chosen by hand{by}"), []
+    if placement.by == "map" and model.map_conversion is not None:
+        found = _by_map(model, model.map_conversion.crs)
+        return (None if found is None else replace(found, reason=f"{found.reason}, chosen by hand{by}")), []
+    if placement.by == "map":
+        return None, [Problem("no-such-evidence", "It was to be aligned by its map conversion, but its file has none.")]
+    return None, []
 
 
 def _aligned_axes(model: Outline, alignment: Alignment) -> list[GridAxis]:
@@ -190,23 +238,40 @@ def _by_grid(
     return Alignment("grid", fit.rotation_deg, (*fit.shift_m, shift_z), reason), problems
 
 
-def align(models: Sequence[Outline]) -> Aligned:
-    """Align every model; the project's coordinates are the map's if any model has them.
-
-    Without any map conversion they are those of the first model.
-    """
+def _settled(
+    models: Sequence[Outline], placements: Mapping[str, Placement], problems: list[list[Problem]]
+) -> list[Alignment | None]:
+    """Alignments that ask for no other model: what a person said, the map, and the first model without either."""
     found: list[Alignment | None] = [None] * len(models)
-    problems: list[list[Problem]] = [[] for _ in models]
-    crs = next((m.map_conversion.crs for m in models if m.map_conversion is not None), None)
+    said = [placements.get(model.name) for model in models]
+    for index, (model, placement) in enumerate(zip(models, said, strict=True)):
+        if placement is not None:
+            found[index], noted = _said_by_hand(model, placement)
+            problems[index].extend(noted)
+    free = [p is None or (p.by == "map" and found[i] is None) for i, p in enumerate(said)]
+    crs = next((m.map_conversion.crs for m, f in zip(models, free, strict=True) if f and m.map_conversion), None)
     if crs is not None:
         for index, model in enumerate(models):
+            if not free[index]:
+                continue
             found[index] = _by_map(model, crs)
             if found[index] is None and model.map_conversion is not None:
                 text = f"Its map coordinates are in {model.map_conversion.crs}, the federation's in {crs}; they were not used."
                 problems[index].append(Problem("other-crs", text))
-    elif models:
-        found[0] = Alignment("placement", 0.0, (0.0, 0.0, 0.0), "first model of the federation")
+    elif models and not any(alignment is not None for alignment in found):
+        found[0] = _as_it_stands("first model of the federation")
+    return found
 
+
+def align(models: Sequence[Outline], placements: Mapping[str, Placement] | None = None) -> Aligned:
+    """Align every model; the project's coordinates are the map's if any model has them.
+
+    Without any map conversion they are those of the first model. ``placements`` says, by a model's name, what a
+    person wants in place of the evidence.
+    """
+    placements = placements or {}
+    problems: list[list[Problem]] = [[] for _ in models]
+    found = _settled(models, placements, problems)
     levels: dict[str, float] = {}
 
     def note_levels(index: int, alignment: Alignment) -> None:
@@ -233,28 +298,47 @@ def align(models: Sequence[Outline]) -> Aligned:
                     break
                 if noted and not any(p.code == "grid-refused" for p in problems[index]):
                     problems[index].extend(noted)
-    done = [
-        a or Alignment("placement", 0.0, (0.0, 0.0, 0.0), "site and building placement as they stand") for a in found
-    ]
-    _note_far_away(models, done, problems)
-    return Aligned(done, problems)
+    done = [alignment or _as_it_stands() for alignment in found]
+    for index, (model, alignment) in enumerate(zip(models, done, strict=True)):
+        wish = placements.get(model.name)
+        if wish is not None and wish.by == "grid" and alignment.by != "grid":
+            text = "It was to be aligned by its grid, but no two of its axes cross as in another model."
+            problems[index].append(Problem("no-such-evidence", text))
+    return Aligned(done, problems, _note_far_away(models, done, problems))
 
 
-def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], problems: list[list[Problem]]) -> None:
-    centres = {
-        i: alignments[i].apply(own.mean(axis=0)) for i, m in enumerate(models) if (own := m.bounds_own_m) is not None
-    }
-    if len(centres) < 2:
-        return
-    middle = np.median(np.array(list(centres.values())), axis=0)
-    anchor = next((centres[i] for i in centres if alignments[i].by == "map"), middle)
-    for index, centre in centres.items():
-        distance = float(np.linalg.norm(centre - anchor))
-        if distance > FAR_AWAY_M:
-            problems[index].append(
-                Problem(
-                    "far-away",
-                    f"It stands {distance:,.0f} m from the other models; give it the grid or the map conversion of the "
-                    "others, or correct its site placement.",
-                )
+def _gap_m(one: Array, other: Array) -> float:
+    """The distance between two boxes (2, 3), 0 where they meet."""
+    return float(np.linalg.norm(np.maximum(0.0, np.maximum(one[0] - other[1], other[0] - one[1]))))
+
+
+def _box(alignment: Alignment, own: Array) -> Array:
+    corners = alignment.apply(
+        np.array([[own[i, 0], own[j, 1], own[k, 2]] for i in (0, 1) for j in (0, 1) for k in (0, 1)])
+    )
+    return np.stack([corners.min(axis=0), corners.max(axis=0)])
+
+
+def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], problems: list[list[Problem]]) -> list[bool]:
+    """Which models stand far from the building, with a problem each that says how far.
+
+    The building is where those with map coordinates or a place set by hand stand, else where most components are.
+    """
+    boxes = {i: _box(alignments[i], own) for i, m in enumerate(models) if (own := m.bounds_own_m) is not None}
+    elsewhere = [False] * len(models)
+    if len(boxes) < 2:
+        return elsewhere
+    near = {i: [j for j in boxes if _gap_m(boxes[i], boxes[j]) <= FAR_AWAY_M] for i in boxes}
+    known = [i for i in boxes if alignments[i].by == "map"] or list(boxes)
+    bulk = near[max(known, key=lambda i: (sum(len(models[j].global_ids) for j in near[i]), -i))]
+    for index in boxes.keys() - set(bulk):
+        elsewhere[index] = True
+        distance = min(_gap_m(boxes[index], boxes[j]) for j in bulk)
+        problems[index].append(
+            Problem(
+                "far-away",
+                f"It stands {distance:,.0f} m from the other models; give it the grid or the map conversion of the "
+                "others, correct its site placement, or align it by hand.",
             )
+        )
+    return elsewhere

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.federation import alternatives, disciplines
-from stairpath.core.federation.alignment import Alignment, align
+from stairpath.core.federation.alignment import Alignment, Placement, align
 from stairpath.core.federation.levels import Level, build_levels
 from stairpath.core.federation.outline import Outline, around
 from stairpath.core.problems import Problem
@@ -44,12 +44,13 @@ class FederatedModel:
     discipline: str | None
     alternative: alternatives.Alternative | None
     stands: bool
-    storey_level: dict[str, int]
     level: npt.NDArray[np.int32]
     discipline_of: npt.NDArray[np.int32]
     room: npt.NDArray[np.int32]
     bounds_m: Array
     problems: tuple[Problem, ...]
+    elsewhere: bool = False
+    """Whether it stands so far from the others that it is no part of the building."""
 
 
 @dataclass(frozen=True)
@@ -140,14 +141,17 @@ def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Al
 
 
 def federate(
-    models: Sequence[Outline], discipline_rules: dict[str, str] | None = None, chosen: Collection[str] = ()
+    models: Sequence[Outline],
+    discipline_rules: dict[str, str] | None = None,
+    chosen: Collection[str] = (),
+    placements: Mapping[str, Placement] | None = None,
 ) -> Federation:
     """Align models, build levels, and place every component.
 
-    ``discipline_rules`` overrules a model's discipline by its name; ``chosen`` names the
-    alternatives that a user wants to stand.
+    ``discipline_rules`` overrules a model's discipline by its name, ``placements`` its alignment; ``chosen``
+    names the alternatives that a user wants to stand.
     """
-    aligned = align(models)
+    aligned = align(models, placements)
     levels = build_levels(models, aligned.alignments)
     stands = alternatives.standing([m.name for m in models], chosen)
     out: list[FederatedModel] = []
@@ -168,19 +172,19 @@ def federate(
                 discipline=code,
                 alternative=alternatives.by_file_name(model.name),
                 stands=stands[index],
-                storey_level=storey_level,
                 level=np.array([storey_level.get(s or "", NO_LEVEL) for s in model.component_storeys], dtype=np.int32),
                 discipline_of=np.array([disciplines.CODES.index(c) for c in codes], dtype=np.int32),
                 room=_rooms_of(bounds.mean(axis=1), models, aligned.alignments),
                 bounds_m=bounds,
                 problems=(*model.problems, *aligned.problems[index], *levels.problems[index]),
+                elsewhere=aligned.elsewhere[index],
             )
         )
         rooms.extend(
             RoomOnLevel(index, r.global_id, r.number, r.name, storey_level.get(r.storey or "", NO_LEVEL))
             for r in model.rooms
         )
-    near = [m.bounds_m for m in out if not any(p.code == "far-away" for p in m.problems)]
+    near = [m.bounds_m for m in out if not m.elsewhere]
     return Federation(
         models=tuple(out),
         levels=tuple(levels.levels),

@@ -58,7 +58,7 @@ def _triangles(federation: Federation) -> tuple[npt.NDArray[np.float64], npt.NDA
     origin = np.array(federation.origin_m)
     corners, colours = [], []
     for model in federation.models:
-        if not model.stands or any(p.code == "far-away" for p in model.problems):
+        if not model.stands or model.elsewhere:
             continue
         matrix = model.alignment.matrix.copy()
         matrix[:3, 3] -= origin

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from pathlib import Path
 
+from stairpath.core.apart import Progress
 from stairpath.core.federation.outline import Outline, outline
 from stairpath.core.mesh.chunks import Chunk, build_chunks
 from stairpath.core.reading.model import ModelReading
 from stairpath.core.reading.pack import pack
-from stairpath.core.reading.read import read_model
-from stairpath.core.reading.shares import Progress
+from stairpath.core.reading.read import LONGEST_SILENCE_S, read_model
 
 _KERNEL_SHARE = 0.85
 
@@ -24,9 +25,11 @@ class Prepared:
     geometry: bytes
 
 
-def prepare(name: str, content: bytes, on_progress: Progress) -> Prepared:
+def prepare(
+    name: str, source: bytes | Path, on_progress: Progress, longest_silence_s: float = LONGEST_SILENCE_S
+) -> Prepared:
     """Read, cut and pack one file; raises CannotReadError."""
-    reading = read_model(name, content, lambda share, at: on_progress(share * _KERNEL_SHARE, at))
+    reading = read_model(name, source, lambda share, at: on_progress(share * _KERNEL_SHARE, at), longest_silence_s)
     chunks = build_chunks(reading)
     on_progress(0.97, "")
     return Prepared(reading, outline(reading), chunks, pack(reading.geometry))

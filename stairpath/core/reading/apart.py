@@ -2,75 +2,64 @@
 
 from __future__ import annotations
 
-import multiprocessing
-import os
-import signal
-import sys
-import time
-import warnings
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
-from multiprocessing.connection import Connection
-from typing import Any, TypeVar
+from pathlib import Path
+from typing import TypeVar
 
+from stairpath.core.apart import (
+    ApartError,
+    CrashedError,
+    Limits,
+    Progress,
+    RaisedError,
+    TooLongError,
+    TooMuchMemoryError,
+    run_apart,
+)
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.model import ModelReading
 from stairpath.core.reading.read import read_model
-from stairpath.core.reading.shares import Progress, cores, crashed, near
+from stairpath.core.reading.shares import cores
 
 T = TypeVar("T")
-Read = Callable[[str, bytes, Progress], T]
-
-_REPORT_EVERY_S = 0.1
-
-# A child runs its parent's program module again under another name, which Python warns about
-# when it is loaded already; that is just what the preloading below is for.
-warnings.filterwarnings("ignore", message=".*found in sys.modules after import of package", category=RuntimeWarning)
+Source = bytes | Path
+Read = Callable[[str, Source, Progress], T]
 
 
-class ReadingCancelledError(Exception):
-    """The reading was cancelled by the user."""
-
-
-@dataclass(frozen=True)
-class Patience:
-    """How long a file may take in all, and how long without any progress."""
-
-    total_s: float = 3600.0
-    silence_s: float = 180.0
-
-
-def _child(pipe: Connection, read: Read[Any], name: str, content: bytes) -> None:
-    os.setpgid(0, 0)  # helpers that it starts end together with it
-    last = 0.0
-
-    def report(share: float, global_id: str) -> None:
-        nonlocal last
-        now = time.monotonic()
-        if now - last >= _REPORT_EVERY_S:
-            last = now
-            pipe.send(("progress", share, global_id))
-
-    try:
-        pipe.send(("done", read(name, content, report)))
-    except CannotReadError as error:
-        pipe.send(("failed", str(error)))
-
-
-def _context(read: Read[Any]) -> multiprocessing.context.ForkServerContext:
-    # The server that children are forked from loads, once, what the reading needs and what the
-    # program that runs here is made of; each child would import that again otherwise.
-    context = multiprocessing.get_context("forkserver")
-    program = getattr(sys.modules["__main__"], "__spec__", None)
-    context.set_forkserver_preload([read.__module__, *([program.name] if program else [])])
-    return context
+def why_not(name: str, error: ApartError) -> str:
+    """Why a file could not be read, in one sentence that says what to do."""
+    near = f", last at component {error.at}" if error.at else ""
+    match error:
+        case TooMuchMemoryError():
+            return (
+                f"{name} needs more than the {error.limit_mb} MB of memory that reading a file may take{near}; "
+                "split it, or ask for a higher limit."
+            )
+        case TooLongError():
+            return (
+                f"{name} took longer than allowed ({error.seconds:.0f} s{near}); "
+                "export it again without that component, or raise the time limit."
+            )
+        case CrashedError(signal_name="SIGKILL"):
+            return (
+                f"The process that read {name} was killed{near}, most likely because the machine ran out of memory; "
+                "read it again, or split it."
+            )
+        case CrashedError():
+            return (
+                f"{name} crashed its reader{f' ({error.signal_name})' if error.signal_name else ''}{near}; "
+                "the other files are not affected. Export it again from the design program."
+            )
+        case RaisedError():
+            return f"{name} could not be read ({error}); export it again from the design program."
+    return f"{name} could not be read: {error}"
 
 
 def read_apart(
     name: str,
-    content: bytes,
-    patience: Patience | None = None,
+    source: Source,
+    limits: Limits | None = None,
     on_progress: Progress | None = None,
     cancelled: Callable[[], bool] | None = None,
     *,
@@ -78,60 +67,18 @@ def read_apart(
 ) -> T:
     """Read one file with ``read`` in a child process.
 
-    Raises CannotReadError where the file cannot be read, where the geometry kernel crashed or
-    where it ran over its time; ReadingCancelledError once ``cancelled()`` says so.
+    Raises CannotReadError where the file cannot be read, crashed its reader, or ran over its time or
+    memory; CancelledError once ``cancelled()`` says so.
     """
-    patience = patience or Patience()
-    context = _context(read)
-    here, there = context.Pipe(duplex=False)
-    child = context.Process(target=_child, args=(there, read, name, content), daemon=True)
-    child.start()
-    there.close()
-    started = heard = time.monotonic()
-    at = ""
     try:
-        while True:
-            if here.poll(0.2):
-                try:
-                    message = here.recv()
-                except EOFError:
-                    child.join(5)
-                    raise crashed(name, at) from None
-                heard = time.monotonic()
-                if message[0] == "done":
-                    result: T = message[1]
-                    return result
-                if message[0] == "failed":
-                    raise CannotReadError(message[1])
-                at = message[2] or at
-                if on_progress:
-                    on_progress(message[1], message[2])
-            if cancelled and cancelled():
-                raise ReadingCancelledError(name)
-            now = time.monotonic()
-            if now - heard > patience.silence_s or now - started > patience.total_s:
-                raise CannotReadError(
-                    f"{name} took longer than allowed ({now - started:.0f} s{near(at)}); "
-                    "export it again without that component, or raise the time limit."
-                )
-    finally:
-        here.close()
-        _end(child)
-
-
-def _end(child: multiprocessing.process.BaseProcess) -> None:
-    """End a child and the helpers it started."""
-    if child.is_alive() and child.pid is not None:
-        try:
-            os.killpg(child.pid, signal.SIGKILL)
-        except ProcessLookupError:  # it has not come as far as leading its group
-            child.kill()
-    child.join(5)
+        return run_apart(read, name, source, limits=limits, on_progress=on_progress, cancelled=cancelled)
+    except (CrashedError, TooLongError, TooMuchMemoryError, RaisedError) as error:
+        raise CannotReadError(why_not(name, error)) from error
 
 
 def read_many(
-    files: Sequence[tuple[str, bytes]],
-    patience: Patience | None = None,
+    files: Sequence[tuple[str, Source]],
+    limits: Limits | None = None,
     on_done: Callable[[str], None] | None = None,
 ) -> list[ModelReading | CannotReadError]:
     """Read files side by side on all cores; one result a file, in the order given.
@@ -141,9 +88,9 @@ def read_many(
     """
     workers = min(len(files), cores()) or 1
 
-    def one(file: tuple[str, bytes]) -> ModelReading | CannotReadError:
+    def one(file: tuple[str, Source]) -> ModelReading | CannotReadError:
         try:
-            return read_apart(*file, patience=patience, read=read_model)
+            return read_apart(*file, limits=limits, read=read_model)
         except CannotReadError as error:
             return error
         finally:

@@ -1,42 +1,22 @@
-"""A file's units, map conversion, north, storeys and grid axes."""
+"""What a file draws its components in: map conversion, north, storeys and grid axes."""
 
 from __future__ import annotations
 
 import math
-from typing import Any
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, TypeVar
 
 import ifcopenshell.util.placement
 import numpy as np
 
+from stairpath.core.problems import Problem
+from stairpath.core.reading.georeference import map_conversion
 from stairpath.core.reading.model import GridAxis, MapConversion, Storey
-from stairpath.core.reading.relations import UnitScales
+from stairpath.core.reading.relations import clean
+from stairpath.core.reading.sound import finite
 
-_PREFIXES = {"MILLI": 1e-3, "CENTI": 1e-2, "DECI": 1e-1, "KILO": 1e3, "MICRO": 1e-6, None: 1.0}
-
-
-def _unit_scale(unit: Any, power: int) -> float:
-    if unit.is_a("IfcSIUnit"):
-        return float(_PREFIXES.get(unit.Prefix, 1.0)) ** power
-    if unit.is_a("IfcConversionBasedUnit"):
-        factor = unit.ConversionFactor
-        return float(factor.ValueComponent.wrappedValue) * _unit_scale(factor.UnitComponent, power)
-    return 1.0
-
-
-def units(ifc: Any) -> tuple[str, UnitScales]:
-    """The length unit's name in lower case and the scales to metres."""
-    name = "metre"
-    scales = {"LENGTHUNIT": 1.0, "AREAUNIT": 1.0, "VOLUMEUNIT": 1.0}
-    for assignment in ifc.by_type("IfcUnitAssignment")[:1]:
-        for unit in assignment.Units:
-            kind = getattr(unit, "UnitType", None)
-            if kind in scales:
-                power = ("LENGTHUNIT", "AREAUNIT", "VOLUMEUNIT").index(kind) + 1
-                scales[kind] = _unit_scale(unit, power)
-                if kind == "LENGTHUNIT":
-                    prefix = (unit.Prefix or "") if unit.is_a("IfcSIUnit") else ""
-                    name = f"{prefix}{unit.Name}".lower()
-    return name, UnitScales(scales["LENGTHUNIT"], scales["AREAUNIT"], scales["VOLUMEUNIT"])
+T = TypeVar("T")
 
 
 def placement_m(entity: Any, scale: float) -> np.ndarray[tuple[int, int], np.dtype[np.float64]]:
@@ -47,60 +27,13 @@ def placement_m(entity: Any, scale: float) -> np.ndarray[tuple[int, int], np.dty
     return matrix
 
 
-def storeys(ifc: Any, scale: float) -> tuple[Storey, ...]:
-    """Storeys from the lowest up, at the height of their placement."""
-    found = []
-    for entity in ifc.by_type("IfcBuildingStorey"):
-        if entity.ObjectPlacement is not None:
-            elevation = float(placement_m(entity, scale)[2, 3])
-        else:
-            elevation = float(entity.Elevation or 0.0) * scale
-        found.append(Storey(entity.GlobalId, str(entity.Name or entity.LongName or "unnamed"), elevation))
-    return tuple(sorted(found, key=lambda storey: storey.elevation_m))
-
-
-def _map_unit(crs: Any) -> float:
-    unit = getattr(crs, "MapUnit", None)
-    return _unit_scale(unit, 1) if unit is not None else 0.0
-
-
-def map_conversion(ifc: Any, scale: float) -> MapConversion | None:
-    """IfcMapConversion (IFC4 on), or ePSet_MapConversion on the site or project (IFC2X3).
-
-    Eastings and northings are in the CRS's map unit, else in the file's length unit, as
-    IfcMapConversion says.
-    """
-    if ifc.schema != "IFC2X3":
-        for conversion in ifc.by_type("IfcMapConversion")[:1]:
-            crs = conversion.TargetCRS
-            unit = _map_unit(crs) or scale
-            x, y = conversion.XAxisAbscissa, conversion.XAxisOrdinate
-            turn = math.degrees(math.atan2(y, x)) if x is not None and y is not None else 0.0
-            return MapConversion(
-                str(crs.Name or "unnamed"),
-                float(conversion.Eastings) * unit,
-                float(conversion.Northings) * unit,
-                float(conversion.OrthogonalHeight or 0.0) * unit,
-                turn,
-            )
-        return None
-    for rel in ifc.by_type("IfcRelDefinesByProperties"):
-        definition = rel.RelatingPropertyDefinition
-        if definition.is_a("IfcPropertySet") and str(definition.Name).lower() == "epset_mapconversion":
-            values = {p.Name: p.NominalValue.wrappedValue for p in definition.HasProperties if p.NominalValue}
-            if "Eastings" not in values or "Northings" not in values:
-                continue
-            turn = math.degrees(
-                math.atan2(float(values.get("XAxisOrdinate", 0.0)), float(values.get("XAxisAbscissa", 1.0)))
-            )
-            return MapConversion(
-                str(values.get("TargetCRS", "unnamed")),
-                float(values["Eastings"]) * scale,
-                float(values["Northings"]) * scale,
-                float(values.get("OrthogonalHeight", 0.0)) * scale,
-                turn,
-            )
-    return None
+def _storey(entity: Any, scale: float) -> Storey:
+    height: float | None = None
+    if entity.ObjectPlacement is not None:
+        height = finite(float(placement_m(entity, scale)[2, 3]))
+    if height is None:
+        height = (finite(entity.Elevation) or 0.0) * scale
+    return Storey(clean(entity.GlobalId), clean(entity.Name or entity.LongName or "unnamed"), height)
 
 
 def true_north(ifc: Any) -> tuple[float, float] | None:
@@ -109,25 +42,63 @@ def true_north(ifc: Any) -> tuple[float, float] | None:
         if context.TrueNorth is not None:
             x, y = context.TrueNorth.DirectionRatios[:2]
             size = math.hypot(x, y)
-            return (x / size, y / size) if size else None
+            return (x / size, y / size) if size and math.isfinite(size) else None
     return None
 
 
-def grid_axes(ifc: Any, scale: float) -> tuple[GridAxis, ...]:
-    """Straight grid axes with a tag, on plan, in metres and the file's coordinates."""
-    found = []
+def _axis(
+    grid: Any, matrix: np.ndarray[tuple[int, int], np.dtype[np.float64]], axis: Any, scale: float
+) -> GridAxis | None:
+    """A straight axis with a tag, on plan; None for one that is not."""
+    curve = axis.AxisCurve
+    if not axis.AxisTag or not curve.is_a("IfcPolyline") or len(curve.Points) < 2:
+        return None
+    ends = []
+    for point in (curve.Points[0], curve.Points[-1]):
+        own = np.array([*point.Coordinates, 0.0, 0.0])[:3] * scale
+        at = matrix @ np.array([own[0], own[1], own[2], 1.0])
+        ends.append((float(at[0]), float(at[1])))
+    if not np.isfinite(ends).all():
+        return None
+    if not axis.SameSense:
+        ends.reverse()
+    return GridAxis(clean(grid.Name or ""), clean(axis.AxisTag), ends[0], ends[1])
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """What a file draws its components in; storeys from the lowest up, axes on plan, in metres."""
+
+    storeys: tuple[Storey, ...]
+    grid_axes: tuple[GridAxis, ...]
+    map_conversion: MapConversion | None
+    true_north: tuple[float, float] | None
+
+
+def drawing(ifc: Any, scale: float) -> tuple[Drawing, list[Problem]]:
+    """Storeys, grid axes, map conversion and north; what cannot be read is left out and counted."""
+    lost = 0
+
+    def tried(read: Callable[[], T]) -> T | None:
+        nonlocal lost
+        try:
+            return read()
+        except Exception:  # a placement in a circle, an attribute of another type
+            lost += 1
+            return None
+
+    storeys = [tried(lambda e=entity: _storey(e, scale)) for entity in ifc.by_type("IfcBuildingStorey")]  # type: ignore[misc]
+    axes: list[GridAxis | None] = []
     for grid in ifc.by_type("IfcGrid"):
-        matrix = placement_m(grid, scale)
+        matrix = tried(lambda g=grid: placement_m(g, scale))  # type: ignore[misc]
+        if matrix is None:
+            continue
         for axis in (*(grid.UAxes or ()), *(grid.VAxes or ()), *(grid.WAxes or ())):
-            curve = axis.AxisCurve
-            if not axis.AxisTag or not curve.is_a("IfcPolyline") or len(curve.Points) < 2:
-                continue
-            ends = []
-            for point in (curve.Points[0], curve.Points[-1]):
-                own = np.array([*point.Coordinates, 0.0, 0.0])[:3] * scale
-                at = matrix @ np.array([own[0], own[1], own[2], 1.0])
-                ends.append((float(at[0]), float(at[1])))
-            if not axis.SameSense:
-                ends.reverse()
-            found.append(GridAxis(str(grid.Name or ""), str(axis.AxisTag), ends[0], ends[1]))
-    return tuple(found)
+            axes.append(tried(lambda g=grid, m=matrix, a=axis: _axis(g, m, a, scale)))  # type: ignore[misc]
+    conversion, problems = map_conversion(ifc, scale)
+    north = tried(lambda: true_north(ifc))
+    if lost:
+        which = "One storey or grid axis" if lost == 1 else f"{lost} storeys and grid axes"
+        problems.append(Problem("broken-frame", f"{which} could not be read; they are missing."))
+    found = sorted((s for s in storeys if s is not None), key=lambda storey: storey.elevation_m)
+    return Drawing(tuple(found), tuple(a for a in axes if a is not None), conversion, north), problems

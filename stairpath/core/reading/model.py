@@ -34,13 +34,17 @@ class GridAxis:
 
 @dataclass(frozen=True)
 class MapConversion:
-    """IfcMapConversion in metres: own coordinates to those of a projected CRS."""
+    """IfcMapConversion in metres: own coordinates to those of a projected CRS.
+
+    ``reading`` says in which unit its figures were taken and why, where the file does not say it plainly.
+    """
 
     crs: str
     eastings_m: float
     northings_m: float
     height_m: float
     rotation_deg: float
+    reading: str = ""
 
 
 @dataclass(frozen=True)
@@ -116,6 +120,8 @@ class Geometry:
     @classmethod
     def joined(cls, parts: Sequence[Geometry]) -> Geometry:
         """Several geometries as one, in order of their owners."""
+        if not parts:
+            return cls((), np.zeros(0, np.int32), np.zeros(0, np.int32), np.zeros((0, 4, 4)))
         before = np.cumsum([0, *(len(part.shapes) for part in parts)])
         owner = np.concatenate([part.owner for part in parts])
         shape = np.concatenate([part.shape + start for part, start in zip(parts, before, strict=False)])

@@ -3,23 +3,37 @@
 from __future__ import annotations
 
 from collections import Counter
-from pathlib import PurePath
+from collections.abc import Sequence
+from pathlib import Path, PurePath
 from typing import Any
 
 import ifcopenshell
 import numpy as np
 
+from stairpath.core.apart import Progress
 from stairpath.core.problems import CannotReadError, Problem
 from stairpath.core.reading import frame
 from stairpath.core.reading.intake import SCHEMAS
 from stairpath.core.reading.model import Component, Geometry, ModelReading, Space
-from stairpath.core.reading.relations import Relations, SetReader, gather
+from stairpath.core.reading.relations import Relations, SetReader, clean, gather
 from stairpath.core.reading.shapes import read_geometry
-from stairpath.core.reading.shares import Progress
+from stairpath.core.reading.sound import without_far
+from stairpath.core.reading.units import units
+
+LONGEST_SILENCE_S = 180.0
+"""How long one component may take at most before it is left out."""
 
 
 def _text(value: Any) -> str:
-    return "" if value is None else str(value)
+    return "" if value is None else clean(value)
+
+
+def _global_id(entity: Any) -> str:
+    """Its GlobalId; where it has none, one that names its place in the file."""
+    try:
+        return clean(entity.GlobalId or "") or f"no-id-{entity.id()}"
+    except Exception:  # an attribute of another type than the schema says
+        return f"no-id-{entity.id()}"
 
 
 def _storey_of(entity: Any, relations: Relations) -> str | None:
@@ -28,7 +42,7 @@ def _storey_of(entity: Any, relations: Relations) -> str | None:
     at: Any = entity
     while at is not None and at.id() not in seen:
         if at.is_a("IfcBuildingStorey"):
-            return str(at.GlobalId)
+            return _global_id(at)
         seen.add(at.id())
         at = relations.container.get(at.id()) or relations.whole.get(at.id()) or relations.host.get(at.id())
     return None
@@ -45,7 +59,7 @@ def _component(entity: Any, relations: Relations, reader: SetReader) -> Componen
     whole, host = relations.whole.get(key), relations.host.get(key)
     material = relations.material.get(key) or (relations.material.get(kind.id(), "") if kind is not None else "")
     return Component(
-        global_id=str(entity.GlobalId),
+        global_id=_global_id(entity),
         ifc_class=str(entity.is_a()),
         name=_text(entity.Name),
         tag=_text(entity.Tag),
@@ -57,85 +71,142 @@ def _component(entity: Any, relations: Relations, reader: SetReader) -> Componen
         storey=_storey_of(entity, relations),
         material=material,
         systems=tuple(relations.systems.get(key, ())),
-        part_of=str(whole.GlobalId) if whole is not None and whole.is_a("IfcElement") else "",
-        hosted_in=str(host.GlobalId) if host is not None else "",
+        part_of=_global_id(whole) if whole is not None and whole.is_a("IfcElement") else "",
+        hosted_in=_global_id(host) if host is not None else "",
         properties=properties,
         quantities=quantities,
     )
 
 
-def _said(count: int, one: str, many: str) -> str:
-    return one if count == 1 else many.format(count=count)
+def _components(
+    entities: Sequence[Any], relations: Relations, reader: SetReader
+) -> tuple[list[Component], list[str], list[str]]:
+    """All components, the GlobalIds that several have, and the components of which not all could be read."""
+    components: list[Component] = []
+    broken: list[str] = []
+    for entity in entities:
+        try:
+            components.append(_component(entity, relations, reader))
+        except Exception:  # what is wrong with one entity is not wrong with its file
+            components.append(Component(_global_id(entity), str(entity.is_a())))
+            broken.append(components[-1].global_id)
+    counts = Counter(c.global_id for c in components)
+    repeated = [global_id for global_id, count in counts.items() if count > 1]
+    seen: Counter[str] = Counter()
+    for component in components:
+        if counts[component.global_id] > 1:
+            seen[component.global_id] += 1
+            if seen[component.global_id] > 1:
+                component.global_id = f"{component.global_id}~{seen[component.global_id]}"
+    return components, repeated, broken
 
 
-def _problems(
-    entities: list[Any], components: list[Component], geometry: Geometry, relations: Relations, repeated: list[str]
-) -> list[Problem]:
-    found: list[Problem] = []
-    if repeated:
-        found.append(
-            Problem(
-                "duplicate-global-id",
-                _said(
-                    len(repeated),
-                    "One GlobalId is used by more than one component; both are kept, the later ones with a suffix.",
-                    "{count} GlobalIds are used by more than one component; all are kept, the later ones with a suffix.",
-                ),
-                tuple(repeated),
-            )
-        )
-    homeless = tuple(c.global_id for c in components if c.storey is None)
-    if homeless:
-        found.append(
-            Problem(
-                "no-storey",
-                _said(
-                    len(homeless),
-                    "One component is on no storey; it is shown under No level.",
-                    "{count} components are on no storey; they are shown under No level.",
-                ),
-                homeless,
-            )
-        )
+def _spaces(entities: Sequence[Any], relations: Relations) -> tuple[Space, ...]:
+    found = []
+    for entity in entities:
+        try:
+            name, long_name = _text(entity.Name), _text(entity.LongName)
+        except Exception:
+            name = long_name = ""
+        found.append(Space(_global_id(entity), name, long_name or name, _storey_of(entity, relations)))
+    return tuple(found)
+
+
+def _about(code: str, components: Sequence[str], one: str, many: str) -> list[Problem]:
+    """A problem about components, in the singular or plural; none about none."""
+    if not components:
+        return []
+    text = one if len(components) == 1 else many.format(count=len(components))
+    return [Problem(code, text, tuple(components))]
+
+
+def _represented(entity: Any) -> bool:
+    try:
+        return entity.Representation is not None
+    except Exception:
+        return False
+
+
+def _shape_problems(
+    entities: Sequence[Any], components: Sequence[Component], geometry: Geometry, relations: Relations,
+    left_out: dict[int, str], unsound: frozenset[int],
+) -> list[Problem]:  # fmt: skip
     shaped = set(geometry.owner[geometry.owner >= 0].tolist())
+    left = [components[owner].global_id for owner in sorted(left_out) if owner >= 0]
+    why = next((left_out[owner] for owner in sorted(left_out) if owner >= 0), "")
+    odd = [components[owner].global_id for owner in sorted(unsound) if owner >= 0]
     broken, empty = [], []
     for ordinal, (entity, component) in enumerate(zip(entities, components, strict=True)):
-        if ordinal in shaped:
+        if ordinal in shaped or ordinal in left_out or ordinal in unsound:
             continue
-        if entity.Representation is not None:
+        if _represented(entity):
             broken.append(component.global_id)
         elif not relations.parts.get(entity.id()):
             empty.append(component.global_id)
-    if broken:
-        found.append(
-            Problem(
-                "broken-geometry",
-                _said(
-                    len(broken),
-                    "The shape of one component could not be made; it is listed without one.",
-                    "The shapes of {count} components could not be made; they are listed without one.",
-                ),
-                tuple(broken),
-            )
-        )
-    if empty:
-        found.append(
-            Problem(
-                "no-geometry",
-                _said(
-                    len(empty),
-                    "One component has no shape in the file; it is listed without one.",
-                    "{count} components have no shape in the file; they are listed without one.",
-                ),
-                tuple(empty),
-            )
-        )
+    return [
+        *_about(
+            "left-out",
+            left,
+            f"The shape of one component was left out: {why}. It is listed without one.",
+            f"The shapes of {{count}} components were left out; of the first: {why}. They are listed without one.",
+        ),
+        *_about(
+            "coordinates",
+            odd,
+            "One component has coordinates that are no numbers or over 100 km away; that part of it is left out.",
+            "{count} components have coordinates that are no numbers or over 100 km away; those parts are left out.",
+        ),
+        *_about(
+            "broken-geometry",
+            broken,
+            "The shape of one component could not be made; it is listed without one.",
+            "The shapes of {count} components could not be made; they are listed without one.",
+        ),
+        *_about(
+            "no-geometry",
+            empty,
+            "One component has no shape in the file; it is listed without one.",
+            "{count} components have no shape in the file; they are listed without one.",
+        ),
+    ]
+
+
+def _listing_problems(
+    components: Sequence[Component], relations: Relations, repeated: Sequence[str], broken: Sequence[str]
+) -> list[Problem]:
+    found = [
+        *_about(
+            "duplicate-global-id",
+            repeated,
+            "One GlobalId is used by more than one component; both are kept, the later ones with a suffix.",
+            "{count} GlobalIds are used by more than one component; all are kept, the later ones with a suffix.",
+        ),
+        *_about(
+            "broken-component",
+            broken,
+            "What the file says of one component could not be read; it is listed by its GlobalId.",
+            "What the file says of {count} components could not be read; they are listed by their GlobalIds.",
+        ),
+        *_about(
+            "no-storey",
+            [c.global_id for c in components if c.storey is None],
+            "One component is on no storey; it is shown under No level.",
+            "{count} components are on no storey; they are shown under No level.",
+        ),
+    ]
+    if relations.broken:
+        count = relations.broken
+        which = "One relation of the file" if count == 1 else f"{count} relations of the file"
+        found.append(Problem("broken-relation", f"{which} could not be followed; what it says is missing."))
     return found
 
 
-def _open(name: str, content: bytes) -> Any:
+def _open(name: str, source: bytes | Path) -> Any:
     try:
-        ifc = ifcopenshell.file.from_string(content.decode("utf-8", errors="replace"))
+        if isinstance(source, Path):
+            ifc = ifcopenshell.open(str(source))
+        else:
+            ifc = ifcopenshell.file.from_string(source.decode("utf-8", errors="replace"))
         schema = str(ifc.schema)
     except Exception as error:
         raise CannotReadError(f"{name} cannot be parsed as IFC; export it again from the design program.") from error
@@ -146,50 +217,53 @@ def _open(name: str, content: bytes) -> Any:
     return ifc
 
 
-def read_model(name: str, content: bytes, on_progress: Progress | None = None) -> ModelReading:
-    """Read one IFC file, given as its name and bytes.
+def read_model(
+    name: str,
+    source: bytes | Path,
+    on_progress: Progress | None = None,
+    longest_silence_s: float = LONGEST_SILENCE_S,
+) -> ModelReading:
+    """Read one IFC file, given as its name and its bytes or where it lies.
 
-    Duplicated GlobalIds, components on no storey, and components without or with broken
-    geometry are kept and reported. Raises CannotReadError.
+    Duplicated GlobalIds, components on no storey, without or with broken geometry, with coordinates that
+    cannot be, and those at which the geometry kernel crashes or takes longer than ``longest_silence_s`` are kept
+    and reported. Raises CannotReadError.
     """
     progress: Progress = on_progress or (lambda share, global_id: None)
     progress(0.0, "")
-    ifc = _open(name, content)
-    length_unit, scales = frame.units(ifc)
+    ifc = _open(name, source)
+    length_unit, scales = units(ifc)
     relations = gather(ifc)
-    reader = SetReader(scales)
 
     elements = (e for e in ifc.by_type("IfcElement") if not e.is_a("IfcFeatureElement"))
     entities = sorted(elements, key=lambda entity: int(entity.id()))  # in the order of the file
-    components = [_component(entity, relations, reader) for entity in entities]
-    counts = Counter(c.global_id for c in components)
-    repeated = [global_id for global_id, count in counts.items() if count > 1]
-    if repeated:
-        seen: Counter[str] = Counter()
-        for component in components:
-            seen[component.global_id] += 1
-            if seen[component.global_id] > 1:
-                component.global_id = f"{component.global_id}~{seen[component.global_id]}"
-
+    components, repeated, broken = _components(entities, relations, SetReader(scales))
     space_entities = list(ifc.by_type("IfcSpace"))
-    spaces = tuple(
-        Space(str(e.GlobalId), _text(e.Name), _text(e.LongName) or _text(e.Name), _storey_of(e, relations))
-        for e in space_entities
-    )
+    spaces = _spaces(space_entities, relations)
     progress(0.1, "")
-    geometry = read_geometry(
-        name, ifc, entities, space_entities, lambda share, global_id: progress(0.1 + 0.9 * share, global_id)
+    walked, left_out = read_geometry(
+        ifc,
+        entities,
+        space_entities,
+        lambda share, global_id: progress(0.1 + 0.9 * share, global_id),
+        longest_silence_s,
     )
-    problems = _problems(entities, components, geometry, relations, repeated)
+    geometry, far = without_far(walked.geometry)
+    drawn, drawing_problems = frame.drawing(ifc, scales.length)
+    problems = [
+        *_listing_problems(components, relations, repeated, broken),
+        *_shape_problems(entities, components, geometry, relations, left_out, walked.unsound | far),
+        *drawing_problems,
+    ]
     return ModelReading(
         name=PurePath(name).stem,
         schema=str(ifc.schema_identifier if hasattr(ifc, "schema_identifier") else ifc.schema),
         length_unit=length_unit,
-        storeys=frame.storeys(ifc, scales.length),
+        storeys=drawn.storeys,
         spaces=spaces,
-        grid_axes=frame.grid_axes(ifc, scales.length),
-        map_conversion=frame.map_conversion(ifc, scales.length),
-        true_north=frame.true_north(ifc),
+        grid_axes=drawn.grid_axes,
+        map_conversion=drawn.map_conversion,
+        true_north=drawn.true_north,
         components=tuple(components),
         geometry=geometry,
         problems=tuple(problems),

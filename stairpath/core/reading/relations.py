@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any
 
 from stairpath.core.reading.model import PropertySets, PropertyValue, Quantity
+from stairpath.core.reading.sound import finite
 
 _QUANTITY_UNITS = {
     "IfcQuantityLength": ("LengthValue", "m", 1),
@@ -61,6 +63,13 @@ class Relations:
     systems: dict[int, list[str]] = field(default_factory=lambda: defaultdict(list))
     sets: dict[int, list[Any]] = field(default_factory=lambda: defaultdict(list))
     host: dict[int, Any] = field(default_factory=dict)
+    broken: int = 0
+    """Relations that could not be followed."""
+
+
+def clean(value: Any) -> str:
+    """A text without what cannot be kept: NUL, and halves of characters."""
+    return str(value).replace("\0", "").encode("utf-8", errors="replace").decode()
 
 
 def _material_name(material: Any) -> str:
@@ -68,7 +77,7 @@ def _material_name(material: Any) -> str:
         return ""
     kind = material.is_a()
     if kind == "IfcMaterial":
-        return str(material.Name or "")
+        return clean(material.Name or "")
     if kind == "IfcMaterialLayerSetUsage":
         return _material_name(material.ForLayerSet)
     if kind == "IfcMaterialLayerSet":
@@ -81,40 +90,66 @@ def _material_name(material: Any) -> str:
         return " + ".join(_material_name(c.Material) for c in material.MaterialConstituents or () if c.Material)
     if kind == "IfcMaterialList":
         return " + ".join(_material_name(m) for m in material.Materials)
-    return str(getattr(material, "Name", "") or "")
+    return clean(getattr(material, "Name", "") or "")
 
 
 def gather(ifc: Any) -> Relations:
-    """Walk every relation of the file once."""
+    """Walk every relation of the file once; one that cannot be followed is counted and left."""
     out = Relations()
-    for rel in ifc.by_type("IfcRelContainedInSpatialStructure"):
+    voids: dict[int, Any] = {}
+
+    def contained(rel: Any) -> None:
         for item in rel.RelatedElements:
             out.container[item.id()] = rel.RelatingStructure
-    for cls in ("IfcRelAggregates", "IfcRelNests"):
-        for rel in ifc.by_type(cls):
-            for item in rel.RelatedObjects:
-                out.whole[item.id()] = rel.RelatingObject
-                out.parts[rel.RelatingObject.id()].append(item.id())
-    for rel in ifc.by_type("IfcRelDefinesByType"):
+
+    def made_of(rel: Any) -> None:
+        for item in rel.RelatedObjects:
+            out.whole[item.id()] = rel.RelatingObject
+            out.parts[rel.RelatingObject.id()].append(item.id())
+
+    def typed(rel: Any) -> None:
         for item in rel.RelatedObjects:
             out.type_of[item.id()] = rel.RelatingType
-    for rel in ifc.by_type("IfcRelAssociatesMaterial"):
+
+    def of_material(rel: Any) -> None:
         name = _material_name(rel.RelatingMaterial)
         for item in rel.RelatedObjects:
             out.material[item.id()] = name
-    for rel in ifc.by_type("IfcRelAssignsToGroup"):
+
+    def in_system(rel: Any) -> None:
         if rel.RelatingGroup is not None and rel.RelatingGroup.is_a("IfcSystem"):
             for item in rel.RelatedObjects:
-                out.systems[item.id()].append(str(rel.RelatingGroup.Name or rel.RelatingGroup.GlobalId))
-    for rel in ifc.by_type("IfcRelDefinesByProperties"):
-        definition = rel.RelatingPropertyDefinition
+                out.systems[item.id()].append(clean(rel.RelatingGroup.Name or rel.RelatingGroup.GlobalId))
+
+    def with_set(rel: Any) -> None:
         for item in rel.RelatedObjects:
-            out.sets[item.id()].append(definition)
-    voids = {rel.RelatedOpeningElement.id(): rel.RelatingBuildingElement for rel in ifc.by_type("IfcRelVoidsElement")}
-    for rel in ifc.by_type("IfcRelFillsElement"):
+            out.sets[item.id()].append(rel.RelatingPropertyDefinition)
+
+    def void(rel: Any) -> None:
+        voids[rel.RelatedOpeningElement.id()] = rel.RelatingBuildingElement
+
+    def filled(rel: Any) -> None:
         host = voids.get(rel.RelatingOpeningElement.id())
         if host is not None:
             out.host[rel.RelatedBuildingElement.id()] = host
+
+    steps: tuple[tuple[str, Callable[[Any], None]], ...] = (
+        ("IfcRelContainedInSpatialStructure", contained),
+        ("IfcRelAggregates", made_of),
+        ("IfcRelNests", made_of),
+        ("IfcRelDefinesByType", typed),
+        ("IfcRelAssociatesMaterial", of_material),
+        ("IfcRelAssignsToGroup", in_system),
+        ("IfcRelDefinesByProperties", with_set),
+        ("IfcRelVoidsElement", void),
+        ("IfcRelFillsElement", filled),
+    )
+    for kind, note in steps:
+        for rel in ifc.by_type(kind):
+            try:
+                note(rel)
+            except Exception:  # an end that is missing or of another kind than the schema says
+                out.broken += 1
     return out
 
 
@@ -134,20 +169,21 @@ class SetReader:
             return None
         raw = value.wrappedValue
         measure = _MEASURES.get(value.is_a())
-        if measure is not None and isinstance(raw, (int, float)):
-            return Quantity(float(raw) * self._scales.of(measure[1]), measure[0])
-        if isinstance(raw, (str, bool, int, float)):
-            return raw
-        return str(raw)
+        if measure is not None and (number := finite(raw)) is not None:
+            return Quantity(number * self._scales.of(measure[1]), measure[0])
+        if isinstance(raw, bool) or finite(raw) is not None:
+            kept: PropertyValue = raw
+            return kept
+        return clean(raw)
 
     def _property(self, prop: Any) -> PropertyValue:
         kind = prop.is_a()
         if kind == "IfcPropertySingleValue":
             return self._value(prop.NominalValue)
         if kind == "IfcPropertyEnumeratedValue":
-            return ", ".join(str(v.wrappedValue) for v in prop.EnumerationValues or ())
+            return ", ".join(clean(v.wrappedValue) for v in prop.EnumerationValues or ())
         if kind == "IfcPropertyListValue":
-            return ", ".join(str(v.wrappedValue) for v in prop.ListValues or ())
+            return ", ".join(clean(v.wrappedValue) for v in prop.ListValues or ())
         if kind == "IfcPropertyBoundedValue":
             low, high = self._value(prop.LowerBoundValue), self._value(prop.UpperBoundValue)
             return f"{_said(low)} to {_said(high)}"
@@ -157,7 +193,7 @@ class SetReader:
         """Name to value of one IfcPropertySet; measures with their unit, lengths in metres."""
         found = self._properties.get(definition.id())
         if found is None:
-            found = {str(p.Name): self._property(p) for p in definition.HasProperties or ()}
+            found = {clean(p.Name): self._property(p) for p in definition.HasProperties or ()}
             self._properties[definition.id()] = found
         return found
 
@@ -169,9 +205,9 @@ class SetReader:
             if known is None:
                 continue
             attribute, unit, power = known
-            value = getattr(quantity, attribute)
+            value = finite(getattr(quantity, attribute))
             if value is not None:
-                found[str(quantity.Name)] = Quantity(float(value) * self._scales.of(power), unit)
+                found[clean(quantity.Name)] = Quantity(value * self._scales.of(power), unit)
         return found
 
     def sets(self, definitions: list[Any]) -> tuple[PropertySets, dict[str, dict[str, Quantity]]]:
@@ -180,7 +216,7 @@ class SetReader:
         quantities: dict[str, dict[str, Quantity]] = {}
         for definition in definitions:
             if definition.is_a("IfcPropertySet"):
-                properties[str(definition.Name)] = self.properties(definition)
+                properties[clean(definition.Name)] = self.properties(definition)
             elif definition.is_a("IfcElementQuantity"):
-                quantities[str(definition.Name)] = self.quantities(definition)
+                quantities[clean(definition.Name)] = self.quantities(definition)
         return properties, quantities

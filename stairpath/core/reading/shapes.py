@@ -8,8 +8,10 @@ from typing import Any
 import ifcopenshell.geom
 import numpy as np
 
+from stairpath.core.apart import Progress
 from stairpath.core.reading.model import Geometry, Shape
-from stairpath.core.reading.shares import Progress, processes_for, walk_in_shares
+from stairpath.core.reading.shares import LeftOut, Walked, processes_for, walk_in_shares
+from stairpath.core.reading.sound import sound_triangles
 
 LINEAR_DEFLECTION_M = 0.003
 ANGULAR_DEFLECTION_RAD = 0.8
@@ -25,8 +27,8 @@ def kernel_settings() -> Any:
     return settings
 
 
-def _shape(geometry: Any) -> tuple[Shape, np.ndarray[tuple[int], np.dtype[np.float64]]]:
-    """A shape about a whole-metre point of its own, and that point.
+def _shape(geometry: Any) -> tuple[Shape, np.ndarray[tuple[int], np.dtype[np.float64]], bool]:
+    """A shape about a whole-metre point of its own, that point, and whether all of its coordinates can be.
 
     Coordinates far from zero lose millimetres in single precision, so they are brought near
     it first.
@@ -44,19 +46,24 @@ def _shape(geometry: Any) -> tuple[Shape, np.ndarray[tuple[int], np.dtype[np.flo
     see_through = np.zeros(len(triangles), dtype=bool)
     if len(clear) and len(material_ids) == len(triangles):
         see_through = np.where(material_ids >= 0, clear[np.maximum(material_ids, 0)], False)
+    vertices, keep = sound_triangles(vertices, triangles)
+    whole = bool(keep.all())
+    triangles, see_through = triangles[keep], see_through[keep]
     centre = np.zeros(3)
     if len(vertices):
         middle = (vertices.min(axis=0) + vertices.max(axis=0)) / 2
         if np.abs(middle).max() > 1000.0:
             centre = np.round(middle)
-    return Shape((vertices - centre).astype(np.float32), triangles, see_through), centre
+    return Shape((vertices - centre).astype(np.float32), triangles, see_through), centre, whole
 
 
-def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress: Progress) -> Geometry:
+def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress: Progress) -> Walked:
     """Walk the kernel over entities; ``owners`` maps STEP ids to what ``Geometry.owner`` holds."""
     shapes: list[Shape] = []
     centres: list[np.ndarray[tuple[int], np.dtype[np.float64]]] = []
     index_of: dict[str, int] = {}
+    broken: set[int] = set()
+    unsound: set[int] = set()
     owner: list[int] = []
     shape_of: list[int] = []
     matrices: list[np.ndarray[tuple[int, int], np.dtype[np.float64]]] = []
@@ -68,41 +75,47 @@ def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress
             if len(geometry.faces_buffer):
                 key = geometry.id
                 if key not in index_of:
-                    shape, centre = _shape(geometry)
+                    shape, centre, whole = _shape(geometry)
                     index_of[key] = len(shapes)
+                    if not whole:
+                        broken.add(len(shapes))
                     shapes.append(shape)
                     centres.append(centre)
                 at = index_of[key]
                 matrix = np.frombuffer(made.transformation_buffer, dtype="d").reshape(4, 4).T.copy()
                 matrix[:3, 3] += matrix[:3, :3] @ centres[at]
-                owner.append(owners[made.id])
-                shape_of.append(at)
-                matrices.append(matrix)
+                if at in broken or not np.isfinite(matrix).all():
+                    unsound.add(owners[made.id])
+                if len(shapes[at].triangles) and np.isfinite(matrix).all():
+                    owner.append(owners[made.id])
+                    shape_of.append(at)
+                    matrices.append(matrix)
             on_progress(iterator.progress() / 100.0, made.guid)
             if not iterator.next():
                 break
-    return Geometry(
+    geometry = Geometry(
         tuple(shapes),
         np.array(owner, dtype=np.int32),
         np.array(shape_of, dtype=np.int32),
         np.array(matrices, dtype=np.float64).reshape(-1, 4, 4),
     )
+    return Walked(geometry, frozenset(unsound))
 
 
 def read_geometry(
-    name: str, ifc: Any, components: Sequence[Any], spaces: Sequence[Any], on_progress: Progress
-) -> Geometry:
-    """The triangles of all components and spaces, of a large file on all cores.
+    ifc: Any, components: Sequence[Any], spaces: Sequence[Any], on_progress: Progress, longest_silence_s: float
+) -> tuple[Walked, dict[int, str]]:
+    """The triangles of all components and spaces, and the owners that took the kernel down, with how.
 
-    ``on_progress`` is told the share done and the GlobalId just made. Raises CannotReadError
-    where the kernel crashed in a helper.
+    ``on_progress`` is told the share done and the GlobalId just made.
     """
     owners = {entity.id(): i for i, entity in enumerate(components)}
     owners.update({entity.id(): -1 - i for i, entity in enumerate(spaces)})
     shaped = [entity for entity in (*components, *spaces) if entity.Representation is not None]
 
-    def walk(share: Sequence[Any], report: Progress) -> Geometry:
+    def walk(share: Sequence[Any], report: Progress) -> Walked:
         return _walk(ifc, share, owners, report)
 
-    count = processes_for(len(shaped))
-    return walk(shaped, on_progress) if count == 1 else walk_in_shares(name, shaped, walk, on_progress, count)
+    left: list[LeftOut]
+    walked, left = walk_in_shares(shaped, walk, on_progress, processes_for(len(shaped)), longest_silence_s)
+    return walked, {owners[shaped[each.index].id()]: each.why for each in left}

@@ -107,7 +107,7 @@ def solids_of(federation: Federation, rule: Rule | None = None) -> Solids:
     for model in federation.models:
         outline = model.outline
         classes = np.array(outline.classes)
-        if model.stands and len(classes):
+        if model.stands and not model.elsewhere and len(classes):
             geometry = outline.geometry
             solid = ~np.isin(classes, sorted(rule.passable))
             doors = outline.of_class(("IfcDoor",)) & (not rule.doors_locked)

@@ -1,0 +1,87 @@
+"""The few points of many components that decide how a camera frames them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.camera.pose import axes
+from stairpath.core.reading.model import Geometry
+
+Array = npt.NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A geometry moved by ``to``, the bounds (n, 2, 3) of its components there (NaN for none), and which are meant."""
+
+    geometry: Geometry
+    to: Array
+    bounds_m: Array
+    wanted: npt.NDArray[np.bool_]
+
+
+def _directions(bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]) -> Array:
+    """What is largest at the points that decide: the sides of the frame as planes, and near and far (k, 3).
+
+    In perspective a side of the frame is touched by the point where ``x - slope * z`` is largest (x across, z
+    along the view); in parallel the slope is zero. See ``framing.frame``.
+    """
+    right, up, forward = axes(bearing_deg, tilt_deg)
+    wide, high = slopes
+    return np.array(
+        [
+            *(sign * right - slope * forward for sign in (1, -1) for slope in (wide, 0.0)),
+            *(sign * up - slope * forward for sign in (1, -1) for slope in (high, 0.0)),
+            forward,
+            -forward,
+        ]
+    )
+
+
+def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]) -> Array:
+    """Points (k, 3) that frame as all corner points of the wanted components do.
+
+    For each direction that decides, components are looked at in the order of how far their boxes reach, until no
+    box reaches beyond the farthest point that was found. ``slopes`` are the tangents of half the free angle across
+    the width and the height, zero in parallel.
+    """
+    towards = _directions(bearing_deg, tilt_deg, slopes)
+    owners: list[tuple[int, int]] = []
+    boxes: list[Array] = []
+    of_owner: list[dict[int, list[int]]] = []
+    for number, part in enumerate(parts):
+        meant = np.flatnonzero(part.wanted & ~np.isnan(part.bounds_m).any(axis=(1, 2)))
+        owners += [(number, int(owner)) for owner in meant]
+        boxes.append(part.bounds_m[meant])
+        index: dict[int, list[int]] = {}
+        for placed, owner in enumerate(part.geometry.owner.tolist()):
+            index.setdefault(owner, []).append(placed)
+        of_owner.append(index)
+    if not owners:
+        return np.zeros((0, 3))
+    box = np.concatenate(boxes)
+    found: dict[int, Array] = {}
+
+    def points(at: int) -> Array:
+        if at not in found:
+            number, owner = owners[at]
+            part = parts[number]
+            found[at] = np.concatenate([part.geometry.points_of(k, part.to) for k in of_owner[number][owner]])
+        return found[at]
+
+    telling: list[Array] = []
+    for direction in towards:
+        reach = np.where(direction > 0, box[:, 1] * direction, box[:, 0] * direction).sum(axis=1)
+        best, where = -np.inf, np.zeros(3)
+        for at in np.argsort(-reach, kind="stable"):
+            if reach[at] <= best:
+                break
+            along = points(int(at)) @ direction
+            if along.max() > best:
+                best, where = float(along.max()), points(int(at))[int(np.argmax(along))]
+        telling.append(where)
+    return np.array(telling)

@@ -1,0 +1,334 @@
+"""What the JSON columns hold: a dataclass each, read and written by one adapter that also reads older forms.
+
+Nothing outside this module knows how they are spelled in the database.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Any, Generic, Literal, TypeVar
+
+from pydantic import TypeAdapter
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.engine import Dialect
+from sqlalchemy.types import TypeDecorator
+
+from stairpath.core.federation.alignment import Evidence
+from stairpath.core.problems import Problem
+from stairpath.core.reading.model import GridAxis, MapConversion, PropertyValue, Quantity, Storey
+from stairpath.core.walking.bodies import Body
+from stairpath.core.walking.grid import CELL_M
+from stairpath.core.walking.solids import PASSABLE
+
+T = TypeVar("T")
+Json = dict[str, Any]
+Point = tuple[float, float, float]
+
+
+class Document(TypeDecorator[T], Generic[T]):
+    """A JSON column that is a dataclass in Python; ``older`` brings an older form to today's."""
+
+    impl = JSONB
+    cache_ok = True
+
+    def __init__(self, kind: type[T], older: Callable[[Json], Json] | None = None) -> None:
+        super().__init__(none_as_null=True)
+        self.kind, self.older = kind, older
+        self._adapter: TypeAdapter[T] | None = None
+
+    def _ours(self) -> TypeAdapter[T]:
+        if self._adapter is None:
+            self._adapter = TypeAdapter(self.kind)
+        return self._adapter
+
+    def process_bind_param(self, value: T | None, dialect: Dialect) -> Any:
+        """As JSON."""
+        return None if value is None else self._ours().dump_python(value, mode="json")
+
+    def process_result_value(self, value: Any | None, dialect: Dialect) -> T | None:
+        """From JSON of today or earlier."""
+        if value is None:
+            return None
+        return self._ours().validate_python(self.older(value) if self.older else value)
+
+
+@dataclass(frozen=True)
+class RoomFloor:
+    """A room as read: its floor as triangles on plan, and its heights, in the file's coordinates."""
+
+    global_id: str
+    number: str
+    name: str
+    storey: str | None
+    floor: list[list[list[float]]]
+    low_m: float
+    high_m: float
+
+
+@dataclass(frozen=True)
+class Frame:
+    """What was read of a model besides its components.
+
+    ``columns`` is the hash of what the browser needs of each component, ``sorts`` of what federating needs.
+    """
+
+    schema: str
+    length_unit: str
+    storeys: tuple[Storey, ...]
+    rooms: tuple[RoomFloor, ...]
+    grid_axes: tuple[GridAxis, ...]
+    map_conversion: MapConversion | None
+    true_north: tuple[float, float] | None
+    problems: tuple[Problem, ...]
+    triangles: int
+    components: int = 0
+    columns: str | None = None
+    sorts: str | None = None
+
+
+@dataclass(frozen=True)
+class AlternativeOf:
+    """For what a model is an alternative, and which."""
+
+    what: str
+    option: str
+
+
+@dataclass(frozen=True)
+class Placed:
+    """Where a model came to stand; ``columns`` is the hash of what that gave each component."""
+
+    by: Evidence
+    reason: str
+    rotation_deg: float
+    shift_m: Point
+    matrix: list[list[float]]
+    discipline: str | None
+    alternative: AlternativeOf | None
+    problems: tuple[Problem, ...]
+    colours: tuple[str, ...] = ()
+    columns: str | None = None
+    elsewhere: bool = False
+    """Whether it stands so far from the others that it is left out of fits, walk maps and pictures."""
+
+
+@dataclass(frozen=True)
+class KeptLevel:
+    """A level, and the hash of its key plan."""
+
+    name: str
+    elevation_m: float
+    plan: str | None = None
+
+
+@dataclass(frozen=True)
+class KeptRoom:
+    """A room of the building; ``model`` counts those that were federated."""
+
+    model: int
+    global_id: str
+    number: str
+    name: str
+    level: int
+    corners_m: list[list[float]] = field(default_factory=list)
+
+
+@dataclass(frozen=True)
+class Building:
+    """A project's building as it was federated last; ``models`` are the ids of its models in their order."""
+
+    origin_m: Point = (0.0, 0.0, 0.0)
+    bounds_m: list[list[float]] | None = None
+    building_north_deg: float = 0.0
+    true_north_deg: float | None = None
+    levels: tuple[KeptLevel, ...] = ()
+    rooms: tuple[KeptRoom, ...] = ()
+    models: tuple[str, ...] = ()
+    summary: int = 0
+    """Counts what a federation keeps; one that was kept with less is made again."""
+
+
+@dataclass(frozen=True)
+class StandsAt:
+    """Where somebody standing comes to stand in a room, in project coordinates."""
+
+    room: int
+    at_m: Point
+    bearing_deg: float
+
+
+@dataclass(frozen=True)
+class MapNote:
+    """What is known of the walk map that was made last."""
+
+    made_for: list[int]
+    origin_m: Point
+    bearing_deg: float
+    cell_m: float
+    seconds: float
+    made: int
+    kept: int
+    stands: tuple[StandsAt, ...] = ()
+
+
+@dataclass(frozen=True)
+class Walking:
+    """What stands in the way, how fine the walk map is, who walks, and the map that was made last."""
+
+    passable: tuple[str, ...] = tuple(sorted(PASSABLE))
+    doors_locked: bool = False
+    cell_m: float = CELL_M
+    bodies: tuple[Body, ...] = ()
+    revision: int = 0
+    map: MapNote | None = None
+
+
+@dataclass(frozen=True)
+class Details:
+    """What is known of a component besides what it is called."""
+
+    description: str = ""
+    type_name: str = ""
+    predefined: str = ""
+    operation: str = ""
+    material: str = ""
+    part_of: str = ""
+    hosted_in: str = ""
+    properties: dict[str, dict[str, Quantity | PropertyValue]] = field(default_factory=dict)
+    quantities: dict[str, dict[str, Quantity]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class Named:
+    """A component by its model and GlobalId."""
+
+    model: str
+    global_id: str
+
+
+@dataclass(frozen=True)
+class KeptPose:
+    """A camera about an origin."""
+
+    eye_m: list[float]
+    target_m: list[float]
+    up: list[float]
+    projection: Literal["perspective", "parallel"]
+    angle_deg: float
+    height_m: float
+    through_m: float = 0.0
+
+
+@dataclass(frozen=True)
+class KeptCell:
+    """A cell of the storey board that is not simply shown."""
+
+    level: str | None
+    discipline: str
+    state: Literal["shown", "faded", "hidden"]
+
+
+@dataclass(frozen=True)
+class KeptView:
+    """Everything that a viewpoint restores."""
+
+    pose: KeptPose
+    origin_m: list[float]
+    cells: list[KeptCell] = field(default_factory=list)
+    shown: list[Named] = field(default_factory=list)
+    hidden: list[Named] = field(default_factory=list)
+    faded: list[Named] = field(default_factory=list)
+    picked: list[Named] = field(default_factory=list)
+    alternatives: dict[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class KeptHome:
+    """The view that everybody comes home to, and who set it."""
+
+    view: KeptView
+    author: str
+
+
+@dataclass(frozen=True)
+class KeptPlace:
+    """One end of a route."""
+
+    room: int | None = None
+    point_m: list[float] | None = None
+    label: str = ""
+
+
+@dataclass(frozen=True)
+class KeptWish:
+    """What route was asked for, in project coordinates."""
+
+    start: KeptPlace
+    end: KeptPlace
+    body: str = "standing"
+    step_free: bool = False
+    width_limit_m: float = 0.90
+    height_limit_m: float = 2.00
+
+
+@dataclass(frozen=True)
+class InTheWay:
+    """A component with what one calls it."""
+
+    model: str
+    model_name: str
+    discipline: str | None
+    global_id: str
+    label: str
+
+
+@dataclass(frozen=True)
+class KeptPinch:
+    """A narrow or low place of a route."""
+
+    what: Literal["width", "height"]
+    size_m: float
+    at_m: list[float]
+    along_m: float
+    components: list[InTheWay]
+
+
+@dataclass(frozen=True)
+class KeptBlock:
+    """Where a route ends and what would have to be otherwise."""
+
+    kind: str
+    nearest_m: list[float]
+    components: list[InTheWay]
+    needs: str
+    found_m: float | None
+    needed_m: float | None
+
+
+@dataclass(frozen=True)
+class KeptAnswer:
+    """A route as it was found, in project coordinates."""
+
+    found: bool
+    version: int
+    length_m: float | None
+    rise_m: float | None
+    descent_m: float | None
+    risers: int | None
+    time_s: float | None
+    points_m: list[list[float]]
+    narrowest: KeptPinch | None
+    lowest: KeptPinch | None
+    pinches: list[KeptPinch]
+    blocked: KeptBlock | None
+
+
+def older_placed(kept: Json) -> Json:
+    """Before alternatives were parted into what and which they were kept so too; problems may have lacked."""
+    return {"problems": [], **kept}
+
+
+def older_walking(kept: Json) -> Json:
+    """An empty map stood for none."""
+    return {**kept, "map": kept.get("map") or None}

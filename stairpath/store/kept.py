@@ -1,0 +1,46 @@
+"""The rows of viewpoints and of routes that were kept."""
+
+from __future__ import annotations
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from stairpath.store.tables import SavedRoute, Viewpoint
+
+
+def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
+    """The project's viewpoints that were not deleted, newest first."""
+    return list(
+        session.scalars(
+            select(Viewpoint)
+            .where(Viewpoint.project_id == project_id, Viewpoint.removed_at.is_(None))
+            .order_by(Viewpoint.created_at.desc())
+        )
+    )
+
+
+def viewpoint_by_id(session: Session, viewpoint_id: str) -> Viewpoint | None:
+    """A viewpoint, deleted or not."""
+    return session.get(Viewpoint, viewpoint_id)
+
+
+def routes(session: Session, project_id: str) -> list[SavedRoute]:
+    """The project's kept routes that were not deleted, newest first."""
+    return list(
+        session.scalars(
+            select(SavedRoute)
+            .where(SavedRoute.project_id == project_id, SavedRoute.removed_at.is_(None))
+            .order_by(SavedRoute.created_at.desc())
+        )
+    )
+
+
+def route_by_id(session: Session, route_id: str) -> SavedRoute | None:
+    """A kept route, deleted or not."""
+    return session.get(SavedRoute, route_id)
+
+
+def add(session: Session, row: Viewpoint | SavedRoute) -> None:
+    """Keep a new one."""
+    session.add(row)
+    session.flush()

@@ -1,0 +1,95 @@
+"""The rows of projects."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from sqlalchemy import ColumnElement, Integer, and_, cast, delete, func, or_, select
+from sqlalchemy.orm import Session
+
+from stairpath.store.documents import Building
+from stairpath.store.tables import Model, Project
+
+
+@dataclass(frozen=True)
+class Counted:
+    """A project with how much there is in it."""
+
+    project: Project
+    models: int
+    components: int
+    reading: int
+
+
+def counted(session: Session, binned: bool, project_id: str | None = None) -> list[Counted]:
+    """The projects that are in use, or those in the bin, newest first."""
+    counts = (
+        select(
+            Model.project_id,
+            func.count().label("models"),
+            func.coalesce(func.sum(cast(func.jsonb_extract_path_text(Model.frame, "components"), Integer)), 0).label(
+                "components"
+            ),
+            func.count().filter(Model.status.in_(("waiting", "reading"))).label("reading"),
+        )
+        .where(Model.removed_at.is_(None))
+        .group_by(Model.project_id)
+        .subquery()
+    )
+    wanted: ColumnElement[bool] = Project.removed_at.is_not(None) if binned else Project.removed_at.is_(None)
+    if project_id is not None:
+        wanted = and_(wanted, Project.id == project_id)
+    rows = session.execute(
+        select(Project, counts.c.models, counts.c.components, counts.c.reading)
+        .outerjoin(counts, counts.c.project_id == Project.id)
+        .where(wanted, Project.begun)
+        .order_by(Project.created_at.desc())
+    )
+    return [Counted(p, models or 0, int(components or 0), reading or 0) for p, models, components, reading in rows]
+
+
+def project_by_id(session: Session, project_id: str, hold: bool = False) -> Project | None:
+    """A project; held until the transaction ends if wanted."""
+    return session.get(Project, project_id, with_for_update=hold or None, populate_existing=hold)
+
+
+def project_named(session: Session, name: str) -> Project | None:
+    """A project of a name that is not in the bin."""
+    return session.scalar(select(Project).where(Project.name == name, Project.removed_at.is_(None)).limit(1))
+
+
+def add_project(session: Session, name: str, author: str, begun: bool) -> Project:
+    """A new project."""
+    project = Project(name=name, created_by=author, begun=begun)
+    session.add(project)
+    session.flush()
+    return project
+
+
+def to_federate(session: Session, summary: int) -> list[str]:
+    """Projects that want a federation that was not made, or whose last one holds less than one holds now."""
+    older: ColumnElement[bool] = cast(func.jsonb_extract_path_text(Project.federation, "summary"), Integer) != summary
+    return list(
+        session.scalars(
+            select(Project.id).where(
+                Project.trouble == "",
+                or_(Project.wanted != Project.made, and_(Project.federation.is_not(None), older)),
+            )
+        )
+    )
+
+
+def federated_projects(session: Session) -> list[Project]:
+    """Projects that were federated and have no trouble."""
+    return list(session.scalars(select(Project).where(Project.federation.is_not(None), Project.trouble == "")))
+
+
+def forget_unbegun(session: Session, before: datetime) -> None:
+    """Delete projects that were made for files of which none was ever taken in."""
+    session.execute(delete(Project).where(Project.begun.is_(False), Project.created_at < before))
+
+
+def building_of(project: Project) -> Building:
+    """The project's building as federated last; an empty one before."""
+    return project.federation or Building()

@@ -1,0 +1,145 @@
+"""Where the camera stands to see something of a project."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from dataclasses import dataclass
+from threading import Lock
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.camera.extreme import Placed, telling_points
+from stairpath.core.reading.model import Geometry
+from stairpath.core.reading.pack import unpack
+from stairpath.store import blobs, components, federations, models
+from stairpath.store.documents import Building
+from stairpath.store.tables import Model, Project
+from stairpath.work.deed import Deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import MissingError, UnfitError
+
+Array = npt.NDArray[np.float64]
+Mask = npt.NDArray[np.bool_]
+
+_KEPT_GEOMETRIES = 64
+_geometries: OrderedDict[str, Geometry] = OrderedDict()
+_lock = Lock()
+
+
+@dataclass(frozen=True)
+class Subject:
+    """What is to be seen: components by model and GlobalId, a room or a level by its place in the lists, those
+    whose bit is set, or, with nothing named, everything that stands in the building.
+    """
+
+    components: list[tuple[str, str]] | None = None
+    room: int | None = None
+    level: int | None = None
+    among: bytes | None = None
+
+
+@dataclass(frozen=True)
+class Framed:
+    """Points (n, 3) about the project's origin that are to be inside, and the models that lie elsewhere."""
+
+    points: Array
+    elsewhere: list[str]
+
+
+def _geometry(act: Deed, sha: str) -> Geometry | None:
+    """A model's geometry, the last few kept in memory."""
+    with _lock:
+        if sha in _geometries:
+            _geometries.move_to_end(sha)
+            return _geometries[sha]
+    kept = blobs.load(act.session, sha)
+    if kept is None:
+        return None
+    geometry = unpack(kept[0])
+    with _lock:
+        _geometries[sha] = geometry
+        while len(_geometries) > _KEPT_GEOMETRIES:
+            _geometries.popitem(last=False)
+    return geometry
+
+
+def _room_corners(building: Building, index: int) -> Array:
+    if not 0 <= index < len(building.rooms):
+        raise MissingError("There is no such room; the building may have changed, reload the page.")
+    corners: Array = np.array(building.rooms[index].corners_m).reshape(-1, 3) - building.origin_m
+    return corners
+
+
+def _count(model: Model) -> int:
+    return model.frame.components if model.frame else 0
+
+
+def _mask(model: Model, ordinals: list[int]) -> Mask:
+    wanted = np.zeros(_count(model), dtype=bool)
+    wanted[[k for k in ordinals if k < len(wanted)]] = True
+    return wanted
+
+
+def _among(there: list[Model], given: bytes) -> dict[str, Mask]:
+    """Components by model whose bit is set, in the order of the federation's dense numbers."""
+    bits = np.unpackbits(np.frombuffer(given, dtype=np.uint8), bitorder="little").astype(bool)
+    found: dict[str, Mask] = {}
+    first = 0
+    for model in there:
+        found[model.id] = bits[first : first + _count(model)]
+        first += _count(model)
+    if not first <= len(bits) < first + 8:
+        raise UnfitError("The building has just changed; try again.")
+    return found
+
+
+def _wanted(act: Deed, there: list[Model], subject: Subject) -> dict[str, Mask]:
+    if subject.components is not None:
+        asked: dict[str, list[str]] = {}
+        for model_id, global_id in subject.components:
+            asked.setdefault(model_id, []).append(global_id)
+        return {m.id: _mask(m, components.ordinals(act.session, m.id, asked[m.id])) for m in there if m.id in asked}
+    if subject.among is not None:
+        return _among(there, subject.among)
+    stand = [m for m in there if m.stands and m.placed is not None and not m.placed.elsewhere]
+    if subject.level is not None:
+        return {m.id: federations.places(act.session, m)["level"] == subject.level for m in stand}
+    # Where nothing stands near, what stands at all is the building.
+    return {m.id: np.ones(_count(m), dtype=bool) for m in stand or [m for m in there if m.stands]}
+
+
+def _placed(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | None:
+    geometry = _geometry(act, model.geometry or "")
+    if geometry is None or model.placed is None or len(wanted) != _count(model):
+        return None
+    matrix = np.array(model.placed.matrix)
+    matrix[:3, 3] -= origin
+    bounds = federations.places(act.session, model)["bounds_m"] - origin
+    return Placed(geometry, matrix, bounds, wanted)
+
+
+def _project(act: Deed, project_id: str) -> tuple[Project, Building]:
+    project = in_use(act, project_id)
+    return project, project.federation or Building()
+
+
+def subject_points(
+    project_id: str, subject: Subject, bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]
+) -> Framed:
+    """The points that decide how a subject is framed, seen along a bearing and tilt; see ``telling_points``."""
+    with looking() as act:
+        project, building = _project(act, project_id)
+        origin = np.array(building.origin_m)
+        if subject.room is not None:
+            return Framed(_room_corners(building, subject.room), [])
+        there = [m for m in models.live_models(act.session, project.id) if m.placed is not None]
+        try:
+            wanted = _wanted(act, there, subject)
+            found = [_placed(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]
+        except federations.ChangedError:
+            raise UnfitError("The building is being put together anew; try again in a moment.") from None
+        points = telling_points([p for p in found if p is not None], bearing_deg, tilt_deg, slopes)
+        whole = subject == Subject()
+        far = [m.name for m in there if m.placed is not None and m.placed.elsewhere and m.stands]
+        return Framed(points, far if whole and len(far) < len(there) else [])

@@ -1,0 +1,51 @@
+"""What a component is."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from stairpath.core.federation.disciplines import CODES
+from stairpath.store import components, federations
+from stairpath.store.projects import building_of
+from stairpath.store.tables import Component, Model
+from stairpath.work.deed import looking
+from stairpath.work.refusals import MissingError
+
+
+@dataclass(frozen=True)
+class Known:
+    """A component with its model, and what federating gave it."""
+
+    row: Component
+    model: Model
+    level: str | None
+    discipline: str
+    room: str | None
+    bounds_m: list[float] | None
+
+
+def known(model_id: str, global_id: str) -> Known:
+    """Everything known of one component; where it stands is left out while that is worked out anew."""
+    with looking() as look:
+        model = look.model(model_id)
+        row = components.component(look.session, model.id, global_id)
+        if row is None:
+            raise MissingError(f"{model.name} holds no component {global_id}; it may have gone with a newer file.")
+        building = building_of(look.project(model.project_id))
+        try:
+            places = federations.places(look.session, model)
+        except federations.ChangedError:
+            return Known(row, model, None, "OTH", None, None)
+        level, room = int(places["level"][row.ordinal]), int(places["room"][row.ordinal])
+        bounds = places["bounds_m"][row.ordinal]
+        called = building.rooms[room] if 0 <= room < len(building.rooms) else None
+        return Known(
+            row,
+            model,
+            building.levels[level].name if 0 <= level < len(building.levels) else None,
+            CODES[int(places["discipline"][row.ordinal])],
+            f"{called.number} {called.name}".strip() if called else None,
+            None if np.isnan(bounds).any() else [float(v) for v in bounds.reshape(-1)],
+        )

@@ -1,0 +1,68 @@
+"""Putting a project's models together: the job that follows whatever changes the building."""
+
+from __future__ import annotations
+
+import structlog
+
+from stairpath.core.apart import ApartError, Progress, run_apart
+from stairpath.core.cutting.keyplan import document, draw_key_plan
+from stairpath.core.federation.disciplines import CODES
+from stairpath.core.federation.federate import Federation, federate
+from stairpath.core.mesh.picture import draw_picture
+from stairpath.store import blobs, federations, projects
+from stairpath.store.tables import Model
+from stairpath.work.deed import WORKER, Deed, deed
+from stairpath.work.reading import limits
+from stairpath.work.trouble import note_trouble
+
+log = structlog.get_logger()
+
+
+def _together(act: Deed, models: list[Model]) -> Federation:
+    return federate(
+        federations.outlines(act.session, models),
+        {m.name: m.discipline_rule for m in models if m.discipline_rule in CODES},
+        {m.name for m in models if m.chosen},
+        {m.name: m.placement for m in models if m.placement is not None},
+    )
+
+
+def put_together(project_id: str, report: Progress) -> None:
+    """Align all models that were read, place their components, draw key plans and picture; in a child process."""
+    with deed(WORKER) as act:
+        federations.hold(act.session, project_id)
+        project = projects.project_by_id(act.session, project_id)
+        if project is None:
+            return
+        wanted = project.wanted
+        models = federations.read_models(act.session, project_id)
+        building = _together(act, models)
+        report(0.5, "")
+        plans = []
+        for level in range(len(building.levels)):
+            drawn = document(draw_key_plan(building, level), building.origin_m)
+            plans.append(federations.keep_plan(act.session, drawn))
+            report(0.5 + 0.4 * (level + 1) / len(building.levels), "")
+        picture = draw_picture(building)
+        project = act.project(project_id, hold=True)  # held late, so that nobody waits for the work above
+        federations.keep_building(act.session, project, models, building, plans)
+        project.picture = None if picture is None else blobs.keep(act.session, picture, "image/png")
+        project.made = wanted
+        project.trouble = ""
+        if project.wanted != wanted:
+            act.put_federation(project_id)
+        act.map_walks(project_id)
+        act.tell(project_id, "federation", "models", "walking")
+
+
+def bring_together(project_id: str) -> None:
+    """Put a project's models together in a child process; where that does not end well the project says why."""
+    with deed(WORKER) as act:
+        project = projects.project_by_id(act.session, project_id)
+        if project is None:
+            return
+        wanted = project.wanted
+    try:
+        run_apart(put_together, project_id, limits=limits())
+    except ApartError as error:
+        note_trouble(project_id, wanted, "The models could not be put together", error)

@@ -1,0 +1,27 @@
+"""Why something is not done, in one sentence that says what to do."""
+
+from __future__ import annotations
+
+
+class RefusedError(Exception):
+    """Something that is asked for is not done; the message is one sentence for the user."""
+
+
+class MissingError(RefusedError):
+    """What it is about is not there."""
+
+
+class GoneError(RefusedError):
+    """What it is about was there and was deleted."""
+
+
+class UnfitError(RefusedError):
+    """It does not go together with how things are just now."""
+
+
+class WrongError(RefusedError):
+    """What was given cannot be."""
+
+
+class TooLargeError(RefusedError):
+    """What was given is more than is taken."""

@@ -1,0 +1,155 @@
+"""Routes: finding one, and keeping it."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from typing import Any
+
+import numpy as np
+import numpy.typing as npt
+from pydantic import TypeAdapter
+
+from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
+from stairpath.core.walking.report import route_document
+from stairpath.core.walking.route import Limits, route
+from stairpath.core.walking.walkmap import WalkMap
+from stairpath.store import kept
+from stairpath.store.documents import KeptAnswer, KeptPlace, KeptWish
+from stairpath.store.projects import building_of
+from stairpath.store.tables import Project, SavedRoute
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.grounds import Ground, body_of, ground_of, map_of, marks, named
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import MissingError, WrongError
+
+Array = npt.NDArray[np.float64]
+T = Any
+
+_ANSWER: TypeAdapter[KeptAnswer] = TypeAdapter(KeptAnswer)
+_POINTS = {"at_m", "nearest_m", "point_m", "points_m"}
+
+
+def _place(ground: Ground, walk: WalkMap, wish: KeptPlace) -> Place:
+    if wish.room is not None:
+        return in_room(walk, ground.room(walk, wish.room))
+    if wish.point_m is None:
+        raise WrongError("A route needs a place to begin and one to end; give a room or a point for both.")
+    return at_point(walk, ground.own(walk, wish.point_m), wish.label or "that point")
+
+
+def _found(act: Deed, project: Project, wish: KeptWish) -> KeptAnswer:
+    body = body_of(project, wish.body)
+    ground = ground_of(act, project)
+    walk = map_of(act, project, ground, body)
+    try:
+        limits = Limits(wish.width_limit_m, wish.height_limit_m)
+        start, end = _place(ground, walk, wish.start), _place(ground, walk, wish.end)
+    except (NoPlaceError, ValueError) as error:
+        raise WrongError(str(error.args[0])) from error
+    answer = route(walk, ground.space, start, end, wish.step_free, limits, marks(ground, body))
+    known = named(act, ground, answer.involved)
+    document = route_document(answer, ground.about(walk), known.__getitem__)
+    return _ANSWER.validate_python({**document, "version": ground.version})
+
+
+def find(project_id: str, wish: KeptWish) -> KeptAnswer:
+    """The quickest way from one place to another for a body, or why there is none; about the project's origin."""
+    with looking() as act:
+        return _found(act, in_use(act, project_id), wish)
+
+
+def _moved(document: Any, by: Array) -> Any:
+    """What is asked for or answered, with all its points moved: the browser counts about the project's origin."""
+    if isinstance(document, list):
+        return [_moved(value, by) for value in document]
+    if not isinstance(document, dict):
+        return document
+    out = {key: _moved(value, by) for key, value in document.items()}
+    for key in _POINTS & document.keys():
+        if document[key]:
+            out[key] = np.round(np.array(document[key]) + by, 4).tolist()
+    return out
+
+
+def moved(document: Any, kind: type[T], by: Array) -> T:
+    """A wish or an answer with all its points moved."""
+    adapter: TypeAdapter[T] = TypeAdapter(kind)
+    return adapter.validate_python(_moved(adapter.dump_python(document, mode="json"), by))
+
+
+def _origin(project: Project) -> Array:
+    return np.array(building_of(project).origin_m)
+
+
+def about_origin(row: SavedRoute, project: Project) -> SavedRoute:
+    """A kept route as the browser counts: a copy about the project's origin."""
+    return SavedRoute(
+        id=row.id,
+        project_id=row.project_id,
+        name=row.name,
+        author=row.author,
+        created_at=row.created_at,
+        wish=moved(row.wish, KeptWish, -_origin(project)),
+        answer=moved(row.answer, KeptAnswer, -_origin(project)),
+    )
+
+
+def listed(project_id: str) -> list[SavedRoute]:
+    """The project's kept routes about its origin, newest first."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        return [about_origin(row, project) for row in kept.routes(look.session, project.id)]
+
+
+def keep(who: Who, project_id: str, name: str, wish: KeptWish) -> SavedRoute:
+    """Keep a route with its answer as of now, in the project's own coordinates, whatever its origin is later."""
+    with deed(who) as act:
+        project = in_use(act, project_id)
+        answer = _found(act, project, wish)
+        row = SavedRoute(
+            project_id=project.id,
+            name=name.strip() or "Untitled",
+            author=who.said,
+            wish=moved(wish, KeptWish, _origin(project)),
+            answer=moved(answer, KeptAnswer, _origin(project)),
+        )
+        kept.add(act.session, row)
+        act.tell(project.id, "routes", what=row.id)
+        return about_origin(row, project)
+
+
+def _row(act: Deed, route_id: str) -> SavedRoute:
+    found = kept.route_by_id(act.session, route_id)
+    if found is None:
+        raise MissingError("There is no such route; it may have been made in another project.")
+    return found
+
+
+def _there(act: Deed, route_id: str) -> SavedRoute:
+    found = kept.route_by_id(act.session, route_id)
+    if found is None or found.removed_at is not None:
+        raise MissingError("There is no such route; it may have been deleted.")
+    return found
+
+
+def delete(who: Who, route_id: str) -> None:
+    """Delete a kept route; it can be brought back."""
+    with deed(who) as act:
+        found = _there(act, route_id)
+        found.removed_at = datetime.now(UTC)
+        act.tell(found.project_id, "routes", what=found.id)
+
+
+def bring_back(who: Who, route_id: str) -> None:
+    """Bring back a route that was deleted."""
+    with deed(who) as act:
+        found = _row(act, route_id)
+        found.removed_at = None
+        act.tell(found.project_id, "routes", what=found.id)
+
+
+def one(route_id: str) -> tuple[SavedRoute, str]:
+    """A kept route in the project's coordinates, and the project's name."""
+    with looking() as look:
+        found = _there(look, route_id)
+        return found, look.project(found.project_id).name

@@ -1,0 +1,34 @@
+"""Noting that a building could not be put together or mapped, so that it is said and not tried for ever."""
+
+from __future__ import annotations
+
+import structlog
+
+from stairpath.core.apart import ApartError, CrashedError, TooLongError, TooMuchMemoryError
+from stairpath.store import projects
+from stairpath.work.deed import WORKER, deed
+
+log = structlog.get_logger()
+
+
+def _why(error: ApartError) -> str:
+    match error:
+        case TooMuchMemoryError():
+            return f"that needs more than the {error.limit_mb} MB of memory that it may take"
+        case TooLongError():
+            return f"that took longer than allowed ({error.seconds:.0f} s)"
+        case CrashedError():
+            return f"the process that did it died{f' ({error.signal_name})' if error.signal_name else ''}"
+    return str(error)
+
+
+def note_trouble(project_id: str, wanted: int, what: str, error: ApartError) -> None:
+    """Keep why a project's building could not be made, unless it is wanted otherwise by now."""
+    log.warning(what, project=project_id, reason=str(error), trace=getattr(error, "trace", ""))
+    with deed(WORKER) as act:
+        project = projects.project_by_id(act.session, project_id, hold=True)
+        if project is None or project.wanted != wanted:
+            return
+        project.trouble = f"{what}: {_why(error)}. Take out the model that was added last, or align it otherwise."
+        project.making = None
+        act.tell(project_id, "project", "walking")
