@@ -22,8 +22,9 @@ from stairpath.store import database
 
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
-    hub: Hub = app.state.hub
+    hub = Hub()
     await hub.open()
+    app.state.hub = hub
     yield
     await hub.close()
 
@@ -38,7 +39,6 @@ def create_app() -> FastAPI:
         openapi_url="/api/openapi.json",
         lifespan=_lifespan,
     )
-    app.state.hub = Hub()
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
     say_what_is_wrong(app)

@@ -69,7 +69,8 @@ def add_project(session: Session, name: str, author: str, begun: bool) -> Projec
 
 def to_federate(session: Session, summary: int) -> list[str]:
     """Projects that want a federation that was not made, or whose last one holds less than one holds now."""
-    older: ColumnElement[bool] = cast(func.jsonb_extract_path_text(Project.federation, "summary"), Integer) != summary
+    kept = cast(func.jsonb_extract_path_text(Project.federation, "summary"), Integer)
+    older: ColumnElement[bool] = kept.is_distinct_from(summary)
     return list(
         session.scalars(
             select(Project.id).where(

@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.building import assembled
 from tests.samples import Sample
 
 
@@ -16,8 +17,19 @@ from tests.samples import Sample
 def client(database_url):
     from stairpath.api.server import create_app
 
-    with TestClient(create_app()) as opened:
+    with TestClient(create_app(), base_url="http://127.0.0.1") as opened:
         yield opened
+
+
+@pytest.fixture
+def building(client):
+    """The federation of a project with its columns, as the page puts it together."""
+
+    def of(project_id: str):
+        head = client.get(f"/api/projects/{project_id}/federation").json()
+        return assembled(head, lambda address: client.get(address).content)
+
+    return of
 
 
 @pytest.fixture

@@ -3,12 +3,12 @@
 import pytest
 from sqlalchemy import text
 
+from stairpath.core.apart import CancelledError, run_apart
 from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.apart import ReadingCancelledError, read_apart
 from stairpath.jobs import tasks
-from stairpath.store import federations
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model, Project
+from stairpath.work import chores, reading
 from tests.samples import simple
 
 
@@ -26,16 +26,16 @@ def while_reading(monkeypatch):
     """Do something in the middle of the next reading, before it goes on as it would have."""
 
     def arrange(act):
-        def reads(name, content, patience, report, cancelled, *, read):
-            monkeypatch.setattr("stairpath.jobs.tasks.read_apart", read_apart)
-            report(0.5, "somewhere")
+        def reads(work, *args, limits, on_progress, cancelled):
+            monkeypatch.setattr(reading, "run_apart", run_apart)
+            on_progress(0.5, "somewhere")
             act()
-            monkeypatch.setattr(tasks, "_TELL_EVERY_S", 0.0)
+            monkeypatch.setattr(reading, "_TELL_EVERY_S", 0.0)
             if cancelled():
-                raise ReadingCancelledError(name)
-            return read_apart(name, content, patience, report, cancelled, read=read)
+                raise CancelledError("cancelled")
+            return run_apart(work, *args, limits=limits, on_progress=on_progress, cancelled=cancelled)
 
-        monkeypatch.setattr("stairpath.jobs.tasks.read_apart", reads)
+        monkeypatch.setattr(reading, "run_apart", reads)
 
     return arrange
 
@@ -75,14 +75,14 @@ def test_a_newer_file_that_comes_during_a_reading_is_the_one_that_counts(project
     assert (card("a")["status"], card("a")["components"]) == ("read", 2)
 
 
-def test_what_was_read_stays_when_a_newer_file_fails(client, project, send, work, card):
+def test_what_was_read_stays_when_a_newer_file_fails(project, send, work, card, building):
     send(project, "a.ifc", simple())
     work()
     send(project, "a.ifc", simple().content().replace(b"IFCPROJECT(", b"IFCPERSON(", 1))
     work()
     assert card("a")["status"] == "failed"
     assert card("a")["message"].startswith("a.ifc ")
-    (model,) = client.get(f"/api/projects/{project}/federation").json()["models"]
+    (model,) = building(project)["models"]
     assert model["labels"] == ["W-1"]
 
 
@@ -99,7 +99,7 @@ def test_a_reading_that_fails_says_what_the_reader_said(project, send, work, car
         raise CannotReadError("a.ifc crashed the geometry kernel; export it again.")
 
     send(project, "a.ifc", simple())
-    monkeypatch.setattr("stairpath.jobs.tasks.read_apart", fails)
+    monkeypatch.setattr(reading, "run_apart", fails)
     work()
     assert (card("a")["status"], card("a")["message"]) == (
         "failed",
@@ -109,7 +109,7 @@ def test_a_reading_that_fails_says_what_the_reader_said(project, send, work, car
 
 def test_a_file_that_is_no_longer_kept_says_so(project, send, work, card, monkeypatch):
     send(project, "a.ifc", simple())
-    monkeypatch.setattr("stairpath.store.blobs.load", lambda session, sha: None)
+    monkeypatch.setattr("stairpath.store.blobs.is_kept", lambda session, sha: False)
     work()
     assert card("a")["status"] == "failed"
     assert "no longer kept" in card("a")["message"]
@@ -138,19 +138,7 @@ def test_a_job_whose_worker_died_is_run_again(project, send, work, card):
     work()
     assert card("a")["status"] == "reading"  # nobody has taken it up yet
 
-    import asyncio
-
-    from procrastinate import PsycopgConnector
-
-    from stairpath.jobs.queue import app
-    from stairpath.settings import settings
-
-    async def take_up() -> None:
-        with app.replace_connector(PsycopgConnector(conninfo=settings().database_url)) as queue:
-            async with queue.open_async():
-                await tasks.take_up(queue.job_manager)
-
-    asyncio.run(take_up())
+    assert chores.take_up(30.0, None, []) == 1
     work()
     assert card("a")["status"] == "read"
 
@@ -159,13 +147,18 @@ def test_a_project_that_an_older_version_federated_is_federated_again(client, pr
     send(project, "a.ifc", simple())
     work()
     with transaction() as session:
-        kept = session.get_one(Project, project)
-        kept.federation = {k: v for k, v in (kept.federation or {}).items() if k not in ("summary", "levels")} | {
-            "levels": [{"name": "Level 00", "elevation_m": 0.0}]
-        }
+        session.execute(
+            text(
+                "UPDATE project SET federation = federation - 'summary' || "
+                """'{"levels": [{"name": "Level 00", "elevation_m": 0.0}]}' WHERE id = :id"""
+            ),
+            {"id": project},
+        )
     assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"] is None
-    tasks.defer_left_behind()
+    chores.find_work()
     work()
     assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"]
     with transaction() as session:
-        assert project not in federations.outdated_projects(session)
+        kept = session.get_one(Project, project)
+        assert kept.federation is not None
+        assert kept.federation.summary > 0

@@ -4,8 +4,13 @@ import io
 import zipfile
 
 import pytest
+from sqlalchemy import text
 
 from stairpath.api.shapes import KeyPlan
+from stairpath.store.database import transaction
+from stairpath.store.tables import Model
+from stairpath.work import chores
+from stairpath.work.deed import WORKER, deed
 from tests.samples import simple
 
 
@@ -13,7 +18,7 @@ def models(client, project):
     return {m["name"]: m for m in client.get(f"/api/projects/{project}/models").json()}
 
 
-def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work):
+def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work, building):
     sample = simple("IFC4", "mm")
     storey = sample.ifc.by_type("IfcBuildingStorey")[0]
     sample.room(storey, "0.01", "Hall", (0, 0, 0), (6000, 6000, 3000))
@@ -29,7 +34,7 @@ def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work):
     assert card["aligned_by"] == "placement"
     assert card["added_by"] == "Ida Fenn"
 
-    federation = client.get(f"/api/projects/{project}/federation").json()
+    federation = building(project)
     (model,) = federation["models"]
     assert model["labels"] == ["W-1"]
     (level,) = federation["levels"]
@@ -125,15 +130,11 @@ def test_a_newer_file_of_the_same_name_takes_the_place_of_the_older(client, proj
 
 
 def test_a_model_left_behind_by_a_stopped_worker_is_taken_up(client, project, send, work):
-    from stairpath.jobs.tasks import defer_left_behind
-    from stairpath.store.database import transaction
-    from stairpath.store.tables import Model
-
     model = send(project, "a.ifc", simple()).json()[0]["id"]
     work()
     with transaction() as session:
         session.get_one(Model, model).status = "reading"
-    defer_left_behind()
+    assert chores.find_work() >= 1
     work()
     assert models(client, project)["a"]["status"] == "read"
 
@@ -182,17 +183,14 @@ def test_a_discipline_can_be_corrected_and_stays_so(client, project, send, work)
     card = models(client, project)["QH-STR"]
     assert (card["discipline"], card["discipline_set"]) == ("FIT", True)
     client.put(f"/api/models/{model}/discipline", json={"code": None})
+    work()
     assert models(client, project)["QH-STR"]["discipline"] == "STR"
 
 
 def test_the_queue_holds_a_job_once(client, project, send):
-    from sqlalchemy import text
-
-    from stairpath.jobs.tasks import defer_federation
-    from stairpath.store.database import transaction
-
     for _ in range(3):
-        defer_federation(project)
+        with deed(WORKER) as act:
+            act.put_federation(project)
     with transaction() as session:
         waiting = session.scalar(
             text("SELECT count(*) FROM procrastinate_jobs WHERE status = 'todo' AND args->>'project_id' = :id"),

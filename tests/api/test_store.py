@@ -1,6 +1,7 @@
 """What is kept in PostgreSQL comes back as it was."""
 
 import hashlib
+import io
 
 import numpy as np
 import pytest
@@ -10,9 +11,10 @@ from stairpath.core.federation.outline import outline
 from stairpath.core.reading.read import read_model
 from stairpath.store import blobs, readings
 from stairpath.store.database import transaction
-from stairpath.store.federations import refederate
-from stairpath.store.files import add_file
 from stairpath.store.tables import BlobPiece, Component, Model, Project
+from stairpath.work import components, federating
+from stairpath.work.deed import Who, looking
+from stairpath.work.models import keep_files
 from tests.samples import simple
 
 
@@ -83,22 +85,22 @@ def test_a_model_comes_back_as_it_was_read(read_sample):
 
 
 def test_a_model_that_was_not_read_has_no_outline(project, database_url):
-    with transaction() as session:
-        model = add_file(session, session.get_one(Project, project), "x.ifc", b"anything", "Ida Fenn")
-        with pytest.raises(LookupError, match="x has not been read"):
-            readings.load_outline(session, model)
+    (model,) = keep_files(Who("Ida Fenn"), project, [("x.ifc", io.BytesIO(b"anything"))])
+    with looking() as look, pytest.raises(LookupError, match="x has not been read"):
+        readings.load_outline(look.session, model)
 
 
 def test_components_know_their_place_once_federated(read_sample):
     model_id, _ = read_sample
     with transaction() as session:
         (row,) = session.scalars(select(Component).where(Component.model_id == model_id))
-        assert (row.level, row.discipline, row.room) == (0, 0, 0)
-        assert row.bounds_m is not None
-        assert row.bounds_m[0] > 412_290
         project = session.get_one(Project, session.get_one(Model, model_id).project_id)
         assert project.federation is not None
-        assert project.federation["rooms"][0]["name"] == "Hall"
+        assert project.federation.rooms[0].name == "Hall"
+    known = components.known(model_id, row.global_id)
+    assert (known.level, known.discipline, known.room) == ("Level 00", "ARC", "0.01 Hall")
+    assert known.bounds_m is not None
+    assert known.bounds_m[0] > 412_290
 
 
 def test_federating_again_changes_nothing_but_the_version(read_sample):
@@ -106,14 +108,11 @@ def test_federating_again_changes_nothing_but_the_version(read_sample):
     with transaction() as session:
         project = session.get_one(Project, session.get_one(Model, model_id).project_id)
         before, version = project.federation, project.version
-        refederate(session, project.id)
+    federating.bring_together(project.id)
+    with transaction() as session:
+        project = session.get_one(Project, project.id)
         assert project.federation == before
         assert project.version == version + 1
-
-
-def test_federating_what_is_not_there(database_url):
-    with transaction() as session:
-        assert refederate(session, "none") is None
 
 
 def test_deleting_a_project_leaves_no_rows_of_it(read_sample):

@@ -82,15 +82,14 @@ def test_rename_delete_and_undo(client, house):
     assert len(client.get(f"/api/projects/{house}/viewpoints").json()) == 1
 
 
-def test_viewpoints_outlive_a_new_reading(client, house, work):
-    federation = client.get(f"/api/projects/{house}/federation").json()
-    model = federation["models"][0]
+def test_viewpoints_outlive_a_new_reading(client, house, work, building):
+    model = building(house)["models"][0]
     ref = {"model": model["id"], "global_id": model["global_ids"][0]}
     view = {"pose": POSE, "origin_m": ORIGIN, "picked": [ref], "hidden": [ref]}
     made = keep(client, house, view=view).json()
     client.post(f"/api/models/{model['id']}/retry")
     work()
-    after = client.get(f"/api/projects/{house}/federation").json()["models"][0]
+    after = building(house)["models"][0]
     kept = client.get(f"/api/viewpoints/{made['id']}").json()["view"]["picked"][0]
     assert kept == {"model": after["id"], "global_id": after["global_ids"][0]}
 

@@ -58,7 +58,8 @@ def test_a_rule_lets_one_walk_through_a_class_and_an_own_body_gets_a_map(client,
     rule = {"passable": ["IfcVirtualElement"], "doors_locked": False, "bodies": [wide]}
     assert client.put(f"/api/projects/{house}/walking/rule", json=rule).status_code == 204
     assert walking(client, house)["current"] is False
-    ask("routes/find", 409, start=far[0], end=far[1])
+    # The map that is there is used until the new one is made.
+    assert ask("routes/find", start=far[0], end=far[1])["found"] is True
     work()
     assert walking(client, house)["bodies"][-1] == {**wide, "speed_m_s": 1.4, "own": True}
     assert ask("routes/find", start=far[0], end=far[1], body="bench")["found"] is False

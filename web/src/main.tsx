@@ -4,12 +4,26 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { AwayLine } from "./api/AwayLine";
+import { Away } from "./api/client";
 import { NameGate } from "./people/NameGate";
 import { ProjectPage } from "./project/ProjectPage";
 import { StartPage } from "./start/StartPage";
 import { theme } from "./theme";
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+const AGAIN_MS = 2000;
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // While the server is away what is asked waits for it; what it refuses is asked once more.
+      retry: (count, error) => error instanceof Away || count < 1,
+      retryDelay: AGAIN_MS,
+      refetchOnWindowFocus: false,
+      networkMode: "always",
+    },
+    mutations: { networkMode: "always" },
+  },
+});
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");
 
@@ -20,6 +34,7 @@ createRoot(root).render(
       <QueryClientProvider client={client}>
         <BrowserRouter>
           <NameGate />
+          <AwayLine />
           <Routes>
             <Route path="/" element={<StartPage />} />
             <Route path="/p/:projectId" element={<ProjectPage />} />

@@ -76,7 +76,9 @@ class ModelCard(BaseModel):
 
 
 class DisciplineWish(BaseModel):
-    code: str | None
+    """A discipline by its code; None for what the file says."""
+
+    code: Annotated[str, Field(max_length=8)] | None
 
 
 class AlignmentWish(BaseModel):

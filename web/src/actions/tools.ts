@@ -1,7 +1,7 @@
 import { create } from "zustand";
 
 /** A tool in hand that takes clicks or drags on the stage until it is put away. */
-export type Tool = "region" | "pin" | "jump" | "through" | "from" | "to";
+export type Tool = "region" | "pin" | "jump" | "through" | "from" | "to" | "align";
 
 interface Tools {
   tool: Tool | null;

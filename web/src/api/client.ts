@@ -1,9 +1,27 @@
 import createClient from "openapi-fetch";
+import { usePerson } from "../people/person";
+import { noteAway } from "./connection";
 import type { components, paths } from "./schema";
 
 export type Shapes = components["schemas"];
-export type Federation = Shapes["Federation"];
-export type FederatedModel = Shapes["FederatedModel"];
+
+/** A model with what is per component, each column in the order of its components. */
+export interface FederatedModel extends Omit<Shapes["FederatedModel"], "colours"> {
+  global_ids: string[];
+  labels: string[];
+  /** Index into the levels, -1 for none. */
+  level: number[];
+  discipline: number[];
+  /** Index into the federation's colours. */
+  colour: number[];
+}
+
+/** The building as it is drawn. */
+export interface Federation extends Omit<Shapes["Federation"], "models"> {
+  models: FederatedModel[];
+  colours: string[];
+}
+
 export type ModelCard = Shapes["ModelCard"];
 export type ProjectCard = Shapes["ProjectCard"];
 export type Component = Shapes["Component"];
@@ -13,13 +31,26 @@ export type View = Shapes["View"];
 export type PoseShape = Shapes["Pose"];
 
 export const api = createClient<paths>({ baseUrl: "/" });
+api.use({
+  onRequest({ request }) {
+    request.headers.set("X-Author", encodeURIComponent(usePerson.getState().name));
+    return request;
+  },
+});
 
 /** What went wrong, in the server's own sentence. */
 export class Refused extends Error {}
 
+/** The server or its database could not be reached; nothing is wrong with what was asked. */
+export class Away extends Refused {}
+
+const AWAY = "Stair Path cannot be reached just now; do it again when the line above is gone.";
+const UNAVAILABLE = new Set([502, 503, 504]);
+
 interface Answer<T> {
   data?: T;
   error?: unknown;
+  response?: Response;
 }
 
 function sentence(error: unknown): string {
@@ -35,7 +66,12 @@ export async function taken<T>(answer: Promise<Answer<T>>): Promise<T> {
   try {
     got = await answer;
   } catch {
-    throw new Refused("The server cannot be reached; check that it runs, then try again.");
+    noteAway();
+    throw new Away(AWAY);
+  }
+  if (UNAVAILABLE.has(got.response?.status ?? 0)) {
+    noteAway();
+    throw new Away(AWAY);
   }
   if (got.error !== undefined) throw new Refused(sentence(got.error));
   return got.data as T;
@@ -43,4 +79,21 @@ export async function taken<T>(answer: Promise<Answer<T>>): Promise<T> {
 
 export function blobAddress(sha: string): string {
   return `/api/blobs/${sha}`;
+}
+
+/** The bytes of an answer; `what` says what did not come if it does not. */
+export async function toBytes(asked: Promise<Response>, what: string): Promise<ArrayBuffer> {
+  let answer: Response;
+  try {
+    answer = await asked;
+  } catch {
+    noteAway();
+    throw new Away(AWAY);
+  }
+  if (UNAVAILABLE.has(answer.status)) {
+    noteAway();
+    throw new Away(AWAY);
+  }
+  if (!answer.ok) throw new Refused(`${what} did not arrive (${answer.status}); reload the page.`);
+  return answer.arrayBuffer();
 }

@@ -1,6 +1,8 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, type Shapes, taken } from "./client";
+import { noteAway, onBack } from "./connection";
+import { fetchFederation } from "./federation";
 
 export const keys = {
   projects: ["projects"] as const,
@@ -12,10 +14,10 @@ export const keys = {
   routes: (id: string) => ["project", id, "routes"] as const,
 };
 
-export function useProjects() {
+export function useProjects(binned = false) {
   return useQuery({
-    queryKey: keys.projects,
-    queryFn: () => taken(api.GET("/api/projects")),
+    queryKey: [...keys.projects, binned],
+    queryFn: () => taken(api.GET("/api/projects", { params: { query: { bin: binned } } })),
     refetchInterval: (query) => (query.state.data?.some((p) => p.reading > 0) ? 1500 : false),
   });
 }
@@ -23,10 +25,7 @@ export function useProjects() {
 export function useFederation(projectId: string) {
   return useQuery({
     queryKey: keys.federation(projectId),
-    queryFn: () =>
-      taken(
-        api.GET("/api/projects/{project_id}/federation", { params: { path: { project_id: projectId } } }),
-      ),
+    queryFn: () => fetchFederation(projectId),
   });
 }
 
@@ -96,21 +95,58 @@ export function useComponent(modelId: string, globalId: string) {
   });
 }
 
-/** Fetch again whatever belongs to the project when the server says that it changed. */
+/** What is asked for again when something of a kind changed. */
+function concerned(projectId: string, kind: string): readonly (readonly string[])[] {
+  switch (kind) {
+    case "models":
+      return [keys.models(projectId)];
+    case "federation":
+      return [keys.federation(projectId), keys.models(projectId), ["component"]];
+    case "walking":
+      return [["project", projectId, "walking"], keys.walkRule(projectId)];
+    case "viewpoints":
+      return [keys.viewpoints(projectId)];
+    case "routes":
+      return [keys.routes(projectId)];
+    default:
+      return [keys.federation(projectId), keys.projects];
+  }
+}
+
+const GATHER_MS = 120;
+
+/** Fetch again what the server says has changed, and everything where something may have been missed. */
 export function useFollow(projectId: string): void {
   const client = useQueryClient();
   useEffect(() => {
     const source = new EventSource(`/api/projects/${projectId}/events`);
+    const kinds = new Set<string>();
+    let begun = false;
     let waiting: number | undefined;
-    const heard = () => {
+    const later = () => {
       window.clearTimeout(waiting);
       waiting = window.setTimeout(() => {
-        void client.invalidateQueries({ queryKey: ["project", projectId] });
-        void client.invalidateQueries({ queryKey: ["component"] });
-      }, 120);
+        for (const kind of kinds)
+          for (const queryKey of concerned(projectId, kind)) void client.invalidateQueries({ queryKey });
+        kinds.clear();
+      }, GATHER_MS);
     };
-    source.addEventListener("changed", heard);
+    source.addEventListener("changed", (event: MessageEvent<string>) => {
+      const { kind }: { kind: string } = JSON.parse(event.data);
+      kinds.add(kind);
+      later();
+    });
+    source.addEventListener("begun", () => {
+      // The first one comes while the page fetches everything anyway.
+      if (begun) void client.invalidateQueries({ queryKey: ["project", projectId] });
+      begun = true;
+    });
+    source.onerror = () => {
+      if (source.readyState !== EventSource.CLOSED) noteAway();
+    };
+    const offBack = onBack(() => void client.invalidateQueries({ queryKey: ["project", projectId] }));
     return () => {
+      offBack();
       window.clearTimeout(waiting);
       source.close();
     };
@@ -141,18 +177,54 @@ export function useModelAct(projectId: string) {
   });
 }
 
-export function useDiscipline(projectId: string) {
+/** Corrections of what a model's file says: its discipline and how it is aligned, for the whole project. */
+export function useCorrections(projectId: string) {
   const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ id, code }: { id: string; code: string | null }) =>
-      taken(
-        api.PUT("/api/models/{model_id}/discipline", {
-          params: { path: { model_id: id } },
-          body: { code },
-        }),
-      ),
-    onSettled: () => client.invalidateQueries({ queryKey: ["project", projectId] }),
-  });
+  const onSettled = () => client.invalidateQueries({ queryKey: ["project", projectId] });
+  const at = (id: string) => ({ params: { path: { model_id: id } } });
+  return {
+    discipline: useMutation({
+      mutationFn: ({ id, code }: { id: string; code: string | null }) =>
+        taken(api.PUT("/api/models/{model_id}/discipline", { ...at(id), body: { code } })),
+      onSettled,
+    }),
+    align: useMutation({
+      mutationFn: ({ id, wish }: { id: string; wish: Shapes["AlignmentWish"] }) =>
+        taken(api.PUT("/api/models/{model_id}/alignment", { ...at(id), body: wish })),
+      onSettled,
+    }),
+    alignByPoints: useMutation({
+      mutationFn: ({ id, wish }: { id: string; wish: Shapes["PointsWish"] }) =>
+        taken(api.PUT("/api/models/{model_id}/alignment/points", { ...at(id), body: wish })),
+      onSettled,
+    }),
+  };
+}
+
+/** What is done with whole projects on the start page. */
+export function useProjectActs() {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: keys.projects });
+  const at = (id: string) => ({ params: { path: { project_id: id } } });
+  return {
+    make: useMutation({
+      mutationFn: (body: Shapes["NewProject"]) => taken(api.POST("/api/projects", { body })),
+      onSettled,
+    }),
+    rename: useMutation({
+      mutationFn: ({ id, name }: { id: string; name: string }) =>
+        taken(api.PUT("/api/projects/{project_id}/name", { ...at(id), body: { name } })),
+      onSettled,
+    }),
+    remove: useMutation({
+      mutationFn: (id: string) => taken(api.DELETE("/api/projects/{project_id}", at(id))),
+      onSettled,
+    }),
+    restore: useMutation({
+      mutationFn: (id: string) => taken(api.POST("/api/projects/{project_id}/restore", at(id))),
+      onSettled,
+    }),
+  };
 }
 
 export function useViewpointActs(projectId: string) {

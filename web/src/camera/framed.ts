@@ -1,4 +1,4 @@
-import { api, type Federation, type PoseShape, type Shapes, taken } from "../api/client";
+import { api, type Federation, type Shapes, taken } from "../api/client";
 import { useSession } from "../project/session";
 import type { Pose } from "../stage/pose";
 import { type Subject, wishOf } from "./subject";
@@ -14,7 +14,7 @@ export function framed(
   look: Shapes["Look"],
   lens: Pick<Pose, "projection" | "angleDeg">,
   aspect: number,
-): Promise<PoseShape> {
+): Promise<Shapes["Framed"]> {
   return taken(
     api.POST("/api/projects/{project_id}/frame", {
       params: { path: { project_id: projectId } },

@@ -8,6 +8,18 @@ import { announce } from "../trail/cause";
 import { framed } from "./framed";
 import { type Subject, spokenSubject } from "./subject";
 
+/** Say which models lie too far away to be fitted with the building. */
+function sayElsewhere(found: Shapes["Framed"]): PoseShape {
+  const far = found.elsewhere ?? [];
+  if (far.length)
+    useSession
+      .getState()
+      .say(
+        `${far.join(", ")} ${far.length > 1 ? "lie" : "lies"} far from the building and ${far.length > 1 ? "are" : "is"} not in this view; the Models desk says how far.`,
+      );
+  return found;
+}
+
 /** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
 export function useLook() {
   const { federation, stage, projectId } = useOpen();
@@ -33,7 +45,7 @@ export function useLook() {
       const wanted = look ?? { bearing_deg: now.bearingDeg, tilt_deg: now.tiltDeg };
       return goTo(
         cause ?? spokenSubject(federation, subject),
-        framed(projectId, federation, subject, wanted, pose, aspect),
+        framed(projectId, federation, subject, wanted, pose, aspect).then(sayElsewhere),
         atOnce,
       );
     };

@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { ModelCard } from "../api/client";
-import { useDiscipline, useModelAct, useModels } from "../api/queries";
+import { useCorrections, useModelAct, useModels } from "../api/queries";
 import { orAloud, useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { ChooseFiles } from "../start/DropZone";
 import { UploadList } from "../start/UploadList";
 import { uploadsOf, useUploads } from "../start/uploads";
-import { face, tone } from "../theme";
+import { tone } from "../theme";
+import { Alignment } from "./Alignment";
 import { DeskHeading, DeskNote } from "./Desk";
 
 /** The model files: how their reading goes, how they line up, what is wrong with them. */
@@ -102,24 +103,14 @@ function Model({ model }: { model: ModelCard }) {
   );
 }
 
-const EVIDENCE: Record<string, string> = { map: "map conversion", grid: "grid", placement: "placement" };
-
 function Read({ model }: { model: ModelCard }) {
-  const shift = model.shift_m?.map((c) => (Math.abs(c) < 0.0005 ? 0 : c).toFixed(3)).join(", ");
   return (
     <Box sx={{ fontSize: 13, display: "grid", gap: 0.4 }}>
       <Box sx={{ color: tone.soft }}>
         {model.schema_name} · {model.length_unit} · {model.components} components
       </Box>
       <DisciplineChoice model={model} />
-      {model.aligned_by && (
-        <Box>
-          Aligned by {EVIDENCE[model.aligned_by] ?? model.aligned_by}: {model.aligned_reason}
-          <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>
-            turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift} m
-          </Box>
-        </Box>
-      )}
+      <Alignment model={model} />
       {model.problems.map((problem) => (
         <Box key={problem.code} sx={{ color: tone.wrong, borderLeft: `3px solid ${tone.wrong}`, pl: 0.75 }}>
           {problem.text}
@@ -132,7 +123,7 @@ function Read({ model }: { model: ModelCard }) {
 /** Which discipline the model is; what the file says can be overruled for the whole project. */
 function DisciplineChoice({ model }: { model: ModelCard }) {
   const { federation, projectId } = useOpen();
-  const discipline = useDiscipline(projectId);
+  const { discipline } = useCorrections(projectId);
   const say = useSession((s) => s.say);
   const reason = model.discipline_set
     ? "set by hand"

@@ -11,6 +11,7 @@ import { BesidePane } from "../beside/BesidePane";
 import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { useBeside } from "../beside/shown";
 import { StoreyBoard } from "../board/StoreyBoard";
+import { useAligning } from "../desk/alignState";
 import { Desk } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { RouteOnStage } from "../routes/RoutesDesk";
@@ -26,6 +27,7 @@ import { Notice } from "./Notice";
 import { StageView } from "./StageView";
 import { useSession } from "./session";
 import { TopBar } from "./TopBar";
+import { Trouble } from "./Trouble";
 import { EyeNews, OpenContext } from "./useStage";
 
 /** A project: board, stage and desk. */
@@ -33,7 +35,7 @@ export function ProjectPage() {
   const { projectId = "" } = useParams();
   const { data, error } = useFederation(projectId);
   useFollow(projectId);
-  if (error) {
+  if (error && !data) {
     return (
       <Plain>
         {error.message} <Link to="/">Go to the start page</Link>
@@ -71,6 +73,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
       putAway();
       useBeside.getState().close();
       useRouteState.setState(noRoute);
+      useAligning.getState().stop();
     },
     [reset, putAway],
   );
@@ -114,6 +117,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
                     {ready && <WalkBar />}
                     {ready && <RouteOnStage />}
                     <Notice />
+                    <Trouble />
                   </Box>
                   {ready && <BesidePane />}
                 </Box>

@@ -75,6 +75,7 @@ const POINTING: Partial<Record<Tool, string>> = {
   through: "Click the wall that you want to be behind.",
   from: "Click the floor where the route begins.",
   to: "Click the floor where the route ends.",
+  align: "Click a point of the model that is to be aligned; corners and edges catch it.",
 };
 
 /** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef } from "react";
 import { Vector3 } from "three";
 import { useTools } from "../actions/tools";
 import { useLook } from "../camera/useLook";
+import { useAligning } from "../desk/alignState";
 import { useRouteState } from "../routes/routeState";
 import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
@@ -108,8 +109,13 @@ export function StageView(props: {
   const pointed = useRef<(at: Vector3) => void>(() => undefined);
   pointed.current = (at) => {
     const { tool, take } = useTools.getState();
-    take(null);
     const point_m = at.toArray();
+    if (tool === "align") {
+      const aligning = useAligning.getState();
+      aligning.add(point_m);
+      if (aligning.points.length < 1) return;
+    }
+    take(null);
     if (tool === "jump") void walk.land({ kind: "floor", at_m: point_m }, "jump");
     if (tool === "through") void walk.through(at);
     if (tool === "from") useRouteState.setState({ start: { point_m, label: "a point" }, answer: null });
@@ -129,7 +135,8 @@ export function StageView(props: {
   const tool = useTools((s) => s.tool);
   useEffect(() => {
     const points = tool !== null && tool !== "region" && tool !== "pin";
-    stageRef.current?.setTool(points ? "point" : tool);
+    stageRef.current?.setTool(tool === "align" ? "corner" : points ? "point" : tool);
+    if (tool === null && useAligning.getState().points.length < 2) useAligning.getState().stop();
   }, [tool]);
   useEffect(() => stageRef.current?.setFederation(federation), [federation]);
   const states = useMemo(() => resolve(federation, visibility), [federation, visibility]);

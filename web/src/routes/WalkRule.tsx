@@ -13,6 +13,19 @@ import { Tick } from "../walk/Tick";
 type Rule = Shapes["WalkRule"];
 type Body = Shapes["WalkingBody"];
 
+/** How far the walk map is that is being made; what there was is used until then. */
+function MapState({ walking }: { walking: Shapes["Walking"] }) {
+  if (walking.current) return null;
+  if (walking.trouble) return <DeskNote>{walking.trouble}</DeskNote>;
+  const share = walking.making ? `, ${Math.round(100 * walking.making)} %` : "";
+  const meanwhile = walking.tiles.length ? " The map of before is used until then." : "";
+  return (
+    <DeskNote>
+      The walk map is being made{share}.{meanwhile}
+    </DeskNote>
+  );
+}
+
 const spoken = (ifcClass: string) => ifcClass.replace(/^Ifc/, "");
 
 /** What stands in the way of walking, and bodies of the project's own; for everybody. */
@@ -39,7 +52,7 @@ export function WalkRule() {
   return (
     <Box data-testid="walk-rule">
       <DeskHeading>Who and what is in the way</DeskHeading>
-      {!walking.current && <DeskNote>The walk map is being made.</DeskNote>}
+      <MapState walking={walking} />
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
         {open ? "less" : "change"}
       </Button>

@@ -11,7 +11,8 @@ import {
 } from "three";
 import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
-import { blobAddress, type FederatedModel } from "../api/client";
+import { Away, blobAddress, type FederatedModel, toBytes } from "../api/client";
+import { onBack } from "../api/connection";
 import { type ModelMaterials, modelMaterials, type SharedUniforms } from "./materials";
 
 type ChunkPlace = FederatedModel["chunks"][number];
@@ -79,6 +80,8 @@ export class Chunks {
   private readonly materials = new Map<string, ModelMaterials>();
   private waiting: Wanted[] = [];
   private readonly underway = new Set<string>();
+  /** Pieces that wait for the server to come back. */
+  private readonly awaited = new Set<() => void>();
   private wantedKeys = new Set<string>();
   private fading = false;
   private showEdges = true;
@@ -99,7 +102,7 @@ export class Chunks {
   }
 
   get pending(): number {
-    return this.waiting.length + this.underway.size;
+    return this.waiting.length + this.underway.size + this.awaited.size;
   }
 
   get total(): number {
@@ -157,17 +160,38 @@ export class Chunks {
   private async fetch(wanted: Wanted): Promise<void> {
     this.underway.add(wanted.key);
     try {
-      const answer = await fetch(blobAddress(wanted.place.sha256));
-      if (!answer.ok) throw new Error(String(answer.status));
-      const parsed = await this.loader.parseAsync(await answer.arrayBuffer(), "");
+      const bytes = await toBytes(fetch(blobAddress(wanted.place.sha256)), "A piece of the building");
+      const parsed = await this.loader.parseAsync(bytes, "");
       if (this.wantedKeys.has(wanted.key)) this.add(wanted, parsed.scene);
-    } catch {
-      this.failed.push(wanted.model.name);
+    } catch (error) {
+      if (error instanceof Away) this.put(wanted);
+      else this.failed.push(wanted.model.name);
     } finally {
       this.underway.delete(wanted.key);
       this.pump();
       this.onChange();
     }
+  }
+
+  /** Fetch a piece that did not arrive as soon as the server can be reached again. */
+  private put(wanted: Wanted): void {
+    const off = onBack(() => {
+      off();
+      this.awaited.delete(off);
+      if (!this.wantedKeys.has(wanted.key) || this.here.has(wanted.key) || this.underway.has(wanted.key))
+        return;
+      if (!this.waiting.some((w) => w.key === wanted.key)) this.waiting.push(wanted);
+      this.pump();
+      this.onChange();
+    });
+    this.awaited.add(off);
+  }
+
+  /** Wait for nothing any more. */
+  dispose(): void {
+    for (const off of this.awaited) off();
+    this.awaited.clear();
+    this.setModels([]);
   }
 
   private materialsOf(model: string, first: IUniform<number>): ModelMaterials {

@@ -69,7 +69,7 @@ export class Stage {
   private frameAsked = 0;
   private posed = false;
   /** What the next click does instead of picking. */
-  private clickTool: "pin" | "point" | null = null;
+  private clickTool: "pin" | "point" | "corner" | null = null;
   /** Where the building's grid crosses on plan, for snapping. */
   crossings: readonly Vector2[] = [];
   /** The way the face looks that was clicked last. */
@@ -153,6 +153,10 @@ export class Stage {
       if (hit) this.events.pointed(hit.point);
       return;
     }
+    if (this.clickTool === "corner") {
+      if (hit) this.events.pointed(this.snapped(view, hit).point);
+      return;
+    }
     this.pickedNormal = hit?.normal ?? null;
     this.events.pick(hit?.component ?? -1, add, view.kind);
   }
@@ -182,7 +186,7 @@ export class Stage {
   }
 
   /** What the left button does instead of picking and turning: draw regions, pin the pivot, point at a place. */
-  setTool(tool: "region" | "pin" | "point" | null): void {
+  setTool(tool: "region" | "pin" | "point" | "corner" | null): void {
     for (const view of this.views) view.navigation.drawsRegions = tool === "region";
     this.clickTool = tool === "region" ? null : tool;
   }
@@ -332,14 +336,13 @@ export class Stage {
     this.ask(this.main);
   }
 
+  /** The exact point that is meant by a click. */
+  private snapped(view: View, hit: Hit) {
+    return snapTo(hit, this.chunks, this.crossings, (p) => view.camera.project(p), this.places[view.kind]);
+  }
+
   private pinTo(view: View, hit: Hit): void {
-    const snap = snapTo(
-      hit,
-      this.chunks,
-      this.crossings,
-      (p) => view.camera.project(p),
-      this.places[view.kind],
-    );
+    const snap = this.snapped(view, hit);
     this.navigation.pin(snap.point);
     this.events.pinned(snap.kind);
   }
@@ -402,7 +405,7 @@ export class Stage {
     cancelAnimationFrame(this.frameAsked);
     for (const view of this.views) view.dispose();
     this.sizes.disconnect();
-    this.chunks.setModels([]);
+    this.chunks.dispose();
     this.figure.dispose();
     this.route.dispose();
     this.renderer.dispose();

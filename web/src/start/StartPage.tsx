@@ -1,38 +1,39 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { api, blobAddress, type ProjectCard, taken } from "../api/client";
-import { keys, useProjects } from "../api/queries";
+import { useNavigate } from "react-router";
+import { useProjectActs, useProjects } from "../api/queries";
 import { usePerson } from "../people/person";
 import { useSession } from "../project/session";
-import { face, tone } from "../theme";
+import { tone } from "../theme";
+import { Bin } from "./Bin";
 import { ChooseFiles, DropZone } from "./DropZone";
 import { nameFrom } from "./naming";
+import { Project } from "./Project";
 import { uploadsOf } from "./uploads";
 
 /** The projects, and making a new one from dropped files. */
 export function StartPage() {
   const { data, error } = useProjects();
-  const client = useQueryClient();
   const go = useNavigate();
-  const author = usePerson((s) => s.name);
+  const name = usePerson((s) => s.name);
+  const author = name || "Somebody";
   const [wrong, setWrong] = useState("");
-  const make = useMutation({
-    mutationFn: (name: string) =>
-      taken(api.POST("/api/projects", { body: { name, author: author || "Somebody" } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: keys.projects }),
-    onError: (failed) => setWrong(failed.message),
-  });
+  const { make } = useProjectActs();
+  const onError = (failed: Error) => setWrong(failed.message);
+  // Made for files, so that nothing stays of it where none of them is taken.
   const start = (files: File[]) =>
-    make.mutate(nameFrom(files), {
-      onSuccess: (project) => {
-        useSession.getState().open("models");
-        uploadsOf(project.id).add(files);
-        void go(`/p/${project.id}`);
+    make.mutate(
+      { name: nameFrom(files), author, for_files: true },
+      {
+        onError,
+        onSuccess: (project) => {
+          useSession.getState().open("models");
+          uploadsOf(project.id).add(files);
+          void go(`/p/${project.id}`);
+        },
       },
-    });
+    );
   return (
     <DropZone onFiles={start}>
       <Box sx={{ height: "100%", overflow: "auto", bgcolor: tone.film }}>
@@ -63,75 +64,22 @@ export function StartPage() {
             sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}
           >
             {data?.map((project) => (
-              <Card key={project.id} project={project} />
+              <Project key={project.id} project={project} />
             ))}
             <NewCard
               onFiles={start}
-              onEmpty={() => make.mutate("New project", { onSuccess: (p) => void go(`/p/${p.id}`) })}
+              onEmpty={() =>
+                make.mutate(
+                  { name: "New project", author, for_files: false },
+                  { onError, onSuccess: (p) => void go(`/p/${p.id}`) },
+                )
+              }
             />
           </Box>
+          <Bin />
         </Box>
       </Box>
     </DropZone>
-  );
-}
-
-function Card({ project }: { project: ProjectCard }) {
-  const made = new Date(project.created_at).toLocaleDateString("en-GB", {
-    day: "numeric",
-    month: "long",
-    year: "numeric",
-  });
-  return (
-    <Box
-      component={Link}
-      to={`/p/${project.id}`}
-      data-testid="project"
-      sx={{
-        textDecoration: "none",
-        color: tone.ink,
-        border: `1px solid ${tone.line}`,
-        bgcolor: tone.paper,
-        display: "block",
-        "&:hover": { borderColor: tone.ink },
-      }}
-    >
-      <Box
-        sx={{
-          aspectRatio: "16 / 10",
-          bgcolor: tone.film,
-          borderBottom: `1px solid ${tone.line}`,
-          display: "grid",
-          placeItems: "center",
-          overflow: "hidden",
-        }}
-      >
-        {project.picture ? (
-          <Box
-            component="img"
-            src={blobAddress(project.picture)}
-            alt={`${project.name} from its front`}
-            sx={{ width: "100%", height: "100%", objectFit: "cover" }}
-          />
-        ) : (
-          <Box sx={{ color: tone.soft }}>{project.reading ? "Being read ..." : "No models yet"}</Box>
-        )}
-      </Box>
-      <Box sx={{ p: 1.5 }}>
-        <Box sx={{ fontSize: 17, fontWeight: 600 }}>{project.name}</Box>
-        <Box sx={{ color: tone.soft, fontSize: 13 }}>
-          {project.models} models ·{" "}
-          <Box component="span" sx={{ fontFamily: face.figure, fontSize: 12 }}>
-            {project.components}
-          </Box>{" "}
-          components
-          {project.reading > 0 && ` · ${project.reading} being read`}
-        </Box>
-        <Box sx={{ color: tone.soft, fontSize: 13 }}>
-          Made by {project.created_by}, {made}
-        </Box>
-      </Box>
-    </Box>
   );
 }
 

@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { noteAway, onBack, useConnection } from "../api/connection";
 
 export type UploadStatus = "waiting" | "sending" | "sent" | "failed" | "cancelled";
 
@@ -9,6 +10,8 @@ export interface Upload {
   share: number;
   status: UploadStatus;
   message: string;
+  /** How often it was sent again by itself. */
+  again: number;
 }
 
 interface Uploads {
@@ -19,6 +22,9 @@ interface Uploads {
 export const useUploads = create<Uploads>(() => ({ items: [] }));
 
 const AT_ONCE = 3;
+/** So often a file is sent again by itself when the server was away; one that never arrives has another fault. */
+const MOST_AGAIN = 4;
+const AWAY = new Set([0, 502, 503, 504]);
 const requests = new Map<number, XMLHttpRequest>();
 let nextId = 1;
 
@@ -55,11 +61,16 @@ function send(upload: Upload, author: string): void {
     change(upload.id, part);
     pump(author);
   };
-  request.onload = () =>
-    request.status === 201
-      ? finish({ status: "sent", share: 1 })
-      : finish({ status: "failed", message: sentence(request, upload.file.name) });
-  request.onerror = () => finish({ status: "failed", message: sentence(request, upload.file.name) });
+  const fails = () => {
+    if (AWAY.has(request.status) && upload.again < MOST_AGAIN) {
+      noteAway();
+      const message = "Waits until Stair Path can be reached.";
+      return finish({ status: "waiting", share: 0, message, again: upload.again + 1 });
+    }
+    return finish({ status: "failed", message: sentence(request, upload.file.name) });
+  };
+  request.onload = () => (request.status === 201 ? finish({ status: "sent", share: 1 }) : fails());
+  request.onerror = fails;
   request.onabort = () => finish({ status: "cancelled", message: `${upload.file.name} was not sent.` });
   request.open("POST", `/api/projects/${upload.projectId}/models`);
   request.setRequestHeader("X-File-Name", encodeURIComponent(upload.file.name));
@@ -69,11 +80,14 @@ function send(upload: Upload, author: string): void {
 }
 
 function pump(author: string): void {
+  if (useConnection.getState().away) return;
   const { items } = useUploads.getState();
   const free = AT_ONCE - items.filter((u) => u.status === "sending").length;
   for (const upload of items.filter((u) => u.status === "waiting").slice(0, Math.max(0, free)))
     send(upload, author);
 }
+
+onBack(() => pump(author()));
 
 function author(): string {
   return localStorage.getItem("stairpath.name") ?? "";
@@ -90,6 +104,7 @@ export function uploadsOf(projectId: string) {
         share: 0,
         status: "waiting",
         message: "",
+        again: 0,
       }));
       useUploads.setState((s) => ({ items: [...s.items, ...added] }));
       pump(author());
@@ -100,7 +115,7 @@ export function uploadsOf(projectId: string) {
       else change(id, { status: "cancelled", message: "Not sent." });
     },
     retry(id: number): void {
-      change(id, { status: "waiting", message: "" });
+      change(id, { status: "waiting", message: "", again: 0 });
       pump(author());
     },
     clear(): void {

@@ -1,15 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { Refused, type Shapes } from "../api/client";
+import { Refused, type Shapes, toBytes } from "../api/client";
 import { walkingOf } from "../api/queries";
 import { useOpen } from "../project/useStage";
 import { Ground } from "../stage/walk/ground";
 import { readTile } from "../stage/walk/tile";
 
 async function fetchTile(sha: string) {
-  const answer = await fetch(`/api/walk-tiles/${sha}`);
-  if (!answer.ok) throw new Refused("A piece of the walk map did not arrive; try again.");
-  return readTile(await answer.arrayBuffer());
+  return readTile(await toBytes(fetch(`/api/walk-tiles/${sha}`), "A piece of the walk map"));
 }
 
 function groundOf(walking: Shapes["Walking"]): Ground {
@@ -27,7 +25,7 @@ function groundOf(walking: Shapes["Walking"]): Ground {
 /** The ground that was walked on last, with its tiles, and what it was made of. */
 let kept: { made: string; ground: Ground } | null = null;
 
-/** The walk map of a body as it is now, and the body; refused while the map is being made. */
+/** The walk map of a body as it was made last, and the body; refused before there was one. */
 export function useGround() {
   const client = useQueryClient();
   const { projectId } = useOpen();
@@ -35,7 +33,8 @@ export function useGround() {
     async (body: string) => {
       const walking = await client.fetchQuery({ ...walkingOf(projectId, body), staleTime: 1000 });
       const who = walking.bodies.find((b) => b.name === body);
-      if (!walking.current || !who) throw new Refused("The walk map is being made; try again in a moment.");
+      if (!walking.tiles.length || !who)
+        throw new Refused(walking.trouble || "The walk map is being made; try again in a moment.");
       const made = JSON.stringify([projectId, body, walking.origin_m, walking.tiles]);
       if (kept?.made !== made) kept = { made, ground: groundOf(walking) };
       return { ground: kept.ground, who };

@@ -1,0 +1,21 @@
+"""The building as the page puts it together: the head with each model's columns."""
+
+from __future__ import annotations
+
+import gzip
+from collections.abc import Callable
+from typing import Any
+
+from stairpath.core import columns
+
+
+def assembled(head: dict[str, Any], fetch: Callable[[str], bytes]) -> dict[str, Any]:
+    """A federation's head with what is per component in lists; ``fetch`` gives the bytes of an address, unpacked."""
+    for model in head["models"]:
+        for sha in (model["named"], model["placed"]):
+            found = columns.unpack(gzip.compress(fetch(f"/api/columns/{sha}")))
+            lists = {
+                name: list(column) if isinstance(column, list) else column.tolist() for name, column in found.items()
+            }
+            model |= {f"{name}s" if name in ("global_id", "label") else name: values for name, values in lists.items()}
+    return head

@@ -1,0 +1,68 @@
+import { api, type FederatedModel, type Federation, type Shapes, taken, toBytes } from "./client";
+import { type Column, readColumns } from "./columns";
+
+type Head = Shapes["Federation"];
+type ModelHead = Shapes["FederatedModel"];
+
+/** Columns by their hash; what a hash names never changes. */
+const kept = new Map<string, Promise<Map<string, Column>>>();
+const MOST_KEPT = 128;
+
+function columnsOf(sha: string): Promise<Map<string, Column>> {
+  const found = kept.get(sha);
+  if (found) return found;
+  const fetched = toBytes(fetch(`/api/columns/${sha}`), "What the building is made of").then(readColumns);
+  kept.set(sha, fetched);
+  fetched.catch(() => kept.delete(sha));
+  const oldest = kept.keys().next();
+  if (kept.size > MOST_KEPT && !oldest.done) kept.delete(oldest.value);
+  return fetched;
+}
+
+function texts(columns: Map<string, Column>, name: string): string[] {
+  const column = columns.get(name);
+  return Array.isArray(column) ? column : [];
+}
+
+function numbers(columns: Map<string, Column>, name: string): number[] {
+  const column = columns.get(name);
+  return column && !Array.isArray(column) ? Array.from(column) : [];
+}
+
+/** A model with its columns; colours count in those of the whole federation. */
+export function withColumns(
+  head: ModelHead,
+  named: Map<string, Column>,
+  placed: Map<string, Column>,
+  colours: Map<string, number>,
+): FederatedModel {
+  const own = head.colours.map((colour) => {
+    const at = colours.get(colour) ?? colours.size;
+    colours.set(colour, at);
+    return at;
+  });
+  return {
+    ...head,
+    global_ids: texts(named, "global_id"),
+    labels: texts(named, "label"),
+    level: numbers(placed, "level"),
+    discipline: numbers(placed, "discipline"),
+    colour: numbers(placed, "colour").map((c) => own[c] ?? 0),
+  };
+}
+
+/** The building to draw: its head, and each model's columns where they are not known yet. */
+export async function fetchFederation(projectId: string): Promise<Federation> {
+  const head: Head = await taken(
+    api.GET("/api/projects/{project_id}/federation", { params: { path: { project_id: projectId } } }),
+  );
+  const colours = new Map<string, number>();
+  const columns = await Promise.all(
+    head.models.map((model) => Promise.all([columnsOf(model.named), columnsOf(model.placed)])),
+  );
+  const models = head.models.map((model, i) => {
+    const [named, placed] = columns[i] ?? [new Map(), new Map()];
+    return withColumns(model, named, placed, colours);
+  });
+  return { ...head, models, colours: [...colours.keys()] };
+}

@@ -1,0 +1,112 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useState } from "react";
+import type { ModelCard, Shapes } from "../api/client";
+import { useCorrections } from "../api/queries";
+import { useSession } from "../project/session";
+import { useOpen } from "../project/useStage";
+import { face, tone } from "../theme";
+import { useAligning } from "./alignState";
+import { ByPoints } from "./ByPoints";
+import { Figures, parsed } from "./Figures";
+
+type Wish = Shapes["AlignmentWish"];
+type Evidence = NonNullable<ModelCard["aligned_by"]>;
+
+const EVIDENCE: Record<Evidence, string> = {
+  map: "map conversion",
+  grid: "grid",
+  placement: "placement",
+  hand: "hand",
+};
+
+/** How a model lines up and by what; another evidence, or a turn and a shift, can be said in place of it. */
+export function Alignment({ model }: { model: ModelCard }) {
+  const { projectId } = useOpen();
+  const { align } = useCorrections(projectId);
+  const say = useSession((s) => s.say);
+  const [open, setOpen] = useState(false);
+  const aligning = useAligning((s) => s.modelId === model.id);
+  if (!model.aligned_by) return null;
+  const before: Wish = wishOf(model);
+  const change = (wish: Wish) =>
+    align.mutate(
+      { id: model.id, wish },
+      {
+        onError: (error) => say(error.message),
+        onSuccess: () =>
+          say(`${model.name} is being aligned anew.`, () => align.mutate({ id: model.id, wish: before })),
+      },
+    );
+  const shift = (model.shift_m ?? [0, 0, 0]).map((c) => (Math.abs(c) < 0.0005 ? 0 : c).toFixed(3));
+  return (
+    <Box>
+      Aligned by {EVIDENCE[model.aligned_by]}: {model.aligned_reason}
+      <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>
+        turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift.join(", ")} m
+      </Box>
+      <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open || aligning}>
+        {open ? "leave it so" : "align it otherwise"}
+      </Button>
+      {(open || aligning) && <Otherwise key={shift.join()} model={model} change={change} />}
+    </Box>
+  );
+}
+
+/** What somebody said of a model's alignment, as it can be said again. */
+function wishOf(model: ModelCard): Wish {
+  const hand = model.aligned_set === "hand";
+  return {
+    by: model.aligned_set,
+    rotation_deg: hand ? (model.rotation_deg ?? 0) : 0,
+    shift_m: hand ? (model.shift_m ?? [0, 0, 0]) : [0, 0, 0],
+  };
+}
+
+function Otherwise({ model, change }: { model: ModelCard; change: (wish: Wish) => void }) {
+  const by = model.aligned_set ?? "";
+  const plain = (evidence: Evidence | null) => change({ by: evidence, rotation_deg: 0, shift_m: [0, 0, 0] });
+  const present = [model.rotation_deg ?? 0, ...(model.shift_m ?? [0, 0, 0])].map((v) =>
+    String(+v.toFixed(4)),
+  );
+  const [typed, setTyped] = useState(present);
+  const figures = typed.map(parsed);
+  const [turn, x, y, z] = figures;
+  const whole = figures.every((v) => v !== null);
+  return (
+    <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5, display: "grid", gap: 0.75 }}>
+      <NativeSelect
+        value={by === "hand" ? "hand" : by}
+        inputProps={{ "aria-label": `How ${model.name} is aligned` }}
+        sx={{ fontSize: 13 }}
+        onChange={(event) => {
+          const chosen = event.target.value;
+          if (chosen === "map" || chosen === "grid" || chosen === "placement") plain(chosen);
+          else if (chosen === "") plain(null);
+        }}
+      >
+        <option value="">by the strongest evidence</option>
+        {model.has_map && <option value="map">by its map conversion</option>}
+        <option value="grid">by its grid</option>
+        <option value="placement">by its placement as it stands</option>
+        {by === "hand" && <option value="hand">by hand</option>}
+      </NativeSelect>
+      <Figures
+        labels={["turn, degrees", "shift x, m", "y", "z"]}
+        about={`of ${model.name}`}
+        values={typed}
+        set={setTyped}
+      />
+      <Button
+        variant="outlined"
+        sx={{ justifySelf: "start" }}
+        disabled={!whole}
+        onClick={() => change({ by: "hand", rotation_deg: turn ?? 0, shift_m: [x ?? 0, y ?? 0, z ?? 0] })}
+      >
+        Turn and shift it so
+      </Button>
+      <ByPoints model={model} />
+    </Box>
+  );
+}

@@ -1,0 +1,134 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
+import { blobAddress, type ProjectCard } from "../api/client";
+import { useProjectActs } from "../api/queries";
+import { face, tone } from "../theme";
+
+/** A project on the start page: its picture, what is in it, and what can be done with it. */
+export function Project({ project }: { project: ProjectCard }) {
+  const [renaming, setRenaming] = useState(false);
+  const [wrong, setWrong] = useState("");
+  const { rename, remove } = useProjectActs();
+  const onError = (failed: Error) => setWrong(failed.message);
+  return (
+    <Box
+      data-testid="project"
+      sx={{ border: `1px solid ${tone.line}`, bgcolor: tone.paper, "&:hover": { borderColor: tone.ink } }}
+    >
+      <Box
+        component={Link}
+        to={`/p/${project.id}`}
+        aria-label={`Open ${project.name}`}
+        sx={{ textDecoration: "none", color: tone.ink, display: "block" }}
+      >
+        <Picture project={project} />
+        {!renaming && (
+          <Box sx={{ fontSize: 17, fontWeight: 600, p: 1.5, pb: 0, overflowWrap: "anywhere" }}>
+            {project.name}
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ p: 1.5, pt: renaming ? 1.5 : 0 }}>
+        {renaming && (
+          <Rename
+            name={project.name}
+            done={(name) => {
+              setRenaming(false);
+              setWrong("");
+              if (name && name !== project.name) rename.mutate({ id: project.id, name }, { onError });
+            }}
+          />
+        )}
+        <Facts project={project} />
+        <Box sx={{ mt: 0.5 }}>
+          <Button variant="text" onClick={() => setRenaming(true)} aria-label={`Rename ${project.name}`}>
+            rename
+          </Button>
+          <Button
+            variant="text"
+            onClick={() => remove.mutate(project.id, { onError })}
+            aria-label={`Put ${project.name} into the bin`}
+          >
+            into the bin
+          </Button>
+        </Box>
+        {wrong && <Box sx={{ color: tone.wrong, fontSize: 13 }}>{wrong}</Box>}
+      </Box>
+    </Box>
+  );
+}
+
+function Picture({ project }: { project: ProjectCard }) {
+  return (
+    <Box
+      sx={{
+        aspectRatio: "16 / 10",
+        bgcolor: tone.film,
+        borderBottom: `1px solid ${tone.line}`,
+        display: "grid",
+        placeItems: "center",
+        overflow: "hidden",
+      }}
+    >
+      {project.picture ? (
+        <Box
+          component="img"
+          src={blobAddress(project.picture)}
+          alt={`${project.name} from its front`}
+          sx={{ width: "100%", height: "100%", objectFit: "cover" }}
+        />
+      ) : (
+        <Box sx={{ color: tone.soft }}>{project.reading ? "Being read ..." : "No models yet"}</Box>
+      )}
+    </Box>
+  );
+}
+
+function Facts({ project }: { project: ProjectCard }) {
+  const made = new Date(project.created_at).toLocaleDateString("en-GB", {
+    day: "numeric",
+    month: "long",
+    year: "numeric",
+  });
+  return (
+    <Box sx={{ color: tone.soft, fontSize: 13 }}>
+      {project.models} {project.models === 1 ? "model" : "models"} ·{" "}
+      <Box component="span" sx={{ fontFamily: face.figure, fontSize: 12 }}>
+        {project.components}
+      </Box>{" "}
+      components
+      {project.reading > 0 && ` · ${project.reading} being read`}
+      <br />
+      Made by {project.created_by}, {made}
+    </Box>
+  );
+}
+
+/** The name in a field; Enter or leaving it takes it, Esc leaves it as it was. */
+function Rename({ name, done }: { name: string; done: (name: string | null) => void }) {
+  const [typed, setTyped] = useState(name);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    done(typed.trim());
+  };
+  return (
+    <form onSubmit={submit}>
+      <OutlinedInput
+        autoFocus
+        fullWidth
+        size="small"
+        value={typed}
+        inputProps={{ "aria-label": `New name of ${name}`, maxLength: 120 }}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Escape") done(null);
+        }}
+        onBlur={() => done(typed.trim())}
+        sx={{ mb: 0.75 }}
+      />
+    </form>
+  );
+}
