@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
+import io
 import subprocess
 import sys
 import time
 from pathlib import Path
 
-from sqlalchemy import select
-
 from bench.measure import Measure, middle
 from stairpath.core.reading.shares import cores
-from stairpath.jobs.tasks import defer_reading
-from stairpath.store.database import transaction
-from stairpath.store.files import add_file
-from stairpath.store.tables import Model, Project
+from stairpath.work import models, projects
+from stairpath.work.deed import Who
 
 _WALK = """
 import sys
@@ -39,20 +36,15 @@ def walk_geometry(files: list[Path]) -> float:
 
 
 def _read(files: list[Path], name: str) -> tuple[float, str]:
-    with transaction() as session:
-        project = Project(name=name, created_by="Bench")
-        session.add(project)
-        session.flush()
-        # A comment of its own keeps every run's files apart, so that nothing was kept before.
-        mark = f"\n/* {name} */\n".encode()
-        ids = [add_file(session, project, path.name, path.read_bytes() + mark, "Bench").id for path in files]
-        project_id = project.id
+    who = Who("Bench")
+    project_id = projects.make(who, name).project.id
+    # A comment of its own keeps every run's files apart, so that nothing was kept before.
+    mark = f"\n/* {name} */\n".encode()
+    content = [(path.name, io.BytesIO(path.read_bytes() + mark)) for path in files]
     started = time.perf_counter()
-    for model_id in ids:
-        defer_reading(model_id)
+    models.keep_files(who, project_id, content)
     while True:
-        with transaction() as session:
-            states = session.scalars(select(Model.status).where(Model.project_id == project_id)).all()
+        states = [model.status for model in models.listed(project_id)]
         if all(state == "read" for state in states):
             return time.perf_counter() - started, project_id
         if "failed" in states:
@@ -75,7 +67,7 @@ def measure(files: list[Path], url: str) -> list[Measure]:
         worker.terminate()
         worker.wait(20)
     how = (
-        f"median of three runs after a warm-up: from the moment the nine files are put on the queue until all their rows, "
+        f"median of three runs after a warm-up: from the moment the nine files are taken in until all their rows, "
         f"geometry and chunks are stored, against a process that opens the same files one after another and walks "
         f"ifcopenshell's geometry iterator ({cores()} threads, same settings) keeping nothing."
     )

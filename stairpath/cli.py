@@ -15,7 +15,7 @@ import typer
 from stairpath.core.camera import framing
 from stairpath.core.camera.lens import typed_angle
 from stairpath.core.camera.pose import OUTSIDE_ANGLE_DEG, focal_mm
-from stairpath.core.camera.subject import subject
+from stairpath.core.camera.subject import elsewhere, subject
 from stairpath.core.cutting.keyplan import CUT_HEIGHT_M, draw_key_plan
 from stairpath.core.cutting.keyplan import document as plan_document
 from stairpath.core.cutting.svg import svg as draw_svg
@@ -137,13 +137,16 @@ def frame(
     width_over_height = _aspect(aspect)
     try:
         lens = angle if angle is not None else typed_angle(f"{focal} mm") if focal is not None else OUTSIDE_ANGLE_DEG
+        building = _federation(files)
         pose = framing.frame(
-            subject(_federation(files), fit), bearing, tilt, width_over_height,
+            subject(building, fit), bearing, tilt, width_over_height,
             "parallel" if projection == "parallel" else "perspective", lens, margin,
         )  # fmt: skip
     except (ValueError, LookupError) as error:
         _stop(str(error.args[0]))
     document = {**asdict(pose), "focal_mm": focal_mm(pose.angle_deg)}
+    if fit == "all":
+        document["elsewhere"] = elsewhere(building)
     if as_json:
         _print(document)
         return

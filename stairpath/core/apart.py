@@ -20,6 +20,7 @@ import traceback
 import warnings
 from collections.abc import Callable
 from dataclasses import dataclass
+from multiprocessing import forkserver
 from multiprocessing.connection import Connection
 from multiprocessing.process import BaseProcess
 from typing import Any, ParamSpec, TypeVar
@@ -97,6 +98,13 @@ def die_with_parent() -> None:
     ctypes.CDLL(None, use_errno=True).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL, 0, 0, 0)
 
 
+def _let_the_server_end() -> None:
+    """Close what a child inherits that keeps the server of children alive after whoever asked has ended."""
+    alive = getattr(getattr(forkserver, "_forkserver", None), "_forkserver_alive_fd", None)
+    if isinstance(alive, int):
+        os.close(alive)
+
+
 def _limit_memory(megabytes: int) -> None:
     _, hard = resource.getrlimit(resource.RLIMIT_DATA)
     soft = hard if megabytes <= 0 else megabytes << 20
@@ -117,6 +125,7 @@ def _handed_on(error: Exception) -> Exception:
 def _child(pipe: Connection) -> None:
     os.setpgid(0, 0)  # helpers that it starts end together with it
     die_with_parent()
+    _let_the_server_end()
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the terminal's Ctrl+C is for the parent
     while True:
         try:

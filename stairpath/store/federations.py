@@ -17,7 +17,7 @@ from stairpath.core.federation.alignment import Alignment
 from stairpath.core.federation.alternatives import Alternative
 from stairpath.core.federation.federate import FederatedModel, Federation, RoomOnLevel
 from stairpath.core.federation.levels import Level
-from stairpath.core.federation.outline import Outline
+from stairpath.core.federation.outline import Outline, around
 from stairpath.core.visibility.colours import base_colour
 from stairpath.store import blobs, readings
 from stairpath.store.documents import AlternativeOf, Building, KeptLevel, KeptRoom, Placed
@@ -63,6 +63,7 @@ def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, tuple[s
             "discipline": placed.discipline_of,
             "colour": np.array(colour, dtype=np.uint16),
             "room": placed.room,
+            "apart": placed.apart.astype(np.uint8),
             "bounds_m": placed.bounds_m.reshape(-1),
         }
     )
@@ -94,6 +95,14 @@ def keep_plan(session: Session, drawn: dict[str, Any]) -> str:
     return blobs.keep(session, json.dumps(drawn, separators=(",", ":"), allow_nan=False).encode(), PLAN_TYPE)
 
 
+def _bounds(federation: Federation) -> list[list[float]] | None:
+    """The box around the building; around everything where nothing is near."""
+    near = [m.bounds_m[~m.apart] for m in federation.models]
+    box = around(np.concatenate(near)) if near else None
+    found: list[list[float]] | None = None if box is None else box.tolist()
+    return found
+
+
 def keep_building(
     session: Session, project: Project, models: Sequence[Model], federation: Federation, plans: Sequence[str]
 ) -> None:
@@ -102,7 +111,7 @@ def keep_building(
         keep_model(session, model, placed)
     project.federation = Building(
         origin_m=federation.origin_m,
-        bounds_m=None if federation.bounds_m is None else federation.bounds_m.tolist(),
+        bounds_m=_bounds(federation),
         building_north_deg=federation.building_north_deg,
         true_north_deg=federation.true_north_deg,
         levels=tuple(
@@ -140,6 +149,7 @@ def places(session: Session, model: Model) -> dict[str, Any]:
     if len(found["level"]) != frame.components:
         raise ChangedError(f"{model.name} is being put in its place")
     found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
+    found["apart"] = found["apart"].astype(bool)
     return found
 
 
@@ -159,6 +169,7 @@ def _federated_model(session: Session, model: Model, outline: Outline) -> Federa
         room=column["room"],
         bounds_m=column["bounds_m"],
         problems=placed.problems,
+        apart=column["apart"],
         elsewhere=placed.elsewhere,
     )
 

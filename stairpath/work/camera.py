@@ -102,11 +102,13 @@ def _wanted(act: Deed, there: list[Model], subject: Subject) -> dict[str, Mask]:
         return {m.id: _mask(m, components.ordinals(act.session, m.id, asked[m.id])) for m in there if m.id in asked}
     if subject.among is not None:
         return _among(there, subject.among)
-    stand = [m for m in there if m.stands and m.placed is not None and not m.placed.elsewhere]
+    stand = [m for m in there if m.stands]
+    columns = {m.id: federations.places(act.session, m) for m in stand}
+    near = {key: ~column["apart"] for key, column in columns.items()}
     if subject.level is not None:
-        return {m.id: federations.places(act.session, m)["level"] == subject.level for m in stand}
-    # Where nothing stands near, what stands at all is the building.
-    return {m.id: np.ones(_count(m), dtype=bool) for m in stand or [m for m in there if m.stands]}
+        return {key: near[key] & (column["level"] == subject.level) for key, column in columns.items()}
+    # Where nothing that stands is near, all that stands is the building.
+    return near if any(mask.any() for mask in near.values()) else {key: ~mask for key, mask in near.items()}
 
 
 def _placed(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | None:

@@ -43,7 +43,14 @@ def test_a_nul_is_refused_in_a_sentence(client, method, address, body):
     assert "cannot be kept" in answer.json()["detail"]
 
 
-POSE = {"eye_m": [0, -9, 2], "target_m": [0, 0, 2], "up": [0, 0, 1], "projection": "parallel", "angle_deg": 60, "height_m": 7}
+POSE = {
+    "eye_m": [0, -9, 2],
+    "target_m": [0, 0, 2],
+    "up": [0, 0, 1],
+    "projection": "parallel",
+    "angle_deg": 60,
+    "height_m": 7,
+}
 
 
 @pytest.mark.parametrize("number", ["NaN", "Infinity", "-Infinity", "1e999"])

@@ -147,3 +147,99 @@ def test_a_turned_component_stands_where_its_placements_say():
     c, s = math.cos(math.pi / 6), math.sin(math.pi / 6)
     assert bounds[1] == pytest.approx([10 + 2 * c, 5 + 2 * s + c, 1.0], abs=1e-6)
     assert bounds[0] == pytest.approx([10 - s, 5.0, 0.0], abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("unit", "scale", "map_unit", "eastings", "wanted_m", "said"),
+    [
+        # A map unit counts, whatever the scale says.
+        ("mm", None, "METRE", 412_300.0, 412_300.0, ""),
+        ("mm", 0.001, "METRE", 412_300.0, 412_300.0, ""),
+        ("mm", 1.0, "METRE", 412_300.0, 412_300.0, ""),
+        ("m", 0.9996, "METRE", 412_300.0, 412_300.0, "grid factor of 0.999600"),
+        # The scale stands for the unit: millimetres times 0.001 are metres.
+        ("mm", 0.001, None, 412_300.0, 412_300.0, "scale of 0.001 stands for the unit: taken in metres"),
+        ("ft", 0.3048, None, 412_300.0, 412_300.0, "scale of 0.3048 stands for the unit: taken in metres"),
+        ("m", 1 / 0.3048, None, 1000.0, 304.8, "stands for the unit: taken in feet"),
+        # Neither: the file's own unit, as IFC has it.
+        ("mm", None, None, 5_000_000.0, 5000.0, "names no map unit: taken in the file's own, millimetres"),
+        ("mm", 1.0, None, 5_000_000.0, 5000.0, "names no map unit"),
+        ("m", None, None, 5000.0, 5000.0, ""),
+        ("m", 7.0, None, 5000.0, 5000.0, "scale of 7 fits no unit"),
+    ],
+)
+def test_map_conversions_as_real_files_write_them(unit, scale, map_unit, eastings, wanted_m, said):
+    sample = simple("IFC4", unit)
+    unit_entity = sample.make("IfcSIUnit", None, "LENGTHUNIT", None, map_unit) if map_unit else None
+    target = sample.make("IfcProjectedCRS", Name="Made-up grid", MapUnit=unit_entity)
+    sample.make("IfcMapConversion", sample.context, target, eastings, eastings, 0.0, 1.0, 0.0, scale)
+    found = read(sample).map_conversion
+    assert found is not None
+    assert found.eastings_m == pytest.approx(wanted_m)
+    assert said in found.reading
+    assert bool(said) == bool(found.reading)
+
+
+def _with_sets(sample: Sample, **sets) -> Sample:
+    make = sample.make
+    for name, values in sets.items():
+        bundle = sample.root(
+            "IfcPropertySet",
+            Name=name,
+            HasProperties=[make("IfcPropertySingleValue", key, None, value, None) for key, value in values.items()],
+        )
+        sample.relate("IfcRelDefinesByProperties", RelatedObjects=[sample.site], RelatingPropertyDefinition=bundle)
+    return sample
+
+
+def test_ifc2x3_says_its_scale_and_system_in_sets_of_their_own():
+    sample = simple("IFC2X3", "mm")
+    make = sample.make
+    _with_sets(
+        sample,
+        ePSet_MapConversion={
+            "Eastings": make("IfcReal", 412_300.0),
+            "Northings": make("IfcReal", 88_650.0),
+            "Scale": make("IfcReal", 0.001),
+        },
+        ePset_ProjectedCRS={"Name": make("IfcLabel", "Made-up grid")},
+    )
+    found = read(sample).map_conversion
+    assert found is not None
+    assert (found.crs, found.eastings_m, found.northings_m) == ("Made-up grid", 412_300.0, 88_650.0)
+    assert "stands for the unit" in found.reading
+
+
+def test_ifc2x3_names_its_map_unit_in_words():
+    sample = simple("IFC2X3", "mm")
+    make = sample.make
+    _with_sets(
+        sample,
+        ePset_MapConversion={"Eastings": make("IfcReal", 1000.0), "Northings": make("IfcReal", 2000.0)},
+        ePset_ProjectedCRS={"Name": make("IfcLabel", "Made-up grid"), "MapUnit": make("IfcLabel", "FOOT")},
+    )
+    found = read(sample).map_conversion
+    assert found is not None
+    assert found.eastings_m == pytest.approx(304.8)
+
+
+def test_ifc4x3_says_it_with_a_rigid_operation():
+    sample = simple("IFC4X3", "mm")
+    make = sample.make
+    metre = make("IfcSIUnit", None, "LENGTHUNIT", None, "METRE")
+    target = make("IfcProjectedCRS", Name="Made-up grid", MapUnit=metre)
+    first, second = make("IfcLengthMeasure", 412_300.0), make("IfcLengthMeasure", 88_650.0)
+    sample.make("IfcRigidOperation", sample.context, target, first, second, 6.2)
+    found = read(sample).map_conversion
+    assert found is not None
+    assert (found.eastings_m, found.northings_m, found.height_m, found.rotation_deg) == (412_300.0, 88_650.0, 6.2, 0.0)
+
+
+@pytest.mark.parametrize("bad", ["1.E400", "*", "$"])
+def test_a_map_conversion_without_usable_figures_is_named_and_not_used(bad):
+    sample = simple("IFC4")
+    sample.map_conversion(412_300.25, 88_650.0, 6.2, 30.0)
+    content = sample.content().replace(b"412300.25", bad.encode())
+    reading = read_model("sample.ifc", content)
+    assert reading.map_conversion is None
+    assert "map-unusable" in {p.code for p in reading.problems}

@@ -30,6 +30,11 @@ def sleeper(tmp_path, *command: str) -> Watched:
     return Watched("sleeper", list(command) or ["sleep", "60"], tmp_path, Path("/"))
 
 
+def looked(watched: Watched, said: list[str]) -> bool:
+    watched.look(said.append)
+    return True
+
+
 def until(done, patience_s: float = 10.0):
     deadline = time.monotonic() + patience_s
     while not done():
@@ -50,7 +55,7 @@ def test_a_process_that_is_killed_is_back_at_once(tmp_path):
         first = started.child.pid
         os.kill(first, signal.SIGKILL)
         began = time.monotonic()
-        until(lambda: (started.look(said.append), started.child is not None and started.child.pid != first)[1])
+        until(lambda: looked(started, said) and started.child is not None and started.child.pid != first)
         assert time.monotonic() - began < 5
     assert said == ["The sleeper was ended by SIGKILL; it is started again."]
 
@@ -60,7 +65,7 @@ def test_after_five_deaths_in_a_minute_it_says_why_and_where_the_log_is(tmp_path
     said: list[str] = []
     failing = sleeper(tmp_path, "sh", "-c", "echo the quay is flooded; exit 3")
     with watching([failing]):
-        until(lambda: (failing.look(said.append), failing.given_up)[1])
+        until(lambda: looked(failing, said) and failing.given_up)
         for _ in range(20):
             failing.look(said.append)
             time.sleep(0.01)

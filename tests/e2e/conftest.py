@@ -15,8 +15,8 @@ import pytest
 from playwright.sync_api import Error, Page, ViewportSize, expect
 
 from stairpath.demo import PROJECT_NAME
-from stairpath.start.demo import children
 from stairpath.start.postgres import free_port
+from stairpath.start.processes import Watched, watching
 from tests.database import run_beside
 from tests.e2e.stage import wait_drawn
 from tests.samples import Sample
@@ -55,7 +55,7 @@ def site(database_url, tmp_path_factory):
         "server": [sys.executable, "-m", "stairpath.api.server"],
         "worker": [sys.executable, "-m", "stairpath.jobs.worker"],
     }
-    with children(commands, folder) as started:
+    with watching([Watched(name, command, folder, ROOT) for name, command in commands.items()]) as started:
         address = f"http://127.0.0.1:{port}"
         deadline = time.monotonic() + 60
         while True:
@@ -63,7 +63,7 @@ def site(database_url, tmp_path_factory):
                 ask(f"{address}/api/health")
                 break
             except OSError:
-                dead = [name for name, child in started.items() if child.poll() is not None]
+                dead = [each.name for each in started if each.child.poll() is not None]
                 if dead or time.monotonic() > deadline:
                     log = (folder / f"{(dead or ['server'])[0]}.log").read_text()
                     raise AssertionError(f"did not start: {log}") from None

@@ -67,16 +67,24 @@ def room_points(federation: Federation, index: int) -> Array:
 def storey_points(federation: Federation, level: int) -> Array:
     """Corner points (n, 3) of all components on a level."""
     found = [
-        points_of(m.outline.geometry, m.alignment.matrix, np.flatnonzero(m.level == level).tolist())
+        points_of(m.outline.geometry, m.alignment.matrix, np.flatnonzero((m.level == level) & ~m.apart).tolist())
         for m in _standing(federation)
     ]
     return np.concatenate(found) if found else np.zeros((0, 3))
 
 
 def all_points(federation: Federation) -> Array:
-    """Corner points (n, 3) of everything that stands."""
-    found = [points_of(m.outline.geometry, m.alignment.matrix) for m in _standing(federation)]
+    """Corner points (n, 3) of everything that stands in the building; what stands far from it is left out."""
+    found = [
+        points_of(m.outline.geometry, m.alignment.matrix, np.flatnonzero(~m.apart).tolist())
+        for m in _standing(federation)
+    ]
     return np.concatenate(found) if found else np.zeros((0, 3))
+
+
+def elsewhere(federation: Federation) -> list[str]:
+    """The names of standing models that stand so far from the building that a fit of all leaves them out."""
+    return [m.outline.name for m in _standing(federation) if m.elsewhere]
 
 
 def subject(federation: Federation, wish: str) -> Array:

@@ -66,7 +66,7 @@ class KeyPlan:
 def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
     with np.errstate(invalid="ignore"):
         hit: npt.NDArray[np.bool_] = (model.bounds_m[:, 0, 2] < height_m) & (model.bounds_m[:, 1, 2] > height_m)
-    return hit
+    return hit & ~model.apart
 
 
 def _swings_of(model: FederatedModel, doors: npt.NDArray[np.bool_]) -> list[Swing]:
@@ -109,7 +109,8 @@ def room_area(federation: Federation, index: int) -> list[shapely.Polygon]:
 def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
     drawn: list[DrawnRoom] = []
     for index, room in enumerate(federation.rooms):
-        if room.level != level or not federation.models[room.model].stands:
+        model = federation.models[room.model]
+        if room.level != level or not model.stands or model.elsewhere:
             continue
         polygons = room_area(federation, index)
         if not polygons:

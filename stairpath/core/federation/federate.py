@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.federation import alternatives, disciplines
 from stairpath.core.federation.alignment import Alignment, Placement, align
+from stairpath.core.federation.bulk import apart
 from stairpath.core.federation.levels import Level, build_levels
 from stairpath.core.federation.outline import Outline, around
 from stairpath.core.problems import Problem
@@ -49,8 +50,10 @@ class FederatedModel:
     room: npt.NDArray[np.int32]
     bounds_m: Array
     problems: tuple[Problem, ...]
+    apart: npt.NDArray[np.bool_]
+    """Which components stand so far from the building that they are no part of it."""
     elsewhere: bool = False
-    """Whether it stands so far from the others that it is no part of the building."""
+    """Whether the whole model does."""
 
 
 @dataclass(frozen=True)
@@ -140,6 +143,28 @@ def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Al
     return room
 
 
+def _with_apart(models: list[FederatedModel]) -> list[FederatedModel]:
+    """The models with those components marked, and named as a problem, that stand far from the building."""
+    here = [m for m in models if not m.elsewhere]
+    if not here:
+        return models
+    marked = apart(np.concatenate([m.bounds_m for m in here]))
+    if not marked.any():
+        return models
+    parts = iter(np.split(marked, np.cumsum([len(m.bounds_m) for m in here])[:-1]))
+    out: list[FederatedModel] = []
+    for model in models:
+        own = np.ones(len(model.bounds_m), dtype=bool) if model.elsewhere else next(parts)
+        if model.elsewhere or not own.any():
+            out.append(replace(model, apart=own))
+            continue
+        names = tuple(model.outline.global_ids[k] for k in np.flatnonzero(own))
+        which = "One component stands" if len(names) == 1 else f"{len(names)} components stand"
+        text = f"{which} over 1 km from the building; left out of fits, plans and walking."
+        out.append(replace(model, apart=own, problems=(*model.problems, Problem("apart", text, names))))
+    return out
+
+
 def federate(
     models: Sequence[Outline],
     discipline_rules: dict[str, str] | None = None,
@@ -177,6 +202,7 @@ def federate(
                 room=_rooms_of(bounds.mean(axis=1), models, aligned.alignments),
                 bounds_m=bounds,
                 problems=(*model.problems, *aligned.problems[index], *levels.problems[index]),
+                apart=np.full(len(codes), aligned.elsewhere[index]),
                 elsewhere=aligned.elsewhere[index],
             )
         )
@@ -184,7 +210,8 @@ def federate(
             RoomOnLevel(index, r.global_id, r.number, r.name, storey_level.get(r.storey or "", NO_LEVEL))
             for r in model.rooms
         )
-    near = [m.bounds_m for m in out if not m.elsewhere]
+    out = _with_apart(out)
+    near = [m.bounds_m[~m.apart] for m in out]
     return Federation(
         models=tuple(out),
         levels=tuple(levels.levels),

@@ -58,13 +58,13 @@ def _triangles(federation: Federation) -> tuple[npt.NDArray[np.float64], npt.NDA
     origin = np.array(federation.origin_m)
     corners, colours = [], []
     for model in federation.models:
-        if not model.stands or model.elsewhere:
+        if not model.stands:
             continue
         matrix = model.alignment.matrix.copy()
         matrix[:3, 3] -= origin
         geometry = model.outline.geometry
         for placed, owner in enumerate(geometry.owner):
-            if owner < 0:
+            if owner < 0 or model.apart[owner]:
                 continue
             shape = geometry.shapes[geometry.shape[placed]]
             solid = shape.triangles[~shape.see_through]

@@ -14,7 +14,7 @@ from stairpath.core.problems import Problem
 from stairpath.core.reading.georeference import map_conversion
 from stairpath.core.reading.model import GridAxis, MapConversion, Storey
 from stairpath.core.reading.relations import clean
-from stairpath.core.reading.sound import finite
+from stairpath.core.reading.sound import ON_EARTH_M, finite
 
 T = TypeVar("T")
 
@@ -31,8 +31,9 @@ def _storey(entity: Any, scale: float) -> Storey:
     height: float | None = None
     if entity.ObjectPlacement is not None:
         height = finite(float(placement_m(entity, scale)[2, 3]))
-    if height is None:
+    if height is None or abs(height) > ON_EARTH_M:
         height = (finite(entity.Elevation) or 0.0) * scale
+        height = height if abs(height) <= ON_EARTH_M else 0.0
     return Storey(clean(entity.GlobalId), clean(entity.Name or entity.LongName or "unnamed"), height)
 
 
@@ -58,7 +59,7 @@ def _axis(
         own = np.array([*point.Coordinates, 0.0, 0.0])[:3] * scale
         at = matrix @ np.array([own[0], own[1], own[2], 1.0])
         ends.append((float(at[0]), float(at[1])))
-    if not np.isfinite(ends).all():
+    if not (np.abs(ends) <= ON_EARTH_M).all():
         return None
     if not axis.SameSense:
         ends.reverse()

@@ -13,7 +13,7 @@ from typing import Any
 from stairpath.core.problems import Problem
 from stairpath.core.reading.model import MapConversion
 from stairpath.core.reading.relations import clean
-from stairpath.core.reading.sound import finite
+from stairpath.core.reading.sound import ON_EARTH_M, finite
 from stairpath.core.reading.units import UNIT_NAMES, unit_scale
 
 _SAME = 1e-3
@@ -68,7 +68,7 @@ def _conversion(
     crs: str, values: tuple[float | None, float | None, float | None], unit: tuple[float, str], turn_deg: float
 ) -> tuple[MapConversion | None, list[Problem]]:
     east, north, height = values
-    if east is None or north is None:
+    if east is None or north is None or max(abs(v) for v in (east, north, height or 0.0)) * unit[0] > ON_EARTH_M:
         text = "Its map conversion holds no usable eastings and northings; it was not used."
         return None, [Problem("map-unusable", text)]
     metres, note = unit

@@ -7,13 +7,13 @@ from collections.abc import Sequence
 from pathlib import Path, PurePath
 from typing import Any
 
-import ifcopenshell
 import numpy as np
 
 from stairpath.core.apart import Progress
 from stairpath.core.problems import CannotReadError, Problem
 from stairpath.core.reading import frame
 from stairpath.core.reading.intake import SCHEMAS
+from stairpath.core.reading.mend import open_step
 from stairpath.core.reading.model import Component, Geometry, ModelReading, Space
 from stairpath.core.reading.relations import Relations, SetReader, clean, gather
 from stairpath.core.reading.shapes import read_geometry
@@ -201,20 +201,23 @@ def _listing_problems(
     return found
 
 
-def _open(name: str, source: bytes | Path) -> Any:
+def _open(name: str, source: bytes | Path) -> tuple[Any, list[Problem]]:
     try:
-        if isinstance(source, Path):
-            ifc = ifcopenshell.open(str(source))
-        else:
-            ifc = ifcopenshell.file.from_string(source.decode("utf-8", errors="replace"))
-        schema = str(ifc.schema)
+        opened = open_step(source)
+        schema = str(opened.ifc.schema)
     except Exception as error:
         raise CannotReadError(f"{name} cannot be parsed as IFC; export it again from the design program.") from error
     if not schema.startswith(SCHEMAS):
         raise CannotReadError(f"{name} is written in {schema}; export it as IFC2X3, IFC4 or IFC4X3.")
-    if not ifc.by_type("IfcProject"):
+    if not opened.ifc.by_type("IfcProject"):
         raise CannotReadError(f"{name} holds no project; export it again from the design program.")
-    return ifc
+    if not opened.left_out:
+        return opened.ifc, []
+    which = ", ".join(f"#{number}" for number in opened.left_out[:3])
+    count = len(opened.left_out)
+    said = f"{count} statements of the file are" if count > 1 else "One statement of the file is"
+    text = f"{said} no STEP ({which}{' and others' if count > 3 else ''}) and left out; what they say is missing."
+    return opened.ifc, [Problem("broken-statement", text)]
 
 
 def read_model(
@@ -231,7 +234,7 @@ def read_model(
     """
     progress: Progress = on_progress or (lambda share, global_id: None)
     progress(0.0, "")
-    ifc = _open(name, source)
+    ifc, opening_problems = _open(name, source)
     length_unit, scales = units(ifc)
     relations = gather(ifc)
 
@@ -251,6 +254,7 @@ def read_model(
     geometry, far = without_far(walked.geometry)
     drawn, drawing_problems = frame.drawing(ifc, scales.length)
     problems = [
+        *opening_problems,
         *_listing_problems(components, relations, repeated, broken),
         *_shape_problems(entities, components, geometry, relations, left_out, walked.unsound | far),
         *drawing_problems,

@@ -93,6 +93,16 @@ def _material_name(material: Any) -> str:
     return clean(getattr(material, "Name", "") or "")
 
 
+def _wholes_of(entity: Any, known: Relations) -> set[int]:
+    """An entity and all that it is a part of, by what is known so far."""
+    found: set[int] = set()
+    at: Any = entity
+    while at is not None and at.id() not in found:
+        found.add(at.id())
+        at = known.whole.get(at.id())
+    return found
+
+
 def gather(ifc: Any) -> Relations:
     """Walk every relation of the file once; one that cannot be followed is counted and left."""
     out = Relations()
@@ -103,9 +113,16 @@ def gather(ifc: Any) -> Relations:
             out.container[item.id()] = rel.RelatingStructure
 
     def made_of(rel: Any) -> None:
+        whole = rel.RelatingObject
+        above = _wholes_of(whole, out)
+        if any(item.id() in above for item in rel.RelatedObjects):
+            # A part of itself: whoever follows it, the geometry kernel too, never comes to an end.
+            ifc.remove(rel)
+            out.broken += 1
+            return
         for item in rel.RelatedObjects:
-            out.whole[item.id()] = rel.RelatingObject
-            out.parts[rel.RelatingObject.id()].append(item.id())
+            out.whole[item.id()] = whole
+            out.parts[whole.id()].append(item.id())
 
     def typed(rel: Any) -> None:
         for item in rel.RelatedObjects:

@@ -6,6 +6,7 @@ new helper; the component at which that one dies too is left out and named, and 
 
 from __future__ import annotations
 
+import faulthandler
 import os
 import signal
 import time
@@ -160,6 +161,7 @@ def _fork(walk: Walk, entities: Sequence[Any], others: Sequence[_Helper]) -> _He
     if pid == 0:
         try:
             die_with_parent()
+            faulthandler.disable()  # what crashes here is expected to, and is told in a sentence
             here.close()
             for other in others:
                 other.pipe.close()

@@ -13,15 +13,19 @@ from stairpath.core.reading.model import Geometry, Shape
 FARTHEST_M = 100_000.0
 """From the bulk of its model; what is farther is left out of bounds, meshes and maps."""
 
+ON_EARTH_M = 1e8
+"""No coordinate of a map and no height is larger."""
+_NO_MEASURE = 1e290
+
 Array = npt.NDArray[np.float64]
 Mask = npt.NDArray[np.bool_]
 
 
 def finite(value: object) -> float | None:
-    """A number as a float if it is one and finite, else None."""
+    """A number as a float if it is one that means something, else None."""
     if isinstance(value, bool) or not isinstance(value, (int, float)):
         return None
-    return float(value) if math.isfinite(value) else None
+    return float(value) if math.isfinite(value) and abs(value) < _NO_MEASURE else None
 
 
 def sound_triangles(vertices: Array, triangles: npt.NDArray[np.int32]) -> tuple[Array, npt.NDArray[np.bool_]]:

@@ -107,9 +107,9 @@ def solids_of(federation: Federation, rule: Rule | None = None) -> Solids:
     for model in federation.models:
         outline = model.outline
         classes = np.array(outline.classes)
-        if model.stands and not model.elsewhere and len(classes):
+        if model.stands and len(classes):
             geometry = outline.geometry
-            solid = ~np.isin(classes, sorted(rule.passable))
+            solid = ~np.isin(classes, sorted(rule.passable)) & ~model.apart
             doors = outline.of_class(("IfcDoor",)) & (not rule.doors_locked)
             to = own @ model.alignment.matrix
             frames: dict[int, npt.NDArray[np.bool_]] = {}

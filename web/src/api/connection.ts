@@ -12,13 +12,13 @@ interface Connection {
 /** Whether the server can be reached; while it cannot it is asked again and again. */
 export const useConnection = create<Connection>(() => ({ away: false, back: 0 }));
 
-let asking: number | undefined;
+let asking: ReturnType<typeof setInterval> | undefined;
 
 async function ask(): Promise<void> {
   try {
     const answer = await fetch("/api/health", { cache: "no-store", signal: AbortSignal.timeout(5000) });
     if (answer.ok) {
-      window.clearInterval(asking);
+      clearInterval(asking);
       asking = undefined;
       useConnection.setState((s) => ({ away: false, back: s.back + 1 }));
     }
@@ -29,9 +29,8 @@ async function ask(): Promise<void> {
 
 /** Note that the server could not be reached, and ask until it can. */
 export function noteAway(): void {
-  if (asking !== undefined) return;
   useConnection.setState({ away: true });
-  asking = window.setInterval(() => void ask(), EVERY_MS);
+  asking ??= setInterval(() => void ask(), EVERY_MS);
 }
 
 /** When the server can be reached again after it could not. */

@@ -26,6 +26,7 @@ const federation: Federation = {
   id: "p",
   name: "House",
   version: 1,
+  trouble: "",
   origin_m: [0, 0, 0],
   bounds_m: null,
   building_north_deg: 0,

@@ -9,7 +9,7 @@ interface Person {
 
 /** Who sits at this browser; what they save carries the name. */
 export const usePerson = create<Person>((set) => ({
-  name: localStorage.getItem(KEY) ?? "",
+  name: (typeof localStorage === "undefined" ? null : localStorage.getItem(KEY)) ?? "",
   setName: (name) => {
     localStorage.setItem(KEY, name);
     set({ name });

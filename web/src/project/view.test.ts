@@ -9,6 +9,7 @@ const federation = (origin: number[], ids: string[]): Federation => ({
   id: "p",
   name: "House",
   version: 1,
+  trouble: "",
   origin_m: origin,
   bounds_m: null,
   building_north_deg: 0,

@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from "vitest";
+import { useConnection } from "../api/connection";
 import { uploadsOf, useUploads } from "./uploads";
 
 /** A request that the test answers. */
@@ -52,6 +53,8 @@ const uploads = uploadsOf("p1");
 beforeEach(() => {
   FakeRequest.all = [];
   useUploads.setState({ items: [] });
+  useConnection.setState({ away: false });
+  vi.stubGlobal("fetch", () => Promise.reject(new Error("away")));
   vi.stubGlobal("XMLHttpRequest", FakeRequest);
   vi.stubGlobal("localStorage", { getItem: () => "Ída Fenn" });
 });
@@ -93,9 +96,29 @@ test("a refusal shows the server's own sentence and can be sent again", () => {
   expect(status()).toEqual(["sent"]);
 });
 
-test("without an answer the sentence says that there is no connection", () => {
+/** The server can be reached again. */
+const comesBack = () => useConnection.setState((s) => ({ away: false, back: s.back + 1 }));
+
+test.each([0, 503])("a file that the server was away for (%i) waits and is sent again by itself", (code) => {
   uploads.add([file("a.ifc")]);
-  FakeRequest.all[0]?.onerror?.();
+  if (code) FakeRequest.all[0]?.answer(code, {});
+  else FakeRequest.all[0]?.onerror?.();
+  expect(status()).toEqual(["waiting"]);
+  expect(useUploads.getState().items[0]?.message).toBe("Waits until Stair Path can be reached.");
+  expect(FakeRequest.all).toHaveLength(1);
+  comesBack();
+  expect(status()).toEqual(["sending"]);
+  FakeRequest.all[1]?.answer(201, []);
+  expect(status()).toEqual(["sent"]);
+});
+
+test("a file that never arrives is given up with its sentence", () => {
+  uploads.add([file("a.ifc")]);
+  for (let tries = 0; tries < 5; tries++) {
+    FakeRequest.all[tries]?.onerror?.();
+    comesBack();
+  }
+  expect(status()).toEqual(["failed"]);
   expect(useUploads.getState().items[0]?.message).toBe(
     "a.ifc could not be sent (no connection); try it again.",
   );
@@ -103,8 +126,8 @@ test("without an answer the sentence says that there is no connection", () => {
 
 test("an answer that is not ours gives its number", () => {
   uploads.add([file("a.ifc")]);
-  FakeRequest.all[0]?.answer(502, "<html>Bad gateway</html>");
-  expect(useUploads.getState().items[0]?.message).toContain("(502)");
+  FakeRequest.all[0]?.answer(500, "<html>Internal error</html>");
+  expect(useUploads.getState().items[0]?.message).toContain("(500)");
 });
 
 test("cancelling one that is under way stops it and lets the next go", () => {
