@@ -129,9 +129,11 @@ def _child(pipe: Connection) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the terminal's Ctrl+C is for the parent
     while True:
         try:
-            work, args, memory_mb = pipe.recv()
+            work, args, memory_mb, environment = pipe.recv()
         except EOFError:
             return
+        os.environ.clear()
+        os.environ.update(environment)  # as it is for who asks now, not as it was when the server of children began
         _limit_memory(memory_mb)
         last = 0.0
 
@@ -245,7 +247,7 @@ def run_apart(
     started = heard = time.monotonic()
     try:
         with contextlib.suppress(BrokenPipeError):  # it died just now; what is heard says so
-            child.pipe.send((work, args, limits.memory_mb))
+            child.pipe.send((work, args, limits.memory_mb, dict(os.environ)))
         while True:
             if child.pipe.poll(_LISTEN_S):
                 kind, *said = _heard(child, at)

@@ -28,6 +28,7 @@ def codes(reading) -> set[str]:
         (rb"#(\d+)=IFCPROPERTYSINGLEVALUE\(", rb"#\1=IFCPROPERTYSINGLEVALUE(("),
         (rb"#(\d+)=IFCORGANIZATION\(", rb"#\1=IFCORGANIZATION)"),
         (rb"#(\d+)=IFCPERSON\(", rb"#\1=IFCNOSUCHTHING("),
+        (rb"#(\d+)=IFCPERSON\(", rb"#\1=IFCPERSON(?!?"),
     ],
 )
 def test_a_statement_that_is_none_costs_no_more_than_itself(tmp_path, pattern, by, as_file):
@@ -43,11 +44,17 @@ def test_a_statement_that_is_none_costs_no_more_than_itself(tmp_path, pattern, b
     reading = read_model("a.ifc", path if as_file else content)
     assert [c.tag for c in reading.components] == ["W-1", "W-2"]
     assert reading.geometry.triangle_count == 24
+    if b"?!?" in content:
+        (number,) = re.findall(rb"#(\d+)=IFCPERSON\(", content)
+        said = next(p.text for p in reading.problems if p.code == "broken-statement")
+        assert (
+            said == f"One statement of the file is no STEP (#{number.decode()}) and left out; what it says is missing."
+        )
 
 
 def test_a_file_of_very_many_broken_statements_is_refused_in_a_sentence(monkeypatch):
     monkeypatch.setattr(mend, "MOST_LEFT_OUT", 3)
-    content = re.sub(rb"=IFCCARTESIANPOINT\(", b"=IFCCARTESIANPOINT)", two_walls().content())
+    content = re.sub(rb"=IFCCARTESIANPOINT\(\(", b"=IFCCARTESIANPOINT((?!?", two_walls().content())
     with pytest.raises(CannotReadError, match=r"^a\.ifc cannot be parsed as IFC; export it again"):
         read_model("a.ifc", content)
 

@@ -239,6 +239,7 @@ class Sharing:
                     self.made.append((of, unpack(first)))
                     self.unsound |= second
                     self.finished += 1 if helper.careful else len(helper.batch)
+                    helper.done = 0.0
                 else:
                     helper.batch, helper.done = [], 0.0
         except (EOFError, ConnectionResetError):
