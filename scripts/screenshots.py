@@ -8,6 +8,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from tests.building import whole
+
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 TO = ROOT / "docs" / "screenshots"
@@ -25,7 +27,7 @@ def pick(page: Page, address: str, tag: str) -> None:
     from tests.e2e.stage import on_screen
 
     project = page.url.split("/p/")[1].split("#")[0]
-    federation = ask(f"{address}/api/projects/{project}/federation")
+    federation = whole(address, project)
     for model in federation["models"]:
         if tag in model["labels"]:
             global_id = model["global_ids"][model["labels"].index(tag)]

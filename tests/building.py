@@ -3,10 +3,23 @@
 from __future__ import annotations
 
 import gzip
+import json
+import urllib.request
 from collections.abc import Callable
 from typing import Any
 
 from stairpath.core import columns
+
+
+def whole(site: str, project: str) -> dict[str, Any]:
+    """A project's federation with its columns, of a server that runs."""
+
+    def fetch(address: str) -> bytes:
+        with urllib.request.urlopen(site + address, timeout=30) as answer:
+            data: bytes = answer.read()
+            return gzip.decompress(data) if data[:2] == b"\x1f\x8b" else data
+
+    return assembled(json.loads(fetch(f"/api/projects/{project}/federation")), fetch)
 
 
 def assembled(head: dict[str, Any], fetch: Callable[[str], bytes]) -> dict[str, Any]:

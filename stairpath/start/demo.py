@@ -10,6 +10,7 @@ import time
 import urllib.error
 import urllib.request
 from collections.abc import Callable
+from dataclasses import dataclass
 from pathlib import Path
 
 from stairpath.start.postgres import CannotStartError, Cluster, free_port, is_free
@@ -154,7 +155,18 @@ def _watch_reading(keeper: Keeper) -> None:
         time.sleep(0.5)
 
 
-def _serve(cluster: Cluster, var: Path, port: int, reload: bool) -> None:
+@dataclass(frozen=True)
+class Wish:
+    """How it is started: where its data lies, on which port, reloading or not, with the demo or empty."""
+
+    var: Path
+    port: int = FIRST_WEB_PORT
+    reload: bool = False
+    empty: bool = False
+
+
+def _serve(cluster: Cluster, wish: Wish) -> None:
+    var, port = wish.var, wish.port
     chosen = port if is_free(port) else free_port(port)
     if chosen != port:
         say(f"Port {port} is taken; using {chosen}.")
@@ -167,27 +179,31 @@ def _serve(cluster: Cluster, var: Path, port: int, reload: bool) -> None:
 
     migrate()
     left = Left(var / "processes.json")
-    watched = [Watched(name, command, var, _ROOT) for name, command in _commands(reload).items()]
+    watched = [Watched(name, command, var, _ROOT) for name, command in _commands(wish.reload).items()]
     with watching(watched):
         keeper = Keeper(cluster, watched, left)
         if not keeper.until(lambda: _answers(address), _FIRST_ANSWER_S):
             raise CannotStartError(f"The server does not answer; its log is {watched[0].log}")
+        keeper.look()  # who runs is noted before anybody is told that it does
+        (var / "database").write_text(str(cluster.folder))
         (var / "running").write_text(address)
-        load_demo(var / "demo")
+        if not wish.empty:
+            load_demo(var / "demo")
         say(f"Stair Path: {address}")
-        if reload:
+        if wish.reload:
             say("Page with reload: http://127.0.0.1:5173")
-        _watch_reading(keeper)
-        say("The demo is ready. Ctrl+C stops everything.")
+        if not wish.empty:
+            _watch_reading(keeper)
+            say("The demo is ready. Ctrl+C stops everything.")
         while True:
             keeper.look()
             time.sleep(0.5)
 
 
-def run(port: int, reload: bool) -> int:
+def run(wish: Wish) -> int:
     """Start everything, load the demo, and watch over it until stopped."""
-    var = _ROOT / "var"
-    var.mkdir(exist_ok=True)
+    var = wish.var
+    var.mkdir(parents=True, exist_ok=True)
     lock = alone(var)
     if isinstance(lock, str):
         say(f"Stair Path already runs: {lock}")
@@ -197,7 +213,7 @@ def run(port: int, reload: bool) -> int:
         if Left(var / "processes.json").end_all():
             say("Processes that an earlier Stair Path left were ended.")
         cluster.start_again()
-        _serve(cluster, var, port, reload)
+        _serve(cluster, wish)
     finally:
         signal.signal(signal.SIGTERM, signal.SIG_IGN)  # stopping is stopped by nothing but a kill
         (var / "running").unlink(missing_ok=True)
@@ -216,10 +232,12 @@ def main() -> int:
     parser = argparse.ArgumentParser(description="Start Stair Path with its demo.")
     parser.add_argument("--port", type=int, default=FIRST_WEB_PORT)
     parser.add_argument("--reload", action="store_true", help="reload server, worker and page on change")
+    parser.add_argument("--folder", type=Path, default=_ROOT / "var", help="where database, logs and demo lie")
+    parser.add_argument("--empty", action="store_true", help="without the demo building")
     chosen = parser.parse_args()
     signal.signal(signal.SIGTERM, _stop)
     try:
-        return run(chosen.port, chosen.reload)
+        return run(Wish(chosen.folder.resolve(), chosen.port, chosen.reload, chosen.empty))
     except KeyboardInterrupt:
         say("Stopped.")
         return 0

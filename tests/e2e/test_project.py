@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.building import whole
 from tests.e2e.conftest import arrive, ask, wait_mapped
 from tests.e2e.going import find
 from tests.e2e.keyplan import bearing, until
@@ -31,7 +32,7 @@ def opened(page: Page, site, demo_project):
 
 def component(site, project, tag):
     """Model, GlobalId and bounds about the origin of the component of a tag."""
-    federation = ask(f"{site}/api/projects/{project}/federation")
+    federation = whole(site, project)
     for model in federation["models"]:
         if tag in model["labels"]:
             global_id = model["global_ids"][model["labels"].index(tag)]
@@ -42,19 +43,20 @@ def component(site, project, tag):
 
 def test_the_start_page_shows_the_project_with_its_picture(page: Page, site, demo_project):
     page.goto(site)
-    card = page.locator(f'a[href="/p/{demo_project}"]')
+    link = page.locator(f'a[href="/p/{demo_project}"]')
+    card = page.get_by_test_id("project").filter(has=link)
     expect(card).to_contain_text("Quillhaven Tide Laboratory")
     expect(card).to_contain_text("5 models")
     picture = card.locator("img")
     expect(picture).to_be_visible()
     page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth === 480)")
-    card.click()
+    link.click()
     wait_drawn(page)
 
 
 def test_everything_is_framed_at_first_and_said_how_high_the_eye_is(opened: Page, demo_project, site):
     pose = pose_of(opened)
-    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    federation = whole(site, demo_project)
     assert pose["angle_deg"] == 30
     picture = pixels(opened)
     building = np.abs(picture - [243, 241, 236]).max(axis=2) > 4
@@ -216,7 +218,7 @@ def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page,
 
     def firsts() -> dict[str, int]:
         """The number of the first component of each alternative."""
-        federation = ask(f"{site}/api/projects/{demo_project}/federation")
+        federation = whole(site, demo_project)
         return {m["alternative_option"]: m["first"] for m in federation["models"] if m["alternative_what"]}
 
     def drawn() -> dict[str, bool]:
@@ -268,7 +270,7 @@ def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
 
 
 def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
-    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    federation = whole(site, demo_project)
     find(front, "Specimen store")
     expect(front.get_by_test_id("present-room")).to_have_text("2.05 Specimen store", timeout=15_000)
     wait_resting(front)
@@ -285,7 +287,7 @@ def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, 
 
 
 def test_with_the_mouse_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
-    federation = ask(f"{site}/api/projects/{demo_project}/federation")
+    federation = whole(site, demo_project)
     name, middle, door = store_and_its_door(site, federation)
     front.get_by_label("Storey of the key plan").select_option(label="Level 02")
     front.get_by_role("button", name="larger").click()

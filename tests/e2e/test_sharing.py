@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import urllib.request
 
 import pytest
@@ -57,7 +58,7 @@ def test_the_stream_of_events_tells_of_this_project_only(site, shed):
 
     with urllib.request.urlopen(f"{site}/api/projects/{other}/events", timeout=60) as stream:
         assert stream.headers["Content-Type"].startswith("text/event-stream")
-        assert lines(stream, 3) == ["event: changed", "data: {}", ""]
+        assert lines(stream, 3) == ["event: begun", "data: {}", ""]
         send(site, shed, "Shed-AIR.ifc", simple().content())
         assert lines(stream, 2) == [": beat", ""]
         send(site, other, "Other-AIR.ifc", simple().content())
@@ -65,3 +66,6 @@ def test_the_stream_of_events_tells_of_this_project_only(site, shed):
         while "event: changed" not in heard:
             heard += lines(stream, 1)
         assert set(heard) <= {": beat", "", "event: changed"}
+        told = json.loads(lines(stream, 1)[0].removeprefix("data: "))
+        assert told["kind"] == "models"
+        assert told["version"] > 0

@@ -215,8 +215,11 @@ def _open(name: str, source: bytes | Path) -> tuple[Any, list[Problem]]:
         return opened.ifc, []
     which = ", ".join(f"#{number}" for number in opened.left_out[:3])
     count = len(opened.left_out)
-    said = f"{count} statements of the file are" if count > 1 else "One statement of the file is"
-    text = f"{said} no STEP ({which}{' and others' if count > 3 else ''}) and left out; what they say is missing."
+    others = " and others" if count > 3 else ""
+    if count == 1:
+        text = f"One statement of the file is no STEP ({which}) and left out; what it says is missing."
+    else:
+        text = f"{count} statements of the file are no STEP ({which}{others}) and left out; what they say is missing."
     return opened.ifc, [Problem("broken-statement", text)]
 
 

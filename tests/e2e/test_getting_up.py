@@ -1,0 +1,192 @@
+"""The page while the server or its database is away, and when they are back."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+import time
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from stairpath.start.postgres import free_port
+from tests.database import run_beside
+from tests.e2e.conftest import ROOT, SIZE, arrive, ask, house_model, made
+from tests.e2e.stage import pose_of, size_of, wait_drawn
+from tests.samples import simple
+
+
+class Server:
+    """A server of its own on the tests' database, that a test may kill."""
+
+    def __init__(self) -> None:
+        self.port = free_port(9000 + 100 * run_beside())
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        environment = {**os.environ, "STAIRPATH_PORT": str(self.port)}
+        command = [sys.executable, "-m", "stairpath.api.server"]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=environment)
+        for _ in range(300):
+            try:
+                ask(f"{self.address}/api/health")
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("the server did not start")
+
+    def kill(self) -> None:
+        if self.process is not None:
+            self.process.send_signal(signal.SIGKILL)
+            self.process.wait(10)
+            self.process = None
+
+
+@pytest.fixture
+def own(site):
+    server = Server()
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def shed(site):
+    return made(site, "Kept shed", {"Shed-ARC.ifc": house_model().content()}, 60)
+
+
+def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itself(page: Page, own, site, shed):
+    page.set_viewport_size(SIZE)
+    arrive(page, own.address, "Ida Fenn")
+    page.goto(f"{own.address}/p/{shed}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Viewpoints").click()
+    before = pose_of(page)
+    own.kill()
+    away = page.get_by_test_id("away")
+    expect(away).to_be_visible(timeout=20_000)
+    # What is asked for meanwhile waits or says so; the page stays.
+    page.get_by_role("tab", name="Models").click()
+    expect(away).to_have_text(
+        "Stair Path cannot be reached. It is tried again by itself; what you were doing stays as it is."
+    )
+    assert pose_of(page) == before
+    ask(f"{site}/api/projects", {"name": "Meanwhile", "author": "Ida Fenn"})
+    own.start()
+    expect(away).to_have_count(0, timeout=20_000)
+    expect(page.get_by_test_id("model")).to_have_count(1)
+    page.get_by_role("button", name="Fit all").click()
+    wait_drawn(page)
+
+
+def test_a_page_opened_while_the_server_is_gone_comes_when_it_is_back(page: Page, own, shed):
+    arrive(page, own.address, "Ida Fenn")
+    page.goto(f"{own.address}/")
+    expect(page.get_by_test_id("project").first).to_be_visible()
+    own.kill()
+    link = page.locator(f'a[href="/p/{shed}"]')
+    link.click()
+    expect(page.get_by_test_id("away")).to_be_visible(timeout=20_000)
+    own.start()
+    wait_drawn(page)
+    expect(page.get_by_test_id("away")).to_have_count(0)
+
+
+def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, site):
+    project = ask(f"{site}/api/projects", {"name": "Old name", "author": "Ida Fenn"})["id"]
+    page.goto(site)
+    link = page.locator(f'a[href="/p/{project}"]')
+    card = page.get_by_test_id("project").filter(has=link)
+    card.get_by_role("button", name="Rename Old name").click()
+    field = page.get_by_label("New name of Old name")
+    field.fill("Half a na")
+    field.press("Escape")
+    expect(card).to_contain_text("Old name")
+    card.get_by_role("button", name="Rename Old name").click()
+    field.fill("Pump house")
+    field.press("Enter")
+    expect(card).to_contain_text("Pump house")
+    card.get_by_role("button", name="Put Pump house into the bin").click()
+    expect(link).to_have_count(0)
+    page.goto(f"{site}/p/{project}")
+    expect(page.get_by_text("Pump house is in the bin; bring it back on the start page.")).to_be_visible()
+    page.goto(site)
+    bin_ = page.get_by_test_id("bin")
+    bin_.get_by_role("button", name="the bin").click()
+    row = bin_.locator("div", has_text="Pump house").last
+    row.locator("xpath=..").get_by_role("button", name="bring it back").first.click()
+    expect(link).to_be_visible()
+
+
+def test_files_of_which_none_is_taken_leave_no_project(page: Page, site):
+    before = {p["id"] for p in ask(f"{site}/api/projects")}
+    page.goto(site)
+    page.get_by_test_id("file-input").first.set_input_files(
+        {"name": "Gull-notes.ifc", "mimeType": "application/x-step", "buffer": b"dear all"}
+    )
+    expect(page.get_by_test_id("upload")).to_contain_text("is not an IFC file")
+    assert {p["id"] for p in ask(f"{site}/api/projects")} == before
+    page.get_by_test_id("file-input").last.set_input_files(
+        {"name": "Gull-ARC.ifc", "mimeType": "application/x-step", "buffer": simple().content()}
+    )
+    expect(page.get_by_test_id("model")).to_have_attribute("data-status", "read", timeout=60_000)
+    assert len({p["id"] for p in ask(f"{site}/api/projects")} - before) == 1
+
+
+@pytest.fixture
+def pair(site):
+    """A house, and a shed that stands 8 m beside it."""
+    return made(site, "Aligned", {"House-ARC.ifc": house_model().content(), "Shed-STR.ifc": simple().content()}, 60)
+
+
+def card_of(site, project, name):
+    return next(c for c in ask(f"{site}/api/projects/{project}/models") if c["name"] == name)
+
+
+def test_a_model_is_aligned_by_typed_figures_and_undone(page: Page, site, pair):
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Models").click()
+    model = page.get_by_test_id("model").filter(has_text="Shed-STR")
+    model.get_by_role("button", name="align it otherwise").click()
+    field = model.get_by_label("shift x, m of Shed-STR")
+    field.fill("five")
+    expect(model.get_by_role("button", name="Turn and shift it so")).to_be_disabled()
+    field.fill("5,25")
+    model.get_by_role("button", name="Turn and shift it so").click()
+    expect(model).to_contain_text("turn and shift set by hand (by Ida Fenn)", timeout=30_000)
+    assert card_of(site, pair, "Shed-STR")["shift_m"] == [5.25, 0, 0]
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(model).to_contain_text("Aligned by placement", timeout=30_000)
+    assert card_of(site, pair, "Shed-STR")["aligned_set"] is None
+    wait_drawn(page)
+
+
+def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Models").click()
+    model = page.get_by_test_id("model").filter(has_text="Shed-STR")
+    model.get_by_role("button", name="align it otherwise").click()
+    model.get_by_role("button", name="pick two of its points").click()
+    expect(page.get_by_test_id("stage-mark")).to_contain_text("Click a point of the model")
+    page.keyboard.press("Escape")
+    expect(model.get_by_role("button", name="pick two of its points")).to_be_visible()
+    model.get_by_role("button", name="pick two of its points").click()
+    x, y, width, height = size_of(page)
+    for share in (0.45, 0.55):
+        page.mouse.click(x + share * width, y + 0.5 * height)
+    first = model.get_by_label("First goes to x, m of the first point")
+    expect(first).to_be_visible()
+    moved = float(first.input_value()) + 2
+    first.fill(str(moved))
+    second = model.get_by_label("Second goes to x, m of the second point")
+    second.fill(str(float(second.input_value()) + 2))
+    model.get_by_role("button", name="Bring them there").click()
+    expect(model).to_contain_text("turn and shift set by hand", timeout=30_000)
+    shift = card_of(site, pair, "Shed-STR")["shift_m"]
+    assert abs(shift[0] - 2) < 0.01
+    assert abs(shift[1]) < 0.01
