@@ -21,11 +21,11 @@ ROOT = Path(__file__).resolve().parents[2]
 
 
 def descendants(pid: int) -> list[int]:
-    """All processes below one."""
-    try:
-        own = [int(word) for word in Path(f"/proc/{pid}/task/{pid}/children").read_text().split()]
-    except OSError:
-        return []
+    """All processes below one, whichever of its threads began them."""
+    own: list[int] = []
+    with contextlib.suppress(OSError):
+        for task in Path(f"/proc/{pid}/task").iterdir():
+            own += [int(word) for word in (task / "children").read_text().split()]
     return own + [below for child in own for below in descendants(child)]
 
 
@@ -85,7 +85,9 @@ class Running:
                     got: bytes = answer.read()
                     return got
             except urllib.error.HTTPError as error:
-                if error.code != 503 or left == 1:
+                if error.code == 503 and left == 1:
+                    raise OSError(f"{path}: away") from error
+                if error.code != 503:
                     raise AssertionError(f"{path}: {error.code} {error.read()[:300]!r}") from error
                 assert json.loads(error.read())["detail"]
                 assert error.headers["Retry-After"]
