@@ -133,7 +133,9 @@ def box(x: float, y: float = 0.0, size: float = 9.0) -> list[list[float]]:
         ([box(0), box(20), box(5000)], [0, 0, 1]),
         ([box(5000), box(0), box(20)], [1, 0, 0]),
         ([box(0), box(20), box(0, 90_000)], [0, 0, 1]),
-        ([box(0, size=30_000), box(29_000), box(29_100)], [0, 0, 0]),  # terrain under all of it
+        ([box(0, size=3_900), box(2_900), box(3_800)], [0, 0, 0]),  # terrain under all of it
+        ([box(0, size=30_000), box(29_000), box(29_100)], [1, 0, 0]),  # nothing that is built reaches so far
+        ([box(0), box(20), [[0, 0, 9000], [9, 9, 9003]]], [0, 0, 1]),  # as far up
         ([[[np.nan] * 3] * 2, box(0), box(9e4), box(9e4)], [0, 1, 0, 0]),
     ],
 )

@@ -12,28 +12,21 @@ Mask = npt.NDArray[np.bool_]
 
 GAP_M = 1000.0
 """Components with more than one to two such squares of empty ground between them are not one building."""
-_MOST_SQUARES = 4096
+VAST_M = 4000.0
+"""No component of a building reaches so far, along any axis."""
+_OFF_M = 2000.0
+"""So far above or below the middle of most nothing belongs to the building."""
 
 
 def _squares(box: Array, low: Array) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.int64]]:
-    """The squares (k, 2) of the plan that boxes (n, 2, 2) lie on, and whose each is; a vast box has its corners alone."""
+    """The squares (k, 2) of the plan that boxes (n, 2, 2) lie on, and whose each is."""
     first = np.floor((box[:, 0] - low) / GAP_M).astype(np.int64)
     last = np.floor((box[:, 1] - low) / GAP_M).astype(np.int64)
     count = np.prod(last - first + 1, axis=1)
-    vast = count > _MOST_SQUARES
-    owner = np.repeat(np.arange(len(box)), np.where(vast, 0, count))
-    within = np.arange(len(owner)) - np.repeat(
-        np.cumsum(np.where(vast, 0, count)) - np.where(vast, 0, count), np.where(vast, 0, count)
-    )
+    owner = np.repeat(np.arange(len(box)), count)
+    within = np.arange(len(owner)) - np.repeat(np.cumsum(count) - count, count)
     wide = (last - first + 1)[owner, 0]
-    squares = (
-        first[owner] + np.column_stack([within % wide, within // wide]) if len(owner) else np.zeros((0, 2), np.int64)
-    )
-    corners = np.concatenate([first[vast], last[vast]])
-    return (
-        np.concatenate([squares, corners]).astype(np.int64),
-        np.concatenate([owner, np.flatnonzero(vast), np.flatnonzero(vast)]).astype(np.int64),
-    )
+    return first[owner] + np.column_stack([within % wide, within // wide]), owner
 
 
 def apart(bounds_m: Array) -> Mask:
@@ -43,8 +36,15 @@ def apart(bounds_m: Array) -> Mask:
     >>> apart(boxes).tolist()
     [False, False, True]
     """
-    known = np.flatnonzero(~np.isnan(bounds_m).any(axis=(1, 2)))
     out = np.zeros(len(bounds_m), dtype=bool)
+    there = ~np.isnan(bounds_m).any(axis=(1, 2))
+    if not there.any():
+        return out
+    heights = bounds_m[:, :, 2]
+    with np.errstate(invalid="ignore"):
+        off = (np.abs(heights - np.median(heights[there])) > _OFF_M).any(axis=1)
+        out[there & (off | (np.ptp(bounds_m, axis=1) > VAST_M).any(axis=1))] = True
+    known = np.flatnonzero(there & ~out)
     if not len(known):
         return out
     box = bounds_m[known][:, :, :2]
@@ -75,5 +75,5 @@ def apart(bounds_m: Array) -> Mask:
     of_owner = np.zeros(len(box), dtype=np.int64)
     of_owner[owner] = part[cell_of]
     most = np.bincount(of_owner).argmax()
-    out[known] = of_owner != most
+    out[known[of_owner != most]] = True
     return out

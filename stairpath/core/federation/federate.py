@@ -159,7 +159,7 @@ def _with_apart(models: list[FederatedModel]) -> list[FederatedModel]:
             out.append(replace(model, apart=own))
             continue
         names = tuple(model.outline.global_ids[k] for k in np.flatnonzero(own))
-        which = "One component stands" if len(names) == 1 else f"{len(names)} components stand"
+        which = "One component stands or reaches" if len(names) == 1 else f"{len(names)} components stand or reach"
         text = f"{which} over 1 km from the building; left out of fits, plans and walking."
         out.append(replace(model, apart=own, problems=(*model.problems, Problem("apart", text, names))))
     return out

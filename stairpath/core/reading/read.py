@@ -16,7 +16,7 @@ from stairpath.core.reading.intake import SCHEMAS
 from stairpath.core.reading.mend import open_step
 from stairpath.core.reading.model import Component, Geometry, ModelReading, Space
 from stairpath.core.reading.relations import Relations, SetReader, clean, gather
-from stairpath.core.reading.shapes import read_geometry
+from stairpath.core.reading.shapes import is_represented, read_geometry
 from stairpath.core.reading.sound import without_far
 from stairpath.core.reading.units import units
 
@@ -120,13 +120,6 @@ def _about(code: str, components: Sequence[str], one: str, many: str) -> list[Pr
     return [Problem(code, text, tuple(components))]
 
 
-def _represented(entity: Any) -> bool:
-    try:
-        return entity.Representation is not None
-    except Exception:
-        return False
-
-
 def _shape_problems(
     entities: Sequence[Any], components: Sequence[Component], geometry: Geometry, relations: Relations,
     left_out: dict[int, str], unsound: frozenset[int],
@@ -139,7 +132,7 @@ def _shape_problems(
     for ordinal, (entity, component) in enumerate(zip(entities, components, strict=True)):
         if ordinal in shaped or ordinal in left_out or ordinal in unsound:
             continue
-        if _represented(entity):
+        if is_represented(entity):
             broken.append(component.global_id)
         elif not relations.parts.get(entity.id()):
             empty.append(component.global_id)

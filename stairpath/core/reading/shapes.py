@@ -102,6 +102,14 @@ def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress
     return Walked(geometry, frozenset(unsound))
 
 
+def is_represented(entity: Any) -> bool:
+    """Whether the file gives it a shape."""
+    try:
+        return entity.Representation is not None
+    except Exception:  # an attribute of another type than the schema says
+        return False
+
+
 def read_geometry(
     ifc: Any, components: Sequence[Any], spaces: Sequence[Any], on_progress: Progress, longest_silence_s: float
 ) -> tuple[Walked, dict[int, str]]:
@@ -111,7 +119,7 @@ def read_geometry(
     """
     owners = {entity.id(): i for i, entity in enumerate(components)}
     owners.update({entity.id(): -1 - i for i, entity in enumerate(spaces)})
-    shaped = [entity for entity in (*components, *spaces) if entity.Representation is not None]
+    shaped = [entity for entity in (*components, *spaces) if is_represented(entity)]
 
     def walk(share: Sequence[Any], report: Progress) -> Walked:
         return _walk(ifc, share, owners, report)

@@ -12,6 +12,7 @@ import signal
 import time
 from collections import deque
 from collections.abc import Callable, Sequence
+from contextlib import suppress
 from dataclasses import dataclass, field
 from multiprocessing.connection import Connection, Pipe, wait
 from typing import Any
@@ -63,10 +64,11 @@ def processes_for(shapes: int) -> int:
 
 def _source(entity: Any) -> int:
     """The STEP id of what an entity's shape is made from, the same for entities that repeat one."""
-    for representation in entity.Representation.Representations:
-        for item in representation.Items:
-            if item.is_a("IfcMappedItem"):
-                return int(item.MappingSource.id())
+    with suppress(Exception):  # what is wrong with a representation is the kernel's to say
+        for representation in entity.Representation.Representations:
+            for item in representation.Items:
+                if item.is_a("IfcMappedItem"):
+                    return int(item.MappingSource.id())
     return int(entity.id())
 
 

@@ -32,15 +32,29 @@ class Bins:
     of: Ints
 
 
-def bins_of(reaches: Array, size_m: float = bins.BIN_M, height_m: float = bins.BIN_HEIGHT_M) -> Bins:
-    """Sort triangles by where they are; ``reaches`` (n, 7) begins with their lowest and highest z, x and y."""
+def _span(reaches: Array, size_m: float, height_m: float) -> tuple[Array, Ints]:
+    """The corner of the first bin, and how many there are along x, y and z."""
     if not len(reaches):
-        return Bins(np.zeros(3), np.ones(3, dtype=np.int64), np.zeros(2, dtype=np.int64), np.zeros(0, dtype=np.int64))
-    low = reaches[:, [2, 4, 0]].min(axis=0)
+        return np.zeros(3), np.ones(3, dtype=np.int64)
+    low: Array = reaches[:, [2, 4, 0]].min(axis=0)
     high = reaches[:, [3, 5, 1]].max(axis=0)
-    count = ((high - low) / [size_m, size_m, height_m]).astype(np.int64) + 1
-    start, of = bins.binned(reaches, low, count, size_m, height_m)
+    return low, ((high - low) / [size_m, size_m, height_m]).astype(np.int64) + 1
+
+
+def bins_of(reaches: Array, size_m: float) -> Bins:
+    """Sort triangles by where they are on plan; ``reaches`` (n, 7) begins with their lowest and highest z, x and y."""
+    low, count = _span(reaches, size_m, np.inf)
+    start, of = bins.binned(reaches, low, count, size_m, np.inf)
     return Bins(low, count, start, of)
+
+
+def _fine_bins(reaches: Array) -> tuple[Array, bins.Layout, Ints, Ints]:
+    """The bins in which what is near is looked for: the first one's corner, how they are kept, and what is in each."""
+    low, count = _span(reaches, bins.BIN_M, bins.BIN_HEIGHT_M)
+    px, py, page, used = bins.pages_of(reaches, low, count, bins.BIN_M, bins.BIN_HEIGHT_M)
+    layout = bins.Layout(int(count[0]), int(count[1]), int(count[2]), px, py, page)
+    start, of = bins.paged(reaches, low, layout, used, bins.BIN_M, bins.BIN_HEIGHT_M)
+    return low, layout, start, of
 
 
 def _neighbourly(points: Array) -> Ints:
@@ -64,9 +78,8 @@ class Space:
         reaches = np.ascontiguousarray(
             np.column_stack([low[:, 2], high[:, 2], low[:, 0], high[:, 0], low[:, 1], high[:, 1], slope])
         )
-        fine = bins_of(reaches)
-        self._where = (t, reaches, fine.low, fine.count, fine.start, fine.of)
-        self._on_plan = bins_of(reaches, _PLAN_BIN_M, np.inf)
+        self._where = (t, reaches, *_fine_bins(reaches))
+        self._on_plan = bins_of(reaches, _PLAN_BIN_M)
 
     def __len__(self) -> int:
         return len(self.solids.triangles)

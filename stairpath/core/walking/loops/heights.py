@@ -30,16 +30,15 @@ def lowest_within(triangle, x, y, radius):
 
 
 @numba.njit(cache=True, nogil=True)
-def lowest(x, y, low, high, radius, triangles, zs, first_bin, bin_count, bins_start, bins_of):
+def lowest(x, y, low, high, radius, triangles, zs, first_bin, layout, bins_start, bins_of):
     """The lowest height at which a triangle reaches over a disc, between two heights; and which triangle."""
     best = high
     found = -1
     one = np.empty((9, 3))
-    nx, ny, nz = bin_count
     i0, i1 = int((x - radius - first_bin[0]) / BIN_M), int((x + radius - first_bin[0]) / BIN_M)
     j0, j1 = int((y - radius - first_bin[1]) / BIN_M), int((y + radius - first_bin[1]) / BIN_M)
     k0, k1 = int((low - first_bin[2]) / BIN_HEIGHT_M), int((high - first_bin[2]) / BIN_HEIGHT_M)
-    for b in bins_between(i0, i1, j0, j1, k0, k1, nx, ny, nz):
+    for b in bins_between(i0, i1, j0, j1, k0, k1, layout):
         for k in range(bins_start[b], bins_start[b + 1]):
             t = bins_of[k]
             if zs[t, 0] >= best or zs[t, 1] <= low:
@@ -78,26 +77,25 @@ def lowest(x, y, low, high, radius, triangles, zs, first_bin, bin_count, bins_st
 
 
 @numba.njit(cache=True, nogil=True)
-def lowest_over(points, low, high, radius, triangles, zs, first_bin, bin_count, bins_start, bins_of):
+def lowest_over(points, low, high, radius, triangles, zs, first_bin, layout, bins_start, bins_of):
     heights, found = np.empty(len(points)), np.empty(len(points), dtype=np.int64)
     for p in range(len(points)):
         heights[p], found[p] = lowest(
             points[p, 0], points[p, 1], low[p], high[p], radius,
-            triangles, zs, first_bin, bin_count, bins_start, bins_of,
+            triangles, zs, first_bin, layout, bins_start, bins_of,
         )  # fmt: skip
     return heights, found
 
 
 @numba.njit(cache=True, nogil=True)
-def trodden(points, down, up, triangles, zs, first_bin, bin_count, bins_start, bins_of):
+def trodden(points, down, up, triangles, zs, first_bin, layout, bins_start, bins_of):
     """The highest upward face under each point, between so much below and above it; NaN for none; and which."""
     height, found = np.full(len(points), np.nan), np.full(len(points), -1, dtype=np.int64)
-    nx, ny, nz = bin_count
     for p in range(len(points)):
         x, y, z = points[p]
         i, j = int((x - first_bin[0]) / BIN_M), int((y - first_bin[1]) / BIN_M)
         k0, k1 = int((z - down - first_bin[2]) / BIN_HEIGHT_M), int((z + up - first_bin[2]) / BIN_HEIGHT_M)
-        for b in bins_between(i, i, j, j, k0, k1, nx, ny, nz):
+        for b in bins_between(i, i, j, j, k0, k1, layout):
             for m in range(bins_start[b], bins_start[b + 1]):
                 t = bins_of[m]
                 if zs[t, 0] > z + up or zs[t, 1] < z - down:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numba
 import numpy as np
 
-from stairpath.core.walking.loops.bins import BIN_HEIGHT_M, BIN_M, gather, meets
+from stairpath.core.walking.loops.bins import BIN_HEIGHT_M, BIN_M, gather, meets, slot
 from stairpath.core.walking.loops.polygons import gap_to
 
 TOGETHER_M = 0.45
@@ -13,9 +13,7 @@ TOGETHER_M = 0.45
 
 
 @numba.njit(cache=True, nogil=True)
-def nearest(
-    x, y, low, high, reach, grade, climb, halves, triangles, zs, first_bin, bin_count, bins_start, bins_of, foot
-):
+def nearest(x, y, low, high, reach, grade, climb, halves, triangles, zs, first_bin, layout, bins_start, bins_of, foot):
     """The nearest triangle between two heights within reach on plan: how far, which, and where (in ``foot``).
 
     Each of ``halves`` (n, 3) with (a, b, c) leaves out what does not lie on ``a x + b y >= c``. An upward
@@ -25,26 +23,27 @@ def nearest(
     found = -1
     one, other = np.empty((9, 3)), np.empty((9, 3))
     at = np.empty(2)
-    nx, ny, nz = bin_count
     gx, gy = (x - first_bin[0]) / BIN_M, (y - first_bin[1]) / BIN_M
     steps = int(reach / BIN_M) + 1
     k0 = max(0, int((low - first_bin[2]) / BIN_HEIGHT_M))
-    k1 = min(nz - 1, int((high - first_bin[2]) / BIN_HEIGHT_M))
+    k1 = min(layout.nz - 1, int((high - first_bin[2]) / BIN_HEIGHT_M))
     # Rings of bins around the point: what is near soon rules out what is farther.
     for ring in range(steps + 1):
         for j in range(int(gy) - ring, int(gy) + ring + 1):
-            if j < 0 or j >= ny:
+            if j < 0 or j >= layout.ny:
                 continue
             wy = max(0.0, j - gy, gy - j - 1.0) * BIN_M
             edge = j == int(gy) - ring or j == int(gy) + ring
             for i in range(int(gx) - ring, int(gx) + ring + 1, 1 if edge or ring == 0 else 2 * ring):
-                if i < 0 or i >= nx:
+                if i < 0 or i >= layout.nx:
                     continue
                 wx = max(0.0, i - gx, gx - i - 1.0) * BIN_M
                 if wx * wx + wy * wy >= best or not meets(halves, first_bin, i, j):
                     continue
                 for k in range(k0, k1 + 1):
-                    b = (k * ny + j) * nx + i
+                    b = slot(layout, i, j, k)
+                    if b < 0:
+                        continue
                     for m in range(bins_start[b], bins_start[b + 1]):
                         t = bins_of[m]
                         if zs[t, 1] <= low or zs[t, 0] >= high or zs[t, 6] <= grade:
@@ -99,7 +98,7 @@ def sides(
     triangles,
     zs,
     first_bin,
-    bin_count,
+    layout,
     bins_start,
     bins_of,
 ):
@@ -133,9 +132,7 @@ def sides(
         high += reach + spread
         low[2] += reach + spread + lift
         high[2] += height - reach - spread
-        near = gathered[
-            : gather(low, high, grade, seen, first, gathered, zs, first_bin, bin_count, bins_start, bins_of)
-        ]
+        near = gathered[: gather(low, high, grade, seen, first, gathered, zs, first_bin, layout, bins_start, bins_of)]
         hint, head = -1, -1
         for p in order[first:last]:
             x, y, z = points[p]
@@ -191,7 +188,7 @@ def widths(
     triangles,
     zs,
     first_bin,
-    bin_count,
+    layout,
     bins_start,
     bins_of,
 ):
@@ -204,7 +201,7 @@ def widths(
     one, other = np.full(len(points), -1, dtype=np.int64), np.full(len(points), -1, dtype=np.int64)
     halves, opposite = np.empty((2, 3)), np.empty((2, 3))
     foot, across, edge = np.empty(2), np.empty(2), np.empty(2)
-    where = (triangles, zs, first_bin, bin_count, bins_start, bins_of)
+    where = (triangles, zs, first_bin, layout, bins_start, bins_of)
     narrowest = widest
     for p in range(len(points)):
         x, y, z = points[p]
