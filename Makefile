@@ -2,7 +2,7 @@
 PY := .venv/bin/python
 WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: help demo dev setup check test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots schema clean
+.PHONY: help demo dev setup check soak test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots schema clean
 
 help: ## this list
 	@grep -E '^[a-z-]+:.*## ' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -71,12 +71,16 @@ e2e: setup web/dist/index.html
 trial: setup web/dist/index.html ## walk the whole demo by the keys, from the entrance to the roof plant and back
 	@.venv/bin/pytest -m trial tests/e2e
 
+soak: setup ## kills, damaged files, many pages and people, made-up requests; about half an hour
+	@SOAK=long .venv/bin/pytest -s tests/soak
+
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 
 test: ## everything, in one command
 	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html lint-py imports types-py
 	@.venv/bin/pytest -n 2 tests/core tests/api
 	@$(MAKE) e2e
+	@.venv/bin/pytest -n 2 --dist loadfile tests/soak
 
 bench: setup web/dist/index.html ## measure speed against named references, and write docs/performance.md
 	@$(PY) -m bench

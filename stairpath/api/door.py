@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from stairpath.api.refused import said
@@ -16,6 +17,7 @@ LARGEST_WITH_PICTURE = 12 << 20
 """A viewpoint comes with its picture as base64."""
 SLOWEST_S = 30.0
 """So long a sender may be silent in the middle of a request."""
+_CLOSE = {"Connection": "close"}
 _WRITES = {"POST", "PUT", "PATCH", "DELETE"}
 
 HEADERS = {
@@ -40,10 +42,6 @@ def _host_of(text: str) -> str:
         return ""
 
 
-class SlowSenderError(Exception):
-    """Whoever sends has been silent for too long."""
-
-
 class Door:
     """Looks at a request before anything else does, and at the head of every answer."""
 
@@ -57,12 +55,9 @@ class Door:
             await self.app(scope, receive, send)
             return
         headers = Headers(scope=scope)
-        began = False
 
         async def answer(message: Message) -> None:
-            nonlocal began
             if message["type"] == "http.response.start":
-                began = True
                 out = MutableHeaders(scope=message)
                 for name, value in HEADERS.items():
                     out.setdefault(name, value)
@@ -72,37 +67,26 @@ class Door:
         if refused is not None:
             await said(*refused)(scope, receive, answer)
             return
-        limit = self._limit(scope)
-        taken = 0
+        await self.app(scope, self._bounded(receive, self._limit(scope)), answer)
+
+    def _bounded(self, receive: Receive, limit: int | None) -> Receive:
+        """What is received, up to a limit and no slower than is waited for."""
+        taken, whole = 0, False
 
         async def hear() -> Message:
-            nonlocal taken
+            nonlocal taken, whole
             try:
-                message = await (receive() if done else asyncio.wait_for(receive(), SLOWEST_S))
+                message = await (receive() if whole else asyncio.wait_for(receive(), SLOWEST_S))
             except TimeoutError:
-                raise SlowSenderError from None
+                raise HTTPException(408, "The request came too slowly; send it again.", _CLOSE) from None
             if message["type"] == "http.request":
                 taken += len(message.get("body", b""))
                 if limit is not None and taken > limit:
-                    raise TooMuchError
-                if not message.get("more_body", False):
-                    mark_done()
+                    raise HTTPException(413, _too_much(limit), _CLOSE)
+                whole = not message.get("more_body", False)
             return message
 
-        done = False
-
-        def mark_done() -> None:
-            nonlocal done
-            done = True
-
-        try:
-            await self.app(scope, hear, answer)
-        except (TooMuchError, SlowSenderError) as error:
-            if began:
-                raise
-            slow = isinstance(error, SlowSenderError)
-            sentence = "The request came too slowly; send it again." if slow else _too_much(limit or 0)
-            await said(408 if slow else 413, sentence, {"Connection": "close"})(scope, receive, answer)
+        return hear
 
     def _refusal(self, scope: Scope, headers: Headers) -> tuple[int, str] | None:
         host = headers.get("host", "")
@@ -124,10 +108,6 @@ class Door:
         if path.endswith("/models") and scope["method"] == "POST":
             return None
         return LARGEST_WITH_PICTURE if path.endswith("/viewpoints") else LARGEST_BODY
-
-
-class TooMuchError(Exception):
-    """A body is longer than it may be."""
 
 
 def _too_much(limit: int) -> str:

@@ -28,6 +28,7 @@ _MEANS = {
     400: "The request is not one that is understood.",
     403: "It was sent from elsewhere.",
     404: "What it is about is not there.",
+    408: "It came too slowly.",
     409: "It does not go together with how things are just now.",
     410: "What it is about was deleted.",
     413: "It is more than is taken.",

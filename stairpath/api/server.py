@@ -14,6 +14,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api import camera, components, files, manual, models, projects, routes, views, walking
 from stairpath.api.door import Door
+from stairpath.api.hurry import HurriedProtocol
 from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
 from stairpath.api.streams import Hub
 from stairpath.settings import settings
@@ -76,6 +77,7 @@ def main() -> None:
         log_level="warning",
         timeout_graceful_shutdown=2,
         timeout_keep_alive=15,
+        http=HurriedProtocol,
         h11_max_incomplete_event_size=32 << 10,
         server_header=False,
     )

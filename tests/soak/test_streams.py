@@ -15,7 +15,7 @@ import pytest
 from stairpath.core import columns
 from stairpath.core.reading.shares import cores
 from tests.samples import simple
-from tests.soak.length import length
+from tests.soak.length import LONG, length
 from tests.soak.running import descendants, resident_mb, until
 
 STREAMS = length(60, 200)
@@ -27,10 +27,13 @@ BEFORE = {"federation": 4.5, "models": 1.9, "viewpoints": 1.6, "chunk": 1.5, "fr
 
 
 @pytest.fixture(scope="module")
-def project(running):
+def project(running, request):
+    """A small house; where the soak is long, the whole demo building."""
     made = running.ask("/api/projects", {"name": "Followed", "author": "Ida Fenn"})["id"]
-    running.send(made, "T-ARC.ifc", simple().content())
-    until(lambda: running.ask(f"/api/projects/{made}/walking")["current"], 120, "the house is mapped")
+    files = {p.name: p.read_bytes() for p in request.getfixturevalue("demo_files")} if LONG else {}
+    for name, content in (files or {"T-ARC.ifc": simple().content()}).items():
+        running.send(made, name, content)
+    until(lambda: running.ask(f"/api/projects/{made}/walking")["current"], 400, "the building is mapped")
     return made
 
 

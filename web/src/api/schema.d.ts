@@ -2052,6 +2052,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -2141,6 +2150,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2249,6 +2267,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -2337,6 +2364,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2434,6 +2470,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2544,6 +2589,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -2633,6 +2687,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2735,6 +2798,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -2829,6 +2901,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -2916,6 +2997,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3026,6 +3116,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -3114,6 +3213,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3216,6 +3324,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -3304,6 +3421,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3406,6 +3532,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -3494,6 +3629,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3600,6 +3744,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -3692,6 +3845,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3798,6 +3960,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -3886,6 +4057,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3991,6 +4171,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4076,6 +4265,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4179,6 +4377,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4268,6 +4475,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4371,6 +4587,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4460,6 +4685,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4563,6 +4797,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4659,6 +4902,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4746,6 +4998,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4851,6 +5112,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -4938,6 +5208,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5033,6 +5312,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5141,6 +5429,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -5231,6 +5528,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5334,6 +5640,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -5421,6 +5736,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5527,6 +5851,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -5618,6 +5951,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5723,6 +6065,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -5814,6 +6165,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5917,6 +6277,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -6004,6 +6373,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6109,6 +6487,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -6197,6 +6584,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6299,6 +6695,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -6389,6 +6794,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6501,6 +6915,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -6599,6 +7022,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6710,6 +7142,15 @@ export interface operations {
                     "application/json": components["schemas"]["Said"];
                 };
             };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
             /** @description It does not go together with how things are just now. */
             409: {
                 headers: {
@@ -6807,6 +7248,15 @@ export interface operations {
             };
             /** @description What it is about is not there. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,192 @@
+"""Who is let in, how much may be sent, and what every answer carries."""
+
+from __future__ import annotations
+
+import base64
+import socket
+import struct
+import threading
+import time
+import zlib
+
+import pytest
+import uvicorn
+from sqlalchemy.exc import OperationalError
+
+from stairpath.api import hurry
+from stairpath.api.door import HEADERS
+from stairpath.start.postgres import free_port
+from tests.api.test_views import keep, png
+
+WELL_KNOWN = ("content-security-policy", "x-content-type-options", "x-frame-options", "referrer-policy")
+
+
+@pytest.mark.parametrize("host", ["evil.example", "127.0.0.1.evil.example", "", "localhost.evil:8400", "[::2]"])
+def test_other_host_names_are_refused(client, host):
+    answer = client.get("/api/projects", headers={"Host": host})
+    assert answer.status_code == 400
+    assert "not asked under that name" in answer.json()["detail"]
+
+
+@pytest.mark.parametrize("host", ["127.0.0.1", "127.0.0.1:8400", "localhost:8400", "LOCALHOST", "[::1]:8400"])
+def test_its_own_names_are_let_in(client, host):
+    assert client.get("/api/projects", headers={"Host": host}).status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("method", "path"),
+    [
+        ("POST", "/api/projects"),
+        ("DELETE", "/api/projects/none"),
+        ("POST", "/api/models/none/cancel"),
+        ("PUT", "/api/models/none/discipline"),
+    ],
+)
+@pytest.mark.parametrize(
+    "headers",
+    [
+        {"Origin": "https://evil.example"},
+        {"Origin": "null"},
+        {"Origin": "http://127.0.0.1:9999", "Host": "127.0.0.1:8400"},
+        {"Sec-Fetch-Site": "cross-site"},
+        {"Sec-Fetch-Site": "same-site"},
+    ],
+)
+def test_writes_from_other_pages_are_refused_with_and_without_a_body(client, method, path, headers):
+    answer = client.request(method, path, headers=headers)
+    assert answer.status_code == 403
+    assert "from another page" in answer.json()["detail"]
+
+
+def test_writes_from_its_own_page_are_taken(client):
+    headers = {"Host": "127.0.0.1:8400", "Origin": "http://127.0.0.1:8400", "Sec-Fetch-Site": "same-origin"}
+    made = client.post("/api/projects", json={"name": "Own", "author": "Ida Fenn"}, headers=headers)
+    assert made.status_code == 201
+
+
+@pytest.mark.parametrize(
+    "path", ["/api/projects", "/api/projects/none/federation", "/api/docs", "/api/nowhere", "/api/openapi.json"]
+)
+def test_every_answer_carries_the_headers(client, path):
+    answer = client.get(path)
+    for name, value in HEADERS.items():
+        assert answer.headers[name] == value
+    assert "'unsafe-inline'" not in HEADERS["Content-Security-Policy"].split("script-src", 1)[1].split(";", 1)[0]
+    refused = client.get(path, headers={"Host": "evil.example"})
+    assert all(name in refused.headers for name in WELL_KNOWN)
+
+
+def test_the_documentation_page_needs_nothing_from_elsewhere(client):
+    page = client.get("/api/docs").text
+    assert "/api/projects/{project_id}/federation" in page
+    assert "http://" not in page
+    assert "https://" not in page
+    assert "<script" not in page
+
+
+@pytest.mark.parametrize("counted", [True, False])
+def test_a_body_that_is_too_long_is_refused(client, counted):
+    big = b'{"name": "' + b"x" * (2 << 20) + b'", "author": "y"}'
+    content = big if counted else (big[k : k + 65536] for k in range(0, len(big), 65536))
+    answer = client.post("/api/projects", content=content, headers={"Content-Type": "application/json"})
+    assert answer.status_code == 413
+    assert answer.json()["detail"] == "The request is larger than the 1 MB that are taken; send less at a time."
+
+
+def vast_png(width: int, height: int) -> str:
+    """A header that announces so many pixels, and next to nothing behind it."""
+
+    def part(kind: bytes, data: bytes) -> bytes:
+        return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
+
+    head = struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0)
+    picture = b"\x89PNG\r\n\x1a\n" + part(b"IHDR", head) + part(b"IDAT", zlib.compress(b"\0" * 64)) + part(b"IEND", b"")
+    return base64.b64encode(picture).decode()
+
+
+@pytest.mark.parametrize(
+    ("picture", "status", "words"),
+    [
+        (vast_png(100_000, 100_000), 413, "100000 x 100000 pixels"),
+        ("ä" * 40, 422, "is not base64"),
+        (base64.b64encode(b"\x89PNG\r\n\x1a\n" + bytes(60)).decode(), 422, "is not a PNG"),
+        (png()[:-40] + "A" * 40, 422, "is not a PNG"),
+        ("A" * (11 << 20), 413, "larger than 8 MB"),
+    ],
+)
+def test_pictures_are_looked_at_before_they_are_unpacked(client, project, picture, status, words):
+    answer = keep(client, project, picture_png=picture)
+    assert answer.status_code == status
+    assert words in answer.json()["detail"]
+
+
+def test_a_viewpoint_of_forty_megabytes_is_refused(client, project):
+    ref = {"model": "m" * 32, "global_id": "g" * 22}
+    view = {"pose": {"eye_m": [0, -9, 2], "target_m": [0, 0, 2], "up": [0, 0, 1], "projection": "parallel",
+                     "angle_deg": 60, "height_m": 7}, "origin_m": [0, 0, 0], "hidden": [ref] * 500_000}  # fmt: skip
+    assert keep(client, project, view=view).status_code == 413
+
+
+@pytest.fixture
+def away(monkeypatch):
+    """The database cannot be reached."""
+
+    def nobody(*args, **more):
+        raise OperationalError("SELECT 1", {}, Exception("connection refused"))
+
+    monkeypatch.setattr("sqlalchemy.engine.base.Engine.connect", nobody)
+    monkeypatch.setattr("sqlalchemy.orm.session.Session.execute", nobody)
+    monkeypatch.setattr("sqlalchemy.orm.session.Session.get", nobody)
+
+
+@pytest.mark.parametrize("path", ["/api/health", "/api/projects", "/api/projects/none/models", "/api/viewpoints/none"])
+def test_while_the_database_is_away_that_is_said(client, away, path):
+    answer = client.get(path)
+    assert answer.status_code == 503
+    assert answer.json()["detail"] == "The database is away; this is tried again by itself."
+    assert int(answer.headers["Retry-After"]) > 0
+
+
+@pytest.fixture
+def real_server(client, monkeypatch):
+    """The application behind a real port, where nobody is waited for long."""
+    monkeypatch.setattr(hurry, "HEAD_S", 0.6)
+    monkeypatch.setattr("stairpath.api.door.SLOWEST_S", 0.6)
+    port = free_port(9400)
+    server = uvicorn.Server(
+        uvicorn.Config(client.app, port=port, lifespan="off", http=hurry.HurriedProtocol, log_level="error")
+    )
+    thread = threading.Thread(target=server.run)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield port
+    server.should_exit = True
+    thread.join(10)
+
+
+def said(port: int, *parts: bytes, pause_s: float = 0.0) -> bytes:
+    """What comes back on a connection until it is closed."""
+    with socket.create_connection(("127.0.0.1", port), timeout=10) as line:
+        for part in parts:
+            line.sendall(part)
+            time.sleep(pause_s)
+        out = b""
+        while piece := line.recv(65536):
+            out += piece
+        return out
+
+
+HEAD = b"GET /api/openapi.json HTTP/1.1\r\nHost: 127.0.0.1\r\n"
+POST = b"POST /api/projects HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 40\r\n\r\n"
+
+
+def test_slow_senders_are_closed(real_server):
+    began = time.monotonic()
+    assert said(real_server) == b""
+    assert said(real_server, HEAD, b"X-More: 1", pause_s=0.2) == b""
+    slow = said(real_server, POST, b'{"name"')
+    assert b" 408 " in slow.split(b"\r\n", 1)[0]
+    assert b"came too slowly" in slow
+    assert time.monotonic() - began < 8
+    assert b" 200 " in said(real_server, HEAD + b"Connection: close\r\n\r\n").split(b"\r\n", 1)[0]
