@@ -7,6 +7,7 @@ import signal
 import subprocess
 import sys
 import time
+import urllib.request
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -179,14 +180,37 @@ def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
     x, y, width, height = size_of(page)
     for share in (0.45, 0.55):
         page.mouse.click(x + share * width, y + 0.5 * height)
-    first = model.get_by_label("First goes to x, m of the first point")
+    first = model.get_by_label("x, m of the first point")
     expect(first).to_be_visible()
     moved = float(first.input_value()) + 2
     first.fill(str(moved))
-    second = model.get_by_label("Second goes to x, m of the second point")
+    second = model.get_by_label("x, m of the second point")
     second.fill(str(float(second.input_value()) + 2))
     model.get_by_role("button", name="Bring them there").click()
     expect(model).to_contain_text("turn and shift set by hand", timeout=30_000)
     shift = card_of(site, pair, "Shed-STR")["shift_m"]
     assert abs(shift[0] - 2) < 0.01
     assert abs(shift[1]) < 0.01
+
+
+def test_a_page_whose_stream_was_refused_hears_again_when_the_database_is_back(page: Page, site, shed):
+    """The browser itself does not try a stream again that was answered with 503."""
+    away = {"status": 503, "content_type": "application/json", "body": '{"detail": "The database is away."}'}
+    page.route("**/events", lambda route: route.fulfill(**away))
+    page.route("**/models", lambda route: route.fulfill(**away))
+    page.goto(f"{site}/p/{shed}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Models").click()
+    expect(page.get_by_test_id("away")).to_be_visible()
+    page.unroute("**/events")
+    page.unroute("**/models")
+    expect(page.get_by_test_id("away")).to_have_count(0, timeout=20_000)
+    expect(page.get_by_test_id("model")).to_have_count(1)
+    request = urllib.request.Request(
+        f"{site}/api/projects/{shed}/name",
+        b'{"name": "Shed by the quay"}',
+        {"Content-Type": "application/json"},
+        method="PUT",
+    )
+    urllib.request.urlopen(request, timeout=30).close()
+    expect(page.locator("header")).to_contain_text("Shed by the quay")

@@ -50,27 +50,19 @@ def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float,
     the width and the height, zero in parallel.
     """
     towards = _directions(bearing_deg, tilt_deg, slopes)
-    owners: list[tuple[int, int]] = []
-    boxes: list[Array] = []
-    of_owner: list[dict[int, list[int]]] = []
-    for number, part in enumerate(parts):
-        meant = np.flatnonzero(part.wanted & ~np.isnan(part.bounds_m).any(axis=(1, 2)))
-        owners += [(number, int(owner)) for owner in meant]
-        boxes.append(part.bounds_m[meant])
-        index: dict[int, list[int]] = {}
-        for placed, owner in enumerate(part.geometry.owner.tolist()):
-            index.setdefault(owner, []).append(placed)
-        of_owner.append(index)
-    if not owners:
+    meant = [np.flatnonzero(p.wanted & ~np.isnan(p.bounds_m).any(axis=(1, 2))) for p in parts]
+    if not sum(map(len, meant)):
         return np.zeros((0, 3))
-    box = np.concatenate(boxes)
+    number = np.repeat(np.arange(len(parts)), [len(m) for m in meant])
+    owner = np.concatenate(meant)
+    box = np.concatenate([p.bounds_m[m] for p, m in zip(parts, meant, strict=True)])
     found: dict[int, Array] = {}
 
     def points(at: int) -> Array:
         if at not in found:
-            number, owner = owners[at]
-            part = parts[number]
-            found[at] = np.concatenate([part.geometry.points_of(k, part.to) for k in of_owner[number][owner]])
+            part = parts[number[at]]
+            placed = np.flatnonzero(part.geometry.owner == owner[at])
+            found[at] = np.concatenate([part.geometry.points_of(int(k), part.to) for k in placed])
         return found[at]
 
     telling: list[Array] = []

@@ -119,7 +119,7 @@ const GATHER_MS = 120;
 export function useFollow(projectId: string): void {
   const client = useQueryClient();
   useEffect(() => {
-    const source = new EventSource(`/api/projects/${projectId}/events`);
+    let source: EventSource;
     const kinds = new Set<string>();
     let begun = false;
     let waiting: number | undefined;
@@ -131,20 +131,28 @@ export function useFollow(projectId: string): void {
         kinds.clear();
       }, GATHER_MS);
     };
-    source.addEventListener("changed", (event: MessageEvent<string>) => {
-      const { kind }: { kind: string } = JSON.parse(event.data);
-      kinds.add(kind);
-      later();
-    });
-    source.addEventListener("begun", () => {
-      // The first one comes while the page fetches everything anyway.
-      if (begun) void client.invalidateQueries({ queryKey: ["project", projectId] });
-      begun = true;
-    });
-    source.onerror = () => {
-      if (source.readyState !== EventSource.CLOSED) noteAway();
+    const listen = () => {
+      source = new EventSource(`/api/projects/${projectId}/events`);
+      source.addEventListener("changed", (event: MessageEvent<string>) => {
+        const { kind }: { kind: string } = JSON.parse(event.data);
+        kinds.add(kind);
+        later();
+      });
+      source.addEventListener("begun", () => {
+        // The first one comes while the page fetches everything anyway.
+        if (begun) void client.invalidateQueries({ queryKey: ["project", projectId] });
+        begun = true;
+      });
+      source.onerror = () => {
+        if (source.readyState !== EventSource.CLOSED) noteAway();
+      };
     };
-    const offBack = onBack(() => void client.invalidateQueries({ queryKey: ["project", projectId] }));
+    listen();
+    const offBack = onBack(() => {
+      void client.invalidateQueries({ queryKey: ["project", projectId] });
+      // A stream that was refused while the database was away is not tried again by the browser.
+      if (source.readyState === EventSource.CLOSED) listen();
+    });
     return () => {
       offBack();
       window.clearTimeout(waiting);

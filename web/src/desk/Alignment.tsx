@@ -93,10 +93,16 @@ function Otherwise({ model, change }: { model: ModelCard; change: (wish: Wish) =
         {by === "hand" && <option value="hand">by hand</option>}
       </NativeSelect>
       <Figures
-        labels={["turn, degrees", "shift x, m", "y", "z"]}
+        labels={["turn, degrees"]}
         about={`of ${model.name}`}
-        values={typed}
-        set={setTyped}
+        values={typed.slice(0, 1)}
+        set={(row) => setTyped([...row, ...typed.slice(1)])}
+      />
+      <Figures
+        labels={["shift x, m", "y", "z"]}
+        about={`of ${model.name}`}
+        values={typed.slice(1)}
+        set={(row) => setTyped([...typed.slice(0, 1), ...row])}
       />
       <Button
         variant="outlined"

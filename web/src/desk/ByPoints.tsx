@@ -91,15 +91,17 @@ function Places({ model }: { model: ModelCard }) {
   return (
     <Box sx={{ display: "grid", gap: 0.5 }}>
       {WHICH.map((which, k) => (
-        <Figures
-          key={which}
-          labels={[`${which} goes to x, m`, "y", "z"]}
-          about={`of the ${which.toLowerCase()} point`}
-          values={typed[k] ?? []}
-          set={(row) => setTyped(typed.map((old, i) => (i === k ? row : old)))}
-        />
+        <Box key={which}>
+          <Box sx={{ fontSize: 13 }}>{which} point goes to</Box>
+          <Figures
+            labels={["x, m", "y", "z"]}
+            about={`of the ${which.toLowerCase()} point`}
+            values={typed[k] ?? []}
+            set={(row) => setTyped(typed.map((old, i) => (i === k ? row : old)))}
+          />
+        </Box>
       ))}
-      <Box>
+      <Box sx={{ display: "flex", gap: 1.5 }}>
         <Button variant="outlined" disabled={!whole} onClick={go}>
           Bring them there
         </Button>

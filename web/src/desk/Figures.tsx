@@ -32,11 +32,11 @@ export function Figures(props: {
               width: "100%",
               minWidth: 0,
               fontFamily: face.figure,
-              fontSize: 12,
+              fontSize: 11.5,
               color: tone.ink,
               bgcolor: "#fff",
               border: `1px solid ${parsed(values[i] ?? "") === null ? tone.wrong : tone.line}`,
-              px: 0.5,
+              px: 0.25,
               py: 0.4,
             }}
           />
