@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 import numpy.typing as npt
@@ -19,42 +19,27 @@ _PLAN_BIN_M = 3.2
 EVERYWHERE: Array = np.zeros((0, 3))
 
 
-@dataclass(frozen=True)
-class Bins:
-    """Which triangles come near a place: those of bin ``b`` are ``of[start[b]:start[b + 1]]``.
+class Bins(NamedTuple):
+    """Which triangles come near a place: those of the bin in slot ``b`` are ``of[start[b]:start[b + 1]]``.
 
-    ``low`` (3,) is the corner of the first bin, ``count`` (3,) how many there are along x, y and z.
+    ``low`` (3,) is the corner of the first bin, ``layout`` says in which slot each is kept.
     """
 
     low: Array
-    count: Ints
+    layout: bins.Layout
     start: Ints
     of: Ints
 
 
-def _span(reaches: Array, size_m: float, height_m: float) -> tuple[Array, Ints]:
-    """The corner of the first bin, and how many there are along x, y and z."""
-    if not len(reaches):
-        return np.zeros(3), np.ones(3, dtype=np.int64)
-    low: Array = reaches[:, [2, 4, 0]].min(axis=0)
-    high = reaches[:, [3, 5, 1]].max(axis=0)
-    return low, ((high - low) / [size_m, size_m, height_m]).astype(np.int64) + 1
-
-
-def bins_of(reaches: Array, size_m: float) -> Bins:
-    """Sort triangles by where they are on plan; ``reaches`` (n, 7) begins with their lowest and highest z, x and y."""
-    low, count = _span(reaches, size_m, np.inf)
-    start, of = bins.binned(reaches, low, count, size_m, np.inf)
-    return Bins(low, count, start, of)
-
-
-def _fine_bins(reaches: Array) -> tuple[Array, bins.Layout, Ints, Ints]:
-    """The bins in which what is near is looked for: the first one's corner, how they are kept, and what is in each."""
-    low, count = _span(reaches, bins.BIN_M, bins.BIN_HEIGHT_M)
-    px, py, page, used = bins.pages_of(reaches, low, count, bins.BIN_M, bins.BIN_HEIGHT_M)
+def bins_of(reaches: Array, size_m: float = bins.BIN_M, height_m: float = bins.BIN_HEIGHT_M) -> Bins:
+    """Sort triangles by where they are; ``reaches`` (n, 7) begins with their lowest and highest z, x and y."""
+    low, count = np.zeros(3), np.ones(3, dtype=np.int64)
+    if len(reaches):
+        low = reaches[:, [2, 4, 0]].min(axis=0)
+        count += ((reaches[:, [3, 5, 1]].max(axis=0) - low) / [size_m, size_m, height_m]).astype(np.int64)
+    px, py, page, used = bins.pages_of(reaches, low, count, size_m, height_m)
     layout = bins.Layout(int(count[0]), int(count[1]), int(count[2]), px, py, page)
-    start, of = bins.paged(reaches, low, layout, used, bins.BIN_M, bins.BIN_HEIGHT_M)
-    return low, layout, start, of
+    return Bins(low, layout, *bins.paged(reaches, low, layout, used, size_m, height_m))
 
 
 def _neighbourly(points: Array) -> Ints:
@@ -78,8 +63,8 @@ class Space:
         reaches = np.ascontiguousarray(
             np.column_stack([low[:, 2], high[:, 2], low[:, 0], high[:, 0], low[:, 1], high[:, 1], slope])
         )
-        self._where = (t, reaches, *_fine_bins(reaches))
-        self._on_plan = bins_of(reaches, _PLAN_BIN_M)
+        self._where = (t, reaches, *bins_of(reaches))
+        self._on_plan = bins_of(reaches, _PLAN_BIN_M, np.inf)
 
     def __len__(self) -> int:
         return len(self.solids.triangles)
@@ -90,9 +75,8 @@ class Space:
         low = np.array(place) * size_m - margin_m
         high = low + size_m + 2.0 * margin_m
         first, last = (((end - plan.low[:2]) / _PLAN_BIN_M).astype(np.int64) for end in (low, high))
-        (i0, j0), (i1, j1) = np.maximum(first, 0), np.minimum(last, plan.count[:2] - 1)
-        rows = np.arange(j0, j1 + 1) * plan.count[0]
-        near = [plan.of[plan.start[row + i0] : plan.start[row + i1 + 1]] for row in rows if i0 <= i1]
+        slots = bins.bins_between(first[0], last[0], first[1], last[1], 0, 0, plan.layout)
+        near = [plan.of[plan.start[b] : plan.start[b + 1]] for b in slots]
         found = np.unique(np.concatenate(near)) if near else np.zeros(0, dtype=np.int64)
         r = reaches[found]
         inside: Ints = found[(r[:, 3] >= low[0]) & (r[:, 2] <= high[0]) & (r[:, 5] >= low[1]) & (r[:, 4] <= high[1])]

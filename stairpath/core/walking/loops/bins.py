@@ -12,35 +12,6 @@ BIN_M = 0.5
 BIN_HEIGHT_M = 1.0
 
 
-@numba.njit(cache=True, nogil=True)
-def binned(reaches, low, count, size, height):
-    """Which triangles reach into each bin of a size on plan and a height: where a bin's begin, and which they are."""
-    nx, ny, nz = count
-    start = np.zeros(nx * ny * nz + 1, dtype=np.int64)
-    of = np.zeros(0, dtype=np.int64)
-    place = np.zeros(0, dtype=np.int64)
-    for fill in range(2):
-        if fill:
-            start[1:] = np.cumsum(start[:-1])
-            start[0] = 0
-            of = np.empty(start[-1], dtype=np.int64)
-            place = start[:-1].copy()
-        for t in range(len(reaches)):
-            i0, i1 = int((reaches[t, 2] - low[0]) / size), int((reaches[t, 3] - low[0]) / size)
-            j0, j1 = int((reaches[t, 4] - low[1]) / size), int((reaches[t, 5] - low[1]) / size)
-            k0, k1 = int((reaches[t, 0] - low[2]) / height), int((reaches[t, 1] - low[2]) / height)
-            for k in range(k0, k1 + 1):
-                for j in range(j0, j1 + 1):
-                    for i in range(i0, i1 + 1):
-                        b = (k * ny + j) * nx + i
-                        if fill:
-                            of[place[b]] = t
-                            place[b] += 1
-                        else:
-                            start[b] += 1
-    return start, of
-
-
 class Layout(NamedTuple):
     """Where bins are kept: those along x, y and z, pages along x and y, and the number of each page, -1 for none.
 
