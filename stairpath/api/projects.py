@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from functools import lru_cache
 from typing import Annotated
 
 from fastapi import APIRouter, Header, HTTPException, Request
@@ -130,6 +131,13 @@ def _federation(head: Head) -> shapes.Federation:
     )
 
 
+@lru_cache(maxsize=32)
+def _written(head: Head) -> tuple[bytes, str]:
+    """A head as it is sent, and its tag."""
+    body = _federation(head).model_dump_json().encode()
+    return body, f'"{hashlib.sha256(body).hexdigest()[:32]}"'
+
+
 @router.get(
     "/{project_id}/federation",
     response_class=Response,
@@ -137,8 +145,7 @@ def _federation(head: Head) -> shapes.Federation:
 )
 def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = "") -> Response:
     """The head of what the stage draws: levels, rooms, models, and where chunks and columns are fetched."""
-    body = _federation(building.head(project_id)).model_dump_json().encode()
-    tag = f'"{hashlib.sha256(body).hexdigest()[:32]}"'
+    body, tag = _written(building.head(project_id))
     headers = {"ETag": tag, "Cache-Control": "private, no-cache"}
     if tag in if_none_match.replace("W/", ""):
         return Response(status_code=304, headers=headers)

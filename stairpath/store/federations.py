@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
-from functools import lru_cache
+from threading import Lock
 from typing import Any
 
 import numpy as np
+from cachetools import LRUCache
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
@@ -131,25 +132,36 @@ def keep_building(
     project.version += 1
 
 
-@lru_cache(maxsize=_KEPT_COLUMNS)
-def _unpacked(sha: str, data: bytes) -> dict[str, Any]:
-    return columns.unpack(data)
+_columns: LRUCache[str, dict[str, Any]] = LRUCache(_KEPT_COLUMNS)
+_columns_lock = Lock()
+
+
+def _placed_columns(session: Session, sha: str) -> dict[str, Any] | None:
+    """Columns by their hash, the last ones kept in memory; what a hash names never changes."""
+    with _columns_lock:
+        known = _columns.get(sha)
+    if known is not None:
+        return known
+    kept = blobs.load(session, sha)
+    if kept is None:
+        return None
+    found = columns.unpack(kept[0])
+    found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
+    found["apart"] = found["apart"].astype(bool)
+    with _columns_lock:
+        _columns[sha] = found
+    return found
 
 
 def places(session: Session, model: Model) -> dict[str, Any]:
-    """What federating gave a model's components: level, discipline, room (n,), bounds_m (n, 2, 3).
+    """What federating gave a model's components: level, discipline, room, apart (n,), bounds_m (n, 2, 3).
 
     Raises ChangedError where the model was read anew since.
     """
     placed, frame = model.placed, model.frame
-    kept = None if placed is None or placed.columns is None else blobs.load(session, placed.columns)
-    if placed is None or placed.columns is None or frame is None or kept is None:
+    found = None if placed is None or placed.columns is None else _placed_columns(session, placed.columns)
+    if found is None or frame is None or len(found["level"]) != frame.components:
         raise ChangedError(f"{model.name} is being put in its place")
-    found = dict(_unpacked(placed.columns, kept[0]))
-    if len(found["level"]) != frame.components:
-        raise ChangedError(f"{model.name} is being put in its place")
-    found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
-    found["apart"] = found["apart"].astype(bool)
     return found
 
 

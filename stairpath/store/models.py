@@ -51,6 +51,10 @@ def unfinished(session: Session) -> list[str]:
     )
 
 
-def chunks_of(session: Session, model_id: str) -> list[Chunk]:
-    """The drawn pieces of a model, in order."""
-    return list(session.scalars(select(Chunk).where(Chunk.model_id == model_id).order_by(Chunk.number)))
+def chunks_of(session: Session, model_ids: Collection[str]) -> dict[str, list[Chunk]]:
+    """The drawn pieces of models, in order, by model."""
+    found: dict[str, list[Chunk]] = {key: [] for key in model_ids}
+    wanted = select(Chunk).where(Chunk.model_id.in_(model_ids)).order_by(Chunk.model_id, Chunk.number)
+    for chunk in session.scalars(wanted):
+        found[chunk.model_id].append(chunk)
+    return found

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import ColumnElement, Integer, and_, cast, delete, func, or_, select
+from sqlalchemy import ColumnElement, Integer, and_, cast, delete, func, or_, select, text
 from sqlalchemy.orm import Session
 
 from stairpath.store.documents import Building
@@ -47,6 +47,18 @@ def counted(session: Session, binned: bool, project_id: str | None = None) -> li
         .order_by(Project.created_at.desc())
     )
     return [Counted(p, models or 0, int(components or 0), reading or 0) for p, models, components, reading in rows]
+
+
+# xmin is the transaction that wrote a row: another one, another state.
+_STATE = text(
+    "SELECT p.xmin::text || coalesce(string_agg(':' || m.id || m.xmin::text, '' ORDER BY m.position, m.id), '') "
+    "FROM project p LEFT JOIN model m ON m.project_id = p.id WHERE p.id = :id GROUP BY p.id, p.xmin"
+)
+
+
+def state_of(session: Session, project_id: str) -> str:
+    """What tells whether a project's row or one of its models' was written since; empty if there is no such project."""
+    return session.scalar(_STATE, {"id": project_id}) or ""
 
 
 def project_by_id(session: Session, project_id: str, hold: bool = False) -> Project | None:

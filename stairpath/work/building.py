@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
-from stairpath.store import blobs, models
+from stairpath.store import blobs
 from stairpath.store.documents import Building, Placed
-from stairpath.store.projects import building_of
 from stairpath.store.tables import Chunk, Model, Project
 from stairpath.work.deed import looking
-from stairpath.work.projects import in_use
+from stairpath.work.remembered import Rows, rows_of
 
 
 @dataclass(frozen=True)
@@ -24,7 +24,7 @@ class Drawn:
     chunks: list[Chunk]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Head:
     """A project's building as it is drawn."""
 
@@ -33,20 +33,26 @@ class Head:
     models: list[Drawn]
 
 
+@lru_cache(maxsize=32)
+def _head(rows: Rows) -> Head:
+    drawn: list[Drawn] = []
+    first = 0
+    for model in rows.models:
+        placed, frame = model.placed, model.frame
+        if placed is None or frame is None or placed.columns is None or frame.columns is None:
+            continue
+        drawn.append(Drawn(model, placed, first, frame.components, frame.columns, rows.chunks[model.id]))
+        first += frame.components
+    return Head(rows.project, rows.building, drawn)
+
+
 def head(project_id: str) -> Head:
-    """What the stage draws; models that are being put in their place are left out until they are."""
+    """What the stage draws; models that are being put in their place are left out until they are.
+
+    The same object is given for as long as nothing of it changed.
+    """
     with looking() as look:
-        project = in_use(look, project_id)
-        drawn: list[Drawn] = []
-        first = 0
-        for model in models.live_models(look.session, project.id):
-            placed, frame = model.placed, model.frame
-            if placed is None or frame is None or placed.columns is None or frame.columns is None:
-                continue
-            chunks = models.chunks_of(look.session, model.id)
-            drawn.append(Drawn(model, placed, first, frame.components, frame.columns, chunks))
-            first += frame.components
-        return Head(project, building_of(project), drawn)
+        return _head(rows_of(look, project_id))
 
 
 def kept_bytes(sha256: str) -> tuple[bytes, str] | None:

@@ -2,28 +2,28 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from dataclasses import dataclass
 from threading import Lock
 
 import numpy as np
 import numpy.typing as npt
+from cachetools import LRUCache
 
 from stairpath.core.camera.extreme import Placed, telling_points
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import unpack
-from stairpath.store import blobs, components, federations, models
+from stairpath.store import blobs, components, federations
 from stairpath.store.documents import Building
-from stairpath.store.tables import Model, Project
+from stairpath.store.tables import Model
 from stairpath.work.deed import Deed, looking
-from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, UnfitError
+from stairpath.work.remembered import rows_of
 
 Array = npt.NDArray[np.float64]
 Mask = npt.NDArray[np.bool_]
 
 _KEPT_GEOMETRIES = 64
-_geometries: OrderedDict[str, Geometry] = OrderedDict()
+_geometries: LRUCache[str, Geometry] = LRUCache(_KEPT_GEOMETRIES)
 _lock = Lock()
 
 
@@ -50,17 +50,15 @@ class Framed:
 def _geometry(act: Deed, sha: str) -> Geometry | None:
     """A model's geometry, the last few kept in memory."""
     with _lock:
-        if sha in _geometries:
-            _geometries.move_to_end(sha)
-            return _geometries[sha]
+        known = _geometries.get(sha)
+    if known is not None:
+        return known
     kept = blobs.load(act.session, sha)
     if kept is None:
         return None
     geometry = unpack(kept[0])
     with _lock:
         _geometries[sha] = geometry
-        while len(_geometries) > _KEPT_GEOMETRIES:
-            _geometries.popitem(last=False)
     return geometry
 
 
@@ -121,21 +119,16 @@ def _placed(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | No
     return Placed(geometry, matrix, bounds, wanted)
 
 
-def _project(act: Deed, project_id: str) -> tuple[Project, Building]:
-    project = in_use(act, project_id)
-    return project, project.federation or Building()
-
-
 def subject_points(
     project_id: str, subject: Subject, bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]
 ) -> Framed:
     """The points that decide how a subject is framed, seen along a bearing and tilt; see ``telling_points``."""
     with looking() as act:
-        project, building = _project(act, project_id)
-        origin = np.array(building.origin_m)
+        rows = rows_of(act, project_id)
+        origin = np.array(rows.building.origin_m)
         if subject.room is not None:
-            return Framed(_room_corners(building, subject.room), [])
-        there = [m for m in models.live_models(act.session, project.id) if m.placed is not None]
+            return Framed(_room_corners(rows.building, subject.room), [])
+        there = [m for m in rows.models if m.placed is not None]
         try:
             wanted = _wanted(act, there, subject)
             found = [_placed(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]

@@ -8,10 +8,10 @@ import numpy as np
 
 from stairpath.core.federation.disciplines import CODES
 from stairpath.store import components, federations
-from stairpath.store.projects import building_of
 from stairpath.store.tables import Component, Model
 from stairpath.work.deed import looking
 from stairpath.work.refusals import MissingError
+from stairpath.work.remembered import rows_of
 
 
 @dataclass(frozen=True)
@@ -33,7 +33,7 @@ def known(model_id: str, global_id: str) -> Known:
         row = components.component(look.session, model.id, global_id)
         if row is None:
             raise MissingError(f"{model.name} holds no component {global_id}; it may have gone with a newer file.")
-        building = building_of(look.project(model.project_id))
+        building = rows_of(look, model.project_id).building
         try:
             places = federations.places(look.session, model)
         except federations.ChangedError:

@@ -21,6 +21,7 @@ from stairpath.store.tables import Model, Project
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
+from stairpath.work.remembered import rows_of
 
 _FARTHEST_M = 1e8
 
@@ -28,7 +29,7 @@ _FARTHEST_M = 1e8
 def listed(project_id: str) -> list[Model]:
     """The project's models, in order."""
     with looking() as look:
-        return models.live_models(look.session, in_use(look, project_id).id)
+        return rows_of(look, project_id).models
 
 
 def intake_limits() -> Limits:

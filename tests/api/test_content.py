@@ -175,3 +175,21 @@ def test_a_stream_of_an_unknown_project_is_refused(client):
     answer = client.get(f"/api/projects/{'0' * 32}/events")
     assert answer.status_code == 404
     assert answer.json()["detail"].startswith("There is no such project")
+
+
+def test_what_is_kept_in_memory_is_never_older_than_the_rows(client, pair, send, work):
+    """Each change of project or models shows in the next answer, whoever made it."""
+    first = head(client, pair).json()
+    assert [c["name"] for c in client.get(f"/api/projects/{pair}/models").json()] == ["T-ARC", "T-STR"]
+    model = card(client, pair, "T-STR")["id"]
+    client.delete(f"/api/models/{model}")
+    assert [c["name"] for c in client.get(f"/api/projects/{pair}/models").json()] == ["T-ARC"]
+    assert [m["name"] for m in head(client, pair).json()["models"]] == ["T-ARC"]
+    client.post(f"/api/models/{model}/restore")
+    assert [m["name"] for m in head(client, pair).json()["models"]] == ["T-ARC", "T-STR"]
+    work()
+    assert head(client, pair).json()["version"] > first["version"]
+    client.put(f"/api/projects/{pair}/name", json={"name": "Again"})
+    assert head(client, pair).json()["name"] == "Again"
+    client.delete(f"/api/projects/{pair}")
+    assert head(client, pair).status_code == 410

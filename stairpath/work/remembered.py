@@ -1,0 +1,47 @@
+"""What is read of a project again and again, kept in memory for as long as its rows are the same."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from threading import Lock
+
+from cachetools import LRUCache
+
+from stairpath.store import models, projects
+from stairpath.store.documents import Building
+from stairpath.store.projects import building_of
+from stairpath.store.tables import Chunk, Model, Project
+from stairpath.work.deed import Deed
+from stairpath.work.projects import in_use
+
+_KEPT = 32
+
+
+@dataclass(frozen=True, eq=False)
+class Rows:
+    """A project in use with its models and their drawn pieces, as they are; for reading only."""
+
+    project: Project
+    building: Building
+    models: list[Model]
+    chunks: dict[str, list[Chunk]]
+
+
+_kept: LRUCache[str, tuple[str, Rows]] = LRUCache(_KEPT)
+_lock = Lock()
+
+
+def rows_of(act: Deed, project_id: str) -> Rows:
+    """The rows of a project; read anew where any of them was written since."""
+    state = projects.state_of(act.session, project_id)
+    with _lock:
+        known = _kept.get(project_id)
+    if known is not None and known[0] == state:
+        return known[1]
+    # Read after the state: what is kept may be newer than it says, and is then read once more, but never older.
+    project = in_use(act, project_id)
+    there = models.live_models(act.session, project_id)
+    rows = Rows(project, building_of(project), there, models.chunks_of(act.session, [m.id for m in there]))
+    with _lock:
+        _kept[project_id] = (state, rows)
+    return rows
