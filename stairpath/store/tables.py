@@ -137,7 +137,7 @@ class Model(Base):
     @property
     def is_read(self) -> bool:
         """Whether something was read of it; it stays while a newer file is read, or when that fails."""
-        return self.geometry is not None
+        return self.geometry is not None and self.frame is not None and self.frame.sorts is not None
 
 
 class Component(Base):
