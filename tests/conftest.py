@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import os
+
 import pytest
 from hypothesis import HealthCheck, settings
 
@@ -12,7 +14,10 @@ from stairpath.core.reading.model import ModelReading
 from stairpath.demo import write_models
 from tests.database import database
 
-settings.register_profile("ours", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+# The whole run is the same each time; the long soak looks further.
+settings.register_profile(
+    "ours", deadline=None, suppress_health_check=[HealthCheck.too_slow], derandomize=os.environ.get("SOAK") != "long"
+)
 settings.load_profile("ours")
 
 
