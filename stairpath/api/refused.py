@@ -47,7 +47,8 @@ def said(status: int, sentence: str, headers: dict[str, str] | None = None) -> R
 
 
 async def _refused(request: Request, error: Exception) -> Response:
-    return said(STATUS[type(error)], str(error))  # type: ignore[index]
+    assert isinstance(error, refusals.RefusedError)
+    return said(STATUS[type(error)], str(error))
 
 
 async def _not_valid(request: Request, error: Exception) -> Response:

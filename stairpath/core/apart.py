@@ -48,7 +48,11 @@ class ApartError(Exception):
         self.at = at
 
 
-class CrashedError(ApartError):
+class UnfinishedError(ApartError):
+    """Something went wrong with the work or its process; nobody wished it ended."""
+
+
+class CrashedError(UnfinishedError):
     """The process died by itself; ``signal_name`` says by what."""
 
     def __init__(self, text: str, at: str = "", signal_name: str = "") -> None:
@@ -56,7 +60,7 @@ class CrashedError(ApartError):
         self.signal_name = signal_name
 
 
-class TooLongError(ApartError):
+class TooLongError(UnfinishedError):
     """It ran over its time, or was silent for too long."""
 
     def __init__(self, text: str, at: str = "", seconds: float = 0.0) -> None:
@@ -64,7 +68,7 @@ class TooLongError(ApartError):
         self.seconds = seconds
 
 
-class TooMuchMemoryError(ApartError):
+class TooMuchMemoryError(UnfinishedError):
     """It needed more memory than it may take; ``limit_mb`` says how much that is."""
 
     def __init__(self, text: str, at: str = "", limit_mb: int = 0) -> None:
@@ -72,7 +76,7 @@ class TooMuchMemoryError(ApartError):
         self.limit_mb = limit_mb
 
 
-class RaisedError(ApartError):
+class RaisedError(UnfinishedError):
     """It raised something that cannot be handed on as it is; ``trace`` says where."""
 
     def __init__(self, text: str, trace: str = "") -> None:
@@ -93,9 +97,12 @@ class Limits:
     memory_mb: int = 6144
 
 
-def die_with_parent() -> None:
-    """Have the kernel end this process when the one that forked it ends, however that is."""
-    ctypes.CDLL(None, use_errno=True).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL, 0, 0, 0)
+_prctl = ctypes.CDLL(None, use_errno=True).prctl
+
+
+def die_with_parent(by: signal.Signals = signal.SIGKILL) -> None:
+    """Have the kernel send this process a signal when the one that forked it ends, however that is."""
+    _prctl(_PR_SET_PDEATHSIG, by, 0, 0, 0)
 
 
 def _let_the_server_end() -> None:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import ctypes
 import fcntl
 import json
 import os
@@ -15,19 +14,18 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from pathlib import Path
 
+from stairpath.core.apart import die_with_parent
+
 PAUSES_S = (0.2, 0.5, 1.0, 2.0, 4.0)
 MOST_DEATHS = 5
 WITHIN_S = 60.0
 _END_S = 10.0
-_PR_SET_PDEATHSIG = 1
 _LAST_WORDS = 3
-
-_prctl = ctypes.CDLL(None, use_errno=True).prctl
 
 
 def _tied() -> None:
     """End with whoever started this, however that one ends."""
-    _prctl(_PR_SET_PDEATHSIG, signal.SIGTERM, 0, 0, 0)
+    die_with_parent(signal.SIGTERM)
 
 
 def begun_at(pid: int) -> str:

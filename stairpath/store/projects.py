@@ -66,11 +66,6 @@ def project_by_id(session: Session, project_id: str, hold: bool = False) -> Proj
     return session.get(Project, project_id, with_for_update=hold or None, populate_existing=hold)
 
 
-def project_named(session: Session, name: str) -> Project | None:
-    """A project of a name that is not in the bin."""
-    return session.scalar(select(Project).where(Project.name == name, Project.removed_at.is_(None)).limit(1))
-
-
 def add_project(session: Session, name: str, author: str, begun: bool) -> Project:
     """A new project."""
     project = Project(name=name, created_by=author, begun=begun)

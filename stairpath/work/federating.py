@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import structlog
 
-from stairpath.core.apart import ApartError, Progress, run_apart
+from stairpath.core.apart import Progress, UnfinishedError, run_apart
 from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.federation.federate import Federation, federate
@@ -64,5 +64,5 @@ def bring_together(project_id: str) -> None:
         wanted = project.wanted
     try:
         run_apart(put_together, project_id, limits=limits())
-    except ApartError as error:
+    except UnfinishedError as error:
         note_trouble(project_id, wanted, "The models could not be put together", error)

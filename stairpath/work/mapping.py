@@ -8,7 +8,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from os import cpu_count
 
-from stairpath.core.apart import ApartError, Progress, run_apart
+from stairpath.core.apart import Progress, UnfinishedError, run_apart
 from stairpath.core.federation.federate import Federation
 from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import BODIES, Body
@@ -152,5 +152,5 @@ def map_project(project_id: str) -> None:
         act.tell(project_id, "walking")
     try:
         run_apart(map_floors, project_id, limits=limits(), on_progress=_teller(project_id))
-    except ApartError as error:
+    except UnfinishedError as error:
         note_trouble(project_id, wanted, "The walk map could not be made", error)

@@ -9,16 +9,7 @@ from pathlib import Path
 
 import structlog
 
-from stairpath.core.apart import (
-    CancelledError,
-    CrashedError,
-    Limits,
-    Progress,
-    RaisedError,
-    TooLongError,
-    TooMuchMemoryError,
-    run_apart,
-)
+from stairpath.core.apart import CancelledError, Limits, Progress, UnfinishedError, run_apart
 from stairpath.core.mesh.prepare import prepare
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import why_not
@@ -125,6 +116,6 @@ def read(model_id: str) -> None:
             _finish(model_id, file_sha, "failed", str(error))
         except CancelledError:
             _finish(model_id, file_sha, "cancelled", f"{name} was cancelled; read it again when you want it.")
-        except (CrashedError, TooLongError, TooMuchMemoryError, RaisedError) as error:
+        except UnfinishedError as error:
             log.warning("reading did not end well", model=name, reason=str(error), trace=getattr(error, "trace", ""))
             _finish(model_id, file_sha, "failed", why_not(name, error))

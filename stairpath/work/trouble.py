@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import structlog
 
-from stairpath.core.apart import ApartError, CrashedError, TooLongError, TooMuchMemoryError
+from stairpath.core.apart import CrashedError, TooLongError, TooMuchMemoryError, UnfinishedError
 from stairpath.store import projects
 from stairpath.work.deed import WORKER, deed
 
 log = structlog.get_logger()
 
 
-def _why(error: ApartError) -> str:
+def _why(error: UnfinishedError) -> str:
     match error:
         case TooMuchMemoryError():
             return f"that needs more than the {error.limit_mb} MB of memory that it may take"
@@ -22,7 +22,7 @@ def _why(error: ApartError) -> str:
     return str(error)
 
 
-def note_trouble(project_id: str, wanted: int, what: str, error: ApartError) -> None:
+def note_trouble(project_id: str, wanted: int, what: str, error: UnfinishedError) -> None:
     """Keep why a project's building could not be made, unless it is wanted otherwise by now."""
     log.warning(what, project=project_id, reason=str(error), trace=getattr(error, "trace", ""))
     with deed(WORKER) as act:

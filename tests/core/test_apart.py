@@ -21,6 +21,7 @@ from stairpath.core.apart import (
 )
 from stairpath.core.problems import CannotReadError
 from stairpath.start.processes import begun_at
+from tests.soak.running import descendants
 
 
 def who(report):
@@ -108,9 +109,3 @@ def test_children_do_not_outlive_whoever_asked():
     while any(begun_at(pid) for pid in before):
         assert time.monotonic() < deadline
         time.sleep(0.05)
-
-
-def descendants(pid: int) -> list[int]:
-    with open(f"/proc/{pid}/task/{pid}/children") as listed:
-        own = [int(word) for word in listed.read().split()]
-    return own + [below for child in own for below in descendants(child)]

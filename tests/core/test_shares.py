@@ -15,6 +15,7 @@ from stairpath.core.reading.model import Geometry, Shape
 from stairpath.core.reading.read import read_model
 from stairpath.core.reading.shares import Walked, deal, walk_in_shares
 from tests.samples import Sample
+from tests.soak.running import descendants
 
 
 def walls(count: int) -> Sample:
@@ -127,14 +128,9 @@ def test_waiting_for_a_helper_goes_on_telling_how_far_it_is(monkeypatch):
 
 
 def test_no_helper_is_left_after_a_walk():
-    before = set(children_of(os.getpid()))
+    before = set(descendants(os.getpid()))
     walk_in_shares(walls(3).ifc.by_type("IfcWall"), _one, lambda share, at: None, 2)
-    assert set(children_of(os.getpid())) <= before
-
-
-def children_of(pid: int) -> list[int]:
-    with open(f"/proc/{pid}/task/{pid}/children") as listed:
-        return [int(word) for word in listed.read().split()]
+    assert set(descendants(os.getpid())) <= before
 
 
 def _leave_a_helper(name, content, progress):

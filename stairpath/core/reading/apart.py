@@ -8,13 +8,13 @@ from pathlib import Path
 from typing import TypeVar
 
 from stairpath.core.apart import (
-    ApartError,
     CrashedError,
     Limits,
     Progress,
     RaisedError,
     TooLongError,
     TooMuchMemoryError,
+    UnfinishedError,
     run_apart,
 )
 from stairpath.core.problems import CannotReadError
@@ -27,7 +27,7 @@ Source = bytes | Path
 Read = Callable[[str, Source, Progress], T]
 
 
-def why_not(name: str, error: ApartError) -> str:
+def why_not(name: str, error: UnfinishedError) -> str:
     """Why a file could not be read, in one sentence that says what to do."""
     near = f", last at component {error.at}" if error.at else ""
     match error:
@@ -72,7 +72,7 @@ def read_apart(
     """
     try:
         return run_apart(read, name, source, limits=limits, on_progress=on_progress, cancelled=cancelled)
-    except (CrashedError, TooLongError, TooMuchMemoryError, RaisedError) as error:
+    except UnfinishedError as error:
         raise CannotReadError(why_not(name, error)) from error
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 from typing import Any, TypeVar
 
 import ifcopenshell.util.placement
@@ -88,14 +89,14 @@ def drawing(ifc: Any, scale: float) -> tuple[Drawing, list[Problem]]:
             lost += 1
             return None
 
-    storeys = [tried(lambda e=entity: _storey(e, scale)) for entity in ifc.by_type("IfcBuildingStorey")]  # type: ignore[misc]
+    storeys = [tried(partial(_storey, entity, scale)) for entity in ifc.by_type("IfcBuildingStorey")]
     axes: list[GridAxis | None] = []
     for grid in ifc.by_type("IfcGrid"):
-        matrix = tried(lambda g=grid: placement_m(g, scale))  # type: ignore[misc]
+        matrix = tried(partial(placement_m, grid, scale))
         if matrix is None:
             continue
         for axis in (*(grid.UAxes or ()), *(grid.VAxes or ()), *(grid.WAxes or ())):
-            axes.append(tried(lambda g=grid, m=matrix, a=axis: _axis(g, m, a, scale)))  # type: ignore[misc]
+            axes.append(tried(partial(_axis, grid, matrix, axis, scale)))
     conversion, problems = map_conversion(ifc, scale)
     north = tried(lambda: true_north(ifc))
     if lost:

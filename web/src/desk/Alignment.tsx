@@ -7,7 +7,7 @@ import { useCorrections } from "../api/queries";
 import { useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { face, tone } from "../theme";
-import { useAligning } from "./alignState";
+import { useAligning, wishOf } from "./alignState";
 import { ByPoints } from "./ByPoints";
 import { Figures, parsed } from "./Figures";
 
@@ -52,16 +52,6 @@ export function Alignment({ model }: { model: ModelCard }) {
       {(open || aligning) && <Otherwise key={shift.join()} model={model} change={change} />}
     </Box>
   );
-}
-
-/** What somebody said of a model's alignment, as it can be said again. */
-function wishOf(model: ModelCard): Wish {
-  const hand = model.aligned_set === "hand";
-  return {
-    by: model.aligned_set,
-    rotation_deg: hand ? (model.rotation_deg ?? 0) : 0,
-    shift_m: hand ? (model.shift_m ?? [0, 0, 0]) : [0, 0, 0],
-  };
 }
 
 function Otherwise({ model, change }: { model: ModelCard; change: (wish: Wish) => void }) {

@@ -7,7 +7,7 @@ import { useCorrections } from "../api/queries";
 import { useSession } from "../project/session";
 import { useOpen } from "../project/useStage";
 import { tone } from "../theme";
-import { useAligning } from "./alignState";
+import { useAligning, wishOf } from "./alignState";
 import { Figures, parsed } from "./Figures";
 
 const WHICH = ["First", "Second"] as const;
@@ -63,12 +63,7 @@ function Places({ model }: { model: ModelCard }) {
     const [first, second] = points;
     const [firstPlace, secondPlace] = wanted;
     if (!first || !second || !firstPlace || !secondPlace) return;
-    const hand = model.aligned_set === "hand";
-    const before = {
-      by: model.aligned_set,
-      rotation_deg: hand ? (model.rotation_deg ?? 0) : 0,
-      shift_m: hand ? (model.shift_m ?? [0, 0, 0]) : [0, 0, 0],
-    };
+    const before = wishOf(model);
     alignByPoints.mutate(
       {
         id: model.id,

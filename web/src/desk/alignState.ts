@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import type { ModelCard, Shapes } from "../api/client";
 
 type Point = [number, number, number];
 
@@ -19,3 +20,13 @@ export const useAligning = create<Aligning>((set) => ({
   add: (point) => set((s) => (s.modelId ? { points: [...s.points, point].slice(0, 2) } : {})),
   stop: () => set({ modelId: null, points: [] }),
 }));
+
+/** What somebody said of a model's alignment, as it can be said again. */
+export function wishOf(model: ModelCard): Shapes["AlignmentWish"] {
+  const hand = model.aligned_set === "hand";
+  return {
+    by: model.aligned_set,
+    rotation_deg: hand ? (model.rotation_deg ?? 0) : 0,
+    shift_m: hand ? (model.shift_m ?? [0, 0, 0]) : [0, 0, 0],
+  };
+}
