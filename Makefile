@@ -2,7 +2,7 @@
 PY := .venv/bin/python
 WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: help demo dev setup check soak test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots schema clean
+.PHONY: help demo dev setup check soak roam test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots lock schema clean
 
 help: ## this list
 	@grep -E '^[a-z-]+:.*## ' Makefile | sed -E 's/:.*## /\t/' | expand -t 14
@@ -29,6 +29,12 @@ web/node_modules/.ready: web/package.json web/package-lock.json
 web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
 	@cd web && npm run --silent build -- --logLevel warn
 
+lock: ## write requirements.lock anew from what pyproject.toml declares
+	@rm -rf .lock && python3 -m venv .lock
+	@.lock/bin/pip install -q --disable-pip-version-check -e '.[dev]'
+	@.lock/bin/pip freeze --all --exclude pip --exclude-editable > requirements.lock
+	@rm -rf .lock
+
 schema: setup ## write the browser's types anew from the server's OpenAPI document
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts && rm openapi.json
@@ -41,6 +47,7 @@ lint-py: .venv/.ready
 
 lint-web: web/node_modules/.ready
 	@cd web && npm run --silent lint
+	@! grep -rn "as unknown as" web/src web/bench  # nothing fakes a type
 
 types: types-py types-web
 
@@ -74,6 +81,9 @@ trial: setup web/dist/index.html ## walk the whole demo by the keys, from the en
 soak: setup ## kills, damaged files, many pages and people, made-up requests; about half an hour
 	@SOAK=long .venv/bin/pytest -s tests/soak
 
+roam: setup web/dist/index.html ## strangers who do anything by chance, for ten minutes (ROAM_MINUTES), each from another seed
+	@ROAM=long .venv/bin/pytest -s tests/e2e/test_roam.py
+
 check: lint types imports core ## lint, types, imports and core tests, under a minute
 
 test: ## everything, in one command
@@ -86,7 +96,7 @@ bench: setup web/dist/index.html ## measure speed against named references, and 
 	@$(PY) -m bench
 
 screenshots: setup web/dist/index.html ## take the pictures in docs/screenshots anew
-	@$(PY) scripts/screenshots.py
+	@PYTHONPATH=. $(PY) scripts/screenshots.py
 
 clean: ## stop nothing, delete what can be made again
 	@rm -rf web/dist .mypy_cache .ruff_cache .pytest_cache

@@ -48,6 +48,29 @@ _TIME = """async ([count, edges, turn]) => {
   }
   return [times, places];
 }"""
+# Hides a level and shows it again in turn, and draws; whether anything but texels changed.
+_TOGGLE = """async (count) => {
+  const stage = window.stairpathStage, { building } = stage;
+  const levels = window.stairpathOpen.seen().federation.models.flatMap((m) => m.level);
+  const all = new Uint8Array(levels.length).fill(2);
+  const without = Uint8Array.from(levels, (level) => (level === 2 ? 0 : 2));
+  const gl = stage.canvas.getContext('webgl2');
+  const pixel = new Uint8Array(4);
+  stage.setEdges(false);
+  stage.draw();
+  const before = [stage.drawInfo.geometries, stage.drawInfo.calls];
+  const times = [];
+  for (let i = 0; i < count; i++) {
+    const start = performance.now();
+    building.setVisible(i % 2 ? all : without);
+    stage.draw();
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+    times.push(performance.now() - start);
+    if (i % 4 === 0) await new Promise((done) => setTimeout(done));
+  }
+  const after = [stage.drawInfo.geometries, stage.drawInfo.calls];
+  return [times, before.join() === after.join()];
+}"""
 _BARE = "async ([count, places]) => window.timeBare(count, places)"
 Places = list[list[list[float]]]
 """Eye, target and up of each frame."""
@@ -113,7 +136,7 @@ def _step_ms(page: Page) -> float:
     page.locator("[role=listbox] [role=option]").first.wait_for()
     page.keyboard.press("Enter")
     page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'yes'")
-    page.keyboard.press("g")
+    page.keyboard.press("m")
     page.wait_for_function("() => window.stairpathWalker?.()", timeout=120_000)
     took: float = page.evaluate(_WALK)
     return took
@@ -134,6 +157,7 @@ def measure(url: str) -> list[Measure]:
     bare: list[float] = []
     orbits: list[float] = []
     bare_orbits: list[float] = []
+    toggled: list[float] = []
     try:
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
@@ -158,6 +182,10 @@ def measure(url: str) -> list[Measure]:
                 plain += _times(page, edges=False)[0]
                 bare += _bare_times(other, [])
                 edged += _times(page, edges=True)[0]
+                times, texels_only = page.evaluate(_TOGGLE, _FRAMES)
+                if not texels_only:
+                    raise RuntimeError("hiding a level changed geometry or draw calls")
+                toggled += times[_WARM:]
                 for turn_deg in (3.0, -3.0):
                     times, places = _times(page, edges=False, turn_deg=turn_deg)
                     orbits += times
@@ -195,6 +223,15 @@ def measure(url: str) -> list[Measure]:
             "ms",
             None,
             "the same with edges, stated beside it.",
+        ),
+        Measure(
+            "A level hidden or shown, its frame drawn",
+            middle(toggled),
+            middle(plain),
+            "ms",
+            1.2,
+            f"median of {len(toggled)}: from the states of all components to the pixel of the frame that shows them, edges "
+            "off, against a frame that changes nothing. Geometries and draw calls are the same before and after.",
         ),
         Measure("A frame while orbiting", middle(orbits), middle(bare_orbits), "ms", 1.15, orbit_how),
         Measure("A step of walking, of its sixtieth of a second", step_ms, 1000.0 / 60.0, "ms", 0.05, walk_how),

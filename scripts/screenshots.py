@@ -111,14 +111,14 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     page.mouse.move(1100, 700)
     keep("route")
     stand(page, "Gallery")
-    page.keyboard.press("g")
+    page.keyboard.press("m")
     page.get_by_test_id("walk-bar").wait_for()
-    page.keyboard.press("t")
+    page.keyboard.press("h")
     page.wait_for_timeout(800)
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("walking")
-    page.keyboard.press("t")
+    page.keyboard.press("h")
     stopped(page, keep)
     through_the_wall(page, keep)
 
@@ -143,12 +143,12 @@ def stopped(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("stop-line").wait_for(timeout=90_000)
     page.keyboard.up("w")
     page.keyboard.up("Shift")
-    page.keyboard.press("t")
+    page.keyboard.press("h")
     page.wait_for_timeout(800)
     wait_resting(page)
     page.mouse.move(1100, 700)
     keep("stopped")
-    page.keyboard.press("t")
+    page.keyboard.press("h")
     walk_as("standing")
 
 
@@ -156,7 +156,7 @@ def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     """A room looked into through the wall behind."""
     from tests.e2e.stage import wait_moving, wait_resting
 
-    page.keyboard.press("g")
+    page.keyboard.press("m")
     stand(page, "1.06")
     page.mouse.move(600, 250)
     keeps = page.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
@@ -172,12 +172,12 @@ def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
-    from tests.e2e.stage import wait_drawn, wait_moving, wait_resting
+    from tests.e2e.stage import wait_drawn, wait_posed, wait_resting
 
     mark = ROOT / "var" / "running"
     if not mark.exists():
         sys.exit("The demo does not run; start it with make demo.")
-    address = mark.read_text().split()[1]
+    address = mark.read_text().split()[-1]
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
@@ -195,35 +195,41 @@ def main() -> None:
         press(page, "Roof, every discipline", 2)
         press(page, "ARC 02", 1)
         press(page, "STR 02", 2)
-        page.mouse.move(640, 420)
+        page.mouse.move(720, 280)
         page.mouse.down()
-        page.mouse.move(590, 450, steps=4)
+        page.mouse.move(670, 310, steps=4)
         page.mouse.up()
-        page.mouse.wheel(0, -250)
+        page.mouse.wheel(0, -150)
         wait_resting(page)
         pick(page, address, "AD-221")
         page.mouse.move(1100, 700)
         page.wait_for_load_state("networkidle")
         keep("project")
+        before = page.locator("canvas").first.get_attribute("data-pose")
         page.get_by_role("button", name="Fit", exact=True).click()
-        wait_moving(page)
-        wait_resting(page)
+        wait_posed(page, before)
         page.mouse.move(1100, 700)
         keep("component")
+        page.keyboard.press("Shift+Y")
+        page.get_by_test_id("reasons").click()
+        page.get_by_test_id("reason").filter(has_text="all but").wait_for()
+        wait_resting(page)
+        keep("reasons")
+        page.keyboard.press("Escape")
+        page.keyboard.press("Control+z")
         page.get_by_role("tab", name="Viewpoints").click()
         if page.get_by_test_id("viewpoint").count() == 0:
             page.get_by_label("Name of the viewpoint").fill("Services over Level 02")
             page.get_by_role("button", name="Keep", exact=True).click()
             page.get_by_test_id("viewpoint").wait_for()
+        before = page.locator("canvas").first.get_attribute("data-pose")
         page.get_by_role("button", name="Home", exact=True).click()
         page.mouse.move(640, 720)
-        wait_moving(page)
-        wait_resting(page)
+        wait_posed(page, before)
         page.wait_for_load_state("networkidle")
         keep("viewpoints")
         page.get_by_role("tab", name="Models").click()
         page.get_by_text("40 mm below").wait_for()
-        page.get_by_role("button", name="Bring all back").click()
         wait_resting(page)
         keep("models")
         look_around(page, keep)

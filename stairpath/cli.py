@@ -1,4 +1,7 @@
-"""Every core capability without a server; JSON on stdout, progress on stderr."""
+"""Every core capability without a server; JSON on stdout, progress on stderr.
+
+What is heavy is imported by the command that needs it, so that a command starts quickly.
+"""
 
 from __future__ import annotations
 
@@ -8,35 +11,15 @@ import tempfile
 import time
 from dataclasses import asdict
 from pathlib import Path
-from typing import Annotated, NoReturn
+from typing import TYPE_CHECKING, Annotated, NoReturn
 
 import typer
 
-from stairpath.core.camera import framing
-from stairpath.core.camera.lens import typed_angle
-from stairpath.core.camera.pose import OUTSIDE_ANGLE_DEG, focal_mm
-from stairpath.core.camera.subject import elsewhere, subject
-from stairpath.core.cutting.keyplan import CUT_HEIGHT_M, draw_key_plan
-from stairpath.core.cutting.keyplan import document as plan_document
-from stairpath.core.cutting.svg import svg as draw_svg
-from stairpath.core.federation import report
-from stairpath.core.federation.federate import Federation, federate, level_named
-from stairpath.core.federation.outline import outline
-from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.apart import read_many
-from stairpath.core.reading.intake import take_in_path
-from stairpath.core.reading.model import ModelReading
-from stairpath.core.walking import report as walking_report
-from stairpath.core.walking.blocked import Blocked
-from stairpath.core.walking.bodies import body_named
-from stairpath.core.walking.clearance import Space
-from stairpath.core.walking.grid import CELL_M
-from stairpath.core.walking.pinches import HEIGHT_LIMIT_M, WIDTH_LIMIT_M
-from stairpath.core.walking.place import place_named
-from stairpath.core.walking.route import Limits
-from stairpath.core.walking.route import route as find_route
-from stairpath.core.walking.solids import solids_of
-from stairpath.core.walking.walkmap import WalkMap, build
+if TYPE_CHECKING:
+    from stairpath.core.federation.federate import Federation
+    from stairpath.core.reading.model import ModelReading
+    from stairpath.core.walking.clearance import Space
+    from stairpath.core.walking.walkmap import WalkMap
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
 
@@ -60,6 +43,10 @@ def _print(document: object) -> None:
 
 
 def _read(files: list[Path]) -> list[ModelReading]:
+    from stairpath.core.problems import CannotReadError
+    from stairpath.core.reading.apart import read_many
+    from stairpath.core.reading.intake import take_in_path
+
     sources: list[tuple[str, Path]] = []
     with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
         for path in files:
@@ -77,6 +64,9 @@ def _read(files: list[Path]) -> list[ModelReading]:
 
 
 def _federation(files: list[Path]) -> Federation:
+    from stairpath.core.federation.federate import federate
+    from stairpath.core.federation.outline import outline
+
     return federate([outline(reading) for reading in _read(files)])
 
 
@@ -91,6 +81,10 @@ def read(
     as_json: AsJson = False,
 ) -> None:
     """Read model files and say what is in them and how they line up."""
+    from stairpath.core.federation import report
+    from stairpath.core.federation.federate import federate
+    from stairpath.core.federation.outline import outline
+
     readings = _read(files)
     federation = federate([outline(reading) for reading in readings])
     document = report.document(federation, readings if components else None)
@@ -130,6 +124,11 @@ def frame(
     as_json: AsJson = False,
 ) -> None:
     """Say where the camera stands to frame something, seen along a bearing and tilt."""
+    from stairpath.core.camera import framing
+    from stairpath.core.camera.lens import typed_angle
+    from stairpath.core.camera.pose import OUTSIDE_ANGLE_DEG, focal_mm
+    from stairpath.core.camera.subject import elsewhere, subject
+
     if projection not in ("perspective", "parallel"):
         _stop(f"{projection} is not a projection; give perspective or parallel.")
     if angle is not None and focal is not None:
@@ -140,7 +139,7 @@ def frame(
         building = _federation(files)
         pose = framing.frame(
             subject(building, fit), bearing, tilt, width_over_height,
-            "parallel" if projection == "parallel" else "perspective", lens, margin,
+            "parallel" if projection == "parallel" else "perspective", lens, framing.Borders.around(margin),
         )  # fmt: skip
     except (ValueError, LookupError) as error:
         _stop(str(error.args[0]))
@@ -159,13 +158,18 @@ def plan(
     files: Files,
     storey: Annotated[str, typer.Option(help="the storey's name")],
     svg: Annotated[Path, typer.Option(help="the drawing to write")],
-    height: Annotated[float, typer.Option(help="height of the cut above the storey, metres")] = CUT_HEIGHT_M,
+    height: Annotated[float | None, typer.Option(help="height of the cut above the storey, metres; else 1.2")] = None,
     as_json: AsJson = False,
 ) -> None:
     """Draw the key plan of a storey."""
+    from stairpath.core.cutting.keyplan import CUT_HEIGHT_M, draw_key_plan
+    from stairpath.core.cutting.keyplan import document as plan_document
+    from stairpath.core.cutting.svg import svg as draw_svg
+    from stairpath.core.federation.federate import level_named
+
     federation = _federation(files)
     try:
-        drawn = draw_key_plan(federation, level_named(federation, storey), height)
+        drawn = draw_key_plan(federation, level_named(federation, storey), CUT_HEIGHT_M if height is None else height)
         svg.write_text(draw_svg(drawn, federation.building_north_deg), encoding="utf-8")
     except LookupError as error:
         _stop(str(error.args[0]))
@@ -177,13 +181,18 @@ def plan(
         sys.stdout.write(f"{svg}: {drawn.storey}, cut at {drawn.cut_m:+.2f} m, {len(drawn.rooms)} rooms\n")
 
 
-def _walk_map(federation: Federation, body: str, cell_m: float = CELL_M) -> tuple[WalkMap, Space]:
+def _walk_map(federation: Federation, body: str, cell_m: float | None = None) -> tuple[WalkMap, Space]:
     """The walk map of a building for a body by its name; ends the command where that cannot be."""
+    from stairpath.core.walking.bodies import body_named
+    from stairpath.core.walking.grid import CELL_M
+    from stairpath.core.walking.solids import solids_of
+    from stairpath.core.walking.walkmap import build
+
     if not federation.levels:
         _stop("There is nothing to walk on; give models with storeys and geometry.")
     try:
         _say(f"mapping the floors for {body}")
-        return build(solids_of(federation), body_named(body), cell_m)
+        return build(solids_of(federation), body_named(body), CELL_M if cell_m is None else cell_m)
     except (ValueError, LookupError) as error:
         _stop(str(error.args[0]))
 
@@ -191,11 +200,13 @@ def _walk_map(federation: Federation, body: str, cell_m: float = CELL_M) -> tupl
 @app.command()
 def walkmap(
     files: Files,
-    cell: Annotated[float, typer.Option(help="cell of the map, metres")] = CELL_M,
+    cell: Annotated[float | None, typer.Option(help="cell of the map, metres; else 0.1")] = None,
     body: Annotated[str, typer.Option(help="standing, stooping, trolley or wheelchair")] = "standing",
     as_json: AsJson = False,
 ) -> None:
     """Say how much floor is free to walk on each storey."""
+    from stairpath.core.walking import report as walking_report
+
     federation = _federation(files)
     before = time.perf_counter()
     walk, _ = _walk_map(federation, body, cell)
@@ -215,15 +226,26 @@ def route(
     end: Annotated[str, typer.Option("--to", help="room:NAME, or x,y,z in project coordinates")],
     body: Annotated[str, typer.Option(help="standing, stooping, trolley or wheelchair")] = "standing",
     step_free: Annotated[bool, typer.Option("--step-free", help="take no stairs")] = False,
-    width: Annotated[float, typer.Option(help="clear width below which a place is a pinch, metres")] = WIDTH_LIMIT_M,
-    headroom: Annotated[float, typer.Option(help="headroom below which a place is a pinch, metres")] = HEIGHT_LIMIT_M,
+    width: Annotated[
+        float | None, typer.Option(help="clear width below which a place is a pinch, metres; else 0.9")
+    ] = None,
+    headroom: Annotated[
+        float | None, typer.Option(help="headroom below which a place is a pinch, metres; else 2.0")
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
     """Find the way from one place to another, or say what blocks it."""
+    from stairpath.core.walking import report as walking_report
+    from stairpath.core.walking.blocked import Blocked
+    from stairpath.core.walking.pinches import HEIGHT_LIMIT_M, WIDTH_LIMIT_M
+    from stairpath.core.walking.place import place_named
+    from stairpath.core.walking.route import Limits
+    from stairpath.core.walking.route import route as find_route
+
     federation = _federation(files)
     walk, space = _walk_map(federation, body)
     try:
-        limits = Limits(width, headroom)
+        limits = Limits(WIDTH_LIMIT_M if width is None else width, HEIGHT_LIMIT_M if headroom is None else headroom)
         source, goal = place_named(federation, walk, start), place_named(federation, walk, end)
     except (ValueError, LookupError) as error:
         _stop(str(error.args[0]))
@@ -242,3 +264,36 @@ def route(
         )
         for pinch in found.pinches:
             sys.stdout.write(f"  {pinch.what} {pinch.size_m:.2f} m after {pinch.along_m:.1f} m\n")
+
+
+@app.command()
+def resolve(
+    files: Files,
+    rules: Annotated[Path, typer.Option(help="a JSON list of rules, later ones over earlier ones")],
+    as_json: AsJson = False,
+) -> None:
+    """Say what is shown, faded, hidden and tinted by a list of rules, and which rule decided."""
+    from stairpath.core.federation.federate import federate
+    from stairpath.core.federation.outline import outline
+    from stairpath.core.visibility import report
+    from stairpath.core.visibility.rules import resolve as resolve_rules
+    from stairpath.core.visibility.traits import federation_traits, words_of
+
+    try:
+        wanted = report.rules_from(json.loads(rules.read_text(encoding="utf-8")))
+    except OSError as error:
+        _stop(f"{rules} cannot be read ({error.strerror}); give another file.")
+    except (json.JSONDecodeError, UnicodeDecodeError):
+        _stop(f"{rules} is not JSON; write a list of rules.")
+    except report.NotRulesError as error:
+        _stop(str(error))
+    readings = _read(files)
+    federation = federate([outline(reading) for reading in readings])
+    traits = federation_traits(federation, [words_of(reading) for reading in readings])
+    document = report.document(traits, wanted, resolve_rules(traits, wanted))
+    for problem in document["problems"]:
+        _say(problem["text"])
+    if as_json:
+        _print(document)
+        return
+    sys.stdout.write(", ".join(f"{count} {state}" for state, count in document["counts"].items()) + "\n")

@@ -13,9 +13,10 @@ from pydantic import ValidationError
 from stairpath.api import shapes
 from stairpath.api.refused import REFUSALS
 from stairpath.core.camera import directions, lens, square
-from stairpath.core.camera.framing import NothingToFrameError, frame, free_slopes
+from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_beside, free_slopes
+from stairpath.core.camera.inside import stand_in
 from stairpath.core.camera.pose import Pose
-from stairpath.work.camera import Subject, subject_points
+from stairpath.work.camera import RoomFloor, Subject, room_floor, subject_points
 from stairpath.work.refusals import UnfitError, WrongError
 
 router = APIRouter(prefix="/api", tags=["camera"], responses=REFUSALS)
@@ -41,16 +42,45 @@ def _subject(wish: shapes.FrameWish) -> Subject:
 
 @router.post("/projects/{project_id}/frame")
 def fit(project_id: str, wish: shapes.FrameWish) -> shapes.Framed:
-    """The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere."""
-    slopes = free_slopes(wish.aspect, wish.projection, wish.angle_deg, wish.margin)
+    """The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere.
+
+    In perspective a room is looked at from within, level, from where the lens sees most of it.
+    """
+    if wish.room is not None and wish.projection == "perspective":
+        return _within(room_floor(project_id, wish.room), wish)
+    ways = _ways(wish)
+    slopes = [free_slopes(wish.aspect, wish.projection, wish.angle_deg, borders) for borders in ways]
     found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes)
     try:
-        pose = frame(
-            found.points, wish.bearing_deg, wish.tilt_deg, wish.aspect, wish.projection, wish.angle_deg, wish.margin
+        pose = frame_beside(
+            found.points, wish.bearing_deg, wish.tilt_deg, wish.aspect, wish.projection, wish.angle_deg, ways
         )
     except NothingToFrameError as error:
         raise UnfitError("There is nothing to fit; show or add something first.") from error
-    return shapes.Framed(**_shape(pose).model_dump(), elsewhere=found.elsewhere)
+    through_m = 0.0
+    if wish.open_at_m is not None and wish.projection == "parallel":
+        pose, through_m = square.opened_at(pose, np.array(wish.open_at_m))
+    shown = _shape(pose).model_copy(update={"through_m": through_m})
+    return shapes.Framed(**shown.model_dump(), elsewhere=found.elsewhere)
+
+
+def _ways(wish: shapes.FrameWish) -> list[Borders]:
+    """What stays free of the frame, for each way to keep clear of what lies over it."""
+    ways = [Borders.around(wish.margin, c.left, c.right, c.bottom, c.top) for c in wish.covered]
+    try:
+        for borders in ways:
+            borders.check()
+    except ValueError as error:
+        raise WrongError("What lies over the view leaves nothing of it; make the key plan smaller.") from error
+    return ways
+
+
+def _within(room: RoomFloor, wish: shapes.FrameWish) -> shapes.Framed:
+    try:
+        pose = stand_in(room.triangles, room.low_m, room.high_m, wish.bearing_deg, wish.angle_deg, wish.aspect)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    return shapes.Framed(**_shape(pose).model_dump(), elsewhere=[])
 
 
 def _shape(pose: Pose) -> shapes.Pose:

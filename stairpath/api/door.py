@@ -14,7 +14,8 @@ from stairpath.api.refused import said
 
 LARGEST_BODY = 1 << 20
 LARGEST_WITH_PICTURE = 12 << 20
-"""A viewpoint comes with its picture as base64."""
+"""A viewpoint comes with its picture as base64, and rules may name many components one by one."""
+_LARGE = ("/viewpoints", "/resolve", "/links", "/home")
 SLOWEST_S = 30.0
 """So long a sender may be silent in the middle of a request."""
 _CLOSE = {"Connection": "close"}
@@ -61,6 +62,8 @@ class Door:
                 out = MutableHeaders(scope=message)
                 for name, value in HEADERS.items():
                     out.setdefault(name, value)
+                # Nothing is kept that does not say so: browsers keep a plain 410 for good, and one day it is back.
+                out.setdefault("Cache-Control", "no-store")
             await send(message)
 
         refused = self._refusal(scope, headers)
@@ -107,7 +110,7 @@ class Door:
         path = str(scope["path"])
         if path.endswith("/models") and scope["method"] == "POST":
             return None
-        return LARGEST_WITH_PICTURE if path.endswith("/viewpoints") else LARGEST_BODY
+        return LARGEST_WITH_PICTURE if path.endswith(_LARGE) else LARGEST_BODY
 
 
 def _too_much(limit: int) -> str:

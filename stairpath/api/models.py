@@ -65,9 +65,9 @@ def _card(model: Model) -> shapes.ModelCard:
 
 
 @router.get("/projects/{project_id}/models")
-def list_models(project_id: str) -> list[shapes.ModelCard]:
-    """The project's models with their progress, alignment and problems."""
-    return [_card(model) for model in models.listed(project_id)]
+def list_models(project_id: str, bin: bool = False) -> list[shapes.ModelCard]:
+    """The project's models with their progress, alignment and problems, or those that were taken out."""
+    return [_card(model) for model in models.listed(project_id, taken_out=bin)]
 
 
 @router.post(

@@ -9,12 +9,13 @@ from typing import Annotated
 from fastapi import APIRouter, Header, HTTPException, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import Response, StreamingResponse
-from pydantic import TypeAdapter
 
 from stairpath.api import shapes
+from stairpath.api.documents import view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.core.federation.disciplines import DISCIPLINES
+from stairpath.core.federation.levels import begins_m
 from stairpath.store.documents import KeptHome
 from stairpath.store.projects import Counted
 from stairpath.store.tables import Chunk
@@ -23,8 +24,6 @@ from stairpath.work.building import Drawn, Head
 from stairpath.work.deed import Who
 
 router = APIRouter(prefix="/api/projects", tags=["projects"], responses=REFUSALS)
-
-_HOME: TypeAdapter[KeptHome] = TypeAdapter(KeptHome)
 
 
 def _card(found: Counted) -> shapes.ProjectCard:
@@ -124,10 +123,13 @@ def _federation(head: Head) -> shapes.Federation:
         building_north_deg=kept.building_north_deg,
         true_north_deg=kept.true_north_deg,
         disciplines=[shapes.Discipline(code=d.code, name=d.name, colour=d.colour) for d in DISCIPLINES],
-        levels=[shapes.Level(name=x.name, elevation_m=x.elevation_m, plan=x.plan) for x in kept.levels],
+        levels=[
+            shapes.Level(name=x.name, elevation_m=x.elevation_m, begins_m=begins_m(x.elevation_m), plan=x.plan)
+            for x in kept.levels
+        ],
         rooms=[shapes.RoomLabel(number=r.number, name=r.name, level=r.level) for r in kept.rooms],
         models=[_model(drawn, kept.origin_m) for drawn in head.models],
-        home=shapes.Home.model_validate(project.home, from_attributes=True) if project.home else None,
+        home=shapes.Home(view=view_shape(project.home.view), author=project.home.author) if project.home else None,
     )
 
 
@@ -155,7 +157,7 @@ def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = ""
 @router.put("/{project_id}/home", status_code=204)
 def set_home(project_id: str, home: shapes.Home) -> None:
     """Say which view everybody comes home to."""
-    projects.set_home(Who(home.author), project_id, _HOME.validate_python(home.model_dump()))
+    projects.set_home(Who(home.author), project_id, KeptHome(view_from(home.view), home.author))
 
 
 @router.delete("/{project_id}/home", status_code=204)

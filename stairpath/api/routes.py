@@ -36,6 +36,13 @@ def find_route(project_id: str, wish: shapes.RouteWish) -> shapes.RouteAnswer:
     return shapes.RouteAnswer.model_validate(routes.find(project_id, _wish(wish)), from_attributes=True)
 
 
+@router.post("/projects/{project_id}/routes/others")
+def find_others(project_id: str, wish: shapes.RouteWish) -> list[shapes.OtherWay]:
+    """The next best ways, the quickest first, and what of the quickest each keeps away from."""
+    found = routes.others(project_id, _wish(wish))
+    return [shapes.OtherWay.model_validate(other, from_attributes=True) for other in found]
+
+
 @router.post("/projects/{project_id}/routes/ready", status_code=202)
 def get_ready(project_id: str, background: BackgroundTasks, body: str = "standing") -> None:
     """Say that routes will be asked for: the map is brought into memory meanwhile."""

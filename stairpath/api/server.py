@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
+from typing import Any
 
 import uvicorn
 from fastapi import FastAPI
@@ -12,13 +13,23 @@ from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
-from stairpath.api import camera, components, files, manual, models, projects, routes, views, walking
+from stairpath.api import camera, components, files, manual, models, projects, routes, views, visibility, walking
 from stairpath.api.door import Door
 from stairpath.api.hurry import HurriedProtocol
 from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
 from stairpath.api.streams import Hub
 from stairpath.settings import settings
 from stairpath.store import database
+
+
+class _Assets(StaticFiles):
+    """Files of the page, each with its hash in its name."""
+
+    def file_response(self, *args: Any, **more: Any) -> Response:
+        """A file, to be kept for good."""
+        answer = super().file_response(*args, **more)
+        answer.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return answer
 
 
 @asynccontextmanager
@@ -43,7 +54,7 @@ def create_app() -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
     say_what_is_wrong(app)
-    for module in (projects, models, components, camera, views, walking, routes, files, manual):
+    for module in (projects, models, components, camera, views, visibility, walking, routes, files, manual):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["server"], responses={503: REFUSALS[503], 400: REFUSALS[400]}, response_model=None)
@@ -57,7 +68,7 @@ def create_app() -> FastAPI:
 
     web = Path(settings().web_dir)
     if (web / "index.html").exists():
-        app.mount("/assets", StaticFiles(directory=web / "assets"))
+        app.mount("/assets", _Assets(directory=web / "assets"))
 
         @app.get("/{path:path}", include_in_schema=False)
         def page(path: str) -> Response:

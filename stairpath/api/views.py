@@ -9,12 +9,11 @@ import struct
 
 from fastapi import APIRouter
 from PIL import Image, UnidentifiedImageError
-from pydantic import TypeAdapter
 
 from stairpath.api import shapes
+from stairpath.api.documents import view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.store.documents import KeptView
 from stairpath.store.tables import Viewpoint
 from stairpath.work import viewpoints
 from stairpath.work.deed import Who
@@ -25,7 +24,6 @@ router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 _LARGEST_PICTURE = 8 << 20
 _MOST_PIXELS = 40_000_000
 _PNG = b"\x89PNG\r\n\x1a\n"
-_VIEW: TypeAdapter[KeptView] = TypeAdapter(KeptView)
 
 
 def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
@@ -35,7 +33,7 @@ def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
         author=viewpoint.author,
         created_at=viewpoint.created_at,
         picture=viewpoint.picture,
-        view=shapes.View.model_validate(viewpoint.view, from_attributes=True),
+        view=view_shape(viewpoint.view),
     )
 
 
@@ -76,8 +74,8 @@ def _picture(encoded: str) -> bytes:
 @router.post("/projects/{project_id}/viewpoints", status_code=201)
 def keep_viewpoint(project_id: str, wish: shapes.NewViewpoint) -> shapes.Viewpoint:
     """Keep a view with its picture."""
-    view = _VIEW.validate_python(wish.view.model_dump())
-    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, _picture(wish.picture_png), view))
+    picture = _picture(wish.picture_png)
+    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, picture, view_from(wish.view)))
 
 
 @router.get("/viewpoints/{viewpoint_id}")

@@ -79,9 +79,11 @@ def set_rule(who: Asker, project_id: str, wish: shapes.WalkRule) -> None:
 @router.post("/stop")
 def why_stop(project_id: str, wish: shapes.StopWish) -> shapes.Stop:
     """Why a body cannot go on, with the clear size found."""
-    stop, component = walking.why_stop(project_id, wish.body, wish.at_m, wish.towards_m)
+    found = walking.why_stop(project_id, wish.body, wish.at_m, wish.towards_m)
+    stop, component = found.stop, found.component
     return shapes.Stop(
         kind=stop.kind,
+        sentence=found.sentence,
         component=shapes.NamedComponent.model_validate(component, from_attributes=True) if component else None,
         found_m=None if stop.found_m is None else round(stop.found_m, 3),
         needed_m=stop.needed_m,

@@ -147,7 +147,10 @@ class Left:
         pids = {str(w.child.pid): begun_at(w.child.pid) for w in watched if w.child is not None}
         text = json.dumps(pids)
         if text != self._written:
-            self.path.write_text(text)
+            # In one step, so that who reads it, or a start that is killed meanwhile, leaves no half of it.
+            beside = self.path.with_suffix(".new")
+            beside.write_text(text)
+            beside.replace(self.path)
             self._written = text
 
     def end_all(self) -> int:

@@ -17,6 +17,7 @@ from sqlalchemy.types import TypeDecorator
 from stairpath.core.federation.alignment import Evidence
 from stairpath.core.problems import Problem
 from stairpath.core.reading.model import GridAxis, MapConversion, PropertyValue, Quantity, Storey
+from stairpath.core.review.view import View
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.grid import CELL_M
 from stairpath.core.walking.solids import PASSABLE
@@ -70,7 +71,8 @@ class RoomFloor:
 class Frame:
     """What was read of a model besides its components.
 
-    ``columns`` is the hash of what the browser needs of each component, ``sorts`` of what federating needs.
+    ``columns`` is the hash of what the browser needs of each component, ``sorts`` of what federating needs, ``traits``
+    of what rules ask of them.
     """
 
     schema: str
@@ -85,6 +87,7 @@ class Frame:
     components: int = 0
     columns: str | None = None
     sorts: str | None = None
+    traits: str | None = None
 
 
 @dataclass(frozen=True)
@@ -97,7 +100,9 @@ class AlternativeOf:
 
 @dataclass(frozen=True)
 class Placed:
-    """Where a model came to stand; ``columns`` is the hash of what that gave each component."""
+    """Where a model came to stand; ``columns`` and ``boxes`` are the hashes of what that gave each component: what the
+    browser draws by, and the bounds, which the server alone needs.
+    """
 
     by: Evidence
     reason: str
@@ -109,6 +114,7 @@ class Placed:
     problems: tuple[Problem, ...]
     colours: tuple[str, ...] = ()
     columns: str | None = None
+    boxes: str | None = None
     elsewhere: bool = False
     """Whether it stands so far from the others that it is left out of fits, walk maps and pictures."""
 
@@ -200,54 +206,10 @@ class Details:
 
 
 @dataclass(frozen=True)
-class Named:
-    """A component by its model and GlobalId."""
-
-    model: str
-    global_id: str
-
-
-@dataclass(frozen=True)
-class KeptPose:
-    """A camera about an origin."""
-
-    eye_m: list[float]
-    target_m: list[float]
-    up: list[float]
-    projection: Literal["perspective", "parallel"]
-    angle_deg: float
-    height_m: float
-    through_m: float = 0.0
-
-
-@dataclass(frozen=True)
-class KeptCell:
-    """A cell of the storey board that is not simply shown."""
-
-    level: str | None
-    discipline: str
-    state: Literal["shown", "faded", "hidden"]
-
-
-@dataclass(frozen=True)
-class KeptView:
-    """Everything that a viewpoint restores."""
-
-    pose: KeptPose
-    origin_m: list[float]
-    cells: list[KeptCell] = field(default_factory=list)
-    shown: list[Named] = field(default_factory=list)
-    hidden: list[Named] = field(default_factory=list)
-    faded: list[Named] = field(default_factory=list)
-    picked: list[Named] = field(default_factory=list)
-    alternatives: dict[str, str] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
 class KeptHome:
     """The view that everybody comes home to, and who set it."""
 
-    view: KeptView
+    view: View
     author: str
 
 
@@ -332,3 +294,54 @@ def older_placed(kept: Json) -> Json:
 def older_walking(kept: Json) -> Json:
     """An empty map stood for none."""
     return {**kept, "map": kept.get("map") or None}
+
+
+_EFFECTS = {"shown": "show", "faded": "fade", "hidden": "hide"}
+
+
+def _these(refs: list[Json]) -> Json:
+    of: dict[str, list[str]] = {}
+    for ref in refs:
+        of.setdefault(ref["model"], []).append(ref["global_id"])
+    return {"kind": "these", "of": of}
+
+
+def _cell_rule(cell: Json) -> Json:
+    level = {"kind": "of", "what": "level", "value": cell["level"] or ""}
+    discipline = {"kind": "of", "what": "discipline", "value": cell["discipline"]}
+    return {"select": {"kind": "both", "of": [level, discipline]}, "effect": _EFFECTS[cell["state"]]}
+
+
+def older_view(kept: Json) -> Json:
+    """Before a view had rules it listed cells of the storey board and components, about the origin of its day."""
+    if "version" in kept:
+        return kept
+    pose, origin = kept["pose"], kept["origin_m"]
+
+    def there(point: list[float]) -> list[float]:
+        return [c + o for c, o in zip(point, origin, strict=True)]
+
+    rules = [_cell_rule(cell) for cell in kept.get("cells") or [] if cell["state"] != "shown"]
+    for state, effect in _EFFECTS.items():
+        if kept.get(state):
+            rules.append({"select": _these(kept[state]), "effect": effect})
+    return {
+        "eye": {
+            "eye_m": there(pose["eye_m"]),
+            "target_m": there(pose["target_m"]),
+            "up": pose["up"],
+            "projection": pose["projection"],
+            "angle_deg": pose["angle_deg"],
+            "height_m": pose["height_m"],
+        },
+        "limits": {"through_m": pose.get("through_m") or 0.0, "depth_m": None},
+        "rules": rules,
+        "alternatives": kept.get("alternatives") or {},
+        "picked": _these(kept.get("picked") or []),
+        "version": 2,
+    }
+
+
+def older_home(kept: Json) -> Json:
+    """A home holds a view."""
+    return {**kept, "view": older_view(kept["view"])}

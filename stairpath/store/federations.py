@@ -27,7 +27,7 @@ from stairpath.store.tables import Model, Project
 
 PLAN_TYPE = "application/json"
 PLACES_TYPE = "application/vnd.stairpath.places"
-SUMMARY = 4
+SUMMARY = 5
 """Counts what a federation keeps; projects that were federated with less are federated again."""
 _KEPT_COLUMNS = 64
 
@@ -51,8 +51,8 @@ def outlines(session: Session, models: Sequence[Model]) -> list[Outline]:
     return [readings.load_outline(session, model) for model in models]
 
 
-def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, tuple[str, ...]]:
-    """What federating gave each component, as columns by their hash; and the colours that they count."""
+def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, str, tuple[str, ...]]:
+    """What federating gave each component, as columns and boxes by their hash; and the colours that they count."""
     colours: dict[str, int] = {}
     colour = [
         colours.setdefault(base_colour(int(discipline), ifc_class), len(colours))
@@ -65,15 +65,15 @@ def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, tuple[s
             "colour": np.array(colour, dtype=np.uint16),
             "room": placed.room,
             "apart": placed.apart.astype(np.uint8),
-            "bounds_m": placed.bounds_m.reshape(-1),
         }
     )
-    return blobs.keep(session, shown, PLACES_TYPE), tuple(colours)
+    boxes = columns.pack({"bounds_m": placed.bounds_m.reshape(-1)})
+    return blobs.keep(session, shown, PLACES_TYPE), blobs.keep(session, boxes, PLACES_TYPE), tuple(colours)
 
 
 def keep_model(session: Session, model: Model, placed: FederatedModel) -> None:
     """Keep where a model came to stand, and what that gave its components."""
-    sha, colours = _keep_places(session, placed)
+    shown, boxes, colours = _keep_places(session, placed)
     other = placed.alternative
     model.placed = Placed(
         by=placed.alignment.by,
@@ -85,7 +85,8 @@ def keep_model(session: Session, model: Model, placed: FederatedModel) -> None:
         alternative=None if other is None else AlternativeOf(other.what, other.option),
         problems=placed.problems,
         colours=colours,
-        columns=sha,
+        columns=shown,
+        boxes=boxes,
         elsewhere=placed.elsewhere,
     )
     model.stands = placed.stands
@@ -136,20 +137,21 @@ _columns: LRUCache[str, dict[str, Any]] = LRUCache(_KEPT_COLUMNS)
 _columns_lock = Lock()
 
 
-def _placed_columns(session: Session, sha: str) -> dict[str, Any] | None:
-    """Columns by their hash, the last ones kept in memory; what a hash names never changes."""
+def _placed_columns(session: Session, columns_sha: str, boxes_sha: str) -> dict[str, Any] | None:
+    """Columns with boxes by their hashes, the last ones kept in memory; what a hash names never changes."""
+    key = columns_sha + boxes_sha
     with _columns_lock:
-        known = _columns.get(sha)
+        known = _columns.get(key)
     if known is not None:
         return known
-    kept = blobs.load(session, sha)
-    if kept is None:
+    kept, boxes = blobs.load(session, columns_sha), blobs.load(session, boxes_sha)
+    if kept is None or boxes is None:
         return None
-    found = columns.unpack(kept[0])
+    found = {**columns.unpack(kept[0]), **columns.unpack(boxes[0])}
     found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
     found["apart"] = found["apart"].astype(bool)
     with _columns_lock:
-        _columns[sha] = found
+        _columns[key] = found
     return found
 
 
@@ -159,7 +161,9 @@ def places(session: Session, model: Model) -> dict[str, Any]:
     Raises ChangedError where the model was read anew since.
     """
     placed, frame = model.placed, model.frame
-    found = None if placed is None or placed.columns is None else _placed_columns(session, placed.columns)
+    found = None
+    if placed is not None and placed.columns is not None and placed.boxes is not None:
+        found = _placed_columns(session, placed.columns, placed.boxes)
     if found is None or frame is None or len(found["level"]) != frame.components:
         raise ChangedError(f"{model.name} is being put in its place")
     return found

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import SavedRoute, Viewpoint
+from stairpath.store.tables import Link, SavedRoute, Viewpoint
 
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
@@ -40,7 +40,18 @@ def route_by_id(session: Session, route_id: str) -> SavedRoute | None:
     return session.get(SavedRoute, route_id)
 
 
-def add(session: Session, row: Viewpoint | SavedRoute) -> None:
+def add(session: Session, row: Viewpoint | SavedRoute | Link) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()
+
+
+def keep_link(session: Session, link: Link) -> None:
+    """Keep a view that an address names, once."""
+    if session.get(Link, (link.project_id, link.id)) is None:
+        add(session, link)
+
+
+def link_by_id(session: Session, project_id: str, key: str) -> Link | None:
+    """A view that an address names."""
+    return session.get(Link, (project_id, key))

@@ -19,6 +19,17 @@ def live_models(session: Session, project_id: str) -> list[Model]:
     )
 
 
+def removed_models(session: Session, project_id: str) -> list[Model]:
+    """The project's models that were taken out, the last first."""
+    return list(
+        session.scalars(
+            select(Model)
+            .where(Model.project_id == project_id, Model.removed_at.is_not(None))
+            .order_by(Model.removed_at.desc())
+        )
+    )
+
+
 def model_by_id(session: Session, model_id: str, hold: bool = False) -> Model | None:
     """A model; held until the transaction ends if wanted."""
     return session.get(Model, model_id, with_for_update=hold or None, populate_existing=hold)

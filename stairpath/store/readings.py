@@ -14,6 +14,7 @@ from stairpath.core.federation.outline import Outline, Room
 from stairpath.core.mesh.prepare import Prepared
 from stairpath.core.reading.model import Component as ReadComponent
 from stairpath.core.reading.pack import unpack
+from stairpath.core.visibility.traits import BETWEEN, Words, words_of
 from stairpath.store import blobs
 from stairpath.store.documents import Details, Frame, RoomFloor
 from stairpath.store.tables import Chunk, Component, Model
@@ -21,16 +22,12 @@ from stairpath.store.tables import Chunk, Component, Model
 GEOMETRY_TYPE = "application/vnd.stairpath.geometry"
 COLUMNS_TYPE = "application/vnd.stairpath.columns"
 SORTS_TYPE = "application/vnd.stairpath.sorts"
+TRAITS_TYPE = "application/vnd.stairpath.traits"
+_ASKED = ("classes", "types", "systems", "materials", "names", "tags")
 _ROWS_AT_ONCE = 2000
-_BETWEEN = "\x1f"
 
 
-def label_of(component: ReadComponent) -> str:
-    """What a component is called where there is room for one word."""
-    return component.tag or component.name or component.ifc_class
-
-
-def _frame(prepared: Prepared, named: str, sorts: str) -> Frame:
+def _frame(prepared: Prepared, named: str, sorts: str, traits: str) -> Frame:
     o = prepared.outline
     return Frame(
         schema=o.schema,
@@ -45,6 +42,7 @@ def _frame(prepared: Prepared, named: str, sorts: str) -> Frame:
         components=len(o.global_ids),
         columns=named,
         sorts=sorts,
+        traits=traits,
     )
 
 
@@ -66,20 +64,25 @@ def _row(model_id: str, ordinal: int, c: ReadComponent) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _keep_columns(session: Session, prepared: Prepared) -> tuple[str, str]:
-    """What the browser needs of each component as read, and what federating does; their hashes."""
-    o, read = prepared.outline, prepared.reading.components
-    named = columns.pack({"global_id": o.global_ids, "label": [label_of(c) for c in read]})
+def _keep_columns(session: Session, prepared: Prepared) -> tuple[str, str, str]:
+    """What the browser needs of each component as read, what federating does, and what rules ask; their hashes."""
+    o, words = prepared.outline, words_of(prepared.reading)
+    named = columns.pack({"global_id": words.global_ids, "label": words.labels})
+    traits = columns.pack({name: getattr(words, name) for name in _ASKED})
     sorts = columns.pack(
         {
             "class": o.classes,
             "type_class": o.type_classes,
-            "systems": [_BETWEEN.join(systems) for systems in o.systems],
+            "systems": [BETWEEN.join(systems) for systems in o.systems],
             "operation": o.operations,
             "storey": [storey or "" for storey in o.component_storeys],
         }
     )
-    return blobs.keep(session, named, COLUMNS_TYPE), blobs.keep(session, sorts, SORTS_TYPE)
+    return (
+        blobs.keep(session, named, COLUMNS_TYPE),
+        blobs.keep(session, sorts, SORTS_TYPE),
+        blobs.keep(session, traits, TRAITS_TYPE),
+    )
 
 
 def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
@@ -119,6 +122,12 @@ def load_columns(session: Session, sha: str | None) -> dict[str, Any]:
     return columns.unpack(kept[0])
 
 
+def load_words(session: Session, frame: Frame) -> Words:
+    """What rules ask of a model's components; LookupError if it is not kept."""
+    named, asked = load_columns(session, frame.columns), load_columns(session, frame.traits)
+    return Words(named["global_id"], named["label"], *(asked[name] for name in _ASKED))
+
+
 def load_outline(session: Session, model: Model) -> Outline:
     """The outline of a model that was read; LookupError if it was not."""
     frame = model.frame
@@ -145,7 +154,7 @@ def load_outline(session: Session, model: Model) -> Outline:
         global_ids=tuple(named["global_id"]),
         classes=tuple(sorts["class"]),
         type_classes=tuple(sorts["type_class"]),
-        systems=tuple(tuple(s.split(_BETWEEN)) if s else () for s in sorts["systems"]),
+        systems=tuple(tuple(s.split(BETWEEN)) if s else () for s in sorts["systems"]),
         operations=tuple(sorts["operation"]),
         component_storeys=tuple(s or None for s in sorts["storey"]),
         geometry=geometry,

@@ -22,6 +22,7 @@ from sqlalchemy import (
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 from stairpath.core.federation.alignment import Placement
+from stairpath.core.review.view import View
 from stairpath.store.documents import (
     Building,
     Details,
@@ -29,11 +30,12 @@ from stairpath.store.documents import (
     Frame,
     KeptAnswer,
     KeptHome,
-    KeptView,
     KeptWish,
     Placed,
     Walking,
+    older_home,
     older_placed,
+    older_view,
     older_walking,
 )  # fmt: skip
 
@@ -89,7 +91,7 @@ class Project(Base):
     federation: Mapped[Building | None] = mapped_column(Document(Building))
     """Origin, bounds, levels, rooms and norths, as federated last."""
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
-    home: Mapped[KeptHome | None] = mapped_column(Document(KeptHome))
+    home: Mapped[KeptHome | None] = mapped_column(Document(KeptHome, older_home))
     """The view that everybody comes home to, and who set it."""
     walking: Mapped[Walking | None] = mapped_column(Document(Walking, older_walking))
     """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
@@ -184,8 +186,17 @@ class Viewpoint(Base):
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
     picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
-    view: Mapped[KeptView] = mapped_column(Document(KeptView))
-    """Eye, lens, and what is shown, faded, hidden and picked, by model and GlobalId."""
+    view: Mapped[View] = mapped_column(Document(View, older_view))
+
+
+class Link(Base):
+    """A view that an address names, as it is too long to stand in it; ``id`` is made from what it holds."""
+
+    __tablename__ = "link"
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"), primary_key=True)
+    id: Mapped[str] = mapped_column(String(16), primary_key=True)
+    view: Mapped[View] = mapped_column(Document(View, older_view))
+    made_at: Mapped[datetime] = mapped_column(default=now)
 
 
 class WalkTile(Base):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from threading import Lock
 
@@ -10,6 +11,7 @@ import numpy.typing as npt
 from cachetools import LRUCache
 
 from stairpath.core.camera.extreme import Placed, telling_points
+from stairpath.core.camera.framing import Slopes
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs, components, federations
@@ -69,6 +71,34 @@ def _room_corners(building: Building, index: int) -> Array:
     return corners
 
 
+@dataclass(frozen=True)
+class RoomFloor:
+    """A room's floor as triangles on plan (n, 3, 2) about the project's origin, and its heights."""
+
+    triangles: Array
+    low_m: float
+    high_m: float
+
+
+def room_floor(project_id: str, index: int) -> RoomFloor:
+    """The floor of a room by its place in the federation's list."""
+    with looking() as act:
+        rows = rows_of(act, project_id)
+        building = rows.building
+        if not 0 <= index < len(building.rooms):
+            raise MissingError("There is no such room; the building may have changed, reload the page.")
+        room = building.rooms[index]
+        model = next((m for m in rows.models if m.id == building.models[room.model]), None)
+        drawn = [r for r in model.frame.rooms if r.global_id == room.global_id] if model and model.frame else []
+        if model is None or model.placed is None or not drawn:
+            raise UnfitError("The building is being put together anew; try again in a moment.")
+        floor = np.array(drawn[0].floor, dtype=np.float64).reshape(-1, 3, 2)
+        matrix, origin = np.array(model.placed.matrix), np.array(building.origin_m)
+    placed = floor @ matrix[:2, :2].T + matrix[:2, 3] - origin[:2]
+    rise = matrix[2, 3] - origin[2]
+    return RoomFloor(placed, drawn[0].low_m + rise, drawn[0].high_m + rise)
+
+
 def _count(model: Model) -> int:
     return model.frame.components if model.frame else 0
 
@@ -120,7 +150,7 @@ def _placed(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | No
 
 
 def subject_points(
-    project_id: str, subject: Subject, bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]
+    project_id: str, subject: Subject, bearing_deg: float, tilt_deg: float, slopes: Sequence[Slopes]
 ) -> Framed:
     """The points that decide how a subject is framed, seen along a bearing and tilt; see ``telling_points``."""
     with looking() as act:

@@ -13,6 +13,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.federation.federate import Federation
+from stairpath.core.visibility.traits import full_label_of
 from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.clearance import Space
@@ -175,10 +176,6 @@ def marks(ground: Ground, body: Body) -> npt.NDArray[np.float32]:
         return ground.marks[body]
 
 
-def _label(tag: str, name: str, ifc_class: str) -> str:
-    return name if tag and tag in name else " ".join(part for part in (name, tag) if part) or ifc_class
-
-
 def named(act: Deed, ground: Ground, wanted: Iterable[int]) -> dict[int, InTheWay]:
     """Components by the federation's numbers with what one calls them; unknown ones are left out."""
     known = {c: ground.names[c] for c in set(wanted) if 0 <= c < len(ground.names)}
@@ -195,6 +192,6 @@ def named(act: Deed, ground: Ground, wanted: Iterable[int]) -> dict[int, InTheWa
             model_name=model.name if model else "",
             discipline=model.placed.discipline if model and model.placed else None,
             global_id=global_id,
-            label=_label(*parts) if parts else global_id,
+            label=full_label_of(parts[1], parts[0], parts[2]) if parts else global_id,
         )
     return out

@@ -26,9 +26,12 @@ from stairpath.work.remembered import rows_of
 _FARTHEST_M = 1e8
 
 
-def listed(project_id: str) -> list[Model]:
-    """The project's models, in order."""
+def listed(project_id: str, taken_out: bool = False) -> list[Model]:
+    """The project's models, in order, or those that were taken out, the last first."""
     with looking() as look:
+        if taken_out:
+            in_use(look, project_id)
+            return models.removed_models(look.session, project_id)
         return rows_of(look, project_id).models
 
 

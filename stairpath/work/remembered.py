@@ -42,6 +42,9 @@ def rows_of(act: Deed, project_id: str) -> Rows:
     project = in_use(act, project_id)
     there = models.live_models(act.session, project_id)
     rows = Rows(project, building_of(project), there, models.chunks_of(act.session, [m.id for m in there]))
+    # Taken out of the session: what it gives up when something is refused later would be of no use to others.
+    for row in (project, *there, *(chunk for chunks in rows.chunks.values() for chunk in chunks)):
+        act.session.expunge(row)
     with _lock:
         _kept[project_id] = (state, rows)
     return rows

@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 import numpy.typing as npt
 from pydantic import TypeAdapter
 
 from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
-from stairpath.core.walking.report import route_document
+from stairpath.core.walking.report import other_document, route_document
 from stairpath.core.walking.route import Limits, route
+from stairpath.core.walking.route import others as route_others
 from stairpath.core.walking.walkmap import WalkMap
 from stairpath.store import kept
-from stairpath.store.documents import KeptAnswer, KeptPlace, KeptWish
+from stairpath.store.documents import InTheWay, KeptAnswer, KeptPlace, KeptWish
 from stairpath.store.projects import building_of
 from stairpath.store.tables import Project, SavedRoute
 from stairpath.work.deed import Deed, Who, deed, looking
@@ -37,7 +39,19 @@ def _place(ground: Ground, walk: WalkMap, wish: KeptPlace) -> Place:
     return at_point(walk, ground.own(walk, wish.point_m), wish.label or "that point")
 
 
-def _found(act: Deed, project: Project, wish: KeptWish) -> KeptAnswer:
+@dataclass(frozen=True)
+class _Asked:
+    """A wish with what it takes to answer it."""
+
+    ground: Ground
+    walk: WalkMap
+    start: Place
+    end: Place
+    limits: Limits
+    marks: npt.NDArray[np.float32]
+
+
+def _asked(act: Deed, project: Project, wish: KeptWish) -> _Asked:
     body = body_of(project, wish.body)
     ground = ground_of(act, project)
     walk = map_of(act, project, ground, body)
@@ -46,10 +60,50 @@ def _found(act: Deed, project: Project, wish: KeptWish) -> KeptAnswer:
         start, end = _place(ground, walk, wish.start), _place(ground, walk, wish.end)
     except (NoPlaceError, ValueError) as error:
         raise WrongError(str(error.args[0])) from error
-    answer = route(walk, ground.space, start, end, wish.step_free, limits, marks(ground, body))
+    return _Asked(ground, walk, start, end, limits, marks(ground, body))
+
+
+def _found(act: Deed, project: Project, wish: KeptWish) -> KeptAnswer:
+    asked = _asked(act, project, wish)
+    ground = asked.ground
+    answer = route(asked.walk, ground.space, asked.start, asked.end, wish.step_free, asked.limits, asked.marks)
     known = named(act, ground, answer.involved)
-    document = route_document(answer, ground.about(walk), known.__getitem__)
+    document = route_document(answer, ground.about(asked.walk), known.__getitem__)
     return _ANSWER.validate_python({**document, "version": ground.version})
+
+
+@dataclass(frozen=True)
+class AvoidedPlace:
+    """A tight place or a flight."""
+
+    what: Literal["width", "height", "flight"]
+    size_m: float | None
+    at_m: list[float]
+    components: list[InTheWay]
+
+
+@dataclass(frozen=True)
+class OtherWay:
+    """A way that is not the quickest, and what of the quickest it keeps away from; about the project's origin."""
+
+    avoids: AvoidedPlace
+    answer: KeptAnswer
+
+
+_OTHER: TypeAdapter[OtherWay] = TypeAdapter(OtherWay)
+
+
+def others(project_id: str, wish: KeptWish) -> list[OtherWay]:
+    """The next best ways, the quickest first, each with what of the quickest it keeps away from."""
+    with looking() as act:
+        asked = _asked(act, in_use(act, project_id), wish)
+        ground = asked.ground
+        found = route_others(
+            asked.walk, ground.space, asked.start, asked.end, wish.step_free, asked.limits, asked.marks
+        )
+        known = named(act, ground, [c for o in found for c in (*o.avoids.components, *o.route.involved)])
+        documents = [other_document(other, ground.about(asked.walk), known.__getitem__) for other in found]
+        return [_OTHER.validate_python({**d, "answer": {**d["answer"], "version": ground.version}}) for d in documents]
 
 
 def find(project_id: str, wish: KeptWish) -> KeptAnswer:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
+from stairpath.core.review.view import View
 from stairpath.store import blobs, kept
-from stairpath.store.documents import KeptView
 from stairpath.store.tables import Viewpoint
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
@@ -18,7 +18,7 @@ def listed(project_id: str) -> list[Viewpoint]:
         return kept.viewpoints(look.session, in_use(look, project_id).id)
 
 
-def keep(who: Who, project_id: str, name: str, picture_png: bytes, view: KeptView) -> Viewpoint:
+def keep(who: Who, project_id: str, name: str, picture_png: bytes, view: View) -> Viewpoint:
     """Keep a view with its picture."""
     with deed(who) as act:
         project = in_use(act, project_id)

@@ -8,11 +8,12 @@ from dataclasses import dataclass, replace
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.federation.federate import Federation
+from stairpath.core.federation.disciplines import DISCIPLINES
+from stairpath.core.federation.levels import level_at
 from stairpath.core.walking import landing
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.place import NoPlaceError, at_point
-from stairpath.core.walking.stopped import Stop, why_stopped
+from stairpath.core.walking.stopped import Stop, spoken, why_stopped
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 from stairpath.store import components, walks
 from stairpath.store.documents import InTheWay, Walking
@@ -98,7 +99,24 @@ def _ready(act: Deed, project_id: str, body: str) -> tuple[Ground, WalkMap]:
     return ground, map_of(act, project, ground, who)
 
 
-def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[float]) -> tuple[Stop, InTheWay | None]:
+@dataclass(frozen=True)
+class Stopped:
+    """A stop, in one line, and what stands in the way."""
+
+    stop: Stop
+    sentence: str
+    component: InTheWay | None
+
+
+def _called(component: InTheWay | None) -> str:
+    """What one calls whoever is in the way, with their trade, else their model."""
+    if component is None:
+        return "Something without a name"
+    trade = next((d.name.lower() for d in DISCIPLINES if d.code == component.discipline), component.model_name)
+    return f"{component.label}, {trade}"
+
+
+def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[float]) -> Stopped:
     """Why a body cannot go on, with the clear size found and what stands in the way."""
     with looking() as act:
         ground, walk = _ready(act, project_id, body)
@@ -107,13 +125,8 @@ def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[floa
         if floor == NOWHERE:
             raise WrongError("Nobody can stand there; give a point of a free floor.")
         stop = why_stopped(walk, ground.space, floor, at[:2], _direction(walk, towards_m))
-        return stop, named(act, ground, [stop.component]).get(stop.component)
-
-
-def level_at(federation: Federation, height_m: float) -> int:
-    """The highest level that begins at a height or below, else the lowest."""
-    below = [k for k, level in enumerate(federation.levels) if level.elevation_m <= height_m + 0.5]
-    return below[-1] if below else 0
+        component = named(act, ground, [stop.component]).get(stop.component)
+        return Stopped(stop, spoken(stop, _called(component)), component)
 
 
 @dataclass(frozen=True)
@@ -143,7 +156,7 @@ def _landing(ground: Ground, walk: WalkMap, wish: LandingWish) -> landing.Landin
     if wish.kind == "room":
         return landing.in_the_room(walk, ground.room(walk, wish.room))
     if wish.kind == "storey":
-        level = level_at(federation, float(at[2])) + wish.up
+        level = level_at(federation.levels, float(at[2])) + wish.up
         if not 0 <= level < len(federation.levels):
             way = "above" if wish.up > 0 else "below"
             raise WrongError(f"There is no storey {way} this one; go the other way.")
@@ -168,7 +181,7 @@ def come_to_stand(project_id: str, wish: LandingWish) -> Landed:
         return Landed(
             ground.about(walk).to_project(foot).round(4).tolist(),
             found.bearing_deg(walk),
-            level_at(ground.federation, float(foot[2])),
+            level_at(ground.federation.levels, float(foot[2])),
         )
 
 

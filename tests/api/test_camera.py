@@ -72,10 +72,37 @@ def test_what_cannot_be_fitted_says_why(client, house, wish, status, words):
     assert words in answer.json()["detail"]
 
 
-def test_there_are_26_directions(client):
+_TOWARDS = {
+    "front": (0, 1, 0), "back": (0, -1, 0), "left": (1, 0, 0), "right": (-1, 0, 0), "above": (0, 0, -1), "below": (0, 0, 1)
+}  # fmt: skip
+"""Which way one looks who looks from a side, where the front is looked at along +Y."""
+
+
+def test_each_of_26_directions_looks_from_the_sides_that_it_names(client, house):
     found = client.get("/api/camera/directions").json()
-    assert len(found) == 26
-    assert found[0] == {"name": "front", "bearing_deg": 0.0, "tilt_deg": 0.0}
+    assert len({each["name"] for each in found}) == 26
+    for each in found:
+        sides = [word for word in each["name"].replace(",", "").split() if word != "from"]
+        wanted = np.sum([_TOWARDS[side] for side in sides], axis=0)
+        wish = {"bearing_deg": each["bearing_deg"], "tilt_deg": each["tilt_deg"], "aspect": 1.5}
+        pose = client.post(f"/api/projects/{house}/frame", json=wish).json()
+        look = np.subtract(pose["target_m"], pose["eye_m"])
+        assert look / np.linalg.norm(look) == pytest.approx(wanted / np.linalg.norm(wanted), abs=1e-6), each["name"]
+
+
+def test_a_fit_keeps_clear_of_what_lies_over_the_view_and_opens_where_it_is_asked(client, house):
+    wish = {"bearing_deg": 0, "tilt_deg": 90, "aspect": 2, "projection": "parallel", "margin": 0}
+
+    def ask(**more):
+        return client.post(f"/api/projects/{house}/frame", json={**wish, **more})
+
+    plain = ask().json()
+    clear = ask(covered=[{"left": 0.5}, {"top": 0.2}]).json()
+    assert clear["height_m"] == pytest.approx(plain["height_m"] / 0.8)
+    assert clear["eye_m"][1] > plain["eye_m"][1]
+    opened = ask(open_at_m=[0, 0, 1.2]).json()
+    assert opened["eye_m"][2] - opened["through_m"] == pytest.approx(1.2)
+    assert "make the key plan smaller" in ask(covered=[{"left": 0.6, "right": 0.5}]).json()["detail"]
 
 
 def test_square_onto_a_face_and_a_grid_line(client):

@@ -177,6 +177,16 @@ def test_a_stream_of_an_unknown_project_is_refused(client):
     assert answer.json()["detail"].startswith("There is no such project")
 
 
+def test_what_is_kept_in_memory_outlives_a_request_that_was_refused(client, pair, send, work):
+    """What a transaction loaded and then gave up is of no use to the next one."""
+    send(pair, "QH-NEW.ifc", simple())
+    work()
+    look = {"bearing_deg": 0, "tilt_deg": 0, "aspect": 1}
+    assert client.post(f"/api/projects/{pair}/frame", json={**look, "room": 999}).status_code == 404
+    assert client.get(f"/api/projects/{pair}/federation").status_code == 200
+    assert client.get(f"/api/projects/{pair}/models").status_code == 200
+
+
 def test_what_is_kept_in_memory_is_never_older_than_the_rows(client, pair, send, work):
     """Each change of project or models shows in the next answer, whoever made it."""
     first = head(client, pair).json()

@@ -16,7 +16,7 @@ from sqlalchemy.exc import OperationalError
 from stairpath.api import hurry
 from stairpath.api.door import HEADERS
 from stairpath.start.postgres import free_port
-from tests.api.test_views import keep, png
+from tests.api.test_views import keep, png, rule, view_of
 
 WELL_KNOWN = ("content-security-policy", "x-content-type-options", "x-frame-options", "referrer-policy")
 
@@ -76,6 +76,16 @@ def test_every_answer_carries_the_headers(client, path):
     assert all(name in refused.headers for name in WELL_KNOWN)
 
 
+def test_nothing_is_kept_by_a_browser_that_does_not_say_so(client):
+    """A browser keeps a plain 410 for good, and what was in the bin would never open again."""
+    project = client.post("/api/projects", json={"name": "Back again", "author": "Ida Fenn"}).json()["id"]
+    assert client.delete(f"/api/projects/{project}").status_code == 204
+    gone = client.get(f"/api/projects/{project}/federation")
+    assert gone.status_code == 410
+    assert gone.headers["cache-control"] == "no-store"
+    assert client.get("/api/projects").headers["cache-control"] == "no-store"
+
+
 def test_the_documentation_page_needs_nothing_from_elsewhere(client):
     page = client.get("/api/docs").text
     assert "/api/projects/{project_id}/federation" in page
@@ -121,9 +131,7 @@ def test_pictures_are_looked_at_before_they_are_unpacked(client, project, pictur
 
 
 def test_a_viewpoint_of_forty_megabytes_is_refused(client, project):
-    ref = {"model": "m" * 32, "global_id": "g" * 22}
-    view = {"pose": {"eye_m": [0, -9, 2], "target_m": [0, 0, 2], "up": [0, 0, 1], "projection": "parallel",
-                     "angle_deg": 60, "height_m": 7}, "origin_m": [0, 0, 0], "hidden": [ref] * 500_000}  # fmt: skip
+    view = view_of(rule({"kind": "these", "of": {"m" * 32: ["g" * 22] * 600_000}}))
     assert keep(client, project, view=view).status_code == 413
 
 

@@ -115,9 +115,27 @@ def test_a_file_that_is_no_longer_kept_says_so(project, send, work, card, monkey
     assert "no longer kept" in card("a")["message"]
 
 
-def test_jobs_for_what_is_gone_end_quietly():
-    tasks.read_model("0" * 32)
-    tasks.federate_project("0" * 32)
+def test_jobs_for_what_is_gone_do_nothing(client, project, send, work, card):
+    """Neither for a model and a project that never were, nor for ones that were taken away."""
+    send(project, "a.ifc", simple())
+    work()
+    before = client.get(f"/api/projects/{project}/models").json()
+    head = client.get(f"/api/projects/{project}/federation").json()
+    gone = client.post("/api/projects", json={"name": "Gone", "author": "Ida Fenn"}).json()["id"]
+    lost = send(gone, "b.ifc", simple()).json()[0]["id"]
+    work()
+    with transaction() as session:
+        session.query(Model).filter(Model.id == lost).delete()
+        session.query(Project).filter(Project.id == gone).delete()
+        queued = session.execute(text("SELECT count(*) FROM procrastinate_jobs")).scalar_one()
+    for model_id, project_id in (("0" * 32, "0" * 32), (lost, gone)):
+        tasks.read_model(model_id)
+        tasks.federate_project(project_id)
+    with transaction() as session:
+        assert session.execute(text("SELECT count(*) FROM procrastinate_jobs")).scalar_one() == queued
+        assert session.get(Model, lost) is None
+    assert client.get(f"/api/projects/{project}/models").json() == before
+    assert client.get(f"/api/projects/{project}/federation").json() == head
 
 
 def test_a_job_whose_worker_died_is_run_again(project, send, work, card):

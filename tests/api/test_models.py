@@ -146,9 +146,12 @@ def test_taking_out_and_bringing_back(client, project, send, work):
     work()
     assert models(client, project) == {}
     assert client.get(f"/api/projects/{project}/federation").json()["models"] == []
+    taken_out = client.get(f"/api/projects/{project}/models", params={"bin": True}).json()
+    assert [m["name"] for m in taken_out] == ["a"]
     client.post(f"/api/models/{model}/restore")
     work()
     assert list(models(client, project)) == ["a"]
+    assert client.get(f"/api/projects/{project}/models", params={"bin": True}).json() == []
 
 
 def test_only_one_alternative_stands(client, project, send, work):

@@ -42,6 +42,11 @@ def test_a_route_is_found_kept_and_handed_on(client, house, ask, origin):
     assert len(client.get(f"/api/projects/{house}/routes").json()) == 1
 
 
+def test_where_there_is_one_gap_no_other_way_is_offered(ask):
+    assert ask("routes/others", **ACROSS) == []
+    assert "give a room or a point" in ask("routes/others", 422, start={"room": 0}, end={})["detail"]
+
+
 def test_a_kept_route_stays_where_it_is_when_the_origin_moves(client, house, ask, origin, send, work):
     wish = {"start": {"point_m": (np.array([1.03, 1.54, 0]) - origin).tolist()}, "end": {"room": 1}}
     kept = ask("routes", 201, name="From a point", author="Ida Fenn", wish=wish)

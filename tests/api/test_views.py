@@ -8,16 +8,39 @@ from PIL import Image
 
 from tests.samples import simple
 
-ORIGIN = [0, 0, 0]
-POSE = {
+EYE = {
     "eye_m": [1.25, -20.5, 3.0625],
     "target_m": [1, 2, 3],
     "up": [0, 0, 1],
     "projection": "perspective",
     "angle_deg": 42.5,
     "height_m": 12.0,
-    "through_m": 1.5,
 }
+STR_ON_00 = {
+    "kind": "both",
+    "of": [{"kind": "of", "what": "level", "value": "Level 00"}, {"kind": "of", "what": "discipline", "value": "STR"}],
+}
+
+
+def rule(select, effect="hide", **more):
+    return {
+        "select": select,
+        "effect": effect,
+        "colour": None,
+        "by": "Ida Fenn",
+        "at": "",
+        "why": "",
+        "off": False,
+        **more,
+    }
+
+
+def view_of(*rules, picked=None):
+    """A view as it is sent and given back."""
+    return {
+        "version": 2, "eye": EYE, "limits": {"through_m": 1.5, "depth_m": None}, "rules": list(rules),
+        "alternatives": {}, "picked": {"kind": "these", "of": picked or {}},
+    }  # fmt: skip
 
 
 def png() -> str:
@@ -34,7 +57,7 @@ def house(client, project, send, work):
 
 
 def keep(client, project, **changes):
-    view = {"pose": POSE, "origin_m": ORIGIN, "cells": [{"level": "Level 00", "discipline": "STR", "state": "faded"}]}
+    view = view_of(rule(STR_ON_00, "fade"))
     body = {"name": "North side", "author": "Ida Fenn", "picture_png": png(), "view": view, **changes}
     return client.post(f"/api/projects/{project}/viewpoints", json=body)
 
@@ -45,6 +68,23 @@ def test_fit_comes_from_the_core(client, house):
     # A wall 4 m wide and 3 m high at y = 2: height decides, 1.5 / (tan 45 / 2) = 3 m in front of it.
     origin = client.get(f"/api/projects/{house}/federation").json()["origin_m"]
     assert [e + o for e, o in zip(pose["eye_m"], origin, strict=True)] == pytest.approx([3, -1, 1.5], abs=1e-5)
+
+
+def test_a_room_is_fitted_from_within(client, project, send, work):
+    sample = simple()
+    sample.room(sample.ifc.by_type("IfcBuildingStorey")[0], "0.01", "Hall", (1, 3, 0), (8, 5, 3))
+    send(project, "QH-ARC.ifc", sample)
+    work()
+    origin = client.get(f"/api/projects/{project}/federation").json()["origin_m"]
+    wish = {"bearing_deg": 90, "tilt_deg": 24, "aspect": 1.6, "angle_deg": 60, "room": 0}
+    pose = client.post(f"/api/projects/{project}/frame", json=wish).json()
+    eye, target = ([c + o for c, o in zip(pose[k], origin, strict=True)] for k in ("eye_m", "target_m"))
+    assert eye == pytest.approx([1.3, 5.5, 1.6], abs=0.3)
+    assert target[0] == pytest.approx(9.0, abs=1e-6)
+    assert target[2] == pytest.approx(eye[2])
+    outside = client.post(f"/api/projects/{project}/frame", json={**wish, "projection": "parallel"}).json()
+    assert outside["projection"] == "parallel"
+    assert client.post(f"/api/projects/{project}/frame", json={**wish, "room": 7}).status_code == 404
 
 
 def test_fit_of_nothing_says_so(client, project):
@@ -63,7 +103,7 @@ def test_a_viewpoint_comes_back_exactly(client, house):
     made = keep(client, house).json()
     (listed,) = client.get(f"/api/projects/{house}/viewpoints").json()
     assert listed == made == client.get(f"/api/viewpoints/{made['id']}").json()
-    assert listed["view"]["pose"] == POSE
+    assert listed["view"] == view_of(rule(STR_ON_00, "fade"))
     assert listed["author"] == "Ida Fenn"
     assert client.get(f"/api/blobs/{listed['picture']}").headers["content-type"] == "image/png"
 
@@ -84,14 +124,16 @@ def test_rename_delete_and_undo(client, house):
 
 def test_viewpoints_outlive_a_new_reading(client, house, work, building):
     model = building(house)["models"][0]
-    ref = {"model": model["id"], "global_id": model["global_ids"][0]}
-    view = {"pose": POSE, "origin_m": ORIGIN, "picked": [ref], "hidden": [ref]}
+    these = {model["id"]: [model["global_ids"][0]]}
+    view = view_of(rule({"kind": "these", "of": these}), picked=these)
     made = keep(client, house, view=view).json()
     client.post(f"/api/models/{model['id']}/retry")
     work()
     after = building(house)["models"][0]
-    kept = client.get(f"/api/viewpoints/{made['id']}").json()["view"]["picked"][0]
-    assert kept == {"model": after["id"], "global_id": after["global_ids"][0]}
+    kept = client.get(f"/api/viewpoints/{made['id']}").json()["view"]
+    assert kept["picked"]["of"] == {after["id"]: [after["global_ids"][0]]}
+    seen = client.post(f"/api/projects/{house}/resolve", json={"rules": kept["rules"]}).json()
+    assert (seen["hidden"], seen["rules"][0]["gone"]) == (1, 0)
 
 
 @pytest.mark.parametrize("picture", ["%%%", base64.b64encode(b"not a picture").decode()])
@@ -133,12 +175,11 @@ def test_home_is_set_for_everybody_and_forgotten(client, house):
         return client.get(f"/api/projects/{house}/federation").json()["home"]
 
     assert home() is None
-    view = {"pose": POSE, "origin_m": ORIGIN, "cells": [{"level": None, "discipline": "AIR", "state": "hidden"}]}
+    view = view_of(rule({"kind": "all"}, "only"))
     body = {"view": view, "author": "Ida Fenn"}
     assert client.put(f"/api/projects/{house}/home", json=body).status_code == 204
     assert home()["author"] == "Ida Fenn"
-    assert home()["view"]["pose"] == POSE
-    assert home()["view"]["cells"] == view["cells"]
+    assert home()["view"] == view
     assert client.delete(f"/api/projects/{house}/home").status_code == 204
     assert home() is None
     assert client.put("/api/projects/none/home", json=body).status_code == 404

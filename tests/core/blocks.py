@@ -8,7 +8,7 @@ import trimesh
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.place import Place, at_point
-from stairpath.core.walking.route import Limits, route
+from stairpath.core.walking.route import Limits, others, route
 from stairpath.core.walking.solids import Solids
 from stairpath.core.walking.walkmap import WalkMap, build
 
@@ -75,6 +75,9 @@ class Walk:
 
     def route(self, start, end, step_free: bool = False, limits: Limits | None = None):
         return route(self.map, self.space, self.place(start), self.place(end), step_free, limits)
+
+    def others(self, start, end, step_free: bool = False):
+        return others(self.map, self.space, self.place(start), self.place(end), step_free)
 
     def named(self, components) -> set[str]:
         return {self.names[c] for c in components}

@@ -3,6 +3,7 @@
 import pytest
 
 from stairpath.core.walking.blocked import Blocked
+from stairpath.core.walking.stopped import Stop, spoken
 from tests.core.blocks import Blocks
 
 
@@ -110,3 +111,20 @@ def test_without_steps_a_stair_ends_the_way_that_others_take():
     assert (found.kind, walk.named(found.components)) == ("step", {"stair"})
     assert found.found == pytest.approx(0.17, abs=0.01)
     assert found.nearest[0] == pytest.approx(0, abs=0.2)
+
+
+@pytest.mark.parametrize(
+    ("stop", "line"),
+    [
+        (Stop("height", 1, 1.74, 1.8), "Duct AD-114, air: 1.74 m clear, 1.80 m needed"),
+        (Stop("step", 1, 0.449, 0.25), "Duct AD-114, air: a step of 0.45 m, 0.25 m at most"),
+        (Stop("drop", 1, 0.6, 0.25), "Duct AD-114, air: 0.60 m down, 0.25 m at most"),
+        (Stop("slope", 1, 0.1, 1 / 12), "Duct AD-114, air: a slope of 1:10.0, 1:12 at most"),
+        (Stop("edge", 1), "Duct AD-114, air: the floor ends here"),
+        (Stop("solid", 1), "Duct AD-114, air stands in the way"),
+        (Stop("step", 1), "Duct AD-114, air: a step"),
+        (Stop("slope", 1), "Duct AD-114, air: too steep"),
+    ],
+)
+def test_a_stop_says_what_blocks_and_how_much_is_missing(stop, line):
+    assert spoken(stop, "Duct AD-114, air") == line

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stairpath.core.camera.extreme import Placed, telling_points
-from stairpath.core.camera.framing import frame, free_slopes
+from stairpath.core.camera.framing import Borders, Slopes, frame, free_slopes
 from stairpath.core.reading.model import Geometry, Shape
 
 
@@ -37,19 +37,20 @@ def cloud(seed: int, count: int) -> Placed:
     aspect=st.floats(0.4, 3),
     lens=st.floats(5, 110),
     projection=st.sampled_from(["perspective", "parallel"]),
-    margin=st.floats(0, 0.3),
+    sides=st.tuples(*[st.floats(0, 0.45)] * 4),
 )
-def test_the_pose_is_that_of_all_points(seed, bearing, tilt, aspect, lens, projection, margin):
+def test_the_pose_is_that_of_all_points(seed, bearing, tilt, aspect, lens, projection, sides):
+    borders = Borders(*sides)
     parts = [cloud(seed, 7), cloud(seed + 1, 3)]
     every = [
         part.geometry.points_of(k, part.to) for part in parts for k in range(len(part.geometry.owner)) if part.wanted[k]
     ]
-    few = telling_points(parts, bearing, tilt, free_slopes(aspect, projection, lens, margin))
+    few = telling_points(parts, bearing, tilt, [free_slopes(aspect, projection, lens, borders)])
     if not every:
         assert len(few) == 0
         return
-    wanted = frame(np.concatenate(every), bearing, tilt, aspect, projection, lens, margin)
-    found = frame(few, bearing, tilt, aspect, projection, lens, margin)
+    wanted = frame(np.concatenate(every), bearing, tilt, aspect, projection, lens, borders)
+    found = frame(few, bearing, tilt, aspect, projection, lens, borders)
     assert found.eye_m == pytest.approx(wanted.eye_m, abs=1e-5)
     assert found.target_m == pytest.approx(wanted.target_m, abs=1e-5)
     assert found.height_m == pytest.approx(wanted.height_m, rel=1e-7)
@@ -58,5 +59,5 @@ def test_the_pose_is_that_of_all_points(seed, bearing, tilt, aspect, lens, proje
 def test_nothing_wanted_gives_no_points():
     part = cloud(1, 4)
     nothing = Placed(part.geometry, part.to, part.bounds_m, np.zeros(5, bool))
-    assert telling_points([nothing], 0, 0, (1, 1)).shape == (0, 3)
-    assert telling_points([], 0, 0, (1, 1)).shape == (0, 3)
+    assert telling_points([nothing], 0, 0, [Slopes(1, 1, 1, 1)]).shape == (0, 3)
+    assert telling_points([], 0, 0, [Slopes(1, 1, 1, 1)]).shape == (0, 3)

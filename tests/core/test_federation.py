@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 
 from stairpath.core.federation import alternatives, disciplines
 from stairpath.core.federation.alignment import Alignment, crossings, fit_grids, height_shift
-from stairpath.core.federation.federate import federate, in_triangles
+from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
+from stairpath.core.plan import area_of, lies_in
 from stairpath.core.reading.model import GridAxis, Storey
 from stairpath.core.reading.read import read_model
 from tests.samples import Sample, simple
@@ -158,7 +159,7 @@ def test_a_component_belongs_to_the_room_it_stands_in():
 def test_points_in_triangles():
     triangle = np.array([[[0.0, 0.0], [4.0, 0.0], [0.0, 4.0]]])
     points = np.array([[1.0, 1.0], [3.0, 3.0], [0.0, 0.0], [-0.1, 1.0]])
-    assert in_triangles(points, triangle).tolist() == [True, False, True, False]
+    assert lies_in(area_of(triangle), points).tolist() == [True, False, True, False]
 
 
 def test_building_north_is_the_grids_and_true_north_the_files():

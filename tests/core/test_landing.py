@@ -74,6 +74,20 @@ def test_a_point_means_the_floor_below_it_or_the_nearest_where_one_fits(walk):
         at_point(walk, np.array([30.0, 1.0, 0.0]), "the lawn")
 
 
+def test_standing_in_a_room_one_does_not_face_its_door():
+    """A room of 6 by 4 m; its longest line leads on through the door in its far wall, down a corridor."""
+    blocks = Blocks().box("ground", (0, 0, -0.3), (20, 4, 0)).box("south", (0, -0.2, 0), (20, 0, 3))
+    blocks.box("north", (0, 4, 0), (20, 4.2, 3)).box("west", (-0.2, 0, 0), (0, 4, 3))
+    blocks.box("jamb", (6, 0, 0), (6.2, 1.5, 3)).box("other jamb", (6, 2.5, 0), (6.2, 4, 3))
+    walk = blocks.walk().map
+    landing = in_the_room(walk, Room("Laboratory", shapely.box(0, 0, 6, 4), 0.0, 3.0))
+    assert landing.look_deg is not None
+    towards = np.radians(landing.look_deg)
+    x, y, _ = walk.place(landing.floor)
+    across = y + (6.0 - x) * np.tan(towards) if np.cos(towards) > 0 else np.inf
+    assert not 1.3 < across < 2.7
+
+
 def test_a_room_means_its_floor_and_not_the_furniture_in_it(walk):
     lower = Room("Laboratory", shapely.box(4.2, 0, 8, 4), 0.0, 3.0)
     floors = floors_in(walk, lower)

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from stairpath.core.federation.alternatives import Alternative, by_file_name, standing
 from stairpath.core.federation.federate import federate
+from stairpath.core.federation.levels import Level, level_at
 from stairpath.core.federation.outline import outline
 from stairpath.core.reading.read import read_model
 from tests.samples import Sample
@@ -101,3 +102,9 @@ def test_of_each_proposal_exactly_one_stands(names, chosen):
         elif options:
             assert up == [min(options)]
     assert all(stands[name] for name in names if "ALT" not in name)
+
+
+def test_a_height_belongs_to_the_highest_level_that_begins_at_it_or_below():
+    levels = [Level("Level 00", 0.0), Level("Level 01", 4.0)]
+    assert [level_at(levels, h) for h in (-3, 0, 3.7, 3.8, 4, 90)] == [0, 0, 0, 1, 1, 1]
+    assert level_at([], 1.0) == 0

@@ -238,6 +238,38 @@ def test_pinches_are_those_below_the_limits():
         Limits(width_m=-1)
 
 
+def test_the_next_best_way_keeps_away_from_the_tight_place_of_the_best():
+    blocks = Blocks().room(0, 0, 8, 6)
+    blocks.box("south pier", (3.9, 0, 0), (4.1, 1, 3)).box("middle pier", (3.9, 1.75, 0), (4.1, 4.4, 3))
+    blocks.box("north pier", (3.9, 5.6, 0), (4.1, 6, 3))
+    walk = blocks.walk()
+    ends = (1, 1.4, 0), (7, 1.4, 0)
+    best = walk.route(*ends)
+    assert best.narrowest.size_m == pytest.approx(0.75, abs=0.01)
+    (other,) = walk.others(*ends)
+    assert walk.named(other.avoids.components) == {"south pier", "middle pier"}
+    assert other.route.narrowest.size_m == pytest.approx(1.2, abs=0.01)
+    assert other.route.time_s > best.time_s
+    assert other.route.length_m == pytest.approx(walk.route(ends[0], (4, 5, 0)).length_m * 2, rel=0.05)
+
+
+def test_where_there_are_two_stairs_the_other_one_is_offered():
+    blocks = Blocks().box("ground", (-3, 0, -0.3), (10, 12, 0)).box("upper floor", (4.5, 0, 2.4), (10, 12, 2.7))
+    blocks.flight("near stair", (0, 1, 0), 16, 2.7 / 16, 0.3, 1.2)
+    blocks.flight("far stair", (0, 9, 0), 16, 2.7 / 16, 0.3, 1.2)
+    walk = blocks.walk()
+    ends = (-2, 1.6, 0), (8, 1.6, 2.7)
+    (other,) = [o for o in walk.others(*ends) if o.avoids.what == "flight"]
+    assert walk.named(other.avoids.components) == {"near stair"}
+    assert (other.route.points[:, 1] > 8).any()
+    assert other.route.risers == walk.route(*ends).risers == 16
+
+
+def test_where_one_door_is_the_only_way_there_is_no_other():
+    assert gap(0.85).walk().others((1, 1.5, 0), (5, 1.5, 0)) == []
+    assert Blocks().room(0, 0, 4, 4).box("wall", (1.9, 0, 0), (2.1, 4, 3)).walk().others((1, 1, 0), (3, 1, 0)) == []
+
+
 def test_places_and_bodies_that_are_not_there_are_told():
     walk = gap(1.0).walk()
     with pytest.raises(NoPlaceError, match="no floor"):

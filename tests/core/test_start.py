@@ -88,6 +88,20 @@ def test_what_a_killed_start_left_is_ended_by_the_next(tmp_path):
     assert not (tmp_path / "processes.json").exists()
 
 
+def test_the_note_of_who_runs_is_never_half_written(tmp_path, monkeypatch):
+    """Killed in the middle of writing a newer note, a start leaves the one before, whole."""
+    path = tmp_path / "processes.json"
+    first, second = sleeper(tmp_path), sleeper(tmp_path)
+    left = Left(path)
+    with watching([first, second]):
+        left.note([first])
+        whole = path.read_text()
+        monkeypatch.setattr(Path, "replace", lambda self, to: (_ for _ in ()).throw(KeyboardInterrupt))
+        with pytest.raises(KeyboardInterrupt):
+            left.note([first, second])
+        assert path.read_text() == whole
+
+
 def test_a_number_that_another_process_has_by_now_is_left_alone(tmp_path):
     (tmp_path / "processes.json").write_text(f'{{"{os.getpid()}": "1"}}')
     assert begun_at(os.getpid()) != "1"

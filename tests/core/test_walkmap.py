@@ -1,6 +1,9 @@
 """The walk map by tiles: the same whole, the same after packing, and made again only where something changed."""
 
 import gzip
+import json
+from base64 import b64encode
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -12,8 +15,10 @@ from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.landing import in_the_room
 from stairpath.core.walking.place import NoPlaceError, Room
 from stairpath.core.walking.tile import (
+    NO_STEP,
     OPEN_CM,
     TILE_M,
+    Tile,
     all_tiles,
     ground_print,
     margin_m,
@@ -34,6 +39,35 @@ def long_hall() -> Blocks:
     blocks = Blocks().room(0.5, 0.5, 30.5, 6)
     blocks.box("dais", (TILE_M - 1.03, 1, 0), (TILE_M + 0.98, 4, 0.17))
     return blocks.box("table", (2 * TILE_M - 0.6, 2, 0.72), (2 * TILE_M + 0.7, 3, 0.75))
+
+
+FIXTURE = Path(__file__).resolve().parents[2] / "web/src/stage/movers/tile.fixture.json"
+
+
+def test_the_page_s_tests_read_a_tile_as_it_is_packed_today():
+    """Two cells by two with 1, 0, 2 and 1 floors; write it anew with ``python -m tests.core.test_walkmap``."""
+    assert json.loads(FIXTURE.read_text()) == packed_tile()
+
+
+def packed_tile() -> dict[str, object]:
+    """A small tile, and its bytes as the page receives them."""
+    steps = np.full((4, 8), NO_STEP, np.uint8)
+    steps[2, 3] = 1
+    heights, at = [-4200, 0, 4000, 12_345], [4, 132, 128, 136]
+    floors = [1, 0, 2, 1]
+    tile = Tile(
+        (-3, 7), np.array(floors, np.uint8), np.array(heights, np.int32), np.full(4, OPEN_CM, np.uint16),
+        np.full(4, 20, np.uint8), np.array(at, np.uint8), steps, np.zeros(4, np.int32), np.full(4, NOWHERE, np.int32),
+        np.arange(1),
+    )  # fmt: skip
+    raw = gzip.decompress(pack(tile, [("model", "0abc")]))
+    return {
+        "bytes": b64encode(raw).decode(),
+        "start": [0, 1, 1, 3, 4],
+        "heights_mm": heights,
+        "at": at,
+        "step": [2, 3, 1],
+    }
 
 
 def test_a_floor_is_free_but_for_what_stands_on_it_and_a_body_s_breadth():
@@ -139,3 +173,7 @@ def test_one_stands_where_most_is_free_and_looks_along_the_longest_clear_line():
     duct = Room("Duct", shapely.box(0, 0, 0.45, 4), 0.0, 3.0)
     with pytest.raises(NoPlaceError, match="no room for standing in Duct"):
         in_the_room(Blocks().room(0, 0, 0.45, 4).walk().map, duct)
+
+
+if __name__ == "__main__":
+    FIXTURE.write_text(json.dumps(packed_tile(), indent=2) + "\n")

@@ -36,11 +36,11 @@ def browser_type_launch_args():
     return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM}
 
 
-def ask(address: str, body: Mapping[str, object] | None = None):
+def ask(address: str, body: Mapping[str, object] | None = None, method: str | None = None):
     data = None if body is None else json.dumps(body).encode()
-    request = urllib.request.Request(address, data, {"Content-Type": "application/json"})
+    request = urllib.request.Request(address, data, {"Content-Type": "application/json"}, method=method)
     with urllib.request.urlopen(request, timeout=30) as answer:
-        return json.loads(answer.read())
+        return json.loads(answer.read() or "null")
 
 
 @pytest.fixture(scope="session")

@@ -35,7 +35,7 @@ def in_room(page: Page, room: str) -> None:
 
 def on_foot_in(page: Page, room: str) -> None:
     in_room(page, room)
-    page.keyboard.press("g")
+    page.keyboard.press("m")
     page.get_by_test_id("walk-bar").wait_for()
     page.wait_for_function("() => window.stairpathWalker?.()")
 

@@ -178,7 +178,12 @@ def test_the_drawing_pans_and_zooms_under_the_cursor_and_has_its_own_trail(besid
     rest(beside)
     assert on_screen(beside, corner, DRAWING) == pytest.approx((x + 40, y - 30), abs=2)
     moved = numbers(beside, DRAWING)
-    expect(beside.get_by_test_id("drawing-place")).not_to_have_count(2, timeout=15_000)
+    beside.wait_for_function(
+        """() => { const kept = window.stairpathOpen.trail('drawing').places.at(-1);
+        const now = JSON.parse(document.querySelector('[data-testid=drawing]').dataset.pose);
+        return Math.abs(kept.view.eye.height_m - now.height_m) < 1e-9; }""",
+        timeout=15_000,
+    )
     kept = beside.get_by_test_id("drawing-place").count()
     beside.get_by_test_id("drawing-place").nth(1).click()
     beside.wait_for_function(

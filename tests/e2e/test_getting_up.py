@@ -15,8 +15,8 @@ from playwright.sync_api import Page, expect
 from stairpath.start.postgres import free_port
 from tests.database import run_beside
 from tests.e2e.conftest import ROOT, SIZE, arrive, ask, house_model, made
-from tests.e2e.stage import pose_of, size_of, wait_drawn
-from tests.samples import simple
+from tests.e2e.stage import on_screen, pose_of, size_of, wait_drawn
+from tests.samples import Sample, simple
 
 
 class Server:
@@ -31,7 +31,7 @@ class Server:
         environment = {**os.environ, "STAIRPATH_PORT": str(self.port)}
         command = [sys.executable, "-m", "stairpath.api.server"]
         self.process = subprocess.Popen(command, cwd=ROOT, env=environment)
-        for _ in range(300):
+        for _ in range(900):
             try:
                 ask(f"{self.address}/api/health")
                 return
@@ -69,8 +69,13 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     own.kill()
     away = page.get_by_test_id("away")
     expect(away).to_be_visible(timeout=20_000)
-    # What is asked for meanwhile waits or says so; the page stays.
-    page.get_by_role("tab", name="Models").click()
+    # What is asked for meanwhile waits or says so, and what was typed is not lost; the page stays.
+    name = page.get_by_label("Name of the viewpoint")
+    name.fill("Kept while away")
+    name.press("Enter")
+    note = page.get_by_role("status").filter(has_text="cannot be reached just now; do it again")
+    expect(note).to_be_visible()
+    expect(name).to_have_value("Kept while away")
     expect(away).to_have_text(
         "Stair Path cannot be reached. It is tried again by itself; what you were doing stays as it is."
     )
@@ -78,6 +83,10 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     ask(f"{site}/api/projects", {"name": "Meanwhile", "author": "Ida Fenn"})
     own.start()
     expect(away).to_have_count(0, timeout=20_000)
+    expect(note).to_have_count(0)
+    name.press("Enter")
+    expect(page.get_by_test_id("viewpoint")).to_contain_text("Kept while away")
+    page.get_by_role("tab", name="Models").click()
     expect(page.get_by_test_id("model")).to_have_count(1)
     page.get_by_role("button", name="Fit all").click()
     wait_drawn(page)
@@ -120,6 +129,26 @@ def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, s
     row = bin_.locator("div", has_text="Pump house").last
     row.locator("xpath=..").get_by_role("button", name="bring it back").first.click()
     expect(link).to_be_visible()
+    # A browser keeps a plain "gone" for good.
+    page.goto(f"{site}/p/{project}")
+    expect(page.get_by_text("Nothing to draw yet")).to_be_visible()
+
+
+def test_what_somebody_else_threw_away_is_said_and_nothing_typed_is_lost(page: Page, site):
+    project = ask(f"{site}/api/projects", {"name": "Shared", "author": "Ida Fenn"})["id"]
+    page.goto(site)
+    page.get_by_role("button", name="Rename Shared").click()
+    field = page.get_by_label("New name of Shared")
+    page.route("**/name", lambda route: route.abort())
+    field.fill("Shared by all")
+    field.press("Enter")
+    expect(page.get_by_text("Stair Path cannot be reached just now; do it again")).to_be_visible()
+    expect(field).to_have_value("Shared by all")
+    page.unroute("**/name")
+    ask(f"{site}/api/projects/{project}", method="DELETE")
+    field.press("Enter")
+    expect(page.get_by_text("Shared is in the bin; bring it back on the start page.")).to_be_visible()
+    expect(field).to_have_count(0)
 
 
 def test_files_of_which_none_is_taken_leave_no_project(page: Page, site):
@@ -139,8 +168,10 @@ def test_files_of_which_none_is_taken_leave_no_project(page: Page, site):
 
 @pytest.fixture
 def pair(site):
-    """A house, and a shed that stands 8 m beside it."""
-    return made(site, "Aligned", {"House-ARC.ifc": house_model().content(), "Shed-STR.ifc": simple().content()}, 60)
+    """A house, and a shed that stands 8 m before it."""
+    shed = Sample()
+    shed.box(shed.storey("Level 00", 0.0), (1, -8, 0), (6, 0.2, 3), Name="Shed wall")
+    return made(site, "Aligned", {"House-ARC.ifc": house_model().content(), "Shed-STR.ifc": shed.content()}, 60)
 
 
 def card_of(site, project, name):
@@ -155,9 +186,10 @@ def test_a_model_is_aligned_by_typed_figures_and_undone(page: Page, site, pair):
     model.get_by_role("button", name="align it otherwise").click()
     field = model.get_by_label("shift x, m of Shed-STR")
     field.fill("five")
+    expect(model).to_contain_text("five is not a number that can be used; type one such as 12.5")
     expect(model.get_by_role("button", name="Turn and shift it so")).to_be_disabled()
     field.fill("5,25")
-    model.get_by_role("button", name="Turn and shift it so").click()
+    field.press("Enter")
     expect(model).to_contain_text("turn and shift set by hand (by Ida Fenn)", timeout=30_000)
     assert card_of(site, pair, "Shed-STR")["shift_m"] == [5.25, 0, 0]
     page.get_by_role("status").get_by_role("button", name="Undo").click()
@@ -177,9 +209,19 @@ def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
     page.keyboard.press("Escape")
     expect(model.get_by_role("button", name="pick two of its points")).to_be_visible()
     model.get_by_role("button", name="pick two of its points").click()
-    x, y, width, height = size_of(page)
-    for share in (0.45, 0.55):
-        page.mouse.click(x + share * width, y + 0.5 * height)
+    note = page.get_by_role("status")
+    x, y, width, _ = size_of(page)
+    page.mouse.click(x + width - 8, y + 8)
+    expect(note).to_contain_text("There is nothing there; click on the building")
+    origin = ask(f"{site}/api/projects/{pair}/federation")["origin_m"]
+
+    def click(*point_m: float) -> None:
+        page.mouse.click(*on_screen(page, [v - o for v, o in zip(point_m, origin, strict=True)]))
+
+    click(16, 0, 5.5)  # of the house
+    expect(note).to_contain_text("That is a point of House-ARC; click one of Shed-STR")
+    click(2.5, -8, 1.5)
+    click(5.5, -8, 1.5)
     first = model.get_by_label("x, m of the first point")
     expect(first).to_be_visible()
     moved = float(first.input_value()) + 2
@@ -197,13 +239,13 @@ def test_a_page_whose_stream_was_refused_hears_again_when_the_database_is_back(p
     """The browser itself does not try a stream again that was answered with 503."""
     away = {"status": 503, "content_type": "application/json", "body": '{"detail": "The database is away."}'}
     page.route("**/events", lambda route: route.fulfill(**away))
-    page.route("**/models", lambda route: route.fulfill(**away))
+    page.route("**/models?*", lambda route: route.fulfill(**away))
     page.goto(f"{site}/p/{shed}")
     wait_drawn(page)
     page.get_by_role("tab", name="Models").click()
     expect(page.get_by_test_id("away")).to_be_visible()
     page.unroute("**/events")
-    page.unroute("**/models")
+    page.unroute("**/models?*")
     expect(page.get_by_test_id("away")).to_have_count(0, timeout=20_000)
     expect(page.get_by_test_id("model")).to_have_count(1)
     request = urllib.request.Request(

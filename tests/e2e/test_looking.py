@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 from tests.e2e.conftest import SIZE, arrive, ask
 from tests.e2e.going import find
 from tests.e2e.keyplan import until
-from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_resting
+from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_posed, wait_resting
 
 
 @pytest.fixture
@@ -103,7 +103,8 @@ def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
     expect(places.nth(1)).to_have_attribute("aria-current", "location")
     opened.keyboard.press("ArrowLeft")
     expect(places).to_have_count(4, timeout=15_000)
-    expect(places.nth(3)).to_contain_text("fit: Level 01")
+    expect(places.nth(2)).to_contain_text("fit: Level 01")
+    expect(places.nth(3)).to_have_attribute("aria-current", "location")
     opened.reload()
     wait_drawn(opened)
     expect(opened.get_by_test_id("place")).to_have_count(4, timeout=15_000)
@@ -122,7 +123,7 @@ def test_a_lens_is_typed_and_a_wrong_one_is_told(opened: Page):
 
 def test_switching_the_projection_keeps_the_pivot_in_its_place_and_size(opened: Page):
     pivot = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
-    beside = pivot + np.array([1.0, 0, 0])
+    beside = pivot + np.array([0.2, 0, 0])
     before = [np.array(on_screen(opened, p)) for p in (pivot, beside)]
     find(opened, "Parallel")
     opened.wait_for_function(
@@ -206,7 +207,7 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
     wait_resting(opened)
     expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
     opened.get_by_role("button", name="ARC 01", exact=True).click()
-    opened.wait_for_function("() => location.hash.includes('&cells=Level%2001/ARC/faded')")
+    opened.wait_for_function("() => location.hash.includes('&seen=')")
     here, address = numbers(opened), opened.url
     with browser.new_context(viewport=SIZE) as context:
         other = context.new_page()
@@ -233,9 +234,13 @@ def test_home_is_ones_own_else_everybodys(opened: Page, site, house):
     expect(opened.get_by_test_id("place")).to_have_count(3, timeout=15_000)
     opened.keyboard.press("Home")
     opened.wait_for_function(
-        "x => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] === x", arg=home["eye_m"][0]
+        "x => Math.abs(JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] - x) < 1e-9",
+        arg=home["eye_m"][0],
     )
-    assert pose_of(opened) == home
+    there = pose_of(opened)
+    for key in ("eye_m", "target_m", "up"):
+        assert there[key] == pytest.approx(home[key], abs=1e-9)
+    assert (there["projection"], there["angle_deg"]) == (home["projection"], home["angle_deg"])
     opened.locator("[role=status]").get_by_role("button", name="Undo").click()
     opened.wait_for_function(
         "a => fetch(a).then((r) => r.json()).then((f) => f.home === null)",
@@ -308,3 +313,75 @@ def test_the_key_plan_is_made_larger_by_dragging_its_handle(opened: Page):
     assert plan_middle(opened)[2] * 2 == pytest.approx(before * 2 + 44, abs=1)
     opened.get_by_role("button", name="smaller").click()
     assert plan_middle(opened)[2] * 2 == pytest.approx(208, abs=1)
+
+
+def opened_mark(page: Page):
+    return page.get_by_test_id("stage-mark").filter(has_text="Opened")
+
+
+def test_a_plan_is_opened_over_its_storey_until_it_is_closed(opened: Page):
+    before = opened.locator("canvas").first.get_attribute("data-pose")
+    find(opened, "Look at plan")
+    wait_posed(opened, before)
+    pose = pose_of(opened)
+    assert pose["projection"] == "parallel"
+    assert pose["eye_m"][2] - pose["through_m"] == pytest.approx(1.2, abs=1e-3)
+    expect(opened_mark(opened)).to_contain_text("Opened 1.20 m above Level 00.")
+    # What is seen in the middle of a room is its floor, not the roof.
+    _, _, width, height = size_of(opened)
+    seen = opened.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y)?.point.z", [width * 0.4, height * 0.3])
+    assert seen < 1.2
+    opened_mark(opened).get_by_role("button", name="Close it").click()
+    expect(opened_mark(opened)).to_have_count(0)
+    assert pose_of(opened)["through_m"] == 0
+
+
+def test_square_onto_a_grid_line_it_is_opened_there_and_the_line_is_marked_until_one_turns(opened: Page):
+    before = opened.locator("canvas").first.get_attribute("data-pose")
+    find(opened, "Square onto grid line 2")
+    wait_posed(opened, before)
+    expect(opened_mark(opened)).to_contain_text("Opened along grid line 2.")
+    assert opened.evaluate("() => window.stairpathStage.gridLine.tag") == "2"
+    x, y, width, height = size_of(opened)
+    opened.mouse.move(x + width * 0.6, y + height * 0.3)
+    opened.mouse.down()
+    opened.mouse.move(x + width * 0.7, y + height * 0.35, steps=4)
+    opened.mouse.up()
+    expect(opened_mark(opened)).to_have_count(0)
+    assert opened.evaluate("() => window.stairpathStage.gridLine.tag") is None
+
+
+def test_a_fit_keeps_clear_of_the_key_plan(opened: Page):
+    before = opened.locator("canvas").first.get_attribute("data-pose")
+    find(opened, "Look from the front")
+    wait_posed(opened, before)
+    plan = opened.get_by_test_id("instrument").bounding_box()
+    assert plan
+    corners = np.array([on_screen(opened, (x, y, z)) for x in (-10, 10) for y in (-6, 6) for z in (0, 7.4)])
+    left, top = corners.min(axis=0)
+    _, bottom = corners.max(axis=0)
+    assert left > plan["x"] + plan["width"] or bottom < plan["y"] or top > plan["y"] + plan["height"]
+
+
+def test_what_a_click_will_catch_is_marked_before_it(opened: Page):
+    find(opened, "Pin the pivot to a point")
+    x, y, width, height = size_of(opened)
+    opened.mouse.move(x + width * 0.55, y + height * 0.42)
+    opened.wait_for_function("() => window.stairpathStage.marks.caught !== null")
+    caught = opened.evaluate("() => window.stairpathStage.marks.caught")
+    opened.mouse.click(x + width * 0.55, y + height * 0.42)
+    words = {"corner": "a corner", "middle": "the middle of an edge", "crossing": "a grid crossing"}
+    expect(opened.locator("[role=status]").last).to_contain_text(words.get(caught, "a point of the face"))
+    opened.wait_for_function("() => window.stairpathStage.marks.caught === null")
+
+
+def test_leaving_before_the_eye_has_rested_keeps_where_one_was(opened: Page):
+    before = pose_of(opened)["eye_m"]
+    there = opened.evaluate(
+        """() => { const s = window.stairpathStage; s.turnTo(200, 10);
+          const at = s.seen.eye.toArray(); location.reload(); return at; }"""
+    )
+    assert np.linalg.norm(np.subtract(there, before)) > 1
+    wait_drawn(opened)
+    expect(opened.get_by_test_id("place").first).to_be_visible()
+    assert pose_of(opened)["eye_m"] == pytest.approx(there, abs=1e-6)

@@ -55,7 +55,7 @@ def quay(page: Page, site, demo_files):
 def test_from_the_entrance_to_the_roof_plant_and_back(quay, site):
     page, project, point = quay
     outside, plant = point(24, -1.5, 0), point(38, 12, 12)
-    page.keyboard.press("g")
+    page.keyboard.press("m")
     page.wait_for_function("() => window.stairpathWalker?.()")
     wait_resting(page)
     walk_the_way(page, site, project, outside)

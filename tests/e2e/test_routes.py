@@ -24,7 +24,7 @@ def test_a_route_is_found_drawn_kept_and_walked(home: Page):
     answer = home.get_by_test_id("route-answer")
     answer.wait_for(timeout=60_000)
     expect(answer).to_contain_text("Risers")
-    assert home.evaluate("() => window.stairpathStage.routeShown") is True
+    assert home.evaluate("() => window.stairpathStage.route.shown") is True
     home.get_by_label("Name of the route").fill("Across")
     home.get_by_role("button", name="Keep", exact=True).click()
     expect(home.get_by_test_id("kept-route")).to_contain_text("Across")
@@ -39,14 +39,41 @@ def test_a_route_is_found_drawn_kept_and_walked(home: Page):
     expect(home.get_by_test_id("kept-route")).to_have_count(0)
 
 
+def test_what_changed_since_the_answer_is_told_and_the_line_goes_with_its_desk(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "0.02")
+    home.get_by_role("button", name="Find the way").click()
+    home.get_by_test_id("route-answer").wait_for(timeout=60_000)
+    changed = home.get_by_test_id("route-changed")
+    expect(changed).to_have_count(0)
+    home.get_by_role("checkbox", name="no stairs").check()
+    expect(changed).to_contain_text("Changed since this was found: whether stairs count.")
+    home.get_by_role("checkbox", name="no stairs").uncheck()
+    expect(changed).to_have_count(0)
+    home.get_by_role("button", name="other ways").click()
+    expect(home.get_by_test_id("other-ways")).to_contain_text("There is no other way.", timeout=30_000)
+    home.get_by_role("button", name="Narrowest").click()
+    home.wait_for_function("() => window.stairpathStage.outlines.shown")
+    shown = "(on) => window.stairpathStage.route.shown === on"
+    home.get_by_role("button", name="put the line away").click()
+    home.wait_for_function(shown, arg=False)
+    home.get_by_role("button", name="show the line").click()
+    home.wait_for_function(shown, arg=True)
+    home.get_by_role("tab", name="Models").click()
+    home.wait_for_function(shown, arg=False)
+
+
 def test_no_way_says_why(home: Page):
     home.get_by_role("tab", name="Routes").click()
     choose(home, "From", "0.01")
     choose(home, "To", "1.02")
     home.get_by_role("button", name="Find the way").click()
     expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
+    angle = pose_of(home)["angle_deg"]
     home.get_by_role("button", name="Show where it ends").click()
     home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()
+    assert pose_of(home)["angle_deg"] == angle
 
 
 def test_another_alternative_gives_another_way_and_the_difference_is_told(hall: Page):

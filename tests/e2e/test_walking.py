@@ -20,6 +20,9 @@ from tests.e2e.conftest import ask, house_model
 from tests.e2e.going import in_room, on_foot_in
 from tests.e2e.stage import on_screen, pose_of, size_of, wait_resting
 
+GONE = """([from, far]) => { const { eye_m } = JSON.parse(document.querySelector('canvas').dataset.pose);
+  return Math.hypot(eye_m[0] - from[0], eye_m[1] - from[1]) > far; }"""
+
 
 def eye(page: Page) -> np.ndarray:
     return np.array(pose_of(page)["eye_m"])
@@ -62,10 +65,7 @@ def test_keys_walk_step_aside_and_turn(home: Page):
     before = eye(home)
     looked = np.array(pose_of(home)["target_m"]) - before
     home.keyboard.down("w")
-    home.wait_for_function(
-        "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
-    )
-    home.wait_for_timeout(600)
+    home.wait_for_function(GONE, arg=[before.tolist(), 0.6])
     home.keyboard.up("w")
     wait_resting(home)
     after = eye(home)
@@ -75,7 +75,7 @@ def test_keys_walk_step_aside_and_turn(home: Page):
     assert after[2] == pytest.approx(1.68, abs=0.03)
     aside = eye(home)
     home.keyboard.down("d")
-    home.wait_for_timeout(500)
+    home.wait_for_function(GONE, arg=[aside.tolist(), 0.3])
     home.keyboard.up("d")
     wait_resting(home)
     step = (eye(home) - aside)[:2]
@@ -121,12 +121,12 @@ def test_storey_up_keeps_the_place_and_behind_shows_the_body(home: Page):
     assert eye(home) == pytest.approx([before[0], before[1], 4 + 1.68], abs=0.1)
     expect(home.get_by_test_id("place").last).to_contain_text("a storey up")
     seen = eye(home)
-    home.keyboard.press("t")
+    home.keyboard.press("h")
     home.wait_for_function(
         "at => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.map((v, k) => v - at[k])) > 1",
         arg=seen.tolist(),
     )
-    assert home.evaluate("() => window.stairpathStage.figure.group.visible") is True
+    assert home.evaluate("() => window.stairpathStage.figure.root.visible") is True
 
 
 def test_jump_and_through_a_wall(home: Page):
@@ -147,7 +147,7 @@ def test_jump_and_through_a_wall(home: Page):
 def test_going_elsewhere_ends_walking_and_the_eye_stays_when_it_begins(home: Page):
     on_foot_in(home, "West room 0")
     there = eye(home)
-    home.keyboard.press("g")
+    home.keyboard.press("m")
     expect(home.get_by_test_id("walk-bar")).to_have_count(0)
     assert eye(home) == pytest.approx(there)
     home.keyboard.press("f")
@@ -182,15 +182,13 @@ def test_walking_comes_to_rest_and_is_one_place_on_the_trail(home: Page):
     on_foot_in(home, "West room 0")
     before = eye(home)
     home.keyboard.down("w")
-    home.wait_for_function(
-        "x => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.map((v, k) => v - x[k])) > 0.3",
-        arg=before.tolist(),
-    )
+    home.wait_for_function(GONE, arg=[before.tolist(), 0.3])
     home.keyboard.up("w")
     walked_to = home.get_by_test_id("place").filter(has_text="walked")
     walked_to.first.wait_for(timeout=60_000)
     drawn = home.evaluate("() => window.stairpathStage.frames")
-    home.wait_for_timeout(1500)  # nothing is to happen, so there is no state to wait for
+    # Twice as long as a place takes to count as one, by the page's own frames.
+    home.evaluate("() => new Promise((done) => setTimeout(() => requestAnimationFrame(done), 1200))")
     assert home.evaluate("() => window.stairpathStage.frames") == drawn
     expect(walked_to).to_have_count(1)
 

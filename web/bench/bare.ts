@@ -15,6 +15,7 @@ import {
 import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Federation, PoseShape } from "../src/api/client";
+import { matrixOf } from "../src/stage/layers/chunks";
 import { timePicks } from "./picking";
 
 declare global {
@@ -46,8 +47,7 @@ window.makeBare = async ([project, [width, height], poseText]) => {
         await (await fetch(`/api/blobs/${chunk.sha256}`)).arrayBuffer(),
         "",
       );
-      const m = chunk.matrix;
-      const place = new Matrix4().set(...([...m, 0, 0, 0, 1] as unknown as Parameters<Matrix4["set"]>));
+      const place = matrixOf(chunk);
       parsed.scene.updateMatrixWorld(true);
       const offset = positions.length / 3;
       let placed = false;

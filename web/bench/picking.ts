@@ -1,7 +1,6 @@
 import {
   Box3,
   type BufferGeometry,
-  Group,
   LineSegments,
   Matrix4,
   Mesh,
@@ -12,24 +11,29 @@ import {
 import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Federation } from "../src/api/client";
-import type { Chunk, Chunks } from "../src/stage/chunks";
-import { Picking } from "../src/stage/picking";
+import { Picking } from "../src/stage/geometry/picking";
+import type { Piece } from "../src/stage/geometry/piece";
+import { matrixOf } from "../src/stage/layers/chunks";
 
 const APART_M = 60;
 const REFERENCE_RAYS = 20;
 const TOGETHER = 10;
 
-async function load(federation: Federation, copies: number): Promise<Chunk[]> {
+/** A piece whose faces three.js can look through by its own means. */
+interface DrawnPiece extends Piece {
+  faces: Mesh[];
+}
+
+async function load(federation: Federation, copies: number): Promise<DrawnPiece[]> {
   const loader = new GLTFLoader().setMeshoptDecoder(MeshoptDecoder);
-  const chunks: Chunk[] = [];
+  const pieces: DrawnPiece[] = [];
   for (const model of federation.models) {
     for (const place of model.chunks) {
       const answer = await fetch(`/api/blobs/${place.sha256}`);
       const parsed = await loader.parseAsync(await answer.arrayBuffer(), "");
       parsed.scene.updateMatrixWorld(true);
-      const rows = [...place.matrix, 0, 0, 0, 1] as unknown as Parameters<Matrix4["set"]>;
       for (let copy = 0; copy < copies; copy++) {
-        const to = new Matrix4().makeTranslation(0, copy * APART_M, 0).multiply(new Matrix4().set(...rows));
+        const to = new Matrix4().makeTranslation(0, copy * APART_M, 0).multiply(matrixOf(place));
         const faces: Mesh[] = [];
         const bounds = new Box3();
         parsed.scene.traverse((object) => {
@@ -43,21 +47,11 @@ async function load(federation: Federation, copies: number): Promise<Chunk[]> {
           bounds.expandByObject(face);
           faces.push(face);
         });
-        chunks.push({
-          key: `${place.sha256}/${copy}`,
-          model: model.id,
-          group: new Group(),
-          faces,
-          fadedFaces: [],
-          edges: [],
-          fineEdges: [],
-          bounds,
-          first: { value: model.first },
-        });
+        pieces.push({ faces, lines: [], bounds, first: { value: model.first } });
       }
     }
   }
-  return chunks;
+  return pieces;
 }
 
 /** Milliseconds of our picks, of three.js's own, and the share of ours that met something. */
@@ -67,8 +61,11 @@ export async function timePicks(
   copies: number,
   count: number,
 ): Promise<[number[], number[], number]> {
-  const chunks = await load(federation, copies);
-  const picking = new Picking({ list: chunks } as unknown as Chunks, () => true);
+  const pieces = await load(federation, copies);
+  const picking = new Picking(
+    () => pieces,
+    () => true,
+  );
   while (picking.buildOne());
   camera.updateMatrixWorld(true);
   // The same rays every time: a small generator of its own with a fixed beginning.
@@ -93,7 +90,7 @@ export async function timePicks(
     if (reference.length >= REFERENCE_RAYS) continue;
     caster.ray.copy(rays[0] ?? caster.ray);
     const again = performance.now();
-    for (const chunk of chunks) caster.intersectObjects(chunk.faces, false);
+    for (const piece of pieces) caster.intersectObjects(piece.faces, false);
     reference.push(performance.now() - again);
   }
   return [ours, reference, met / count];

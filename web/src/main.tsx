@@ -5,9 +5,9 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { AwayLine } from "./api/AwayLine";
-import { Away } from "./api/client";
+import { Away, Refused } from "./api/client";
+import { ProjectPage } from "./page/ProjectPage";
 import { NameGate } from "./people/NameGate";
-import { ProjectPage } from "./project/ProjectPage";
 import { StartPage } from "./start/StartPage";
 import { theme } from "./theme";
 
@@ -15,8 +15,8 @@ const AGAIN_MS = 2000;
 const client = new QueryClient({
   defaultOptions: {
     queries: {
-      // While the server is away what is asked waits for it; what it refuses is asked once more.
-      retry: (count, error) => error instanceof Away || count < 1,
+      // While the server is away what is asked waits for it; what it refuses it would refuse again.
+      retry: (count, error) => error instanceof Away || (!(error instanceof Refused) && count < 1),
       retryDelay: AGAIN_MS,
       refetchOnWindowFocus: false,
       networkMode: "always",

@@ -1,24 +1,18 @@
 import "@fontsource/barlow/400.css";
-import "@fontsource/barlow/500.css";
 import "@fontsource/barlow/600.css";
-import "@fontsource/barlow-semi-condensed/500.css";
 import "@fontsource/barlow-semi-condensed/600.css";
 import "@fontsource/ibm-plex-mono/400.css";
-import "@fontsource/ibm-plex-mono/500.css";
 import { createTheme } from "@mui/material/styles";
+import { tone } from "./tone";
 
-/** The drawing office's colours and faces. */
-export const tone = {
-  film: "#f3f1ec",
-  paper: "#faf8f4",
-  line: "#d9d3c6",
-  ink: "#1e2b36",
-  soft: "#5d6b76",
-  pick: "#e08a1e",
-  pickInk: "#8f5206",
-  here: "#0e7c86",
-  wrong: "#a3361b",
-} as const;
+export { tone };
+
+/** In a window of this width board and desk are slimmer, so that the stage keeps half of it. */
+export const SLIM = "@media (max-width: 1119px)";
+
+/** Where a finger is used, which needs more room than a mouse. */
+export const FINGER = "@media (pointer: coarse)";
+export const FINGER_PX = 32;
 
 export const face = {
   text: "'Barlow', sans-serif",
@@ -42,6 +36,15 @@ export const theme = createTheme({
       styleOverrides: {
         "html, body, #root": { height: "100%", overflow: "hidden" },
         body: { fontVariantNumeric: "tabular-nums" },
+        "canvas.stage": { outline: "none" },
+        "canvas.stage:focus-visible": { outline: `2px solid ${tone.here}`, outlineOffset: -2 },
+        [FINGER]: {
+          "button, select, [role='tab'], [role='combobox'], a[href]": {
+            minHeight: FINGER_PX,
+            minWidth: FINGER_PX,
+          },
+          "label, input": { minHeight: FINGER_PX },
+        },
         ":focus-visible": { outline: `2px solid ${tone.here}`, outlineOffset: 1 },
       },
     },
@@ -49,7 +52,13 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true, size: "small" },
       styleOverrides: {
-        root: { minWidth: 0, padding: "4px 10px", lineHeight: 1.4, fontSize: 13 },
+        root: {
+          minWidth: 0,
+          padding: "4px 10px",
+          lineHeight: 1.4,
+          fontSize: 13,
+          [FINGER]: { minWidth: FINGER_PX, minHeight: FINGER_PX },
+        },
         outlined: { borderColor: tone.ink, backgroundColor: "#fff" },
         text: {
           textDecoration: "underline",

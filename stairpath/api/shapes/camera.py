@@ -28,6 +28,18 @@ class Framed(Pose):
     elsewhere: list[str] = []
 
 
+Share = Annotated[float, Field(ge=0, le=0.8)]
+
+
+class Covered(BaseModel):
+    """The shares of the frame's width and height at its sides that something lies over."""
+
+    left: Share = 0
+    right: Share = 0
+    bottom: Share = 0
+    top: Share = 0
+
+
 class FrameWish(BaseModel):
     """What to fit, seen from where; nothing named means everything that stands.
 
@@ -41,6 +53,10 @@ class FrameWish(BaseModel):
     projection: Literal["perspective", "parallel"] = "perspective"
     angle_deg: Annotated[float, Field(ge=1, le=120)] = 30
     margin: Annotated[float, Field(ge=0, lt=0.5)] = 0.05
+    covered: Annotated[list[Covered], Field(min_length=1, max_length=4)] = [Covered()]
+    """Of several ways to keep clear of what lies over the view, the one that shows most is taken."""
+    open_at_m: Vector | None = None
+    """A parallel view looks through all that lies before this point."""
     components: Annotated[list[ComponentRef], Field(max_length=10_000)] | None = None
     room: Count | None = None
     level: Annotated[int, Field(ge=-1, le=100_000)] | None = None

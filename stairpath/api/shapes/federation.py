@@ -15,10 +15,11 @@ class Discipline(BaseModel):
 
 
 class Level(BaseModel):
-    """A level; ``plan`` is the hash of its key plan."""
+    """A level; ``plan`` is the hash of its key plan. A height belongs to the highest that ``begins_m`` at it or below."""
 
     name: str
     elevation_m: float
+    begins_m: float
     plan: str | None = None
 
 

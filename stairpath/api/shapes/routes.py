@@ -71,6 +71,22 @@ class RouteAnswer(BaseModel):
     blocked: RouteBlocked | None
 
 
+class AvoidedPlace(BaseModel):
+    """A tight place, or a flight of stairs or a ramp, that a way keeps away from."""
+
+    what: Literal["width", "height", "flight"]
+    size_m: float | None
+    at_m: Vector
+    components: list[NamedComponent]
+
+
+class OtherWay(BaseModel):
+    """A way that is not the quickest, and what of the quickest it keeps away from."""
+
+    avoids: AvoidedPlace
+    answer: RouteAnswer
+
+
 class NewRoute(BaseModel):
     name: Name
     author: Author

@@ -1,39 +1,179 @@
-"""Views that are kept."""
+"""Views: the document of what somebody sees, and those that are kept."""
 
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
-from stairpath.api.shapes.camera import Pose
-from stairpath.api.shapes.words import Author, ComponentRef, Name, State, Vector
+from stairpath.api.shapes.words import Author, Name, Vector
 
-Components = Annotated[list[ComponentRef], Field(max_length=200_000)]
+_Key = Annotated[str, Field(max_length=64)]
+_GlobalId = Annotated[str, Field(max_length=200)]
+_Text = Annotated[str, Field(max_length=400)]
+_MOST_RULES = 500
+_MOST_NAMED = 200_000
 
 
-class CellState(BaseModel):
-    """A cell of the storey board that is not simply shown; level by name, None for No level."""
+class All(BaseModel):
+    """Every component."""
 
-    level: str | None
-    discipline: str
-    state: State
+    kind: Literal["all"]
+
+
+class Of(BaseModel):
+    """Components of a level, discipline, class ... by its name; the empty name means those that have none."""
+
+    kind: Literal["of"]
+    what: Literal[
+        "level", "discipline", "class", "type", "system", "material", "room", "model", "name", "tag", "global_id"
+    ]
+    value: _Text
+
+
+class These(BaseModel):
+    """Components one by one: for each model the GlobalIds."""
+
+    kind: Literal["these"] = "these"
+    of: Annotated[dict[_Key, Annotated[list[_GlobalId], Field(max_length=_MOST_NAMED)]], Field(max_length=1000)]
+
+
+Plain = Annotated[All | Of | These, Field(discriminator="kind")]
+
+
+class PlainBut(BaseModel):
+    """All but what a plain selection selects."""
+
+    kind: Literal["all_but"]
+    of: Plain
+
+
+Term = Annotated[All | Of | These | PlainBut, Field(discriminator="kind")]
+Terms = Annotated[list[Term], Field(max_length=1000)]
+
+
+class Either(BaseModel):
+    """What any of the parts selects."""
+
+    kind: Literal["either"]
+    of: Terms
+
+
+class Both(BaseModel):
+    """What all of the parts select."""
+
+    kind: Literal["both"]
+    of: Terms
+
+
+Joined = Annotated[All | Of | These | Either | Both, Field(discriminator="kind")]
+
+
+class AllBut(BaseModel):
+    """What the part does not select."""
+
+    kind: Literal["all_but"]
+    of: Joined
+
+
+Selector = Annotated[All | Of | These | Either | Both | AllBut, Field(discriminator="kind")]
+
+
+class Rule(BaseModel):
+    """What is to be done with what is selected; later rules count over earlier ones."""
+
+    model_config = ConfigDict(from_attributes=True)
+    select: Selector
+    effect: Literal["show", "fade", "hide", "only", "fade_rest", "tint"]
+    colour: Annotated[str, Field(pattern="^#[0-9a-fA-F]{6}$")] | None = None
+    by: Annotated[str, Field(max_length=80)] = ""
+    at: Annotated[str, Field(max_length=40)] = ""
+    why: _Text = ""
+    off: bool = False
+    """One that is off waits and changes nothing."""
+
+
+Rules = Annotated[list[Rule], Field(max_length=_MOST_RULES)]
+
+
+class Eye(BaseModel):
+    """Where the eye is, where it looks, and through which lens, in project coordinates."""
+
+    eye_m: Vector
+    target_m: Vector
+    up: Vector
+    projection: Literal["perspective", "parallel"]
+    angle_deg: Annotated[float, Field(ge=1, le=120)]
+    height_m: Annotated[float, Field(gt=0, le=1e9)]
+
+
+class Limits(BaseModel):
+    """How much is seen along the line of sight."""
+
+    through_m: Annotated[float, Field(ge=0, le=1e3)] = 0
+    """What is nearer than this is looked through; zero for nothing."""
+    depth_m: Annotated[float, Field(gt=0, le=1e6)] | None = None
+    """What is farther beyond the target than this is not seen."""
 
 
 class View(BaseModel):
-    """Everything a viewpoint restores."""
+    """Everything that makes up what somebody sees."""
 
-    pose: Pose
-    origin_m: Vector
-    cells: Annotated[list[CellState], Field(max_length=10_000)] = []
-    shown: Components = []
-    """Components shown although their cell is not."""
-    hidden: Components = []
-    faded: Components = []
-    picked: Components = []
-    alternatives: Annotated[dict[str, str], Field(max_length=1000)] = {}
-    """For each proposal, the model's name that stands in the view."""
+    version: Literal[2] = 2
+    eye: Eye
+    limits: Limits = Limits()
+    rules: Rules = []
+    alternatives: Annotated[dict[str, _Text], Field(max_length=1000)] = {}
+    """For each proposal, the name of the model that stands in the view."""
+    picked: These = These(of={})
+
+
+class RulesWish(BaseModel):
+    """Rules to be resolved, later ones over earlier ones."""
+
+    rules: Rules
+
+
+class RuleLine(BaseModel):
+    """A rule in plain words."""
+
+    rule: Rule
+    done: str
+    """What making it did, as the name of a change."""
+    says: str
+    """What it says as long as it stands."""
+    selects: int
+    decides: int
+    """For how many components it is the reason."""
+    gone: int
+    """How many components it names one by one that the models no longer have."""
+
+
+class Seen(BaseModel):
+    """How every component appears, by its dense number in this version of the federation.
+
+    ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
+    number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
+    is base64 of a little-endian 32-bit number each, 0xRRGGBB or -1, and empty where nothing is tinted.
+    """
+
+    version: int
+    done: str
+    """What the last of the rules did, as the name of a change; also where it left nothing to do."""
+    rules: list[RuleLine]
+    shown: int
+    faded: int
+    hidden: int
+    states: str
+    reasons: str
+    tints: str
+
+
+class LinkMade(BaseModel):
+    """The short name of a view in an address."""
+
+    id: str
 
 
 class Home(BaseModel):

@@ -84,9 +84,10 @@ class StopWish(BaseModel):
 
 
 class Stop(BaseModel):
-    """Why it stopped; sizes in metres where there are any, for a slope rise over run."""
+    """Why it stopped, and in one line; sizes in metres where there are any, for a slope rise over run."""
 
     kind: Literal["height", "width", "solid", "step", "drop", "slope", "edge"]
+    sentence: str
     component: NamedComponent | None
     found_m: float | None
     needed_m: float | None

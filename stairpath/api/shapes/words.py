@@ -14,7 +14,6 @@ Count = Annotated[int, Field(ge=-10_000_000, le=10_000_000)]
 Author = Annotated[str, Field(min_length=1, max_length=80)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
-State = Literal["shown", "faded", "hidden"]
 
 
 class ComponentRef(BaseModel):

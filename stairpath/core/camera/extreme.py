@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.camera.framing import Slopes
 from stairpath.core.camera.pose import axes
 from stairpath.core.reading.model import Geometry
 
@@ -24,30 +25,33 @@ class Placed:
     wanted: npt.NDArray[np.bool_]
 
 
-def _directions(bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]) -> Array:
+def _directions(bearing_deg: float, tilt_deg: float, each: Sequence[Slopes]) -> Array:
     """What is largest at the points that decide: the sides of the frame as planes, and near and far (k, 3).
 
     In perspective a side of the frame is touched by the point where ``x - slope * z`` is largest (x across, z
     along the view); in parallel the slope is zero. See ``framing.frame``.
     """
     right, up, forward = axes(bearing_deg, tilt_deg)
-    wide, high = slopes
+    sides = [
+        side - slope * forward
+        for slopes in (*each, Slopes())
+        for side, slope in ((right, slopes.right), (-right, slopes.left), (up, slopes.top), (-up, slopes.bottom))
+    ]
     return np.array(
         [
-            *(sign * right - slope * forward for sign in (1, -1) for slope in (wide, 0.0)),
-            *(sign * up - slope * forward for sign in (1, -1) for slope in (high, 0.0)),
+            *sides,
             forward,
             -forward,
         ]
     )
 
 
-def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float, slopes: tuple[float, float]) -> Array:
+def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float, slopes: Sequence[Slopes]) -> Array:
     """Points (k, 3) that frame as all corner points of the wanted components do.
 
     For each direction that decides, components are looked at in the order of how far their boxes reach, until no
-    box reaches beyond the farthest point that was found. ``slopes`` are the tangents of half the free angle across
-    the width and the height, zero in parallel.
+    box reaches beyond the farthest point that was found. ``slopes`` are those of the sides of
+    what is free of the frame.
     """
     towards = _directions(bearing_deg, tilt_deg, slopes)
     meant = [np.flatnonzero(p.wanted & ~np.isnan(p.bounds_m).any(axis=(1, 2))) for p in parts]

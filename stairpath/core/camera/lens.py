@@ -112,11 +112,13 @@ def levelled(pose: Pose) -> Pose:
     Looking straight up or down, the direction that is up on screen is looked along.
     """
     look = np.subtract(pose.target_m, pose.eye_m)
-    reach = float(np.linalg.norm(look))
+    reach = float(np.linalg.norm(look)) or 1.0
     flat = np.array([look[0], look[1], 0.0])
     if np.linalg.norm(flat) < 1e-6 * reach:
         sign = -1.0 if look[2] > 0 else 1.0
         flat = np.array([pose.up[0], pose.up[1], 0.0]) * sign
+    if not np.linalg.norm(flat):
+        flat = np.array([0.0, 1.0, 0.0])  # nothing says where; north is as good as any
     flat /= np.linalg.norm(flat)
     return replace(pose, target_m=vector(np.add(pose.eye_m, flat * reach)), up=(0.0, 0.0, 1.0))
 

@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
-from stairpath.core.camera.pose import Vector, round_bearing
+import numpy as np
+
+from stairpath.core.camera.pose import Array, Pose, Vector, round_bearing, vector
 
 _FLAT_TILT_DEG = 89.9
+OPENED_M = 0.1
+"""So far before the plane at which it is opened the eye of a parallel view stands."""
+_LEAST_REACH_M = 1.0
 
 
 def onto_face(normal: Vector, bearing_deg: float = 0.0) -> tuple[float, float]:
@@ -38,3 +44,17 @@ def along_axis(start: tuple[float, float], end: tuple[float, float], bearing_deg
     square = math.degrees(math.atan2(x, y)) + 90.0
     turned = (bearing_deg - square + 180.0) % 360.0 - 180.0
     return round_bearing(square if abs(turned) <= 90.0 else square + 180.0)
+
+
+def opened_at(pose: Pose, point: Array) -> tuple[Pose, float]:
+    """A parallel view that looks through all that lies before a point (3,), and how deep that is before its eye.
+
+    A parallel view is the same from anywhere along its line of sight, so the eye comes to stand right before the
+    plane at which it is opened: what asks for the eye's storey or room is answered by what is seen.
+    """
+    eye, target = np.array(pose.eye_m), np.array(pose.target_m)
+    reach = float(np.linalg.norm(target - eye))
+    forward = (target - eye) / reach
+    opened = eye + forward * (float((point - eye) @ forward) - OPENED_M)
+    ahead = max(_LEAST_REACH_M, float((target - opened) @ forward))
+    return replace(pose, eye_m=vector(opened), target_m=vector(opened + forward * ahead)), OPENED_M

@@ -14,6 +14,7 @@ from stairpath.core.federation.alignment import Alignment, Placement, align
 from stairpath.core.federation.bulk import apart
 from stairpath.core.federation.levels import Level, build_levels
 from stairpath.core.federation.outline import Outline, around
+from stairpath.core.plan import area_of, lies_in
 from stairpath.core.problems import Problem
 
 Array = npt.NDArray[np.float64]
@@ -106,19 +107,6 @@ def true_north(models: Sequence[Outline], alignments: Sequence[Alignment]) -> fl
     return None
 
 
-def in_triangles(points: Array, triangles: Array) -> npt.NDArray[np.bool_]:
-    """Which plan points (n, 2) lie in any of the triangles (m, 3, 2), edges included."""
-    inside = np.zeros(len(points), dtype=bool)
-    for a, b, c in triangles:
-        d1 = (points[:, 0] - b[0]) * (a[1] - b[1]) - (a[0] - b[0]) * (points[:, 1] - b[1])
-        d2 = (points[:, 0] - c[0]) * (b[1] - c[1]) - (b[0] - c[0]) * (points[:, 1] - c[1])
-        d3 = (points[:, 0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (points[:, 1] - a[1])
-        has_neg = (d1 < 0) | (d2 < 0) | (d3 < 0)
-        has_pos = (d1 > 0) | (d2 > 0) | (d3 > 0)
-        inside |= ~(has_neg & has_pos)
-    return inside
-
-
 def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Alignment]) -> npt.NDArray[np.int32]:
     """The room, counted over all models, in which each centre lies; -1 for none.
 
@@ -137,7 +125,7 @@ def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Al
             if len(candidates):
                 floor = np.concatenate([space.floor, np.zeros((*space.floor.shape[:2], 1))], axis=-1)
                 turned = alignment.apply(floor)[..., :2]
-                hit = in_triangles(centres[candidates, :2], turned)
+                hit = lies_in(area_of(turned), centres[candidates])
                 room[candidates[hit]] = number
             number += 1
     return room

@@ -22,6 +22,20 @@ class Level:
     elevation_m: float
 
 
+BELOW_FLOOR_M = 0.25
+"""A height so little below a level's floor belongs to the level: screeds and ramps lie lower than their storey says."""
+
+
+def begins_m(elevation_m: float) -> float:
+    """The height from which on something belongs to the level of an elevation."""
+    return elevation_m - BELOW_FLOOR_M
+
+
+def level_at(levels: Sequence[Level], height_m: float) -> int:
+    """The level that a height belongs to: the highest that begins at it or below, else the lowest."""
+    return max((k for k, level in enumerate(levels) if begins_m(level.elevation_m) <= height_m), default=0)
+
+
 @dataclass
 class Levels:
     """Levels from the lowest up; which level each model's storeys are; what does not fit."""

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 from PIL import Image
 
-from stairpath.core.camera.framing import frame, project
+from stairpath.core.camera.framing import Borders, frame, project
 from stairpath.core.federation.federate import Federation
 from stairpath.core.visibility.colours import base_colour
 
@@ -84,7 +84,7 @@ def draw_picture(federation: Federation) -> bytes | None:
         return None
     width, height = WIDTH * _OVERSAMPLE, HEIGHT * _OVERSAMPLE
     bearing = federation.building_north_deg + _BEARING_OFF_NORTH_DEG
-    pose = frame(triangles.reshape(-1, 3), bearing, _TILT_DEG, width / height, margin=0.06)
+    pose = frame(triangles.reshape(-1, 3), bearing, _TILT_DEG, width / height, borders=Borders.around(0.06))
     placed = project(triangles.reshape(-1, 3), pose)
     screen = np.column_stack([(placed[:, 0] + 1) / 2 * width, (1 - placed[:, 1]) / 2 * height, 1.0 / placed[:, 2]])
     normal = np.cross(triangles[:, 1] - triangles[:, 0], triangles[:, 2] - triangles[:, 0])

@@ -11,7 +11,7 @@ import numpy.typing as npt
 from stairpath.core.walking.bodies import STEP_M, Body
 from stairpath.core.walking.clearance import EVERYWHERE, NOBODY, Space
 from stairpath.core.walking.grid import WAYS
-from stairpath.core.walking.loops.least import least_violated
+from stairpath.core.walking.loops.least import Bars, Wants, least_violated
 from stairpath.core.walking.pinches import HEAD_RADIUS_M
 from stairpath.core.walking.tile import RISER_M
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
@@ -212,9 +212,15 @@ def blocked(walk: WalkMap, space: Space, source: Ints, goal: Ints, step_free: bo
         begin, end = source[parts == here[0]], np.isin(region, [*beyond[:1], main] if shut_in else beyond[:1])
         end[goal] = True
     way: Ints = least_violated(
-        np.asarray(begin[:2000]), end, walk.grid.cell_m, walk.grid.nx, walk.grid.ny, _ACROSS_M, _CLIMB_M,
-        np.array(WAYS), walk.start, walk.cell, walk.height_m, walk.clear_cm, _room_but_for_steps(walk, space),
-        walk.steps_for(step_free), round(walk.body.radius_m * 100), round(walk.body.height_m * 100),
+        np.asarray(begin[:2000]),
+        end,
+        walk.grid.raster,
+        np.array(WAYS),
+        Bars(
+            walk.start, walk.cell, walk.height_m, walk.clear_cm, _room_but_for_steps(walk, space),
+            walk.steps_for(step_free),
+        ),
+        Wants(_ACROSS_M, _CLIMB_M, round(walk.body.radius_m * 100), round(walk.body.height_m * 100)),
     )  # fmt: skip
     way = way[::-1] if from_source else way
     if not len(way):

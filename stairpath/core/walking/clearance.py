@@ -9,6 +9,7 @@ import numpy.typing as npt
 
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.loops import bins, heights, nearest
+from stairpath.core.walking.loops.polygons import Obstacle
 from stairpath.core.walking.solids import Solids
 
 Array = npt.NDArray[np.float64]
@@ -42,6 +43,14 @@ def bins_of(reaches: Array, size_m: float = bins.BIN_M, height_m: float = bins.B
     return Bins(low, layout, *bins.paged(reaches, low, layout, used, size_m, height_m))
 
 
+def _room_for(body: Body, reach_m: float, spread_m: float) -> nearest.RoomFor:
+    """What a body needs beside it, looked for so far around, in places of a cell so far apart."""
+    return nearest.RoomFor(
+        body.step_up_m + 1e-3, body.shoulder_m, body.height_m, reach_m, body.ahead, body.steepest, body.radius_m,
+        spread_m,
+    )  # fmt: skip
+
+
 def _neighbourly(points: Array) -> Ints:
     """An order (n,) of points that goes block by block of the plan, and in each from below upwards."""
     block = np.floor(points[:, :2] / nearest.TOGETHER_M)
@@ -63,7 +72,7 @@ class Space:
         reaches = np.ascontiguousarray(
             np.column_stack([low[:, 2], high[:, 2], low[:, 0], high[:, 0], low[:, 1], high[:, 1], slope])
         )
-        self._where = (t, reaches, *bins_of(reaches))
+        self._where = bins.Binned(t, reaches, *bins_of(reaches))
         self._on_plan = bins_of(reaches, _PLAN_BIN_M, np.inf)
 
     def __len__(self) -> int:
@@ -71,7 +80,7 @@ class Space:
 
     def around(self, place: tuple[int, int], size_m: float, margin_m: float) -> Ints:
         """The triangles over a square of the plan and so far around it."""
-        plan, reaches = self._on_plan, self._where[1]
+        plan, reaches = self._on_plan, self._where.reaches
         low = np.array(place) * size_m - margin_m
         high = low + size_m + 2.0 * margin_m
         first, last = (((end - plan.low[:2]) / _PLAN_BIN_M).astype(np.int64) for end in (low, high))
@@ -84,7 +93,7 @@ class Space:
 
     def reaches_on_plan(self) -> tuple[Array, Array]:
         """The lowest and the highest x and y (n, 2) of each triangle."""
-        reaches = self._where[1]
+        reaches = self._where.reaches
         return reaches[:, [2, 4]], reaches[:, [3, 5]]
 
     def owners(self, triangles: Ints) -> npt.NDArray[np.int32]:
@@ -110,9 +119,8 @@ class Space:
         room, taker, at = np.zeros(len(points)), np.full(len(points), NOBODY), np.full(len(points), 4, np.uint8)
         standing = points[upright]
         room[upright], taker[upright], at[upright] = nearest.sides(
-            standing, _neighbourly(standing), body.step_up_m + 1e-3, body.shoulder_m, body.height_m, reach_m, body.ahead,
-            body.steepest, body.radius_m, cell_m / 3.0, *self._where,
-        )  # fmt: skip
+            standing, _neighbourly(standing), _room_for(body, reach_m, cell_m / 3.0), self._where
+        )
         return room, self.owners(taker), at
 
     def nearest(
@@ -132,17 +140,18 @@ class Space:
         steeper than ``slope`` do not count, nor does what ends below ``low_m`` plus ``climb`` times its distance.
         """
         foot = np.array([x_m, y_m])
-        gap, found = nearest.nearest(x_m, y_m, low_m, high_m, reach_m, slope, climb, halves, *self._where, foot)
+        obstacle = Obstacle(low_m, high_m, climb, halves)
+        gap, found = nearest.nearest(x_m, y_m, reach_m, slope, obstacle, self._where, foot)
         return float(gap), self._whose(int(found)), (float(foot[0]), float(foot[1]))
 
     def lowest(self, x_m: float, y_m: float, low_m: float, high_m: float, radius_m: float) -> tuple[float, int]:
         """The lowest height between two at which something reaches over a disc, and its component; else ``high_m``."""
-        height, found = heights.lowest(x_m, y_m, low_m, high_m, radius_m, *self._where)
+        height, found = heights.lowest(x_m, y_m, low_m, high_m, radius_m, self._where)
         return float(height), self._whose(int(found))
 
     def lowest_over(self, points: Array, low_m: Array, high_m: Array, radius_m: float) -> tuple[Array, Ints]:
         """``lowest`` over many points (n, >=2), between own heights (n,) each: heights, and triangles for ``owners``."""
-        height, found = heights.lowest_over(points, low_m, high_m, radius_m, *self._where)
+        height, found = heights.lowest_over(points, low_m, high_m, radius_m, self._where)
         return height, found
 
     def widths(
@@ -156,8 +165,8 @@ class Space:
         wider than ``widest_m``, or than ``limit_m`` and any width before.
         """
         width, one, other = nearest.widths(
-            np.ascontiguousarray(points), np.ascontiguousarray(left), room_m, body.step_up_m + 1e-3, body.shoulder_m,
-            widest_m, limit_m, body.steepest, body.ahead, *self._where,
+            np.ascontiguousarray(points), np.ascontiguousarray(left), room_m, _room_for(body, widest_m, 0.0), widest_m,
+            limit_m, self._where,
         )  # fmt: skip
         return width, np.column_stack([self.owners(one), self.owners(other)])
 
@@ -167,5 +176,5 @@ class Space:
 
     def trodden_by(self, points: Array, down_m: float, up_m: float) -> tuple[Array, npt.NDArray[np.int32]]:
         """The same, and whose floor (n,) it is, NOBODY for none."""
-        height, triangle = heights.trodden(np.ascontiguousarray(points), down_m, up_m, *self._where)
+        height, triangle = heights.trodden(np.ascontiguousarray(points), down_m, up_m, self._where)
         return np.asarray(height), self.owners(triangle)

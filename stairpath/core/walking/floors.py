@@ -54,12 +54,10 @@ def floors_of(solids: Solids, grid: Grid) -> Floors:
     lies in no closed body. A joint narrower than a cell between level floors is bridged.
     """
     corner = (grid.corner_m[0] + _NUDGE[0], grid.corner_m[1] + _NUDGE[1])
-    start, heights, slopes, ups, whose = crossings.crossings(
-        np.ascontiguousarray(solids.triangles), solids.component, *corner, grid.cell_m, grid.nx, grid.ny
-    )
-    keep, above = crossings.standing(
-        start, heights, slopes, ups, whose, STEEPEST, LEAST_ROOM_M, SAME_FLOOR_M, _TOUCHING_M
-    )
+    raster = grid.raster._replace(x0=corner[0], y0=corner[1])
+    crossed = crossings.Crossed(*crossings.crossings(np.ascontiguousarray(solids.triangles), solids.component, raster))
+    start, heights, slopes, _, whose = crossed
+    keep, above = crossings.standing(crossed, STEEPEST, LEAST_ROOM_M, SAME_FLOOR_M, _TOUCHING_M)
     cell = np.repeat(np.arange(grid.cells), np.diff(start))[keep]
     height, slope, component, free = heights[keep], slopes[keep], whose[keep], above[keep]
     begin = np.concatenate([[0], np.cumsum(np.bincount(cell, minlength=grid.cells))]).astype(np.int64)

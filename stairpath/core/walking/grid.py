@@ -8,6 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.walking.loops.steps import Raster
+
 Array = npt.NDArray[np.float64]
 
 CELL_M = 0.1
@@ -43,6 +45,11 @@ class Grid:
     def corner_m(self) -> tuple[float, float]:
         """Where the first cell begins."""
         return self.first[0] * self.cell_m, self.first[1] * self.cell_m
+
+    @property
+    def raster(self) -> Raster:
+        """The same for compiled loops."""
+        return Raster(self.cell_m, *self.corner_m, self.nx, self.ny)
 
     def cell_at(self, x_m: float, y_m: float) -> int:
         """The number of the cell that a point lies in, or -1 outside."""

@@ -7,9 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
+import shapely
 from scipy.ndimage import distance_transform_edt
 
 from stairpath.core.federation.federate import Federation
+from stairpath.core.plan import lies_in
 from stairpath.core.walking.place import NoPlaceError, Room, in_room, on_main_level, room_of
 from stairpath.core.walking.tile import FITS_BIT
 from stairpath.core.walking.walkmap import WalkMap
@@ -18,6 +20,7 @@ Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
 
 _RAYS = 72
+_THROUGH_A_DOOR = 0.25
 _NEAR_M, _FAR_M = 4.0, 60.0
 _STOREY_M = 1.0
 """A floor is on a storey if it is so near to the storey's height."""
@@ -40,23 +43,33 @@ class Landing:
         return None if self.look_deg is None else (90.0 - self.look_deg + walk.axes.bearing_deg) % 360.0
 
 
-def _longest_line(walk: WalkMap, floor: int) -> float:
-    """The direction in which one sees farthest over floor on which one could stand."""
+def _longest_line(walk: WalkMap, floor: int, room: shapely.Geometry) -> float:
+    """The direction in which one sees farthest over the room's floor on which one could stand.
+
+    A line that goes on out of the room leads through a door: whoever looks along it faces the closed door, so it
+    counts for little, and so do those beside it.
+    """
     place = walk.place(floor)
     cell_m = walk.grid.cell_m
+    inside = room.buffer(cell_m)
 
-    def clear(angle: float, reach_m: float) -> int:
-        """How many cells in a direction one could stand on."""
+    def clear(angle: float, reach_m: float) -> tuple[int, bool]:
+        """How many cells of the room in a direction one could stand on, and whether one can go on out of it."""
         reach = np.arange(cell_m, reach_m, cell_m)
         points = place[:2] + reach[:, None] * [np.cos(angle), np.sin(angle)]
         floors = walk.follow(points, floor)
         there = (walk.at[floors] & FITS_BIT > 0) & (np.hypot(*(walk.places(floors)[:, :2] - points).T) < cell_m)
-        if not there.all():
-            return int(np.argmin(there))
-        return len(there) if reach_m >= _FAR_M else clear(angle, 4.0 * reach_m)
+        within = lies_in(inside, points)
+        ends = ~(there & within)
+        if not ends.any():
+            return (len(ends), False) if reach_m >= _FAR_M else clear(angle, 4.0 * reach_m)
+        last = int(np.argmax(ends))
+        return last, bool(there[last])
 
     angles = np.arange(_RAYS) * (2 * np.pi / _RAYS)
-    return float(np.degrees(angles[np.argmax([clear(angle, _NEAR_M) for angle in angles])]))
+    lengths, out = (np.array(column) for column in zip(*(clear(angle, _NEAR_M) for angle in angles), strict=True))
+    leads_out = out | np.roll(out, 1) | np.roll(out, -1)
+    return float(np.degrees(angles[np.argmax(np.where(leads_out, _THROUGH_A_DOOR * lengths, lengths))]))
 
 
 def in_the_room(walk: WalkMap, room: Room) -> Landing:
@@ -74,7 +87,7 @@ def in_the_room(walk: WalkMap, room: Room) -> Landing:
     raster[j - j.min() + 1, i - i.min() + 1] = True
     away = distance_transform_edt(raster)[j - j.min() + 1, i - i.min() + 1]
     floor = int(fitting[np.argmax(away)])
-    return Landing(floor, _longest_line(walk, floor))
+    return Landing(floor, _longest_line(walk, floor, room.area))
 
 
 def in_every_room(walk: WalkMap, federation: Federation) -> dict[int, Landing]:

@@ -82,7 +82,7 @@ def _pinch(profile: Profile, what: str, k: int, size: float, components: list[in
     return Pinch(what, size, (x, y, z), float(profile.along_m[k]), tuple(dict.fromkeys(components)))
 
 
-def _runs(below: npt.NDArray[np.bool_], apart: int) -> list[tuple[int, int]]:
+def runs(below: npt.NDArray[np.bool_], apart: int) -> list[tuple[int, int]]:
     """First and last of each run of True, runs less than ``apart`` from one another as one."""
     at = np.flatnonzero(below)
     if not len(at):
@@ -136,7 +136,7 @@ def sizes(
 
     found = []
     for what, values, limit in (("width", widths, width_m), ("height", heights, height_m)):
-        for a, b in _runs(values < limit, 4 * step):
+        for a, b in runs(values < limit, 4 * step):
             least = best if what == "width" else top
             # The least of all was looked for more closely.
             k = least if a <= least <= b else a + _least(values[a : b + 1], step if what == "width" else 1)

@@ -11,6 +11,7 @@ import shapely
 from stairpath.core.camera.subject import room_named, room_points
 from stairpath.core.cutting.keyplan import room_area
 from stairpath.core.federation.federate import Federation
+from stairpath.core.plan import lies_in
 from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 
@@ -81,7 +82,7 @@ def floors_in(walk: WalkMap, room: Room) -> Ints:
     i, j = np.meshgrid(np.arange(max(0, i0), min(grid.nx - 1, i1) + 1), np.arange(max(0, j0), min(grid.ny - 1, j1) + 1))
     cells = (j * grid.nx + i).reshape(-1)
     middle = grid.centres(cells)
-    cells = cells[shapely.contains_xy(room.area, middle[:, 0], middle[:, 1])]
+    cells = cells[lies_in(room.area, middle)]
     counts = walk.start[cells + 1] - walk.start[cells]
     first = np.repeat(walk.start[cells] - np.concatenate([[0], np.cumsum(counts)[:-1]]), counts)
     floors = (first + np.arange(int(counts.sum()))).astype(np.int64)

@@ -9,10 +9,11 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.federation.federate import Federation
+from stairpath.core.federation.levels import begins_m
 from stairpath.core.walking.axes import Axes
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.pinches import Pinch
-from stairpath.core.walking.route import Route
+from stairpath.core.walking.route import Avoided, Other, Route
 from stairpath.core.walking.walkmap import WalkMap
 
 Array = npt.NDArray[np.float64]
@@ -74,6 +75,20 @@ def route_document(found: Route | Blocked, axes: Axes, name: Name) -> Document:
     }
 
 
+def _avoided(axes: Axes, place: Avoided, name: Name) -> Document:
+    return {
+        "what": place.what,
+        "size_m": None if place.size_m is None else round(place.size_m, 3),
+        "at_m": _point(axes, np.array(place.at)),
+        "components": [name(c) for c in place.components],
+    }
+
+
+def other_document(other: Other, axes: Axes, name: Name) -> Document:
+    """Another way, and the tight place that it keeps away from."""
+    return {"avoids": _avoided(axes, other.avoids, name), "answer": route_document(other.route, axes, name)}
+
+
 def _floors(heights: Array, area_m2: float) -> list[Document]:
     """Heights of free cells as floors, from the lowest up; what is smaller than a quarter of a square metre is none."""
     ordered = np.sort(heights)
@@ -93,7 +108,7 @@ def walkmap_document(walk: WalkMap, federation: Federation, seconds: float) -> D
     area = walk.grid.cell_m**2
     free = free[sizes[region] * area >= _LEAST_M2] if len(region) else free
     heights = walk.height_m[free].astype(np.float64)
-    starts = np.array([level.elevation_m for level in federation.levels]) - 0.25
+    starts = np.array([begins_m(level.elevation_m) for level in federation.levels])
     storey = np.maximum(np.searchsorted(starts, heights, side="right") - 1, 0)
     return {
         "cell_m": walk.grid.cell_m,

@@ -41,6 +41,27 @@ class Stop:
     needed_m: float | None = None
 
 
+def spoken(stop: Stop, what: str) -> str:
+    """A stop in one line: who is in the way, and how much room there is of how much that is needed.
+
+    >>> spoken(Stop("width", 3, 0.72, 0.8), "Duct AD-114, air")
+    'Duct AD-114, air: 0.72 m clear, 0.80 m needed'
+    """
+    found, needed = stop.found_m, stop.needed_m
+    if found is None or needed is None:
+        plain = {"step": ": a step", "drop": ": a drop", "slope": ": too steep", "edge": ": the floor ends here"}
+        return what + plain.get(stop.kind, " stands in the way")
+    if stop.kind in ("height", "width"):
+        return f"{what}: {found:.2f} m clear, {needed:.2f} m needed"
+    if stop.kind == "step":
+        return f"{what}: a step of {found:.2f} m, {needed:.2f} m at most"
+    if stop.kind == "drop":
+        return f"{what}: {found:.2f} m down, {needed:.2f} m at most"
+    if stop.kind == "slope":
+        return f"{what}: a slope of 1:{1 / max(found, 1e-6):.1f}, 1:{1 / max(needed, 1e-6):.0f} at most"
+    return what + (": the floor ends here" if stop.kind == "edge" else " stands in the way")
+
+
 def _ahead(at: Array, towards: Array) -> Array:
     """What lies ahead of a point, up to 70 degrees to either side, as half-planes (2, 3)."""
     along = np.array([-towards[1], towards[0]])

@@ -128,9 +128,12 @@ def _tile(floors: Floors, body: Body, space: Space, place: Place, cell_m: float)
     fits = (room >= body.radius_m) & (floors.slope <= body.steepest)
     grid = floors.grid
     joined = steps.steps(
-        floors.cell, floors.start, floors.height_m, floors.slope, fits, grid.nx, grid.ny, cell_m,
-        body.step_up_m, body.step_down_m, np.array(WAYS), RISER_M,
-    )  # fmt: skip
+        floors.cell,
+        steps.Surface(floors.start, floors.height_m, floors.slope, fits),
+        grid.raster,
+        steps.Stride(body.step_up_m, body.step_down_m, RISER_M),
+        np.array(WAYS),
+    )
     column, row = floors.cell % grid.nx - _HALO, floors.cell // grid.nx - _HALO
     n = side(cell_m)
     own = (column >= 0) & (column < n) & (row >= 0) & (row < n)

@@ -85,10 +85,7 @@ class WalkMap:
 
     def follow(self, points: Array, floor: int) -> Ints:
         """The floors (n,) under points (n, >=2) of a way that begins on a floor."""
-        grid = self.grid
-        found: Ints = follow(
-            points, floor, grid.cell_m, *grid.corner_m, grid.nx, grid.ny, self.start, self.height_m, self.at
-        )
+        found: Ints = follow(points, floor, self.grid.raster, self.start, self.height_m, self.at)
         return found
 
     @cached_property
@@ -100,9 +97,20 @@ class WalkMap:
         )
         return level
 
-    def steps_for(self, step_free: bool) -> npt.NDArray[np.uint8]:
-        """The steps (n, 8) that may be taken."""
-        return self.level_steps if step_free else self.steps
+    def steps_for(self, step_free: bool, barred: npt.NDArray[np.bool_] | None = None) -> npt.NDArray[np.uint8]:
+        """The steps (n, 8) that may be taken; none to or from ``barred`` floors (n,)."""
+        steps = self.level_steps if step_free else self.steps
+        if barred is None:
+            return steps
+        open_to: npt.NDArray[np.uint8] = without(steps, barred, self.start, self.cell, self.grid.nx, np.array(WAYS))
+        return open_to
+
+    def near(self, point: Array, away_m: float, height_m: float) -> npt.NDArray[np.bool_]:
+        """Which floors (n,) lie so near to a point (3,) on plan, and so near to its height."""
+        middle = self.grid.centres(self.cell.astype(np.int64))
+        off = np.hypot(middle[:, 0] - point[0], middle[:, 1] - point[1])
+        near: npt.NDArray[np.bool_] = (off <= away_m) & (np.abs(self.height_m - point[2]) <= height_m)
+        return near
 
     def _regions(self, step_free: bool) -> npt.NDArray[np.int32]:
         source, to = links(self.steps_for(step_free), self.start, self.cell, self.grid.nx, np.array(WAYS))

@@ -1,12 +1,8 @@
-import { createContext, type ReactNode, useContext } from "react";
-import { type Action, useActions } from "./useActions";
+import { createContext, useContext } from "react";
+import type { Action } from "../open/action";
 
-const ActionsContext = createContext<readonly Action[]>([]);
-
-/** Makes the list of what can be done once, for all who show it or bind its keys. */
-export function WithActions({ children }: { children: ReactNode }) {
-  return <ActionsContext value={useActions()}>{children}</ActionsContext>;
-}
+/** The list of what can be done, made once, for all who show it or bind its keys. */
+export const ActionsContext = createContext<readonly Action[]>([]);
 
 export function useActionList(): readonly Action[] {
   return useContext(ActionsContext);

@@ -3,13 +3,14 @@ import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useLook } from "../camera/useLook";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import { useActionList } from "./ActionsContext";
 import { spokenKey } from "./Keys";
 import { matches } from "./matches";
-import { useTools } from "./tools";
 import { useStandInRoom } from "./useStandInRoom";
 
 interface Found {
@@ -68,7 +69,7 @@ export function Find() {
             kind: "component",
             hint: federation.disciplines[model.discipline[i] ?? 0]?.code ?? "",
             run: () => {
-              useSession.getState().pick([model.first + i]);
+              useSelection.getState().pick([model.first + i]);
               useSession.getState().open("component");
               void look.fitTo({ kind: "components", components: [model.first + i] });
             },
@@ -97,11 +98,11 @@ export function Find() {
       autoHighlight
       clearOnBlur
       noOptionsText="Nothing of that name; type part of a tag, a room or an action."
-      sx={{ width: 290 }}
+      sx={{ flex: "0 1 290px", minWidth: 120 }}
       renderOption={({ key, ...props }, f) => (
         <Box component="li" key={key} {...props} sx={{ fontSize: 13.5, display: "flex", gap: 1 }}>
           <Box sx={{ flex: 1 }}>{f.name}</Box>
-          <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>{f.hint}</Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{f.hint}</Box>
         </Box>
       )}
       renderInput={(params) => (

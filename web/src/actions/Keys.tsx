@@ -1,16 +1,26 @@
 import Box from "@mui/material/Box";
 import Dialog from "@mui/material/Dialog";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import type { Action } from "../open/action";
+import { useTools } from "../open/tools";
 import { face, tone } from "../theme";
 import { useActionList } from "./ActionsContext";
-import { useTools } from "./tools";
-import type { Action } from "./useActions";
 
 /** Binds every action that has a key, and shows the sheet of keys. */
 export function Keys() {
   const actions = useActionList();
+  // Esc leaves any field, so that the next key is for the stage again.
+  useEffect(() => {
+    const leave = (event: KeyboardEvent) => {
+      const field = event.target;
+      if (event.key === "Escape" && field instanceof HTMLElement && field.matches("input, textarea, select"))
+        field.blur();
+    };
+    window.addEventListener("keydown", leave);
+    return () => window.removeEventListener("keydown", leave);
+  }, []);
   return (
     <>
       {actions
@@ -31,13 +41,19 @@ export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
   return event.key === "Enter" && target.closest("button, a, [role=button], [role=tab]") !== null;
 }
 
+/** The same on other keyboards and for other habits. */
+const ALSO: Record<string, string> = {
+  "ctrl+z": "ctrl+z;meta+z",
+  "ctrl+y": "ctrl+y;ctrl+shift+z;meta+shift+z;meta+y",
+};
+
 function Key({ action }: { action: Action }) {
   const key = action.key ?? "";
   // Signs are taken as they are typed, wherever they are on the keyboard.
   const sign = /^[[\]{}/?,.]$/.test(key);
   useHotkeys(
     // A comma separates keys, so it needs another separator to be one itself.
-    key === "ctrl+z" ? "ctrl+z;meta+z" : key,
+    ALSO[key] ?? key,
     () => action.run(),
     {
       preventDefault: true,
@@ -76,9 +92,15 @@ const DRAGS = [
   ["Left drag", "turns about the point under the cursor"],
   ["Right drag, wheel button", "pans"],
   ["Shift with the wheel button", "turns"],
-  ["Wheel", "zooms to the cursor; with Alt through surfaces"],
+  ["Wheel", "zooms to the cursor; with Shift finely, with Alt through surfaces"],
+  ["Alt with a drag", "goes through walls too"],
   ["Two fingers, pinch", "pan and zoom by touch"],
   ["Shift with a click", "picks one more"],
+  ["W A S D, on foot or flying", "ahead, to the left, back, to the right"],
+  ["← →, on foot or flying", "turn to the left and to the right"],
+  ["↑ ↓, on foot or flying", "ahead and back"],
+  ["Page Up, Page Down, flying", "rise and sink"],
+  ["Shift held, on foot or flying", "goes faster"],
 ] as const;
 
 function KeySheet({ actions }: { actions: readonly Action[] }) {

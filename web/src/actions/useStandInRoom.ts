@@ -2,8 +2,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { walkingOf } from "../api/queries";
 import { useTurns } from "../keyplan/useInstrument";
-import { orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
 import { useWalk } from "../walk/useWalk";
 import { USUAL_BODY, useWalkState } from "../walk/walkState";
 

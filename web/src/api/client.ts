@@ -44,7 +44,8 @@ export class Refused extends Error {}
 /** The server or its database could not be reached; nothing is wrong with what was asked. */
 export class Away extends Refused {}
 
-const AWAY = "Stair Path cannot be reached just now; do it again when the line above is gone.";
+/** What is said of what could not be done because the server was away. */
+export const AWAY = "Stair Path cannot be reached just now; do it again when the line above is gone.";
 const UNAVAILABLE = new Set([502, 503, 504]);
 
 interface Answer<T> {

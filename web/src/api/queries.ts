@@ -1,4 +1,4 @@
-import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, type Shapes, taken } from "./client";
 import { noteAway, onBack } from "./connection";
@@ -14,11 +14,16 @@ export const keys = {
   routes: (id: string) => ["project", id, "routes"] as const,
 };
 
+const READING_MS = 1500;
+const LOOK_MS = 5000;
+
 export function useProjects(binned = false) {
   return useQuery({
     queryKey: [...keys.projects, binned],
     queryFn: () => taken(api.GET("/api/projects", { params: { query: { bin: binned } } })),
-    refetchInterval: (query) => (query.state.data?.some((p) => p.reading > 0) ? 1500 : false),
+    // No stream tells the start page what others do; it looks now and then, and when it is looked at again.
+    refetchInterval: (query) => (query.state.data?.some((p) => p.reading > 0) ? READING_MS : LOOK_MS),
+    refetchOnWindowFocus: true,
   });
 }
 
@@ -29,11 +34,16 @@ export function useFederation(projectId: string) {
   });
 }
 
-export function useModels(projectId: string) {
+/** The project's models, or those that were taken out. */
+export function useModels(projectId: string, bin = false) {
   return useQuery({
-    queryKey: keys.models(projectId),
+    queryKey: [...keys.models(projectId), bin],
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/models", { params: { path: { project_id: projectId } } })),
+      taken(
+        api.GET("/api/projects/{project_id}/models", {
+          params: { path: { project_id: projectId }, query: { bin } },
+        }),
+      ),
   });
 }
 
@@ -161,6 +171,12 @@ export function useFollow(projectId: string): void {
   }, [client, projectId]);
 }
 
+/** What is asked for anew after something was done; what went wrong is told at once, server or not. */
+function after(client: QueryClient, queryKey: readonly string[]) {
+  const anew = () => client.invalidateQueries({ queryKey });
+  return { onSuccess: anew, onError: () => void anew() };
+}
+
 type ModelAct = "cancel" | "retry" | "restore" | "stand";
 
 export function useModelAct(projectId: string) {
@@ -181,30 +197,30 @@ export function useModelAct(projectId: string) {
           return taken(api.POST("/api/models/{model_id}/stand", params));
       }
     },
-    onSettled: () => client.invalidateQueries({ queryKey: ["project", projectId] }),
+    ...after(client, ["project", projectId]),
   });
 }
 
 /** Corrections of what a model's file says: its discipline and how it is aligned, for the whole project. */
 export function useCorrections(projectId: string) {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: ["project", projectId] });
+  const told = after(client, ["project", projectId]);
   const at = (id: string) => ({ params: { path: { model_id: id } } });
   return {
     discipline: useMutation({
       mutationFn: ({ id, code }: { id: string; code: string | null }) =>
         taken(api.PUT("/api/models/{model_id}/discipline", { ...at(id), body: { code } })),
-      onSettled,
+      ...told,
     }),
     align: useMutation({
       mutationFn: ({ id, wish }: { id: string; wish: Shapes["AlignmentWish"] }) =>
         taken(api.PUT("/api/models/{model_id}/alignment", { ...at(id), body: wish })),
-      onSettled,
+      ...told,
     }),
     alignByPoints: useMutation({
       mutationFn: ({ id, wish }: { id: string; wish: Shapes["PointsWish"] }) =>
         taken(api.PUT("/api/models/{model_id}/alignment/points", { ...at(id), body: wish })),
-      onSettled,
+      ...told,
     }),
   };
 }
@@ -212,32 +228,32 @@ export function useCorrections(projectId: string) {
 /** What is done with whole projects on the start page. */
 export function useProjectActs() {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: keys.projects });
+  const told = after(client, keys.projects);
   const at = (id: string) => ({ params: { path: { project_id: id } } });
   return {
     make: useMutation({
       mutationFn: (body: Shapes["NewProject"]) => taken(api.POST("/api/projects", { body })),
-      onSettled,
+      ...told,
     }),
     rename: useMutation({
       mutationFn: ({ id, name }: { id: string; name: string }) =>
         taken(api.PUT("/api/projects/{project_id}/name", { ...at(id), body: { name } })),
-      onSettled,
+      ...told,
     }),
     remove: useMutation({
       mutationFn: (id: string) => taken(api.DELETE("/api/projects/{project_id}", at(id))),
-      onSettled,
+      ...told,
     }),
     restore: useMutation({
       mutationFn: (id: string) => taken(api.POST("/api/projects/{project_id}/restore", at(id))),
-      onSettled,
+      ...told,
     }),
   };
 }
 
 export function useViewpointActs(projectId: string) {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: keys.viewpoints(projectId) });
+  const told = after(client, keys.viewpoints(projectId));
   const at = (id: string) => ({ params: { path: { viewpoint_id: id } } });
   return {
     keep: useMutation({
@@ -248,20 +264,20 @@ export function useViewpointActs(projectId: string) {
             body,
           }),
         ),
-      onSettled,
+      ...told,
     }),
     rename: useMutation({
       mutationFn: ({ id, name }: { id: string; name: string }) =>
         taken(api.PUT("/api/viewpoints/{viewpoint_id}/name", { ...at(id), body: { name } })),
-      onSettled,
+      ...told,
     }),
     remove: useMutation({
       mutationFn: (id: string) => taken(api.DELETE("/api/viewpoints/{viewpoint_id}", at(id))),
-      onSettled,
+      ...told,
     }),
     restore: useMutation({
       mutationFn: (id: string) => taken(api.POST("/api/viewpoints/{viewpoint_id}/restore", at(id))),
-      onSettled,
+      ...told,
     }),
   };
 }

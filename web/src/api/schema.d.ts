@@ -163,7 +163,7 @@ export interface paths {
         };
         /**
          * List Models
-         * @description The project's models with their progress, alignment and problems.
+         * @description The project's models with their progress, alignment and problems, or those that were taken out.
          */
         get: operations["list_models_api_projects__project_id__models_get"];
         put?: never;
@@ -370,6 +370,8 @@ export interface paths {
         /**
          * Fit
          * @description The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere.
+         *
+         *     In perspective a room is looked at from within, level, from where the lens sees most of it.
          */
         post: operations["fit_api_projects__project_id__frame_post"];
         delete?: never;
@@ -606,6 +608,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/resolve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Resolve Rules
+         * @description How every component appears under rules, and the rules in plain words.
+         *
+         *     Rules that later ones leave nothing of, or that change nothing, are left out of the answer.
+         */
+        post: operations["resolve_rules_api_projects__project_id__resolve_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Link
+         * @description Keep a view for an address to name; the same view has the same id.
+         */
+        post: operations["make_link_api_projects__project_id__links_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Link
+         * @description The view that an address names.
+         */
+        get: operations["open_link_api_projects__project_id__links__link_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/walking": {
         parameters: {
             query?: never;
@@ -704,6 +768,26 @@ export interface paths {
          * @description The quickest way from one place to another for a body, or why there is none.
          */
         post: operations["find_route_api_projects__project_id__routes_find_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/routes/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Others
+         * @description The next best ways, the quickest first, and what of the quickest each keeps away from.
+         */
+        post: operations["find_others_api_projects__project_id__routes_others_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -941,6 +1025,47 @@ export interface components {
             shift_m: number[];
         };
         /**
+         * All
+         * @description Every component.
+         */
+        All: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "all";
+        };
+        /**
+         * AllBut
+         * @description What the part does not select.
+         */
+        AllBut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "all_but";
+            /** Of */
+            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Either"] | components["schemas"]["Both"];
+        };
+        /**
+         * AvoidedPlace
+         * @description A tight place, or a flight of stairs or a ramp, that a way keeps away from.
+         */
+        AvoidedPlace: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "width" | "height" | "flight";
+            /** Size M */
+            size_m: number | null;
+            /** At M */
+            at_m: number[];
+            /** Components */
+            components: components["schemas"]["NamedComponent"][];
+        };
+        /**
          * AxisWish
          * @description A grid line to look square onto, by two points of it on plan, and the present bearing.
          */
@@ -954,19 +1079,17 @@ export interface components {
             bearing_deg: number;
         };
         /**
-         * CellState
-         * @description A cell of the storey board that is not simply shown; level by name, None for No level.
+         * Both
+         * @description What all of the parts select.
          */
-        CellState: {
-            /** Level */
-            level: string | null;
-            /** Discipline */
-            discipline: string;
+        Both: {
             /**
-             * State
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            state: "shown" | "faded" | "hidden";
+            kind: "both";
+            /** Of */
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["PlainBut"])[];
         };
         /**
          * ChunkPlace
@@ -1047,6 +1170,32 @@ export interface components {
             global_id: string;
         };
         /**
+         * Covered
+         * @description The shares of the frame's width and height at its sides that something lies over.
+         */
+        Covered: {
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Bottom
+             * @default 0
+             */
+            bottom: number;
+            /**
+             * Top
+             * @default 0
+             */
+            top: number;
+        };
+        /**
          * Direction
          * @description A standard direction of view; the bearing is counted from that of the front.
          */
@@ -1074,6 +1223,40 @@ export interface components {
         DisciplineWish: {
             /** Code */
             code: string | null;
+        };
+        /**
+         * Either
+         * @description What any of the parts selects.
+         */
+        Either: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "either";
+            /** Of */
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["PlainBut"])[];
+        };
+        /**
+         * Eye
+         * @description Where the eye is, where it looks, and through which lens, in project coordinates.
+         */
+        Eye: {
+            /** Eye M */
+            eye_m: number[];
+            /** Target M */
+            target_m: number[];
+            /** Up */
+            up: number[];
+            /**
+             * Projection
+             * @enum {string}
+             */
+            projection: "perspective" | "parallel";
+            /** Angle Deg */
+            angle_deg: number;
+            /** Height M */
+            height_m: number;
         };
         /**
          * FaceWish
@@ -1191,6 +1374,20 @@ export interface components {
              * @default 0.05
              */
             margin: number;
+            /**
+             * Covered
+             * @default [
+             *       {
+             *         "left": 0,
+             *         "right": 0,
+             *         "bottom": 0,
+             *         "top": 0
+             *       }
+             *     ]
+             */
+            covered: components["schemas"]["Covered"][];
+            /** Open At M */
+            open_at_m?: number[] | null;
             /** Components */
             components?: components["schemas"]["ComponentRef"][] | null;
             /** Room */
@@ -1333,13 +1530,15 @@ export interface components {
         };
         /**
          * Level
-         * @description A level; ``plan`` is the hash of its key plan.
+         * @description A level; ``plan`` is the hash of its key plan. A height belongs to the highest that ``begins_m`` at it or below.
          */
         Level: {
             /** Name */
             name: string;
             /** Elevation M */
             elevation_m: number;
+            /** Begins M */
+            begins_m: number;
             /** Plan */
             plan?: string | null;
         };
@@ -1351,6 +1550,27 @@ export interface components {
             pose: components["schemas"]["Pose"];
             /** Aspect */
             aspect: number;
+        };
+        /**
+         * Limits
+         * @description How much is seen along the line of sight.
+         */
+        Limits: {
+            /**
+             * Through M
+             * @default 0
+             */
+            through_m: number;
+            /** Depth M */
+            depth_m?: number | null;
+        };
+        /**
+         * LinkMade
+         * @description The short name of a view in an address.
+         */
+        LinkMade: {
+            /** Id */
+            id: string;
         };
         /**
          * Look
@@ -1479,6 +1699,45 @@ export interface components {
             /** Picture Png */
             picture_png: string;
             view: components["schemas"]["View"];
+        };
+        /**
+         * Of
+         * @description Components of a level, discipline, class ... by its name; the empty name means those that have none.
+         */
+        Of: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "of";
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
+            /** Value */
+            value: string;
+        };
+        /**
+         * OtherWay
+         * @description A way that is not the quickest, and what of the quickest it keeps away from.
+         */
+        OtherWay: {
+            avoids: components["schemas"]["AvoidedPlace"];
+            answer: components["schemas"]["RouteAnswer"];
+        };
+        /**
+         * PlainBut
+         * @description All but what a plain selection selects.
+         */
+        PlainBut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "all_but";
+            /** Of */
+            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"];
         };
         /**
          * PlanAxis
@@ -1736,6 +1995,66 @@ export interface components {
             height_limit_m: number;
         };
         /**
+         * Rule
+         * @description What is to be done with what is selected; later rules count over earlier ones.
+         */
+        Rule: {
+            /** Select */
+            select: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"];
+            /**
+             * Effect
+             * @enum {string}
+             */
+            effect: "show" | "fade" | "hide" | "only" | "fade_rest" | "tint";
+            /** Colour */
+            colour?: string | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Off
+             * @default false
+             */
+            off: boolean;
+        };
+        /**
+         * RuleLine
+         * @description A rule in plain words.
+         */
+        RuleLine: {
+            rule: components["schemas"]["Rule"];
+            /** Done */
+            done: string;
+            /** Says */
+            says: string;
+            /** Selects */
+            selects: number;
+            /** Decides */
+            decides: number;
+            /** Gone */
+            gone: number;
+        };
+        /**
+         * RulesWish
+         * @description Rules to be resolved, later ones over earlier ones.
+         */
+        RulesWish: {
+            /** Rules */
+            rules: components["schemas"]["Rule"][];
+        };
+        /**
          * Said
          * @description An error in one sentence that says what is wrong and what to do.
          */
@@ -1778,6 +2097,34 @@ export interface components {
             pixel_mm: number;
         };
         /**
+         * Seen
+         * @description How every component appears, by its dense number in this version of the federation.
+         *
+         *     ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
+         *     number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
+         *     is base64 of a little-endian 32-bit number each, 0xRRGGBB or -1, and empty where nothing is tinted.
+         */
+        Seen: {
+            /** Version */
+            version: number;
+            /** Done */
+            done: string;
+            /** Rules */
+            rules: components["schemas"]["RuleLine"][];
+            /** Shown */
+            shown: number;
+            /** Faded */
+            faded: number;
+            /** Hidden */
+            hidden: number;
+            /** States */
+            states: string;
+            /** Reasons */
+            reasons: string;
+            /** Tints */
+            tints: string;
+        };
+        /**
          * Stand
          * @description Where somebody standing comes to stand in a room, and the bearing of the longest clear line from there.
          */
@@ -1791,7 +2138,7 @@ export interface components {
         };
         /**
          * Stop
-         * @description Why it stopped; sizes in metres where there are any, for a slope rise over run.
+         * @description Why it stopped, and in one line; sizes in metres where there are any, for a slope rise over run.
          */
         Stop: {
             /**
@@ -1799,6 +2146,8 @@ export interface components {
              * @enum {string}
              */
             kind: "height" | "width" | "solid" | "step" | "drop" | "slope" | "edge";
+            /** Sentence */
+            sentence: string;
             component: components["schemas"]["NamedComponent"] | null;
             /** Found M */
             found_m: number | null;
@@ -1818,38 +2167,43 @@ export interface components {
             towards_m: number[];
         };
         /**
+         * These
+         * @description Components one by one: for each model the GlobalIds.
+         */
+        These: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "these";
+            /** Of */
+            of: {
+                [key: string]: string[];
+            };
+        };
+        /**
          * View
-         * @description Everything a viewpoint restores.
+         * @description Everything that makes up what somebody sees.
          */
         View: {
-            pose: components["schemas"]["Pose"];
-            /** Origin M */
-            origin_m: number[];
             /**
-             * Cells
+             * Version
+             * @default 2
+             * @constant
+             */
+            version: 2;
+            eye: components["schemas"]["Eye"];
+            /**
+             * @default {
+             *       "through_m": 0
+             *     }
+             */
+            limits: components["schemas"]["Limits"];
+            /**
+             * Rules
              * @default []
              */
-            cells: components["schemas"]["CellState"][];
-            /**
-             * Shown
-             * @default []
-             */
-            shown: components["schemas"]["ComponentRef"][];
-            /**
-             * Hidden
-             * @default []
-             */
-            hidden: components["schemas"]["ComponentRef"][];
-            /**
-             * Faded
-             * @default []
-             */
-            faded: components["schemas"]["ComponentRef"][];
-            /**
-             * Picked
-             * @default []
-             */
-            picked: components["schemas"]["ComponentRef"][];
+            rules: components["schemas"]["Rule"][];
             /**
              * Alternatives
              * @default {}
@@ -1857,6 +2211,13 @@ export interface components {
             alternatives: {
                 [key: string]: string;
             };
+            /**
+             * @default {
+             *       "kind": "these",
+             *       "of": {}
+             *     }
+             */
+            picked: components["schemas"]["These"];
         };
         /** Viewpoint */
         Viewpoint: {
@@ -2959,7 +3320,9 @@ export interface operations {
     };
     list_models_api_projects__project_id__models_get: {
         parameters: {
-            query?: never;
+            query?: {
+                bin?: boolean;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -5591,6 +5954,327 @@ export interface operations {
             };
         };
     };
+    resolve_rules_api_projects__project_id__resolve_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seen"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    make_link_api_projects__project_id__links_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["View"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    open_link_api_projects__project_id__links__link_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
     get_walking_api_projects__project_id__walking_get: {
         parameters: {
             query?: {
@@ -6143,6 +6827,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RouteAnswer"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    find_others_api_projects__project_id__routes_others_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherWay"][];
                 };
             };
             /** @description The request is not one that is understood. */

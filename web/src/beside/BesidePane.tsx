@@ -2,10 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useEffect, useRef, useState } from "react";
-import { useHabits } from "../project/habits";
-import { HoverLabel, RegionBox } from "../project/StageMarks";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useHabits } from "../open/habits";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { tone } from "../theme";
 import { Trail } from "../trail/Trail";
 import { Divider } from "./Divider";
@@ -39,7 +40,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
       drawn.forget();
     };
   }, [stage, drawn]);
-  const picked = useSession((s) => s.picked);
+  const picked = useSelection((s) => s.picked);
   useEffect(() => {
     const last = picked.at(-1);
     if (ready && last !== undefined) drawings.bring(last);

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useRef } from "react";
-import { useHabits } from "../project/habits";
+import { useHabits } from "../open/habits";
 import { tone } from "../theme";
 
 const LEAST = 0.2;

@@ -1,5 +1,5 @@
 import { type PointerEvent, useEffect, useRef } from "react";
-import { useOpen } from "../project/useStage";
+import { useOpen } from "../open/useStage";
 import { outlineBefore } from "../stage/outline";
 import type { Pose } from "../stage/pose";
 import { face, tone } from "../theme";
@@ -115,7 +115,7 @@ function Marks({ name }: { name: string }) {
       <text
         ref={label}
         textAnchor="middle"
-        fontSize={11}
+        fontSize={12}
         fontFamily={face.head}
         fontWeight={600}
         fill={tone.pickInk}

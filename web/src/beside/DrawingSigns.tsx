@@ -3,8 +3,8 @@ import { Vector3 } from "three";
 import { PlanSigns, RoomNames, WayUp } from "../keyplan/PlanDrawing";
 import { type Point, Sheet } from "../keyplan/plan";
 import { useKeyPlan } from "../keyplan/useInstrument";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useSelection } from "../open/selection";
+import { useOpen } from "../open/useStage";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
 import { face, tone } from "../theme";
@@ -115,9 +115,9 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
 /** Boxes around what is picked, dashed: seen also where something else is before it, or above the cut. */
 function PickedBoxes({ view, pose }: { view: View; pose: Pose }) {
   const { stage } = useOpen();
-  const picked = useSession((s) => s.picked);
+  const picked = useSelection((s) => s.picked);
   const boxes = useMemo(
-    () => [...(stage()?.boxesOf(picked.slice(0, MOST_BOXES)).values() ?? [])],
+    () => [...(stage()?.building.boxesOf(picked.slice(0, MOST_BOXES)).values() ?? [])],
     [stage, picked],
   );
   if (!pose) return null;
@@ -167,7 +167,7 @@ function Words(props: { x: number; y: number; anchor: "start" | "middle"; childr
       x={props.x}
       y={props.y}
       textAnchor={props.anchor}
-      fontSize={10.5}
+      fontSize={12}
       fontFamily={face.head}
       fontWeight={600}
       fill={tone.soft}

@@ -1,6 +1,6 @@
 import { type PointerEvent, useEffect, useRef } from "react";
-import { offStorey } from "../keyplan/plan";
-import { useOpen } from "../project/useStage";
+import { offStorey } from "../open/levels";
+import { useOpen } from "../open/useStage";
 import { forward, type Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { announce } from "../trail/cause";

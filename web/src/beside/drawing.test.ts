@@ -1,14 +1,17 @@
 import { expect, test } from "vitest";
-import type { Federation } from "../api/client";
+import { federationOf } from "../open/testFederation";
 import { elevationsOf, levelOf, lookOf, plansOf, sameDrawing, spokenDrawing } from "./drawing";
 
-const federation = {
-  levels: [
-    { name: "Level 00", elevation_m: 0, plan: "a" },
-    { name: "Level 01", elevation_m: 4, plan: "b" },
-    { name: "Attic", elevation_m: 8, plan: null },
-  ],
-} as unknown as Federation;
+const federation = federationOf(
+  {},
+  {
+    levels: [
+      { name: "Level 00", elevation_m: 0, begins_m: -0.25, plan: "a" },
+      { name: "Level 01", elevation_m: 4, begins_m: 3.75, plan: "b" },
+      { name: "Attic", elevation_m: 8, begins_m: 7.75, plan: null },
+    ],
+  },
+);
 const directions = [
   { name: "front", bearing_deg: 0, tilt_deg: 0 },
   { name: "right", bearing_deg: 270, tilt_deg: 0 },

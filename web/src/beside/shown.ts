@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { perProject } from "../open/perProject";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import type { Drawing } from "./drawing";
@@ -11,7 +11,7 @@ interface Beside {
 }
 
 /** Which drawing stands beside the stage. */
-export const useBeside = create<Beside>((set) => ({
+export const useBeside = perProject<Beside>((set) => ({
   drawing: null,
   open: (drawing) => set({ drawing }),
   close: () => set({ drawing: null }),

@@ -4,11 +4,13 @@ import { Vector3 } from "three";
 import type { PoseShape } from "../api/client";
 import { framed } from "../camera/framed";
 import type { Subject } from "../camera/subject";
-import { levelAt } from "../keyplan/plan";
 import { keyPlanQuery, useDirections, useNorth } from "../keyplan/useInstrument";
-import { useHabits } from "../project/habits";
-import { find, orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useHabits } from "../open/habits";
+import { levelAt } from "../open/levels";
+import { find } from "../open/numbering";
+import { pickedNow } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
 import { fromShape, looking, type Pose } from "../stage/pose";
 import { announce } from "../trail/cause";
 import { type Drawing, elevationsOf, levelOf, lookOf, plansOf, spokenDrawing } from "./drawing";
@@ -85,7 +87,7 @@ export function useDrawings() {
         show({ kind: "elevation", name: `Elevation towards ${own}°`, bearingDeg, tiltDeg: 0 });
       },
       fitTo: (drawing: Drawing) => {
-        const picked = useSession.getState().picked;
+        const picked = pickedNow();
         const subject: Subject = picked.length ? { kind: "components", components: picked } : whole(drawing);
         void goTo(drawing, subject, picked.length ? "fit: picked" : `fit: ${spokenDrawing(drawing)}`, false);
       },
@@ -94,7 +96,7 @@ export function useDrawings() {
         const now = stage();
         const view = now?.drawing;
         const shown = useBeside.getState().drawing;
-        const box = now?.boxesOf([component]).get(component);
+        const box = now?.building.boxesOf([component]).get(component);
         const found = find(federation, component);
         if (!now || !view || !shown || !box || !found) return;
         const centre = box.getCenter(new Vector3());

@@ -2,33 +2,31 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
 import { useEffect, useMemo, useRef } from "react";
-import { ALL_SHOWN, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
-import type { State } from "../stage/states";
+import { useSeen } from "../open/seen";
+import { cellOf } from "../open/selectors";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { useSeeing } from "../seen/useSeeing";
 import { face, tone } from "../theme";
-import { boardOf, heightShare, type Row, withCells } from "./board";
-import { Cell, NEXT } from "./Cell";
+import { boardOf, cellKey, heightShare, type Row, stateOf, type Tally, tallies, together } from "./board";
+import { Cell, EFFECT, NEXT } from "./Cell";
 
 const LABEL_PX = 60;
 
 /** Levels down, disciplines across: the building's own cross-section, to show, fade or hide by. */
 export function StoreyBoard() {
   const { federation } = useOpen();
-  const visibility = useSession((s) => s.visibility);
-  const past = useSession((s) => s.past.length);
-  const see = useSession((s) => s.see);
-  const undo = useSession((s) => s.undo);
+  const states = useSeen((s) => s.states);
+  const { put, everything, undo } = useSeeing();
+  const undoable = useSeen((s) => s.history.at > 0);
   const board = useMemo(() => boardOf(federation), [federation]);
-  const stateOf = (level: number, discipline: number): State =>
-    visibility.cells.get(`${level}/${discipline}`) ?? "shown";
+  const seen = useMemo(() => tallies(federation, states), [federation, states]);
+  const tallyOf = (level: number, discipline: number) => seen.get(cellKey(level, discipline));
 
-  /** Rows and columns go together to the state after that of their first cell. */
-  const cycle = (cells: readonly (readonly [number, number])[]) => {
-    const [first] = cells;
-    if (first) see(withCells(visibility, federation, cells, NEXT[stateOf(first[0], first[1])]));
-  };
-  const hidden = board.count(visibility, "hidden");
-  const faded = board.count(visibility, "faded");
+  /** A cell, a level or a discipline goes to the state after the one it reads as. */
+  const cycle = (level: number | null, discipline: number | null, cells: Iterable<Tally | undefined>) =>
+    put(EFFECT[NEXT[stateOf(together(cells))]], cellOf(federation, level, discipline));
+  const { hidden, faded } = together(seen.values());
   return (
     <Box
       sx={{
@@ -59,7 +57,11 @@ export function StoreyBoard() {
                 type="button"
                 aria-label={`${known?.name}, every level`}
                 onClick={() =>
-                  cycle(board.rows.filter((r) => r.counts.get(discipline)).map((r) => [r.level, discipline]))
+                  cycle(
+                    null,
+                    discipline,
+                    board.rows.map((r) => tallyOf(r.level, discipline)),
+                  )
                 }
                 sx={{
                   border: 0,
@@ -70,7 +72,7 @@ export function StoreyBoard() {
                   cursor: "pointer",
                   fontFamily: face.head,
                   fontWeight: 600,
-                  fontSize: 10.5,
+                  fontSize: 12,
                   color: tone.ink,
                   "&:hover": { bgcolor: tone.line },
                 }}
@@ -98,9 +100,15 @@ export function StoreyBoard() {
             key={row.level}
             row={row}
             columns={board.columns}
-            stateOf={stateOf}
-            onRow={() => cycle(board.columns.filter((d) => row.counts.get(d)).map((d) => [row.level, d]))}
-            onCell={(discipline) => cycle([[row.level, discipline]])}
+            tallyOf={(discipline) => tallyOf(row.level, discipline)}
+            onRow={() =>
+              cycle(
+                row.level,
+                null,
+                board.columns.map((d) => tallyOf(row.level, d)),
+              )
+            }
+            onCell={(discipline) => cycle(row.level, discipline, [tallyOf(row.level, discipline)])}
           />
         ))}
         <EyeMark rows={board.rows} />
@@ -113,14 +121,14 @@ export function StoreyBoard() {
             <Box sx={{ color: tone.ink }} data-testid="hidden-count">
               <b>{hidden}</b> hidden · <b>{faded}</b> faded
             </Box>
-            <Button variant="text" onClick={() => see(ALL_SHOWN)}>
+            <Button variant="text" onClick={everything}>
               Bring all back
             </Button>
           </>
         ) : (
           <Box>Everything is shown. Click a cell, a level or a discipline: show, fade, hide.</Box>
         )}
-        {past > 0 && (
+        {undoable && (
           <Button variant="text" onClick={undo}>
             Undo
           </Button>
@@ -140,7 +148,7 @@ function Heading() {
       >
         STOREY BOARD
       </Box>
-      <Button variant="text" onClick={() => fold("board", true)} sx={{ fontSize: 11.5, color: tone.soft }}>
+      <Button variant="text" onClick={() => fold("board", true)} sx={{ fontSize: 12, color: tone.soft }}>
         fold
       </Button>
     </Box>
@@ -150,11 +158,11 @@ function Heading() {
 function BoardRow(props: {
   row: Row;
   columns: readonly number[];
-  stateOf: (level: number, discipline: number) => State;
+  tallyOf: (discipline: number) => Tally | undefined;
   onRow: () => void;
   onCell: (discipline: number) => void;
 }) {
-  const { row, columns, stateOf } = props;
+  const { row, columns, tallyOf } = props;
   const { federation } = useOpen();
   return (
     <Box
@@ -188,7 +196,7 @@ function BoardRow(props: {
           <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
             {row.name}
           </Box>
-          <Box sx={{ fontFamily: face.figure, fontSize: 10.5, color: tone.soft }}>{row.elevation}</Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{row.elevation}</Box>
         </Box>
       </Tooltip>
       {columns.map((discipline) => (
@@ -196,8 +204,7 @@ function BoardRow(props: {
           key={discipline}
           level={row.name}
           discipline={federation.disciplines[discipline]}
-          count={row.counts.get(discipline) ?? 0}
-          state={stateOf(row.level, discipline)}
+          tally={tallyOf(discipline)}
           onClick={() => props.onCell(discipline)}
         />
       ))}
@@ -233,7 +240,7 @@ function EyeMark({ rows }: { rows: readonly Row[] }) {
           left: 0,
           bottom: "100%",
           fontFamily: face.figure,
-          fontSize: 11,
+          fontSize: 12,
           fontWeight: 600,
           lineHeight: "16px",
           color: tone.here,

@@ -1,48 +1,13 @@
 import { expect, test } from "vitest";
-import type { Federation } from "../api/client";
-import { ALL_SHOWN, resolve } from "../project/session";
-import { boardOf, heightShare, withCells } from "./board";
+import { federationOf } from "../open/testFederation";
+import { boardOf, heightShare, stateOf, tallies, together } from "./board";
 
-const model = (id: string, first: number, stands: boolean) => ({
-  id,
-  name: id,
-  first,
-  stands,
-  count: 0,
-  elsewhere: false,
-  named: "",
-  placed: "",
-  alternative_what: null,
-  alternative_option: null,
-  global_ids: ["a", "b", "c"],
-  labels: ["A", "B", "C"],
-  level: [0, 1, -1],
-  discipline: [0, 1, 1],
-  colour: [0, 0, 0],
-  chunks: [],
-});
-
-const federation: Federation = {
-  id: "p",
-  name: "House",
-  version: 1,
-  trouble: "",
-  origin_m: [0, 0, 0],
-  bounds_m: null,
-  building_north_deg: 0,
-  true_north_deg: null,
-  disciplines: [
-    { code: "ARC", name: "Architecture", colour: "#7d8790" },
-    { code: "STR", name: "Structure", colour: "#7a5fa8" },
-  ],
-  levels: [
-    { name: "Level 00", elevation_m: 0 },
-    { name: "Level 01", elevation_m: 4 },
-  ],
-  rooms: [],
-  colours: ["#ffffff"],
-  models: [model("one", 0, true), model("two", 3, false)],
-};
+const ROWS = [
+  ["a", 0, 0],
+  ["b", 1, 1],
+  ["c", -1, 1],
+] as const;
+const federation = federationOf({ one: ROWS, two: ROWS }, {}, ["two"]);
 
 test("rows run from the top down, with what is on no level last", () => {
   const { rows, columns } = boardOf(federation);
@@ -55,21 +20,18 @@ test("rows run from the top down, with what is on no level last", () => {
   expect(rows[0]?.counts.get(1)).toBe(1);
 });
 
-test("a model that does not stand is hidden and not counted", () => {
-  expect(resolve(federation, ALL_SHOWN)).toEqual(["shown", "shown", "shown", "hidden", "hidden", "hidden"]);
-  expect(boardOf(federation).count(ALL_SHOWN, "hidden")).toBe(0);
+test("cells say how many of what there is are shown, and what does not stand does not count", () => {
+  const cells = tallies(federation, new Uint8Array([2, 0, 1, 0, 0, 0]));
+  expect(cells.get("0/0")).toEqual({ there: 1, shown: 1, faded: 0, hidden: 0 });
+  expect([...cells.values()].map(stateOf)).toEqual(["shown", "hidden", "faded"]);
+  expect(together(cells.values())).toEqual({ there: 3, shown: 1, faded: 1, hidden: 1 });
 });
 
-test("setting a cell takes its components along, whatever they were", () => {
-  const own = {
-    cells: new Map(),
-    components: new Map([
-      [1, "faded" as const],
-      [0, "faded" as const],
-    ]),
-  };
-  const next = withCells(own, federation, [[1, 1]], "hidden");
-  expect(resolve(federation, next).slice(0, 3)).toEqual(["faded", "hidden", "shown"]);
+test("a cell is off only where nothing of it is to be seen", () => {
+  expect(stateOf({ there: 9, shown: 1, faded: 4, hidden: 4 })).toBe("shown");
+  expect(stateOf({ there: 9, shown: 0, faded: 1, hidden: 8 })).toBe("faded");
+  expect(stateOf({ there: 9, shown: 0, faded: 0, hidden: 9 })).toBe("hidden");
+  expect(stateOf(undefined)).toBe("shown");
 });
 
 test("the eye's height falls between the levels as they are drawn", () => {

@@ -1,6 +1,20 @@
 import type { Federation } from "../api/client";
-import { cellKey, NO_LEVEL, resolve, type Visibility } from "../project/session";
+import { FADED, HIDDEN } from "../open/expected";
 import type { State } from "../stage/states";
+
+export const NO_LEVEL = -1;
+
+export function cellKey(level: number, discipline: number): string {
+  return `${level}/${discipline}`;
+}
+
+/** How many components of a cell there are, and how many of them are shown, faded and hidden. */
+export interface Tally {
+  there: number;
+  shown: number;
+  faded: number;
+  hidden: number;
+}
 
 /** One level of the board. */
 export interface Row {
@@ -19,8 +33,46 @@ function signed(metres: number): string {
   return `${Math.abs(metres) < 0.005 ? "±" : metres < 0 ? "−" : "+"}${Math.abs(metres).toFixed(2)}`;
 }
 
+/** What of each cell is shown, by the states of all components; models that do not stand do not count. */
+export function tallies(federation: Federation, states: Uint8Array): Map<string, Tally> {
+  const found = new Map<string, Tally>();
+  for (const model of federation.models) {
+    if (!model.stands) continue;
+    model.level.forEach((level, i) => {
+      const key = cellKey(level, model.discipline[i] ?? 0);
+      const tally = found.get(key) ?? { there: 0, shown: 0, faded: 0, hidden: 0 };
+      const state = states[model.first + i];
+      tally.there += 1;
+      if (state === HIDDEN) tally.hidden += 1;
+      else if (state === FADED) tally.faded += 1;
+      else tally.shown += 1;
+      found.set(key, tally);
+    });
+  }
+  return found;
+}
+
+/** The sum of cells. */
+export function together(cells: Iterable<Tally | undefined>): Tally {
+  const sum = { there: 0, shown: 0, faded: 0, hidden: 0 };
+  for (const cell of cells) {
+    if (!cell) continue;
+    sum.there += cell.there;
+    sum.shown += cell.shown;
+    sum.faded += cell.faded;
+    sum.hidden += cell.hidden;
+  }
+  return sum;
+}
+
+/** How a cell reads: by what most of its components are; off only where nothing of it is to be seen. */
+export function stateOf(tally: Tally | undefined): State {
+  if (!tally || tally.shown > 0) return "shown";
+  return tally.faded > 0 ? "faded" : "hidden";
+}
+
 /** Rows from the top down, columns in the order of the disciplines, with counts. */
-export function boardOf(federation: Federation) {
+export function boardOf(federation: Federation): { columns: number[]; rows: Row[] } {
   const counts = new Map<string, number>();
   const used = new Set<number>();
   const usedLevels = new Set<number>();
@@ -62,39 +114,7 @@ export function boardOf(federation: Federation) {
       counts: countsOf(NO_LEVEL),
     });
   }
-  const count = (visibility: Visibility, state: State): number => {
-    const standing = new Set<number>();
-    for (const model of federation.models) {
-      if (model.stands)
-        model.global_ids.forEach((_, i) => {
-          standing.add(model.first + i);
-        });
-    }
-    return resolve(federation, visibility).filter((s, i) => s === state && standing.has(i)).length;
-  };
-  return { columns, rows, count };
-}
-
-/** Set cells, and let components that differed from them follow their cell again. */
-export function withCells(
-  visibility: Visibility,
-  federation: Federation,
-  cells: readonly (readonly [number, number])[],
-  state: State,
-): Visibility {
-  const keys = new Set(cells.map(([level, discipline]) => cellKey(level, discipline)));
-  const next = new Map(visibility.cells);
-  for (const key of keys) {
-    if (state === "shown") next.delete(key);
-    else next.set(key, state);
-  }
-  const components = new Map(visibility.components);
-  for (const model of federation.models) {
-    model.level.forEach((level, i) => {
-      if (keys.has(cellKey(level, model.discipline[i] ?? 0))) components.delete(model.first + i);
-    });
-  }
-  return { cells: next, components };
+  return { columns, rows };
 }
 
 /** How far down the board a height lies, and whether it is beyond the levels. */

@@ -3,10 +3,11 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useEffect, useState } from "react";
 import type { Federation } from "../api/client";
-import { levelAt } from "../keyplan/plan";
-import { useHabits } from "../project/habits";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useHabits } from "../open/habits";
+import { overStorey } from "../open/levels";
+import { useSeen } from "../open/seen";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
 import { copyPose, type Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { announce } from "../trail/cause";
@@ -14,16 +15,6 @@ import { PanelHeading, Row } from "./Panel";
 import { useLook } from "./useLook";
 
 const REACH_M = 500;
-
-/** The storey under a height, and how far above its floor the height is. */
-export function overStorey(
-  federation: Federation,
-  z: number,
-): { name: string; overM: number; floorM: number } {
-  const level = federation.levels[levelAt(federation.levels, z)];
-  const floorM = level?.elevation_m ?? 0;
-  return { name: level?.name ?? "zero", overM: z - floorM, floorM };
-}
 
 /** How high the eye and its target are above their storeys, shown and typed; the view made level. */
 export function EyePanel() {
@@ -37,7 +28,10 @@ export function EyePanel() {
     const view = stage();
     if (!view) return;
     const next = copyPose(view.pose);
-    next[part].z = overStorey(federation, view.pose[part].z).floorM + overM;
+    const z = overStorey(federation.levels, view.pose[part].z).floorM + overM;
+    // Who stands higher or lower looks as level as before.
+    if (part === "eye") next.target.z += z - next.eye.z;
+    next[part].z = z;
     announce(part === "eye" ? "eye height" : "target height");
     view.go(next);
   };
@@ -78,7 +72,7 @@ function Height(props: {
   z: number;
   onChange: (overM: number) => void;
 }) {
-  const { name, overM } = overStorey(props.federation, props.z);
+  const { name, overM } = overStorey(props.federation.levels, props.z);
   const say = useSession((s) => s.say);
   const [typed, setTyped] = useState<string | null>(null);
   const submit = (event: FormEvent) => {
@@ -111,12 +105,13 @@ function Height(props: {
 
 /** How far the view sees beyond its target; off unless it is asked for. */
 function DepthLimit() {
-  const { stage } = useOpen();
-  const limit = useSession((s) => s.depthLimitM);
-  const limitDepth = useSession((s) => s.limitDepth);
+  const limit = useSeen((s) => s.depthM);
   const take = (metres: number | null) => {
-    limitDepth(metres);
-    stage()?.setDepthLimit(metres);
+    const { rules, see } = useSeen.getState();
+    see(
+      { rules, depthM: metres },
+      metres === null ? "saw to any depth" : `saw ${metres} m beyond the target`,
+    );
   };
   return (
     <>

@@ -3,12 +3,13 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import Slider from "@mui/material/Slider";
 import { type FormEvent, useEffect, useState } from "react";
-import { useHabits } from "../project/habits";
-import { useOpen } from "../project/useStage";
+import { useHabits } from "../open/habits";
+import { useOpen } from "../open/useStage";
 import { focalMm, type Pose, withAngle } from "../stage/pose";
 import { tone } from "../theme";
 import { announce } from "../trail/cause";
 import { PanelHeading, Row } from "./Panel";
+import { SCALES } from "./scales";
 import { useLook } from "./useLook";
 
 const LEAST_DEG = 1;
@@ -105,8 +106,6 @@ function Handle(props: {
     </Box>
   );
 }
-
-const SCALES = [20, 50, 100, 200] as const;
 
 /** True scale, from the size of a pixel that is declared for this screen. */
 function Scale() {

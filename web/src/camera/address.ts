@@ -1,56 +1,79 @@
-import { Vector3 } from "three";
-import type { ComponentRef, Federation, View } from "../api/client";
-import { fromShape, toShape } from "../stage/pose";
+import { type ComponentRef, type Federation, Refused, type Shapes, type View } from "../api/client";
+import { type OlderView, today } from "../open/document";
+
+type Rule = Shapes["Rule"];
 
 const DIGITS = 4;
-/** More components than these would make an address that does not fit into a message. */
-export const MOST_NAMED = 60;
-/** A model is known in an address by the beginning of its name on the wire. */
-const SHORT = 8;
+/** Rules that take more room than this go by the short name of a link, so that the address fits into a message. */
+const LONGEST = 800;
 
 const STATES = ["shown", "hidden", "faded"] as const;
-type State = (typeof STATES)[number];
 type Parts = Record<string, string>;
 
-/** The present view as the address bar carries it, in project coordinates, so that it outlives another origin. */
-export function toAddress(view: View): string {
-  const pose = fromShape(view.pose);
-  const world = (v: Vector3) =>
-    v.toArray().map((c, i) => Number((c + (view.origin_m[i] ?? 0)).toFixed(DIGITS)));
+/** Where views are kept that are too long for an address. */
+export interface Links {
+  keep(view: View): Promise<string>;
+  open(id: string): Promise<View>;
+}
+
+async function throughStream(data: Uint8Array<ArrayBuffer>, stream: CompressionStream | DecompressionStream) {
+  const out = new Blob([data]).stream().pipeThrough(stream);
+  return new Uint8Array(await new Response(out).arrayBuffer());
+}
+
+async function packed(value: unknown): Promise<string> {
+  const data = new TextEncoder().encode(JSON.stringify(value));
+  const small = await throughStream(data, new CompressionStream("deflate-raw"));
+  return btoa(String.fromCharCode(...small))
+    .replace(/\+/g, "-")
+    .replace(/\//g, "_")
+    .replace(/=+$/, "");
+}
+
+async function unpacked(text: string): Promise<unknown> {
+  const raw = atob(text.replace(/-/g, "+").replace(/_/g, "/"));
+  const data = Uint8Array.from(raw, (c) => c.charCodeAt(0));
+  const whole = await throughStream(data, new DecompressionStream("deflate-raw"));
+  return JSON.parse(new TextDecoder().decode(whole));
+}
+
+/** The present view as the address bar carries it; long rules are kept on the server and named. */
+export async function toAddress(view: View, links: Links): Promise<string> {
+  const { eye } = view;
+  const metres = (at: readonly number[]) => at.map((c) => Number(c.toFixed(DIGITS)));
+  const through = view.limits?.through_m ?? 0;
   const figures = [
-    ...world(pose.eye),
-    ...world(pose.target),
-    ...pose.up.toArray().map((c) => Number(c.toFixed(6))),
-    Number(pose.angleDeg.toFixed(3)),
-    Number(pose.heightM.toFixed(DIGITS)),
-    ...(pose.throughM > 0 ? [Number(pose.throughM.toFixed(DIGITS))] : []),
+    ...metres(eye.eye_m),
+    ...metres(eye.target_m),
+    ...eye.up.map((c) => Number(c.toFixed(6))),
+    Number(eye.angle_deg.toFixed(3)),
+    Number(eye.height_m.toFixed(DIGITS)),
+    ...(through > 0 ? [Number(through.toFixed(DIGITS))] : []),
   ];
-  const parts: Parts = { view: `${pose.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
-  const cells = (view.cells ?? []).map(
-    (cell) => `${encodeURIComponent(cell.level ?? "")}/${encodeURIComponent(cell.discipline)}/${cell.state}`,
-  );
-  if (cells.length) parts.cells = cells.join(",");
-  const named = STATES.reduce((sum, state) => sum + (view[state]?.length ?? 0), 0);
-  if (named > MOST_NAMED) parts.unnamed = String(named);
-  else {
-    for (const state of STATES) {
-      const refs = (view[state] ?? []).map((ref) => `${ref.model.slice(0, SHORT)}.${ref.global_id}`);
-      if (refs.length) parts[state] = refs.join(",");
-    }
+  const parts: Parts = { view: `${eye.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
+  if (view.limits?.depth_m) parts.depth = String(view.limits.depth_m);
+  if (view.rules?.length) {
+    const text = await packed(view.rules);
+    if (text.length <= LONGEST) parts.seen = text;
+    else parts.link = await links.keep(view);
   }
   return `#${Object.entries(parts)
     .map(([name, value]) => `${name}=${value}`)
     .join("&")}`;
 }
 
-/** What an address carries: a view, and how many components differ that it could not name. */
+/** What an address carries: a view, and what is wrong with what it says of hidden things, if anything is. */
 export interface Addressed {
   view: View;
-  unnamed: number;
+  trouble: string;
 }
 
 /** The view that an address carries, or null if it carries none that can be looked at. */
-export function fromAddress(hash: string, federation: Pick<Federation, "models">): Addressed | null {
+export async function fromAddress(
+  hash: string,
+  federation: Pick<Federation, "models">,
+  links: Links,
+): Promise<Addressed | null> {
   const parts: Parts = {};
   for (const part of hash.replace(/^#/, "").split("&")) {
     const at = part.indexOf("=");
@@ -58,27 +81,46 @@ export function fromAddress(hash: string, federation: Pick<Federation, "models">
   }
   const pose = poseOf(parts.view ?? "");
   if (!pose) return null;
-  const refs = (state: State) =>
+  const depth = Number(parts.depth ?? 0);
+  const view = older(parts, pose, federation);
+  const { rules, trouble } = await rulesOf(parts, links);
+  const limits = { through_m: view.limits?.through_m ?? 0, depth_m: depth > 0 ? depth : null };
+  return { view: { ...view, limits, rules: [...(view.rules ?? []), ...rules] }, trouble };
+}
+
+const CUT_SHORT = "The link was cut short; what it hides is not known, and everything is shown.";
+
+async function rulesOf(parts: Parts, links: Links): Promise<{ rules: Rule[]; trouble: string }> {
+  try {
+    if (parts.link) return { rules: (await links.open(parts.link)).rules ?? [], trouble: "" };
+    const rules = parts.seen ? await unpacked(parts.seen) : [];
+    return Array.isArray(rules) ? { rules, trouble: "" } : { rules: [], trouble: CUT_SHORT };
+  } catch (error) {
+    return { rules: [], trouble: error instanceof Refused ? error.message : CUT_SHORT };
+  }
+}
+
+/** What an address of an earlier version said of cells and components. */
+function older(parts: Parts, pose: OlderView["pose"], federation: Pick<Federation, "models">): View {
+  const refs = (state: (typeof STATES)[number]) =>
     (parts[state] ?? "").split(",").flatMap<ComponentRef>((text) => {
       const [short = "", globalId = ""] = text.split(".");
       const model = short && federation.models.find((m) => m.id.startsWith(short));
       return model ? [{ model: model.id, global_id: globalId }] : [];
     });
-  const view: View = {
-    pose: toShape(pose),
+  const cells = (parts.cells ?? "").split(",").flatMap((text) => {
+    const [level = "", discipline = "", state] = text.split("/").map(spoken);
+    const known = STATES.find((each) => each === state);
+    return known && discipline ? [{ level: level || null, discipline, state: known }] : [];
+  });
+  return today({
+    pose,
     origin_m: [0, 0, 0],
-    cells: (parts.cells ?? "").split(",").flatMap((text) => {
-      const [level = "", discipline = "", state] = text.split("/").map(spoken);
-      const known = STATES.find((each) => each === state);
-      return known && discipline ? [{ level: level || null, discipline, state: known }] : [];
-    }),
+    cells,
     shown: refs("shown"),
     hidden: refs("hidden"),
     faded: refs("faded"),
-    picked: [],
-    alternatives: {},
-  };
-  return { view, unnamed: Number(parts.unnamed ?? 0) || 0 };
+  });
 }
 
 function spoken(text: string): string {
@@ -89,20 +131,24 @@ function spoken(text: string): string {
   }
 }
 
-function poseOf(text: string) {
+function poseOf(text: string): OlderView["pose"] | null {
   const match = /^([pe])([-\d.,e]+)$/.exec(text);
   const f = match?.[2]?.split(",").map(Number) ?? [];
   if (f.length < 11 || f.length > 12 || f.some((v) => !Number.isFinite(v))) return null;
-  const at = (i: number) => new Vector3(f[i], f[i + 1], f[i + 2]);
-  const pose = {
-    projection: match?.[1] === "p" ? ("parallel" as const) : ("perspective" as const),
-    eye: at(0),
-    target: at(3),
-    up: at(6),
-    angleDeg: Math.max(1, Math.min(120, f[9] ?? 60)),
-    heightM: Math.max(0.01, f[10] ?? 10),
-    throughM: Math.max(0, Math.min(1000, f[11] ?? 0)),
+  const at = (i: number) => f.slice(i, i + 3);
+  const [eye, target, up] = [at(0), at(3), at(6)] as [number[], number[], number[]];
+  const look = target.map((c, i) => c - (eye[i] ?? 0)) as [number, number, number];
+  const [u, v, w] = up as [number, number, number];
+  const across = Math.hypot(look[1] * w - look[2] * v, look[2] * u - look[0] * w, look[0] * v - look[1] * u);
+  const length = Math.hypot(...look);
+  if (!(across > 1e-6 * length && length > 1e-3)) return null;
+  return {
+    projection: match?.[1] === "p" ? "parallel" : "perspective",
+    eye_m: eye,
+    target_m: target,
+    up,
+    angle_deg: Math.max(1, Math.min(120, f[9] ?? 60)),
+    height_m: Math.max(0.01, f[10] ?? 10),
+    through_m: Math.max(0, Math.min(1000, f[11] ?? 0)),
   };
-  const look = pose.target.clone().sub(pose.eye);
-  return look.clone().cross(pose.up).length() > 1e-6 * look.length() && look.length() > 1e-3 ? pose : null;
 }

@@ -1,10 +1,10 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
-import type { Federation, View } from "../api/client";
-import { ALL_SHOWN } from "../project/session";
-import { forward, looking, type Pose, toShape, turned, withAngle } from "../stage/pose";
-import { fromAddress, MOST_NAMED, toAddress } from "./address";
-import { overStorey } from "./EyePanel";
+import { Refused, type View } from "../api/client";
+import { toView } from "../open/document";
+import { federationOf } from "../open/testFederation";
+import { forward, looking, type Pose, turned, withAngle } from "../stage/pose";
+import { fromAddress, toAddress } from "./address";
 import { bitSet, spokenSubject, wishOf } from "./subject";
 
 const POSE: Pose = {
@@ -16,64 +16,112 @@ const POSE: Pose = {
   heightM: 13.2,
   throughM: 0,
 };
-const FEDERATION = {
-  rooms: [{ number: "0.01", name: "Hall", level: 0 }],
-  levels: [
-    { name: "Level 00", elevation_m: 0 },
-    { name: "Level 01", elevation_m: 4 },
-  ],
-  models: [
-    {
-      id: "a",
-      first: 0,
-      stands: true,
-      global_ids: ["x", "y"],
-      labels: ["W-1", "W-2"],
-      level: [0, 0],
-      discipline: [0, 0],
-    },
-    { id: "b", first: 2, stands: false, global_ids: ["z"], labels: ["S-1"], level: [1], discipline: [0] },
-  ],
-} as unknown as Federation;
+const FEDERATION = federationOf(
+  {
+    a: [
+      ["w-1", 0, 0],
+      ["w-2", 0, 0],
+    ],
+    b: [["s-1", 1, 0]],
+  },
+  { rooms: [{ number: "0.01", name: "Hall", level: 0 }] },
+  ["b"],
+);
 
-const HERE: View = {
-  pose: toShape(POSE),
-  origin_m: [412_300, 88_650, 0],
-  cells: [
-    { level: "Level 02/A, new", discipline: "ARC", state: "hidden" },
-    { level: null, discipline: "AIR", state: "faded" },
-  ],
-  shown: [],
-  hidden: [{ model: "a", global_id: "x" }],
-  faded: [{ model: "b", global_id: "z$1" }],
-  picked: [],
-  alternatives: {},
+const SHOWN_ALL = new Uint8Array([2, 2, 0]);
+const LEVEL = "Level 02/A, new";
+const HERE: View = toView(
+  { ...FEDERATION, origin_m: [412_300, 88_650, 0] },
+  POSE,
+  {
+    rules: [
+      {
+        select: { kind: "of", what: "level", value: LEVEL },
+        effect: "hide",
+        colour: null,
+        by: "Ada Löf",
+        at: "",
+        why: "to look in",
+        off: false,
+      },
+      {
+        select: { kind: "these", of: { a: ["x"], b: ["z$1"] } },
+        effect: "fade",
+        colour: null,
+        by: "",
+        at: "",
+        why: "",
+        off: true,
+      },
+    ],
+    depthM: 4,
+  },
+  [],
+);
+/** Links that a test keeps; nothing else is known. */
+const kept = new Map<string, View>();
+const LINKS = {
+  keep: async (view: View) => {
+    kept.set("k1", view);
+    return "k1";
+  },
+  open: async (id: string) => {
+    const found = kept.get(id);
+    if (!found) throw new Refused("There is no view of that link; it may have been cut short.");
+    return found;
+  },
 };
+const opened = (hash: string) => fromAddress(hash, FEDERATION, LINKS);
 
-test("an address carries the view in project coordinates, and what is hidden or faded", () => {
-  const back = fromAddress(toAddress(HERE), FEDERATION);
-  expect(back?.view.origin_m).toEqual([0, 0, 0]);
-  expect(back?.view.pose.eye_m).toEqual([412_303, 88_630, 5]);
-  expect(back?.view.pose.target_m).toEqual([412_300, 88_650, 2]);
-  expect([back?.view.pose.angle_deg, back?.view.pose.height_m]).toEqual([54.4, 13.2]);
-  expect(back?.view.cells).toEqual(HERE.cells);
-  expect(back?.view.hidden).toEqual(HERE.hidden);
-  expect(back?.view.faded).toEqual(HERE.faded);
-  expect(back?.unnamed).toBe(0);
+test("an address carries all of the view in project coordinates", async () => {
+  const hash = await toAddress(HERE, LINKS);
+  expect(kept.size).toBe(0);
+  const back = await opened(hash);
+  expect(back?.view.eye.eye_m).toEqual([412_303, 88_630, 5]);
+  expect(back?.view.eye.target_m).toEqual([412_300, 88_650, 2]);
+  expect([back?.view.eye.angle_deg, back?.view.eye.height_m]).toEqual([54.4, 13.2]);
+  expect(back?.view.limits).toEqual({ through_m: 0, depth_m: 4 });
+  expect(back?.view.rules).toEqual(HERE.rules);
+  expect(back?.trouble).toBe("");
 });
 
-test("an address that cannot name all that differs says how many there are", () => {
-  const hidden = Array.from({ length: MOST_NAMED + 1 }, (_, i) => ({ model: "a", global_id: String(i) }));
-  const back = fromAddress(toAddress({ ...HERE, hidden }), FEDERATION);
-  expect(back?.unnamed).toBe(MOST_NAMED + 2);
-  expect(back?.view.hidden).toEqual([]);
-  expect(back?.view.cells).toEqual(HERE.cells);
+test("rules that are too long for an address go by the short name of a link", async () => {
+  const ids = Array.from({ length: 500 }, (_, i) => `${(i * 7919) % 10007}${"abcdefghij".repeat(2)}`);
+  const [first] = HERE.rules ?? [];
+  const long = {
+    ...HERE,
+    rules: first ? [{ ...first, select: { kind: "these" as const, of: { a: ids } } }] : [],
+  };
+  const hash = await toAddress(long, LINKS);
+  expect(hash.length).toBeLessThan(200);
+  expect(hash).toContain("link=k1");
+  expect((await opened(hash))?.view.rules).toEqual(long.rules);
+  const other = await opened(hash.replace("k1", "k2"));
+  expect([other?.view.rules, other?.trouble]).toEqual([
+    [],
+    "There is no view of that link; it may have been cut short.",
+  ]);
 });
 
-test("an address that was cut short still opens its view", () => {
-  const whole = toAddress(HERE);
-  for (let end = whole.indexOf("&"); end < whole.length; end++)
-    expect(fromAddress(whole.slice(0, end), FEDERATION)?.view.pose.angle_deg).toBe(54.4);
+test("an address that was cut short still opens its view, and says what is missing", async () => {
+  const whole = await toAddress(HERE, LINKS);
+  for (let end = whole.indexOf("&"); end < whole.length; end += 7) {
+    const back = await opened(whole.slice(0, end));
+    expect(back?.view.eye.angle_deg).toBe(54.4);
+    expect(back?.view.rules).toEqual([]);
+    if (end > whole.indexOf("seen=") + 6) expect(back?.trouble).toContain("cut short");
+  }
+});
+
+test("an address of an earlier version is read", async () => {
+  const back = await opened(
+    "#view=e3,-20,5,0,0,2,0,0.148,0.989,54.4,13.2&cells=Level%2002%2FA/ARC/hidden&faded=a.y",
+  );
+  expect(back?.view.rules?.map((rule) => [rule.effect, rule.select.kind])).toEqual([
+    ["hide", "both"],
+    ["fade", "these"],
+  ]);
+  expect(back?.view.rules?.[1]?.select).toEqual({ kind: "these", of: { a: ["y"] } });
 });
 
 test.each([
@@ -84,15 +132,13 @@ test.each([
   "#view=e0,0,0,0,0,0,0,0,1,60,10",
   "#view=e0,0,0,0,0,5,0,0,1,60,10",
   "#view=e1,2,x",
-])("an address that carries no view gives none: %s", (hash) =>
-  expect(fromAddress(hash, FEDERATION)).toBeNull(),
-);
+])("an address that carries no view gives none: %s", async (hash) => expect(await opened(hash)).toBeNull());
 
 test("what is fitted is told to the server and on the Trail", () => {
-  expect(wishOf(FEDERATION, ALL_SHOWN, { kind: "all" })).toEqual({});
-  expect(wishOf(FEDERATION, ALL_SHOWN, { kind: "room", room: 0 })).toEqual({ room: 0 });
-  expect(wishOf(FEDERATION, ALL_SHOWN, { kind: "components", components: [1, 99] })).toEqual({
-    components: [{ model: "a", global_id: "y" }],
+  expect(wishOf(FEDERATION, SHOWN_ALL, { kind: "all" })).toEqual({});
+  expect(wishOf(FEDERATION, SHOWN_ALL, { kind: "room", room: 0 })).toEqual({ room: 0 });
+  expect(wishOf(FEDERATION, SHOWN_ALL, { kind: "components", components: [1, 99] })).toEqual({
+    components: [{ model: "a", global_id: "w-2" }],
   });
   expect(spokenSubject(FEDERATION, { kind: "room", room: 0 })).toBe("fit: 0.01 Hall");
   expect(spokenSubject(FEDERATION, { kind: "storey", level: 1 })).toBe("fit: Level 01");
@@ -100,7 +146,7 @@ test("what is fitted is told to the server and on the Trail", () => {
 });
 
 test("what is visible goes as bits, the first component the lowest", () => {
-  const hidden = { cells: new Map(), components: new Map([[0, "hidden" as const]]) };
+  const hidden = new Uint8Array([0, 2, 0]);
   expect(wishOf(FEDERATION, hidden, { kind: "visible" })).toEqual({ among: btoa("\u0002") });
   expect(bitSet([true, false, false, false, false, false, false, false, true])).toBe(btoa("\u0001\u0001"));
 });
@@ -130,9 +176,4 @@ test("one lens handle keeps the eye, the other the subject", () => {
   const width = (p: Pose) => 2 * p.eye.distanceTo(p.target) * Math.tan((p.angleDeg * Math.PI) / 360);
   expect(width(near)).toBeCloseTo(width(POSE), 9);
   expect(near.heightM).toBe(POSE.heightM);
-});
-
-test("a height is told from the storey below it", () => {
-  expect(overStorey(FEDERATION, 5.6)).toEqual({ name: "Level 01", overM: 5.6 - 4, floorM: 4 });
-  expect(overStorey(FEDERATION, -1).overM).toBe(-1);
 });

@@ -1,6 +1,7 @@
 import { api, type Federation, type Shapes, taken } from "../api/client";
-import { useSession } from "../project/session";
+import { useSeen } from "../open/seen";
 import type { Pose } from "../stage/pose";
+import { NOTHING } from "./covered";
 import { type Subject, wishOf } from "./subject";
 
 const ROOMY = 0.2;
@@ -14,6 +15,7 @@ export function framed(
   look: Shapes["Look"],
   lens: Pick<Pose, "projection" | "angleDeg">,
   aspect: number,
+  more: Partial<Pick<Shapes["FrameWish"], "covered" | "open_at_m">> = {},
 ): Promise<Shapes["Framed"]> {
   return taken(
     api.POST("/api/projects/{project_id}/frame", {
@@ -23,8 +25,10 @@ export function framed(
         aspect,
         projection: lens.projection,
         angle_deg: lens.angleDeg,
+        covered: more.covered ?? [NOTHING],
+        open_at_m: more.open_at_m ?? null,
         margin: subject.kind === "components" ? ROOMY : TIGHT,
-        ...wishOf(federation, useSession.getState().visibility, subject),
+        ...wishOf(federation, useSeen.getState().states, subject),
       },
     }),
   );

@@ -1,24 +1,20 @@
 import { describe, expect, test } from "vitest";
-import type { Federation } from "../api/client";
-import { ALL_SHOWN } from "../project/session";
+import { federationOf } from "../open/testFederation";
 import { bitSet, spokenSubject, wishOf } from "./subject";
 
-const federation = {
-  rooms: [{ number: "2.05", name: "Specimen store" }],
-  levels: [{ name: "Level 02" }],
-  models: [
-    {
-      id: "arc",
-      first: 0,
-      stands: true,
-      global_ids: ["a", "b"],
-      labels: ["W-1", "W-2"],
-      level: [0, 0],
-      discipline: [0, 0],
-    },
-    { id: "air", first: 2, stands: true, global_ids: ["c"], labels: ["AD-114"], level: [0], discipline: [1] },
-  ],
-} as unknown as Federation;
+const federation = federationOf(
+  {
+    arc: [
+      ["w-1", 0, 0],
+      ["w-2", 0, 0],
+    ],
+    air: [["ad-114", 0, 1]],
+  },
+  {
+    rooms: [{ number: "2.05", name: "Specimen store", level: 0 }],
+    levels: [{ name: "Level 02", elevation_m: 8, begins_m: 7.75 }],
+  },
+);
 
 function bits(text: string, count: number): boolean[] {
   const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
@@ -41,14 +37,15 @@ describe("a set of components as bits", () => {
 });
 
 describe("what a view is fitted to", () => {
-  const hidden = { cells: new Map(), components: new Map([[1, "hidden" as const]]) };
+  const all = new Uint8Array([2, 2, 2]);
+  const hidden = new Uint8Array([2, 0, 2]);
 
   test("in the server's terms", () => {
-    expect(wishOf(federation, ALL_SHOWN, { kind: "all" })).toEqual({});
-    expect(wishOf(federation, ALL_SHOWN, { kind: "room", room: 0 })).toEqual({ room: 0 });
-    expect(wishOf(federation, ALL_SHOWN, { kind: "storey", level: 0 })).toEqual({ level: 0 });
-    const { components } = wishOf(federation, ALL_SHOWN, { kind: "components", components: [2, 99] });
-    expect(components).toEqual([{ model: "air", global_id: "c" }]);
+    expect(wishOf(federation, all, { kind: "all" })).toEqual({});
+    expect(wishOf(federation, all, { kind: "room", room: 0 })).toEqual({ room: 0 });
+    expect(wishOf(federation, all, { kind: "storey", level: 0 })).toEqual({ level: 0 });
+    const { components } = wishOf(federation, all, { kind: "components", components: [2, 99] });
+    expect(components).toEqual([{ model: "air", global_id: "ad-114" }]);
   });
 
   test("what is hidden is not among what is visible", () => {

@@ -1,5 +1,6 @@
 import type { Federation, Shapes } from "../api/client";
-import { find, resolve, type Visibility } from "../project/session";
+import { SHOWN } from "../open/expected";
+import { find } from "../open/numbering";
 
 /** What a view is to be fitted to. */
 export type Subject =
@@ -12,9 +13,9 @@ export type Subject =
 type Wish = Pick<Shapes["FrameWish"], "components" | "room" | "level" | "among">;
 
 /** A bit for each component by its dense number, as base64, the lowest bit first. */
-export function bitSet(members: readonly boolean[]): string {
+export function bitSet(members: ArrayLike<number | boolean>): string {
   const bytes = new Uint8Array(Math.ceil(members.length / 8));
-  members.forEach((member, i) => {
+  Array.from(members).forEach((member, i) => {
     if (member) bytes[i >> 3] = (bytes[i >> 3] ?? 0) | (1 << (i & 7));
   });
   let text = "";
@@ -23,12 +24,12 @@ export function bitSet(members: readonly boolean[]): string {
 }
 
 /** The subject in the server's terms. */
-export function wishOf(federation: Federation, visibility: Visibility, subject: Subject): Wish {
+export function wishOf(federation: Federation, states: Uint8Array, subject: Subject): Wish {
   switch (subject.kind) {
     case "all":
       return {};
     case "visible":
-      return { among: bitSet(resolve(federation, visibility).map((state) => state === "shown")) };
+      return { among: bitSet(states.map((state) => (state === SHOWN ? 1 : 0))) };
     case "room":
       return { room: subject.room };
     case "storey":

@@ -1,10 +1,12 @@
 import { useMemo } from "react";
 import { api, type PoseShape, Refused, type Shapes, taken } from "../api/client";
-import { useHabits } from "../project/habits";
-import { orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
-import { fromShape, looking, toShape } from "../stage/pose";
+import { useHabits } from "../open/habits";
+import { pickedNow } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { fromShape, looking, type Pose, toShape } from "../stage/pose";
 import { announce } from "../trail/cause";
+import { coveredNow } from "./covered";
 import { framed } from "./framed";
 import { type Subject, spokenSubject } from "./subject";
 
@@ -18,6 +20,14 @@ function sayElsewhere(found: Shapes["Framed"]): PoseShape {
         `${far.join(", ")} ${far.length > 1 ? "lie" : "lies"} far from the building and ${far.length > 1 ? "are" : "is"} not in this view; the Models desk says how far.`,
       );
   return found;
+}
+
+/** How something is fitted: looking as now, through the present lens, and so named, unless it is said otherwise. */
+interface Fit {
+  look?: Shapes["Look"];
+  lens?: Pick<Pose, "projection" | "angleDeg">;
+  cause?: string;
+  atOnce?: boolean;
 }
 
 /** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
@@ -39,26 +49,34 @@ export function useLook() {
       if (!view) throw new Refused("The stage is not there yet; wait for it.");
       return { view, pose: view.pose, shape: toShape(view.pose), aspect: view.aspect };
     };
-    const fitTo = (subject: Subject, look?: Shapes["Look"], cause?: string, atOnce = false) => {
-      const { pose, aspect } = present();
+    const fitTo = (subject: Subject, { look, cause, atOnce = false, lens }: Fit = {}) => {
+      const { view, pose, aspect } = present();
       const now = looking(pose);
       const wanted = look ?? { bearing_deg: now.bearingDeg, tilt_deg: now.tiltDeg };
       return goTo(
         cause ?? spokenSubject(federation, subject),
-        framed(projectId, federation, subject, wanted, pose, aspect).then(sayElsewhere),
+        framed(projectId, federation, subject, wanted, lens ?? pose, aspect, {
+          covered: coveredNow(view.canvas, aspect),
+        }).then(sayElsewhere),
         atOnce,
       );
+    };
+    /** A parallel view square onto something, opened where it is. */
+    const square = (subject: Subject, look: Shapes["Look"], openAt: number[], cause: string) => {
+      const { view, pose, aspect } = present();
+      const lens = { projection: "parallel", angleDeg: pose.angleDeg } as const;
+      const more = { covered: coveredNow(view.canvas, aspect, true), open_at_m: openAt };
+      return goTo(cause, framed(projectId, federation, subject, look, lens, aspect, more).then(sayElsewhere));
     };
     /** Look along a direction: at what is picked, else at what is visible, or only turn there. */
     const turnTo = (look: Shapes["Look"], cause: string) => {
       const { view } = present();
-      const picked = useSession.getState().picked;
+      const picked = pickedNow();
       if (useHabits.getState().fitOnTurn)
-        return fitTo(
-          picked.length ? { kind: "components", components: picked } : { kind: "visible" },
+        return fitTo(picked.length ? { kind: "components", components: picked } : { kind: "visible" }, {
           look,
           cause,
-        );
+        });
       announce(cause);
       view.turnTo(look.bearing_deg, look.tilt_deg);
       return Promise.resolve();
@@ -67,7 +85,7 @@ export function useLook() {
       goTo,
       fitTo,
       turnTo,
-      fitPicked: () => fitTo({ kind: "components", components: useSession.getState().picked }),
+      fitPicked: () => fitTo({ kind: "components", components: pickedNow() }),
       squareToFace: async (normal: { x: number; y: number; z: number }) => {
         const { pose } = present();
         const look = await taken(
@@ -82,8 +100,17 @@ export function useLook() {
         const look = await taken(
           api.POST("/api/camera/axis", { body: { ends_m: ends, bearing_deg: looking(pose).bearingDeg } }),
         );
-        await turnTo(look, `square onto axis ${tag}`);
+        const [[x = 0, y = 0] = []] = ends;
+        await square({ kind: "visible" }, look, [x, y, 0], `square onto axis ${tag}`);
       },
+      /** Straight down onto a storey, opened at a height. */
+      squareToPlan: (level: number, cutM: number, bearingDeg: number) =>
+        square(
+          { kind: "storey", level },
+          { bearing_deg: bearingDeg, tilt_deg: 90 },
+          [0, 0, cutM],
+          `plan ${federation.levels[level]?.name}`,
+        ),
       lens: (text: string, keep: "eye" | "subject") => {
         const { shape, aspect } = present();
         return goTo(

@@ -1,17 +1,14 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
-import { useState } from "react";
-import type { ModelCard, Shapes } from "../api/client";
-import { useCorrections } from "../api/queries";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { type FormEvent, useEffect, useRef, useState } from "react";
+import type { ModelCard } from "../api/client";
 import { face, tone } from "../theme";
-import { useAligning, wishOf } from "./alignState";
+import { useAligning } from "./alignState";
 import { ByPoints } from "./ByPoints";
-import { Figures, parsed } from "./Figures";
+import { Figures, parsed, wrongFigure } from "./Figures";
+import { useAlign } from "./useAlign";
 
-type Wish = Shapes["AlignmentWish"];
 type Evidence = NonNullable<ModelCard["aligned_by"]>;
 
 const EVIDENCE: Record<Evidence, string> = {
@@ -23,49 +20,45 @@ const EVIDENCE: Record<Evidence, string> = {
 
 /** How a model lines up and by what; another evidence, or a turn and a shift, can be said in place of it. */
 export function Alignment({ model }: { model: ModelCard }) {
-  const { projectId } = useOpen();
-  const { align } = useCorrections(projectId);
-  const say = useSession((s) => s.say);
   const [open, setOpen] = useState(false);
   const aligning = useAligning((s) => s.modelId === model.id);
   if (!model.aligned_by) return null;
-  const before: Wish = wishOf(model);
-  const change = (wish: Wish) =>
-    align.mutate(
-      { id: model.id, wish },
-      {
-        onError: (error) => say(error.message),
-        onSuccess: () =>
-          say(`${model.name} is being aligned anew.`, () => align.mutate({ id: model.id, wish: before })),
-      },
-    );
   const shift = (model.shift_m ?? [0, 0, 0]).map((c) => (Math.abs(c) < 0.0005 ? 0 : c).toFixed(3));
   return (
     <Box>
       Aligned by {EVIDENCE[model.aligned_by]}: {model.aligned_reason}
-      <Box sx={{ fontFamily: face.figure, fontSize: 11.5, color: tone.soft }}>
+      <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>
         turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift.join(", ")} m
       </Box>
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open || aligning}>
         {open ? "leave it so" : "align it otherwise"}
       </Button>
-      {(open || aligning) && <Otherwise key={shift.join()} model={model} change={change} />}
+      {(open || aligning) && <Otherwise key={shift.join()} model={model} />}
     </Box>
   );
 }
 
-function Otherwise({ model, change }: { model: ModelCard; change: (wish: Wish) => void }) {
+function Otherwise({ model }: { model: ModelCard }) {
+  const { align } = useAlign(model);
+  const top = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    top.current?.scrollIntoView({ block: "nearest" });
+  }, []);
   const by = model.aligned_set ?? "";
-  const plain = (evidence: Evidence | null) => change({ by: evidence, rotation_deg: 0, shift_m: [0, 0, 0] });
+  const plain = (evidence: Evidence | null) => align({ by: evidence, rotation_deg: 0, shift_m: [0, 0, 0] });
   const present = [model.rotation_deg ?? 0, ...(model.shift_m ?? [0, 0, 0])].map((v) =>
     String(+v.toFixed(4)),
   );
   const [typed, setTyped] = useState(present);
   const figures = typed.map(parsed);
   const [turn, x, y, z] = figures;
-  const whole = figures.every((v) => v !== null);
+  const wrong = wrongFigure(typed);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!wrong) align({ by: "hand", rotation_deg: turn ?? 0, shift_m: [x ?? 0, y ?? 0, z ?? 0] });
+  };
   return (
-    <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5, display: "grid", gap: 0.75 }}>
+    <Box ref={top} sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5, display: "grid", gap: 0.75 }}>
       <NativeSelect
         value={by === "hand" ? "hand" : by}
         inputProps={{ "aria-label": `How ${model.name} is aligned` }}
@@ -82,26 +75,24 @@ function Otherwise({ model, change }: { model: ModelCard; change: (wish: Wish) =
         <option value="placement">by its placement as it stands</option>
         {by === "hand" && <option value="hand">by hand</option>}
       </NativeSelect>
-      <Figures
-        labels={["turn, degrees"]}
-        about={`of ${model.name}`}
-        values={typed.slice(0, 1)}
-        set={(row) => setTyped([...row, ...typed.slice(1)])}
-      />
-      <Figures
-        labels={["shift x, m", "y", "z"]}
-        about={`of ${model.name}`}
-        values={typed.slice(1)}
-        set={(row) => setTyped([...typed.slice(0, 1), ...row])}
-      />
-      <Button
-        variant="outlined"
-        sx={{ justifySelf: "start" }}
-        disabled={!whole}
-        onClick={() => change({ by: "hand", rotation_deg: turn ?? 0, shift_m: [x ?? 0, y ?? 0, z ?? 0] })}
-      >
-        Turn and shift it so
-      </Button>
+      <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.75 }}>
+        <Figures
+          labels={["turn, degrees"]}
+          about={`of ${model.name}`}
+          values={typed.slice(0, 1)}
+          set={(row) => setTyped([...row, ...typed.slice(1)])}
+        />
+        <Figures
+          labels={["shift x, m", "y", "z"]}
+          about={`of ${model.name}`}
+          values={typed.slice(1)}
+          set={(row) => setTyped([...typed.slice(0, 1), ...row])}
+        />
+        {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
+        <Button type="submit" variant="outlined" sx={{ justifySelf: "start" }} disabled={wrong !== ""}>
+          Turn and shift it so
+        </Button>
+      </Box>
       <ByPoints model={model} />
     </Box>
   );

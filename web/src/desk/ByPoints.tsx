@@ -1,29 +1,38 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
-import { useTools } from "../actions/tools";
+import { type FormEvent, useEffect, useState } from "react";
 import type { ModelCard } from "../api/client";
-import { useCorrections } from "../api/queries";
-import { useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
 import { tone } from "../theme";
-import { useAligning, wishOf } from "./alignState";
-import { Figures, parsed } from "./Figures";
+import { placeOf, useAligning } from "./alignState";
+import { alignTool } from "./alignTool";
+import { Figures, parsed, wrongFigure } from "./Figures";
+import { useAlign } from "./useAlign";
 
 const WHICH = ["First", "Second"] as const;
 
 /** Align a model by picking two of its points and typing where they belong, in the project's coordinates. */
 export function ByPoints({ model }: { model: ModelCard }) {
-  const { modelId, points, begin, stop } = useAligning();
+  const { modelId, placed, points, begin, stop } = useAligning();
   const take = useTools((s) => s.take);
+  const say = useSession((s) => s.say);
+  const now = placeOf(model);
+  useEffect(() => {
+    if (modelId !== model.id || placed === now) return;
+    stop();
+    take(null);
+    say(`${model.name} was aligned anew meanwhile; pick its points once more.`);
+  }, [modelId, model.id, model.name, placed, now, stop, take, say]);
   if (modelId !== model.id) {
     return (
       <Button
         variant="text"
         sx={{ justifySelf: "start" }}
         onClick={() => {
-          begin(model.id);
-          take("align");
+          begin(model.id, now);
+          take(alignTool(model));
         }}
       >
         pick two of its points
@@ -50,41 +59,31 @@ export function ByPoints({ model }: { model: ModelCard }) {
 }
 
 function Places({ model }: { model: ModelCard }) {
-  const { federation, projectId } = useOpen();
-  const { alignByPoints, align } = useCorrections(projectId);
+  const { federation } = useOpen();
+  const { byPoints } = useAlign(model);
   const { points, stop } = useAligning();
-  const say = useSession((s) => s.say);
   const origin = federation.origin_m;
   const there = points.map((point) => point.map((v, i) => (v + (origin[i] ?? 0)).toFixed(3)));
   const [typed, setTyped] = useState(there);
   const wanted = typed.map((row) => row.map((text, i) => (parsed(text) ?? 0) - (origin[i] ?? 0)));
-  const whole = typed.every((row) => row.every((text) => parsed(text) !== null));
-  const go = () => {
+  const wrong = wrongFigure(typed.flat());
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
     const [first, second] = points;
     const [firstPlace, secondPlace] = wanted;
-    if (!first || !second || !firstPlace || !secondPlace) return;
-    const before = wishOf(model);
-    alignByPoints.mutate(
+    if (wrong || !first || !second || !firstPlace || !secondPlace) return;
+    byPoints(
       {
-        id: model.id,
-        wish: {
-          first_m: [...first],
-          first_place_m: firstPlace,
-          second_m: [...second],
-          second_place_m: secondPlace,
-        },
+        first_m: [...first],
+        first_place_m: firstPlace,
+        second_m: [...second],
+        second_place_m: secondPlace,
       },
-      {
-        onError: (error) => say(error.message),
-        onSuccess: () => {
-          stop();
-          say(`${model.name} is being aligned anew.`, () => align.mutate({ id: model.id, wish: before }));
-        },
-      },
+      stop,
     );
   };
   return (
-    <Box sx={{ display: "grid", gap: 0.5 }}>
+    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
       {WHICH.map((which, k) => (
         <Box key={which}>
           <Box sx={{ fontSize: 13 }}>{which} point goes to</Box>
@@ -96,8 +95,9 @@ function Places({ model }: { model: ModelCard }) {
           />
         </Box>
       ))}
+      {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
       <Box sx={{ display: "flex", gap: 1.5 }}>
-        <Button variant="outlined" disabled={!whole} onClick={go}>
+        <Button type="submit" variant="outlined" disabled={wrong !== ""}>
           Bring them there
         </Button>
         <Button variant="text" onClick={stop}>

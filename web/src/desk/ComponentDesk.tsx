@@ -4,18 +4,18 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type ReactNode, useState } from "react";
 import type { Component } from "../api/client";
 import { useComponent } from "../api/queries";
-import { useLook } from "../camera/useLook";
-import { find, numberOf, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
-import type { State } from "../stage/states";
+import { find, numberOf } from "../open/numbering";
+import { useSelection } from "../open/selection";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
-import { DeskHeading, DeskNote } from "./Desk";
+import { Acts, WhyHidden } from "./Acts";
 import { type Entry, figure, matching, spoken } from "./properties";
 
 /** What the picked component is. */
 export function ComponentDesk() {
   const { federation } = useOpen();
-  const picked = useSession((s) => s.picked);
+  const picked = useSelection((s) => s.picked);
   const last = picked.at(-1);
   const found = last === undefined ? null : find(federation, last);
   if (!found) {
@@ -43,7 +43,8 @@ function Known({ modelId, globalId, count }: { modelId: string; globalId: string
         </Box>
       )}
       <Title component={data} />
-      <Acts />
+      <WhyHidden />
+      <Acts component={data} />
       <Facts component={data} />
       <Properties component={data} />
     </Box>
@@ -111,45 +112,6 @@ function Chip({ ink, back, children }: { ink: string; back: string; children: Re
   );
 }
 
-/** Fit, hide, only this, fade the rest: for everything that is picked. */
-function Acts() {
-  const { federation } = useOpen();
-  const { fitPicked } = useLook();
-  const { picked, visibility, see, pick } = useSession();
-  const put = (state: State) => {
-    const components = new Map(visibility.components);
-    for (const component of picked) components.set(component, state);
-    see({ cells: visibility.cells, components });
-    if (state === "hidden") pick([]);
-  };
-  const rest = (state: State) => {
-    const cells = new Map(visibility.cells);
-    for (const model of federation.models) {
-      model.level.forEach((level, i) => {
-        const key = `${level}/${model.discipline[i] ?? 0}`;
-        if (cells.get(key) !== "hidden") cells.set(key, state);
-      });
-    }
-    see({ cells, components: new Map(picked.map((component) => [component, "shown"])) });
-  };
-  return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1.5 }}>
-      <Button variant="contained" onClick={() => void fitPicked()}>
-        Fit
-      </Button>
-      <Button variant="outlined" onClick={() => put("hidden")}>
-        Hide
-      </Button>
-      <Button variant="outlined" onClick={() => rest("hidden")}>
-        Only this
-      </Button>
-      <Button variant="outlined" onClick={() => rest("faded")}>
-        Fade rest
-      </Button>
-    </Box>
-  );
-}
-
 function Facts({ component: c }: { component: Component }) {
   return (
     <Box
@@ -195,7 +157,7 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
 
 function Linked({ name, to }: { name: string; to: Component["part_of"] }) {
   const { federation } = useOpen();
-  const pick = useSession((s) => s.pick);
+  const pick = useSelection((s) => s.pick);
   if (!to) return null;
   const number = numberOf(federation, to.model, to.global_id);
   const found = find(federation, number);

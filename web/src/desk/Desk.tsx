@@ -1,12 +1,23 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { ReactNode } from "react";
-import { type DeskTask, useSession } from "../project/session";
-import { RoutesDesk } from "../routes/RoutesDesk";
-import { face, tone } from "../theme";
+import { type ReactNode, Suspense } from "react";
+import { type DeskTask, useSession } from "../open/session";
+import { DeskNote } from "../parts/desk";
+import { later } from "../parts/later";
+import { face, SLIM, tone } from "../theme";
 import { ComponentDesk } from "./ComponentDesk";
-import { ModelsDesk } from "./ModelsDesk";
-import { ViewpointsDesk } from "./ViewpointsDesk";
+
+const models = () => import("./ModelsDesk").then((m) => m.ModelsDesk);
+const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
+const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
+const ModelsDesk = later(models);
+const RoutesDesk = later(routes);
+const ViewpointsDesk = later(viewpoints);
+
+/** Fetch what is not seen at once, so that it is there before the server may be away. */
+export function fetchDesks(): void {
+  for (const load of [models, routes, viewpoints]) void load().catch(() => undefined);
+}
 
 const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["component", "Component"],
@@ -36,13 +47,16 @@ export function Desk() {
       }}
     >
       {!folded.desk && (
-        <Box sx={{ width: 278, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }} data-testid="desk">
-          {BODY[task]()}
+        <Box
+          sx={{ width: 278, [SLIM]: { width: 250 }, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }}
+          data-testid="desk"
+        >
+          <Suspense fallback={<DeskNote>Coming ...</DeskNote>}>{BODY[task]()}</Suspense>
         </Box>
       )}
       <Box
         sx={{
-          width: 34,
+          width: 36,
           borderLeft: `1px solid ${tone.line}`,
           bgcolor: "#efebe2",
           display: "flex",
@@ -88,7 +102,7 @@ export function Desk() {
               mt: "auto",
               mb: 1,
               writingMode: "vertical-rl",
-              fontSize: 11.5,
+              fontSize: 12,
               color: tone.soft,
               alignSelf: "center",
             }}
@@ -99,28 +113,4 @@ export function Desk() {
       </Box>
     </Box>
   );
-}
-
-export function DeskHeading({ children }: { children: ReactNode }) {
-  return (
-    <Box
-      component="h3"
-      sx={{
-        m: 0,
-        mt: 2,
-        mb: 0.75,
-        fontFamily: face.head,
-        fontSize: 12,
-        letterSpacing: ".06em",
-        color: tone.soft,
-        textTransform: "uppercase",
-      }}
-    >
-      {children}
-    </Box>
-  );
-}
-
-export function DeskNote({ children }: { children: ReactNode }) {
-  return <Box sx={{ color: tone.soft, fontSize: 13, lineHeight: 1.45 }}>{children}</Box>;
 }

@@ -7,6 +7,14 @@ export function parsed(text: string): number | null {
   return text.trim() !== "" && Number.isFinite(value) && Math.abs(value) <= 1e8 ? value : null;
 }
 
+/** What is wrong with the first of some numbers that is none, or nothing. */
+export function wrongFigure(texts: readonly string[]): string {
+  const wrong = texts.find((text) => parsed(text) === null);
+  if (wrong === undefined) return "";
+  if (wrong.trim() === "") return "A number is missing; type it, or 0.";
+  return `${wrong.trim()} is not a number that can be used; type one such as 12.5, of at most 100,000,000.`;
+}
+
 /** A row of numbers to type, each with its name above; what is no number is marked. */
 export function Figures(props: {
   labels: readonly string[];
@@ -32,7 +40,7 @@ export function Figures(props: {
               width: "100%",
               minWidth: 0,
               fontFamily: face.figure,
-              fontSize: 11.5,
+              fontSize: 12,
               color: tone.ink,
               bgcolor: "#fff",
               border: `1px solid ${parsed(values[i] ?? "") === null ? tone.wrong : tone.line}`,

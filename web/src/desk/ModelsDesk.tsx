@@ -4,14 +4,16 @@ import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { ModelCard } from "../api/client";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
-import { orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
 import { ChooseFiles } from "../start/DropZone";
 import { UploadList } from "../start/UploadList";
 import { uploadsOf, useUploads } from "../start/uploads";
 import { tone } from "../theme";
 import { Alignment } from "./Alignment";
-import { DeskHeading, DeskNote } from "./Desk";
+import { TakenOut } from "./TakenOut";
 
 /** The model files: how their reading goes, how they line up, what is wrong with them. */
 export function ModelsDesk() {
@@ -24,11 +26,12 @@ export function ModelsDesk() {
       <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
       <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
       {uploads > 0 && <UploadList projectId={projectId} />}
-      <DeskHeading>{data ? `${data.length} models` : "Models"}</DeskHeading>
+      <DeskHeading>{data ? counted(data.length, "model") : "Models"}</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.map((model) => (
         <Model key={model.id} model={model} />
       ))}
+      <TakenOut />
     </Box>
   );
 }
@@ -42,7 +45,10 @@ function Model({ model }: { model: ModelCard }) {
     orAloud(async () => {
       await act.mutateAsync({ id: model.id, act: what });
       if (what === "remove")
-        say(`${model.name} was taken out.`, () => act.mutate({ id: model.id, act: "restore" }));
+        say(
+          `${model.name} was taken out.`,
+          () => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" })),
+        );
     });
   const busy = model.status === "waiting" || model.status === "reading";
   return (
@@ -107,7 +113,7 @@ function Read({ model }: { model: ModelCard }) {
   return (
     <Box sx={{ fontSize: 13, display: "grid", gap: 0.4 }}>
       <Box sx={{ color: tone.soft }}>
-        {model.schema_name} · {model.length_unit} · {model.components} components
+        {model.schema_name} · {model.length_unit} · {counted(model.components, "component")}
       </Box>
       <DisciplineChoice model={model} />
       <Alignment model={model} />
@@ -124,7 +130,6 @@ function Read({ model }: { model: ModelCard }) {
 function DisciplineChoice({ model }: { model: ModelCard }) {
   const { federation, projectId } = useOpen();
   const { discipline } = useCorrections(projectId);
-  const say = useSession((s) => s.say);
   const reason = model.discipline_set
     ? "set by hand"
     : model.discipline
@@ -137,10 +142,7 @@ function DisciplineChoice({ model }: { model: ModelCard }) {
         inputProps={{ "aria-label": `Discipline of ${model.name}` }}
         sx={{ fontSize: 13 }}
         onChange={(event) =>
-          discipline.mutate(
-            { id: model.id, code: event.target.value || null },
-            { onError: (error) => say(error.message) },
-          )
+          void orAloud(() => discipline.mutateAsync({ id: model.id, code: event.target.value || null }))
         }
       >
         <option value="">as the file says</option>

@@ -13,7 +13,7 @@ export interface Group {
 }
 
 /** Quantities first, then property sets; those whose set, name or value holds what was typed. */
-export function matching(component: Component, typed: string): Group[] {
+export function matching(component: Pick<Component, "quantities" | "properties">, typed: string): Group[] {
   const quantities: Group[] = Object.entries(component.quantities).map(([name, values]) => ({
     name,
     entries: Object.entries(values).map(([key, q]) => ({

@@ -1,10 +1,11 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useEffect, useRef, useState } from "react";
 import type { Vector3 } from "three";
-import { type InstrumentSize, useHabits } from "../project/habits";
-import { useOpen } from "../project/useStage";
+import { OVER_STAGE } from "../camera/covered";
+import { type InstrumentSize, useHabits } from "../open/habits";
+import { useOpen } from "../open/useStage";
+import { IconButton } from "../parts/IconButton";
 import { looking } from "../stage/pose";
 import { tone } from "../theme";
 import { PlanFrame } from "./PlanFrame";
@@ -38,74 +39,58 @@ export function KeyPlan() {
     <Box
       ref={box}
       data-testid="instrument"
+      {...OVER_STAGE}
       sx={{
         position: "absolute",
-        left: 12,
+        left: 10,
         bottom: 10,
-        display: "flex",
-        alignItems: "flex-end",
-        gap: 0.5,
-        pointerEvents: "none",
-        "& > *": { pointerEvents: "auto" },
+        p: 0.75,
+        bgcolor: tone.paper,
+        border: `1px solid ${tone.line}`,
         opacity: faint ? 0.45 : 1,
         transition: "opacity .15s",
         "&:hover": { opacity: 1 },
       }}
     >
-      <Box sx={{ width: size, position: "relative" }}>
-        <SizeHandle size={size} onSize={(px) => set({ instrument: Math.max(LEAST_PX, Math.round(px)) })} />
-        <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 0.5, width: "max-content" }}>
-          <NativeSelect
-            value={chosen ?? ""}
-            onChange={(event) => choose(event.target.value === "" ? null : Number(event.target.value))}
-            inputProps={{ "aria-label": "Storey of the key plan" }}
-            sx={{ fontSize: 12, bgcolor: tone.film, maxWidth: 150 }}
-          >
-            <option value="">{federation.levels[level]?.name}, follows the eye</option>
-            {federation.levels.map((l, i) => (
-              <option key={l.name} value={i}>
-                {l.name}
-              </option>
-            ))}
-          </NativeSelect>
-          <Small onClick={() => larger && set({ instrument: larger })} off={!larger}>
-            larger
-          </Small>
-          <Small onClick={() => smaller && set({ instrument: smaller })} off={!smaller}>
-            smaller
-          </Small>
-          {now > PX.small && (
-            <Small onClick={() => set({ faint: !faint })}>{faint ? "clearer" : "fainter"}</Small>
+      <SizeHandle size={size} onSize={(px) => set({ instrument: Math.max(LEAST_PX, Math.round(px)) })} />
+      <Box sx={{ display: "flex", alignItems: "center", gap: 0.5, mb: 0.5, pr: 2.5 }}>
+        <NativeSelect
+          value={chosen ?? ""}
+          onChange={(event) => choose(event.target.value === "" ? null : Number(event.target.value))}
+          inputProps={{ "aria-label": "Storey of the key plan" }}
+          sx={{ fontSize: 12.5, flex: "0 1 170px", mr: "auto" }}
+        >
+          <option value="">{federation.levels[level]?.name}, follows the eye</option>
+          {federation.levels.map((l, i) => (
+            <option key={l.name} value={i}>
+              {l.name}
+            </option>
+          ))}
+        </NativeSelect>
+        <IconButton icon="larger" off={!larger} onClick={() => larger && set({ instrument: larger })} />
+        <IconButton icon="smaller" off={!smaller} onClick={() => smaller && set({ instrument: smaller })} />
+        {now > PX.small && (
+          <IconButton icon={faint ? "clearer" : "fainter"} onClick={() => set({ faint: !faint })} />
+        )}
+      </Box>
+      <Box sx={{ display: "flex", alignItems: "flex-end", gap: 0.5 }}>
+        <Box sx={{ width: size, position: "relative" }}>
+          {plan && (
+            <PlanFrame
+              size={size}
+              plan={plan}
+              level={level}
+              close={now < CLOSE_PX}
+              sides={directions.filter((d) => d.tilt_deg === 0)}
+            />
           )}
         </Box>
         {plan && (
-          <PlanFrame
-            size={size}
-            plan={plan}
-            level={level}
-            close={now < CLOSE_PX}
-            sides={directions.filter((d) => d.tilt_deg === 0)}
-          />
+          <Tilt height={Math.min(size, 260)} onMark={turns.toTilt} about={turns.about} drag={turns.drag} />
         )}
+        <ZoomHandle />
       </Box>
-      {plan && (
-        <Tilt height={Math.min(size, 260)} onMark={turns.toTilt} about={turns.about} drag={turns.drag} />
-      )}
-      <ZoomHandle />
     </Box>
-  );
-}
-
-function Small(props: { onClick: () => void; off?: boolean; children: string }) {
-  return (
-    <Button
-      variant="text"
-      disabled={props.off ?? false}
-      onClick={props.onClick}
-      sx={{ fontSize: 11.5, color: tone.soft, bgcolor: tone.film }}
-    >
-      {props.children}
-    </Button>
   );
 }
 

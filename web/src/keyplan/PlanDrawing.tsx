@@ -4,7 +4,7 @@ import { DrawnButton } from "./DrawnButton";
 import type { KeyPlan, Sheet } from "./plan";
 
 const LETTER = 0.52;
-const NAME_PX = 10.5;
+const NAME_PX = 12;
 
 const line = { fill: "none", vectorEffect: "non-scaling-stroke" as const };
 

@@ -1,13 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useLook } from "../camera/useLook";
-import { useOpen } from "../project/useStage";
+import { offStorey } from "../open/levels";
+import { useOpen } from "../open/useStage";
 import { RouteOnPlan } from "../routes/RouteOnPlan";
 import { looking } from "../stage/pose";
 import { face, tone } from "../theme";
 import type { Direction } from "./directions";
 import { EyeArrow } from "./EyeArrow";
 import { AxisTags, PlanDrawing, RoomNames, WayUp } from "./PlanDrawing";
-import { type KeyPlan, offStorey, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "./plan";
+import { type KeyPlan, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "./plan";
 import { Needle, RING_PX, Ring } from "./Ring";
 import { useNorth, useTurns } from "./useInstrument";
 import { type PlanDrag, usePlanDrags } from "./usePlanDrags";
@@ -47,15 +48,15 @@ export function PlanFrame(props: {
   const needle = useRef<SVGGElement>(null);
   const room = useRef<SVGTextElement>(null);
   const drag = useRef<PlanDrag | null>(null);
-  /** The room under the cursor, named in place of the one that the eye is in. */
-  const pointed = useRef<Room | null>(null);
+  /** Where the cursor is; the room there is named in place of the one that the eye is in. */
+  const pointed = useRef<Point | null>(null);
   const nameRoom = useCallback((found: Room | null) => {
     if (room.current) room.current.textContent = found ? `${found.number} ${found.name}` : "";
   }, []);
   const roomOfEye = useRef<Room | null>(null);
   const pointAt = (p: Point | null) => {
-    pointed.current = p && roomAt(plan, p);
-    nameRoom(pointed.current ?? roomOfEye.current);
+    pointed.current = p;
+    nameRoom((p && roomAt(plan, p)) ?? roomOfEye.current);
   };
 
   useEffect(
@@ -87,7 +88,7 @@ export function PlanFrame(props: {
         svg.current?.setAttribute("data-bearing", ((bearingDeg - north + 720) % 360).toFixed(2));
         svg.current?.setAttribute("data-tilt", tiltDeg.toFixed(2));
         roomOfEye.current = off === "no" ? roomAt(plan, pose.eye) : null;
-        nameRoom(pointed.current ?? roomOfEye.current);
+        nameRoom((pointed.current && roomAt(plan, pointed.current)) ?? roomOfEye.current);
       }),
     [
       eye,
@@ -144,7 +145,7 @@ export function PlanFrame(props: {
       aria-label="Key plan in its bearing ring"
       data-testid="key-plan"
       data-storey={plan.storey}
-      style={{ touchAction: "none", display: "block" }}
+      style={{ touchAction: "none", display: "block", overflow: "visible" }}
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={up}

@@ -1,4 +1,5 @@
-import { face, tone } from "../theme";
+import { useFinger } from "../parts/useFinger";
+import { FINGER_PX, face, tone } from "../theme";
 import { DrawnButton } from "./DrawnButton";
 import type { Direction } from "./directions";
 
@@ -17,6 +18,7 @@ export function Ring(props: {
   onSide: (direction: Direction) => void;
 }) {
   const { size, sides } = props;
+  const hit = useFinger() ? FINGER_PX / 2 : 9;
   const middle = size / 2;
   const outer = middle - 1.5;
   return (
@@ -53,7 +55,7 @@ export function Ring(props: {
         return (
           <DrawnButton key={direction.name} label={title} onPress={() => props.onSide(direction)}>
             <title>{title}</title>
-            <circle cx={p.x} cy={p.y} r={9} fill="transparent" />
+            <circle cx={p.x} cy={p.y} r={hit} fill="transparent" />
             <circle cx={p.x} cy={p.y} r={bearingDeg % 90 ? 2.2 : 0} fill={tone.soft} />
           </DrawnButton>
         );

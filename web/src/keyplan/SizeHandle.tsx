@@ -26,8 +26,8 @@ export function SizeHandle(props: { size: number; onSize: (px: number) => void }
         }}
         sx={{
           position: "absolute",
-          right: 2,
-          bottom: props.size - 18,
+          right: 4,
+          top: 4,
           width: 16,
           height: 16,
           cursor: "nesw-resize",

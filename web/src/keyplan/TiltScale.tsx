@@ -1,5 +1,6 @@
 import { type PointerEvent, type Ref, useRef } from "react";
-import { face, tone } from "../theme";
+import { useFinger } from "../parts/useFinger";
+import { FINGER_PX, face, tone } from "../theme";
 import { DrawnButton, onDrawnButton } from "./DrawnButton";
 
 const MARKS = [
@@ -24,6 +25,7 @@ export function TiltScale(props: {
   onDrag: (tiltDeg: number, first: boolean) => void;
 }) {
   const { height } = props;
+  const hit = useFinger() ? FINGER_PX : 18;
   const dragging = useRef(false);
   const tiltOf = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
@@ -55,19 +57,9 @@ export function TiltScale(props: {
         const y = tiltPlace(tiltDeg, height);
         return (
           <DrawnButton key={tiltDeg} label={`Look ${name}`} onPress={() => props.onMark(tiltDeg)}>
-            <rect x={20} y={y - 9} width={WIDTH - 20} height={18} fill="transparent" />
+            <rect x={20} y={y - hit / 2} width={WIDTH - 20} height={hit} fill="transparent" />
             <line x1={7} x2={17} y1={y} y2={y} stroke={tone.ink} strokeWidth={1.2} />
-            <text
-              x={23}
-              y={y + 3.5}
-              fontSize={10.5}
-              fontFamily={face.head}
-              fontWeight={600}
-              fill={tone.soft}
-              stroke={tone.film}
-              strokeWidth={3}
-              paintOrder="stroke"
-            >
+            <text x={23} y={y + 3.5} fontSize={12} fontFamily={face.head} fontWeight={600} fill={tone.soft}>
               {name}
             </text>
           </DrawnButton>

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { type Direction, directionAt, nearestKind, plumb } from "./directions";
-import { type KeyPlan, levelAt, offStorey, onPlan, roomAt, Sheet, wholePlan } from "./plan";
+import { followedLevel, type KeyPlan, onPlan, roomAt, Sheet, wholePlan } from "./plan";
 import { tiltPlace } from "./TiltScale";
 
 const room = (index: number, x: number, hole = false): KeyPlan["rooms"][number] => ({
@@ -40,21 +40,6 @@ const PLAN: KeyPlan = {
   axes: [],
   rooms: [room(1, 0), room(2, 4, true)],
 };
-const LEVELS = [
-  { name: "Level 00", elevation_m: 0 },
-  { name: "Level 01", elevation_m: 4 },
-];
-
-test("the eye is on the highest level that is not above it", () => {
-  expect([-3, 0, 3.99, 4, 90].map((z) => levelAt(LEVELS, z))).toEqual([0, 0, 0, 1, 1]);
-});
-
-test("above and below the storey that is shown are told apart", () => {
-  expect(offStorey(LEVELS, 0, 1.6)).toBe("no");
-  expect(offStorey(LEVELS, 0, 4.2)).toBe("above");
-  expect(offStorey(LEVELS, 1, 1.6)).toBe("below");
-  expect(offStorey(LEVELS, 1, 30)).toBe("above");
-});
 
 test("a point is in the room whose outline it lies in, and not in its hole", () => {
   expect(roomAt(PLAN, { x: 1, y: 1 })?.index).toBe(1);
@@ -119,4 +104,22 @@ test("the tilt scale has plan at its top and level in its middle", () => {
   expect(tiltPlace(90, 208)).toBe(12);
   expect(tiltPlace(0, 208)).toBe(104);
   expect(tiltPlace(-90, 208)).toBe(196);
+});
+
+test("seen from outside the plan of the storey with most rooms is shown, inside that of the eye", () => {
+  const levels = [0, 4, 8].map((elevation_m) => ({ name: "", elevation_m, begins_m: elevation_m }));
+  const room = (level: number) => ({ number: "", name: "", level });
+  const house = {
+    levels,
+    rooms: [room(0), room(1), room(1), room(1), room(2), room(2)],
+    origin_m: [100, 0, 0],
+    bounds_m: [
+      [90, -10, -1],
+      [110, 10, 9],
+    ],
+  };
+  expect(followedLevel(house, { x: 0, y: -30, z: 20 })).toBe(1);
+  expect(followedLevel(house, { x: 0, y: 0, z: 1.6 })).toBe(0);
+  expect(followedLevel(house, { x: 0, y: 0, z: 10 })).toBe(2);
+  expect(followedLevel({ ...house, rooms: [] }, { x: 0, y: 0, z: 90 })).toBe(0);
 });

@@ -1,4 +1,5 @@
 import type { Federation, Shapes } from "../api/client";
+import { levelAt } from "../open/levels";
 
 export type KeyPlan = Shapes["KeyPlan"];
 type Line = readonly (readonly number[])[];
@@ -46,25 +47,30 @@ export class Sheet {
   }
 }
 
-/** The level the eye is on: the highest whose floor is not above it, else the lowest. */
-export function levelAt(levels: Federation["levels"], heightM: number): number {
-  let found = 0;
-  levels.forEach((level, i) => {
-    if (level.elevation_m <= heightM + 1e-6) found = i;
-  });
-  return found;
+/** Somebody who stands on the roof is not outside. */
+const OVER_M = 3;
+
+/** A level with this share of the rooms of the fullest one says as much. */
+const AS_FULL = 0.6;
+
+/** The level whose plan says most of a building: of those with most rooms, the one nearest to the ground. */
+export function tellingLevel({ levels, rooms }: Pick<Federation, "levels" | "rooms">): number {
+  const counts = levels.map((_, i) => rooms.filter((room) => room.level === i).length);
+  const full = AS_FULL * Math.max(...counts);
+  const near = (i: number) => Math.abs(levels[i]?.elevation_m ?? 0);
+  return [...counts.keys()].filter((i) => (counts[i] ?? 0) >= full).sort((a, b) => near(a) - near(b))[0] ?? 0;
 }
 
-/** Whether the eye is above or below the storey whose plan is shown. */
-export function offStorey(
-  levels: Federation["levels"],
-  shown: number,
-  heightM: number,
-): "above" | "below" | "no" {
-  const floor = levels[shown]?.elevation_m ?? 0;
-  const ceiling = levels[shown + 1]?.elevation_m ?? floor + 4;
-  if (heightM >= ceiling) return "above";
-  return heightM < floor ? "below" : "no";
+/** The level a plan shows by itself: the one the eye is on, or, seen from outside, the one that says most. */
+export function followedLevel(
+  federation: Pick<Federation, "levels" | "rooms" | "bounds_m" | "origin_m">,
+  eye: { x: number; y: number; z: number },
+): number {
+  const [low, high] = federation.bounds_m ?? [];
+  const at = [eye.x, eye.y, eye.z].map((c, axis) => c + (federation.origin_m[axis] ?? 0));
+  const within =
+    low && high && at.every((c, axis) => c >= (low[axis] ?? 0) && c <= (high[axis] ?? 0) + OVER_M);
+  return within ? levelAt(federation.levels, eye.z) : tellingLevel(federation);
 }
 
 function inside(line: Line, p: Point): boolean {

@@ -3,12 +3,15 @@ import { useEffect, useMemo, useState } from "react";
 import { Vector3 } from "three";
 import { api, taken } from "../api/client";
 import { useLook } from "../camera/useLook";
-import { useHabits } from "../project/habits";
-import { useOpen } from "../project/useStage";
+import { useHabits } from "../open/habits";
+import { levelAt } from "../open/levels";
+import { useOpen } from "../open/useStage";
 import { along, looking } from "../stage/pose";
+import { openBearing } from "../stage/sight";
 import { announce } from "../trail/cause";
+import { useWalkState } from "../walk/walkState";
 import { type Direction, directionAt, nearestKind, plumb } from "./directions";
-import { type KeyPlan, levelAt, type Point, roomAt } from "./plan";
+import { followedLevel, type KeyPlan, type Point, roomAt } from "./plan";
 
 /** Above this tilt one would look at the floor in front of one's feet. */
 const STEEP_DEG = 60;
@@ -46,15 +49,18 @@ export function useDirections(): readonly Direction[] {
   return data ?? [];
 }
 
-/** The storey the instrument shows: one chosen by hand, else the one the eye is on. */
+/**
+ * The storey the instrument shows: one chosen by hand until the eye comes to another storey, or somebody walks or
+ * flies; else the one the eye is on, or, seen from outside, the one that says most.
+ */
 export function useShownLevel() {
   const { federation, eye } = useOpen();
   const [chosen, choose] = useState<number | null>(null);
   const [followed, setFollowed] = useState(0);
-  useEffect(
-    () => eye.listen((pose) => setFollowed(levelAt(federation.levels, pose.eye.z))),
-    [eye, federation],
-  );
+  const orbiting = useWalkState((s) => s.mode === "orbit");
+  useEffect(() => eye.listen((pose) => setFollowed(followedLevel(federation, pose.eye))), [eye, federation]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever was chosen ends when one of them changes
+  useEffect(() => choose(null), [followed, orbiting]);
   const level = Math.min(chosen ?? followed, federation.levels.length - 1);
   return { level, chosen, choose };
 }
@@ -84,11 +90,14 @@ export function useTurns(plan: KeyPlan | null) {
       return within ? eye.clone() : view.pivotPoint;
     };
     const front = () => federation.building_north_deg + useHabits.getState().frontDeg;
-    const toDirection = (direction: Direction) =>
-      look.turnTo(
-        { bearing_deg: front() + direction.bearing_deg, tilt_deg: direction.tilt_deg },
-        direction.tilt_deg === 90 ? "plan" : `from ${direction.name}`,
-      );
+    const toDirection = (direction: Direction) => {
+      const bearing = front() + direction.bearing_deg;
+      const level = federation.levels.findIndex((l) => l.name === plan?.storey);
+      // Of a building with storeys, a plan shows the storey and not the roof.
+      if (direction.tilt_deg === 90 && plan && level >= 0)
+        return look.squareToPlan(level, plan.cut_m, bearing);
+      return look.turnTo({ bearing_deg: bearing, tilt_deg: direction.tilt_deg }, `from ${direction.name}`);
+    };
     return {
       about,
       front,
@@ -124,9 +133,12 @@ export function useTurns(plan: KeyPlan | null) {
         if (!view) return;
         const now = looking(view.pose);
         const fromOutside = view.pose.angleDeg < NARROW_DEG || view.pose.projection === "parallel";
-        const levelled = fromOutside || more.bearingDeg !== undefined || Math.abs(now.tiltDeg) > STEEP_DEG;
+        const levelled = fromOutside || Math.abs(now.tiltDeg) > STEEP_DEG;
         const eye = new Vector3(p.x, p.y, floor + useHabits.getState().eyeHeightM);
-        const { forward, up } = along(more.bearingDeg ?? now.bearingDeg, levelled ? 0 : now.tiltDeg);
+        const clear = (from: Vector3, to: Vector3) => view.building.clear(from, to);
+        const bearing = more.bearingDeg ?? openBearing(clear, eye, now.bearingDeg);
+        const turned = bearing !== now.bearingDeg;
+        const { forward, up } = along(bearing, levelled || turned ? 0 : now.tiltDeg);
         const room = plan && roomAt(plan, p);
         announce(more.cause ?? (room ? `stand: ${room.number} ${room.name}` : "stand"));
         view.go({

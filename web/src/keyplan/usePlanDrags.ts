@@ -1,6 +1,6 @@
 import type { PointerEvent, RefObject, WheelEvent } from "react";
 import type { Vector3 } from "three";
-import { useOpen } from "../project/useStage";
+import { useOpen } from "../open/useStage";
 import { looking } from "../stage/pose";
 import { onDrawnButton } from "./DrawnButton";
 import type { PlanView, Point, Sheet } from "./plan";

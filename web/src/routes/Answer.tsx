@@ -2,42 +2,47 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { Vector3 } from "three";
 import type { Shapes } from "../api/client";
-import { DeskHeading, DeskNote } from "../desk/Desk";
-import { numberOf, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { numberOf } from "../open/numbering";
+import { useSelection } from "../open/selection";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { announce } from "../trail/cause";
-import { difference, type RouteAnswer, spokenTime, useRouteState } from "./routeState";
+import { placeBefore } from "./placeBefore";
+import {
+  difference,
+  type RouteAnswer,
+  spokenAvoided,
+  spokenTime,
+  useRouteState,
+  wayShown,
+} from "./routeState";
 
-const BACK_M = 2.2;
-const EYE_M = 1.6;
-
-/** Look at a place of a route from a little before it, and pick what makes it. */
+/** Stand before a place of a route, outline what makes it, and look there through the present lens. */
 function useLookAt() {
   const { stage, federation } = useOpen();
   return (at: readonly number[], components: readonly Shapes["NamedComponent"][], cause: string) => {
     const view = stage();
     if (!view) return;
-    const { answer } = useRouteState.getState();
     const point = new Vector3().fromArray(at as number[]);
-    const points = (answer?.points_m ?? []).map((p) => new Vector3().fromArray(p));
-    const before = points
-      .filter((p) => p.distanceTo(point) > BACK_M)
-      .sort((a, b) => a.distanceTo(point) - b.distanceTo(point))[0];
-    const way = point.clone().sub(before ?? point.clone().add(new Vector3(0, -1, 0)));
-    way.z = 0;
-    way.setLength(BACK_M);
-    const pose = view.pose;
-    pose.projection = "perspective";
-    pose.angleDeg = 65;
-    pose.eye.copy(point).sub(way).z += EYE_M;
-    pose.target.copy(point).z += EYE_M * 0.75;
-    pose.up.set(0, 0, 1);
+    const numbers = components.map((c) => numberOf(federation, c.model, c.global_id)).filter((n) => n >= 0);
+    const points = (wayShown(useRouteState.getState())?.points_m ?? []).map((p) =>
+      new Vector3().fromArray(p),
+    );
+    const pose = placeBefore(
+      {
+        pose: view.pose,
+        boxOf: (those) => view.building.boxOf(those),
+        clear: (from, to) => view.building.clear(from, to),
+      },
+      point,
+      points,
+      numbers,
+    );
     announce(cause);
     view.go(pose);
-    useSession
-      .getState()
-      .pick(components.map((c) => numberOf(federation, c.model, c.global_id)).filter((n) => n >= 0));
+    useRouteState.setState({ outlined: components, away: false });
+    useSelection.getState().pick(numbers);
   };
 }
 
@@ -115,12 +120,14 @@ function NoWay({ blocked }: { blocked: Shapes["RouteBlocked"] }) {
 
 /** What a route is like, or why there is none. */
 export function Answer({ answer }: { answer: RouteAnswer }) {
-  const before = useRouteState((s) => s.before);
-  const changed = before ? difference(before, answer) : "";
+  const first = useRouteState((s) => s.first);
+  const other = useRouteState((s) => (s.chosen === null ? null : s.others?.[s.chosen]));
+  const changed = first && !other ? difference(first, answer) : "";
   if (answer.blocked) return <NoWay blocked={answer.blocked} />;
   return (
     <Box data-testid="route-answer">
-      <DeskHeading>The quickest way</DeskHeading>
+      <DeskHeading>{other ? "Another way" : "The quickest way"}</DeskHeading>
+      {other && <DeskNote>It keeps away from {spokenAvoided(other.avoids)}.</DeskNote>}
       {changed && <DeskNote>{changed}</DeskNote>}
       <Figure label="Length" value={`${(answer.length_m ?? 0).toFixed(2)} m`} />
       <Figure label="Time" value={spokenTime(answer.time_s ?? 0)} />

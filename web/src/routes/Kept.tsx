@@ -4,10 +4,12 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
 import { useRoutes } from "../api/queries";
-import { DeskHeading, DeskNote } from "../desk/Desk";
-import { useOpen } from "../project/useStage";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../theme";
-import { type RoutePlace, spokenTime, useRouteState } from "./routeState";
+import { useWalk } from "../walk/useWalk";
+import { USUAL_BODY } from "../walk/walkState";
+import { noAnswer, type RoutePlace, spokenTime, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
 
 /** Routes that were kept: open one again, hand it on, delete it. */
@@ -19,9 +21,9 @@ export function Kept() {
   const [name, setName] = useState("");
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const { start, end } = useRouteState.getState();
-    await keep(name.trim() || `${start?.label ?? "here"} to ${end?.label ?? "there"}`.slice(0, 120));
-    setName("");
+    const { start, end } = useRouteState.getState().asked ?? useRouteState.getState();
+    const plain = `${start?.label ?? "here"} to ${end?.label ?? "there"}`.slice(0, 120);
+    if (await keep(name.trim() || plain)) setName("");
   };
   return (
     <Box>
@@ -53,6 +55,7 @@ export function Kept() {
 function Card({ route }: { route: Shapes["SavedRoute"] }) {
   const { federation } = useOpen();
   const { find, remove } = useRoute();
+  const { setBody } = useWalk();
   const { set } = useRouteState();
   /** A room is found by its name: its number may be another since. */
   const place = (kept: RoutePlace): RoutePlace => {
@@ -64,14 +67,14 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
     set({
       start: place(wish.start),
       end: place(wish.end),
-      body: wish.body ?? "standing",
       stepFree: wish.step_free ?? false,
       widthLimitM: wish.width_limit_m ?? 0.9,
       heightLimitM: wish.height_limit_m ?? 2,
+      ...noAnswer,
       answer: route.answer,
-      before: null,
+      first: route.answer,
     });
-    void find(true);
+    void setBody(wish.body ?? USUAL_BODY).then(() => find(true));
   };
   const { answer } = route;
   return (

@@ -4,48 +4,55 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { NO_MATCH, rank } from "../actions/matches";
-import { useTools } from "../actions/tools";
-import { DeskHeading } from "../desk/Desk";
-import { useOpen } from "../project/useStage";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { DeskHeading } from "../parts/desk";
 import { BodySelect } from "../walk/BodySelect";
 import { Tick } from "../walk/Tick";
-import { presentWalker } from "../walk/useWalk";
-import { type RoutePlace, useRouteState } from "./routeState";
+import { presentWalker, useWalk } from "../walk/useWalk";
+import { useWalkState } from "../walk/walkState";
+import { type RoutePlace, typedMetres, useRouteState } from "./routeState";
+import { endTool } from "./tools";
 import { useRoute } from "./useRoute";
 
 /** From, to, who, and what counts as a pinch. */
 export function RouteForm() {
-  const { start, end, body, stepFree, widthLimitM, heightLimitM, set } = useRouteState();
+  const { start, end, stepFree, widthLimitM, heightLimitM, searching, set } = useRouteState();
+  const body = useWalkState((s) => s.body);
+  const { setBody } = useWalk();
   const { find } = useRoute();
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent) => {
+  const submit = (event: FormEvent) => {
     event.preventDefault();
-    setBusy(true);
-    await find();
-    setBusy(false);
+    void find();
   };
   return (
     <form onSubmit={submit}>
       <DeskHeading>Route</DeskHeading>
-      <Where label="From" tool="from" value={start} onChange={(place) => set({ start: place })} />
-      <Where label="To" tool="to" value={end} onChange={(place) => set({ end: place })} />
+      <Where label="From" which="start" value={start} onChange={(place) => set({ start: place })} />
+      <Where label="To" which="end" value={end} onChange={(place) => set({ end: place })} />
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", my: 0.5 }}>
-        <BodySelect label="Who goes" value={body} onChange={(name) => set({ body: name })} />
+        <BodySelect label="Who goes" value={body} onChange={(name) => void setBody(name)} />
         <Tick label="no stairs" on={stepFree} set={(on) => set({ stepFree: on })} />
       </Box>
-      <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "center" }}>
-        <Limit label="Narrower than, m" value={widthLimitM} onChange={(v) => set({ widthLimitM: v })} />
-        <Limit label="Lower than, m" value={heightLimitM} onChange={(v) => set({ heightLimitM: v })} />
+      <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "start" }}>
+        <Limit
+          label="Narrower than, m"
+          mostM={3}
+          value={widthLimitM}
+          onChange={(v) => set({ widthLimitM: v })}
+        />
+        <Limit
+          label="Lower than, m"
+          mostM={6}
+          value={heightLimitM}
+          onChange={(v) => set({ heightLimitM: v })}
+        />
       </Box>
       <Box sx={{ display: "flex", gap: 1 }}>
-        <Button type="submit" variant="contained" disabled={busy || !start || !end}>
-          Find the way
+        <Button type="submit" variant="contained" disabled={searching || !start || !end}>
+          {searching ? "Searching ..." : "Find the way"}
         </Button>
-        <Button
-          variant="text"
-          onClick={() => set({ start: end, end: start, answer: null, before: null })}
-          disabled={!start && !end}
-        >
+        <Button variant="text" onClick={() => set({ start: end, end: start })} disabled={!start && !end}>
           turn round
         </Button>
       </Box>
@@ -53,20 +60,22 @@ export function RouteForm() {
   );
 }
 
-function Limit(props: { label: string; value: number; onChange: (value: number) => void }) {
+function Limit(props: { label: string; value: number; mostM: number; onChange: (value: number) => void }) {
   const [typed, setTyped] = useState(props.value.toFixed(2));
+  const refused = typedMetres(typed, props.mostM) === null;
   return (
     <TextField
       size="small"
       label={props.label}
       value={typed}
-      error={!Number.isFinite(Number.parseFloat(typed))}
+      error={refused}
+      helperText={refused ? `0 to ${props.mostM}, such as 0.90; ${props.value.toFixed(2)} counts.` : ""}
       onChange={(event) => {
         setTyped(event.target.value);
-        const value = Number.parseFloat(event.target.value);
-        if (Number.isFinite(value)) props.onChange(value);
+        const value = typedMetres(event.target.value, props.mostM);
+        if (value !== null) props.onChange(value);
       }}
-      slotProps={{ htmlInput: { inputMode: "decimal" } }}
+      slotProps={{ htmlInput: { inputMode: "decimal" }, formHelperText: { sx: { mx: 0, fontSize: 12 } } }}
     />
   );
 }
@@ -80,7 +89,7 @@ function fitting(options: RoutePlace[], typed: string): RoutePlace[] {
 
 function Where(props: {
   label: string;
-  tool: "from" | "to";
+  which: "start" | "end";
   value: RoutePlace | null;
   onChange: (place: RoutePlace | null) => void;
 }) {
@@ -111,7 +120,7 @@ function Where(props: {
         <Button variant="text" onClick={here}>
           the eye
         </Button>
-        <Button variant="text" onClick={() => take(props.tool)}>
+        <Button variant="text" onClick={() => take(endTool(props.which))}>
           point on a floor
         </Button>
       </Box>

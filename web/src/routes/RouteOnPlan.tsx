@@ -1,17 +1,17 @@
 import { useMemo } from "react";
 import type { Sheet } from "../keyplan/plan";
-import { levelAt } from "../keyplan/plan";
-import { useOpen } from "../project/useStage";
+import { levelAt } from "../open/levels";
+import { useOpen } from "../open/useStage";
 import { tone } from "../theme";
-import { useRouteState } from "./routeState";
+import { useShownWay } from "./useShownWay";
 
 /** The part of the route that lies on a level, and its tight places there. */
 export function RouteOnPlan({ level, sheet }: { level: number; sheet: Sheet }) {
   const { federation } = useOpen();
-  const answer = useRouteState((s) => s.answer);
+  const answer = useShownWay();
   const drawn = useMemo(() => {
     if (!answer) return null;
-    const on = (z: number) => levelAt(federation.levels, z + 0.1) === level;
+    const on = (z: number) => levelAt(federation.levels, z) === level;
     const lines: number[][][] = [];
     let line: number[][] = [];
     for (const [x = 0, y = 0, z = 0] of answer.points_m) {

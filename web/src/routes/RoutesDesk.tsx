@@ -1,33 +1,55 @@
 import Box from "@mui/material/Box";
-import { useEffect, useRef } from "react";
-import { Vector3 } from "three";
+import Button from "@mui/material/Button";
+import { useEffect } from "react";
 import { api, taken } from "../api/client";
 import { useWalking } from "../api/queries";
-import { DeskNote } from "../desk/Desk";
-import { orAloud } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { orAloud } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { DeskNote } from "../parts/desk";
+import { tone } from "../theme";
+import { useWalkState } from "../walk/walkState";
 import { Answer } from "./Answer";
 import { Kept } from "./Kept";
+import { OtherWays } from "./OtherWays";
 import { RouteForm } from "./RouteForm";
-import { useRouteState } from "./routeState";
-import { tightPlaces, useRoute } from "./useRoute";
+import { changedSince, useRouteState, wayShown, wishNow } from "./routeState";
 import { WalkIt } from "./WalkIt";
 import { WalkRule } from "./WalkRule";
 
 /** Can somebody get there: from, to and who; the answer, drawn on the floor; and routes that were kept. */
 export function RoutesDesk() {
-  const answer = useRouteState((s) => s.answer);
+  const state = useRouteState();
+  const { searching, answer, away, set } = state;
+  const body = useWalkState((s) => s.body);
+  const changed = changedSince(state.asked, wishNow(state, body));
+  const way = wayShown(state);
   useReady();
   return (
     <Box sx={{ fontSize: 13 }}>
       <RouteForm />
-      {answer ? (
-        <>
-          <Answer answer={answer} />
-          {answer.found && answer.points_m.length > 1 && <WalkIt answer={answer} />}
-        </>
+      <Box role="status">
+        {searching && <DeskNote>Searching the way ...</DeskNote>}
+        {!searching && changed && (
+          <Box data-testid="route-changed" sx={{ color: tone.wrong, mt: 1 }}>
+            {changed} Find the way again.
+          </Box>
+        )}
+      </Box>
+      {way ? (
+        <Box sx={{ opacity: searching || changed ? 0.55 : 1 }}>
+          <Answer answer={way} />
+          {answer?.found && <OtherWays />}
+          {way.found && way.points_m.length > 1 && (
+            <WalkIt key={`${state.chosen} ${way.length_m} ${way.time_s}`} answer={way} />
+          )}
+          <Button variant="text" onClick={() => set({ away: !away, outlined: [] })}>
+            {away ? "show the line" : "put the line away"}
+          </Button>
+        </Box>
       ) : (
-        <DeskNote>Choose where it begins and ends and who goes; the way is drawn on the floor.</DeskNote>
+        !searching && (
+          <DeskNote>Choose where it begins and ends and who goes; the way is drawn on the floor.</DeskNote>
+        )
       )}
       <Kept />
       <WalkRule />
@@ -38,7 +60,7 @@ export function RoutesDesk() {
 /** Lets the server bring the map into memory while somebody chooses where to go. */
 function useReady() {
   const { federation, projectId } = useOpen();
-  const body = useRouteState((s) => s.body);
+  const body = useWalkState((s) => s.body);
   const { data } = useWalking(projectId, body);
   const current = data?.current ? federation.version : null;
   useEffect(() => {
@@ -48,34 +70,4 @@ function useReady() {
       await taken(api.POST("/api/projects/{project_id}/routes/ready", { params }));
     });
   }, [current, projectId, body]);
-}
-
-/** Draws the answer on the stage as long as there is one. */
-export function RouteOnStage() {
-  const { stage, federation, projectId } = useOpen();
-  const answer = useRouteState((s) => s.answer);
-  const { find } = useRoute();
-  const body = useRouteState((s) => s.body);
-  const { data } = useWalking(projectId, body);
-  const found = useRef<number | null>(null);
-  const current = data?.current ? federation.version : null;
-  // Another alternative, or a newer issue: the way is found again as soon as its map is there.
-  useEffect(() => {
-    if (current === null) return;
-    const { answer: last } = useRouteState.getState();
-    if (found.current !== null && last && last.version !== current) void find(true);
-    found.current = current;
-  }, [current, find]);
-  useEffect(() => {
-    const view = stage();
-    if (!view) return;
-    view.setRoute(
-      answer && {
-        points: answer.points_m.map((p) => new Vector3().fromArray(p)),
-        tight: tightPlaces(answer),
-      },
-    );
-    return () => view.setRoute(null);
-  }, [stage, answer]);
-  return null;
 }

@@ -4,12 +4,13 @@ import Slider from "@mui/material/Slider";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
-import { DeskHeading } from "../desk/Desk";
-import { useOpen } from "../project/useStage";
-import { eyesOf } from "../stage/walk/walking";
+import { useOpen } from "../open/useStage";
+import { DeskHeading } from "../parts/desk";
+import { eyesOf } from "../stage/movers/walking";
 import { face } from "../theme";
 import { announce } from "../trail/cause";
-import { type RouteAnswer, useRouteState } from "./routeState";
+import { useWalkState } from "../walk/walkState";
+import type { RouteAnswer } from "./routeState";
 import { Tour } from "./tour";
 
 const SPEEDS = [1, 2, 4] as const;
@@ -18,7 +19,7 @@ const LENS_DEG = 65;
 /** Plays a route with pause, speed and a handle to be anywhere on it. */
 export function WalkIt({ answer }: { answer: RouteAnswer }) {
   const { stage, projectId } = useOpen();
-  const body = useRouteState((s) => s.body);
+  const body = useWalkState((s) => s.body);
   const { data } = useWalking(projectId, body);
   const who = data?.bodies.find((b) => b.name === body);
   const tour = useMemo(() => new Tour(answer.points_m.map((p) => new Vector3().fromArray(p))), [answer]);
@@ -30,6 +31,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   const be = useCallback(
     (metres: number) => {
       at.current = metres;
+      begun.current = true;
       setAlong(metres);
       const view = stage();
       if (!view) return;
@@ -47,6 +49,12 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
     },
     [stage, tour, who],
   );
+
+  const begun = useRef(false);
+  // Another body has its eyes elsewhere.
+  useEffect(() => {
+    if (begun.current) be(at.current);
+  }, [be]);
 
   useEffect(() => {
     if (!playing) return;

@@ -5,9 +5,9 @@ import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { useWalking, useWalkRule } from "../api/queries";
-import { DeskHeading, DeskNote } from "../desk/Desk";
-import { orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
 import { Tick } from "../walk/Tick";
 
 type Rule = Shapes["WalkRule"];

@@ -1,36 +1,100 @@
-import { create } from "zustand";
 import type { Shapes } from "../api/client";
+import { perProject } from "../open/perProject";
 
 export type RoutePlace = Shapes["RoutePlace"];
 export type RouteAnswer = Shapes["RouteAnswer"];
 
+export type RouteWish = Shapes["RouteWish"];
+export type OtherWay = Shapes["OtherWay"];
+
 interface RouteState {
   start: RoutePlace | null;
   end: RoutePlace | null;
-  body: string;
   stepFree: boolean;
   widthLimitM: number;
   heightLimitM: number;
+  searching: boolean;
+  /** What the answer answers. */
+  asked: RouteWish | null;
   answer: RouteAnswer | null;
-  /** The answer before the building changed, to tell the difference. */
-  before: RouteAnswer | null;
+  /** The answer that somebody asked for, before the building changed. */
+  first: RouteAnswer | null;
+  /** The next best ways, once they were asked for; and which of them is shown in place of the quickest. */
+  others: readonly OtherWay[] | null;
+  chosen: number | null;
+  /** The line was put away until a way is found again. */
+  away: boolean;
+  /** What is outlined on the stage, because it stands in the way. */
+  outlined: readonly Shapes["NamedComponent"][];
   set(change: Partial<Omit<RouteState, "set">>): void;
 }
 
+export const noAnswer = {
+  searching: false,
+  asked: null,
+  answer: null,
+  first: null,
+  others: null,
+  chosen: null,
+  away: false,
+  outlined: [],
+} as const;
+
 /** The route that is asked for and its answer, over the desk's other tasks. */
-export const useRouteState = create<RouteState>((set) => ({
+export const useRouteState = perProject<RouteState>((set) => ({
   start: null,
   end: null,
-  body: "standing",
   stepFree: false,
   widthLimitM: 0.9,
   heightLimitM: 2,
-  answer: null,
-  before: null,
+  ...noAnswer,
   set: (change) => set(change),
 }));
 
-export const noRoute = { start: null, end: null, answer: null, before: null };
+/** What is asked for now, once it is known from where to where; the body is that of whoever walks. */
+export function wishNow(
+  state: Pick<RouteState, "start" | "end" | "stepFree" | "widthLimitM" | "heightLimitM">,
+  body: string,
+): RouteWish | null {
+  const { start, end, stepFree, widthLimitM, heightLimitM } = state;
+  if (!start || !end) return null;
+  return {
+    start,
+    end,
+    body,
+    step_free: stepFree,
+    width_limit_m: widthLimitM,
+    height_limit_m: heightLimitM,
+  };
+}
+
+const PARTS = {
+  start: "where it begins",
+  end: "where it ends",
+  body: "who goes",
+  step_free: "whether stairs count",
+  width_limit_m: "what is narrow",
+  height_limit_m: "what is low",
+} as const;
+
+/** What was changed since a way was asked for, in a sentence; nothing if nothing was. */
+export function changedSince(asked: RouteWish | null, wish: RouteWish | null): string {
+  if (!asked || !wish) return "";
+  const place = (key: "start" | "end") =>
+    JSON.stringify([wish[key].room, wish[key].point_m]) !==
+    JSON.stringify([asked[key].room, asked[key].point_m]);
+  const keys = Object.keys(PARTS) as (keyof typeof PARTS)[];
+  const other = keys.filter((key) =>
+    key === "start" || key === "end" ? place(key) : wish[key] !== asked[key],
+  );
+  if (!other.length) return "";
+  return `Changed since this was found: ${other.map((key) => PARTS[key]).join(", ")}.`;
+}
+
+/** The way that is to be seen: the quickest, or another one that was chosen. */
+export function wayShown(state: Pick<RouteState, "answer" | "others" | "chosen">): RouteAnswer | null {
+  return state.chosen === null ? state.answer : (state.others?.[state.chosen]?.answer ?? state.answer);
+}
 
 /** Minutes and seconds. */
 export function spokenTime(seconds: number): string {
@@ -50,4 +114,17 @@ export function difference(before: RouteAnswer, now: RouteAnswer): string {
   const signed = (value: number, digits: number) =>
     `${value >= 0 ? "+" : "−"}${Math.abs(value).toFixed(digits)}`;
   return `Against before: ${signed(metres, 2)} m, ${signed(risers, 0)} risers, ${signed(seconds, 1)} s.`;
+}
+
+/** What a way keeps away from, such as "Door D-12, 0.82 m wide". */
+export function spokenAvoided({ what, size_m, components }: Shapes["AvoidedPlace"]): string {
+  const plain = what === "flight" ? "a flight of stairs" : "a tight place";
+  const who = components.map((c) => c.label).join(" and ") || plain;
+  return size_m === null ? who : `${who}, ${size_m.toFixed(2)} m ${what === "width" ? "wide" : "high"}`;
+}
+
+/** The metres that somebody typed, with a point or a comma; null for anything else. */
+export function typedMetres(text: string, mostM: number): number | null {
+  const value = Number(text.trim().replace(",", "."));
+  return text.trim() !== "" && value >= 0 && value <= mostM ? value : null;
 }

@@ -1,7 +1,17 @@
 import { Vector3 } from "three";
 import { describe, expect, test } from "vitest";
-import { ribbon } from "../stage/routeLine";
-import { difference, type RouteAnswer, spokenTime } from "./routeState";
+import { ribbon } from "../stage/layers/routeLine";
+import {
+  changedSince,
+  difference,
+  type RouteAnswer,
+  type RouteWish,
+  spokenAvoided,
+  spokenTime,
+  typedMetres,
+  wayShown,
+  wishNow,
+} from "./routeState";
 import { Tour } from "./tour";
 
 const answer = (change: Partial<RouteAnswer>): RouteAnswer => ({
@@ -32,6 +42,52 @@ describe("a route in words", () => {
     );
     expect(difference(answer({}), answer({}))).toBe("");
     expect(difference(answer({}), answer({ found: false }))).toContain("now there is none");
+  });
+});
+
+test("a limit is typed with a point or a comma, and refused where it is none", () => {
+  expect(["0.9", " 1,25 ", "0", "3"].map((t) => typedMetres(t, 3))).toEqual([0.9, 1.25, 0, 3]);
+  expect(["", "wide", "-1", "3.01", "0.9 m"].map((t) => typedMetres(t, 3))).toEqual([
+    null,
+    null,
+    null,
+    null,
+    null,
+  ]);
+});
+
+describe("what is asked for", () => {
+  const form = {
+    start: { room: 1, label: "0.01 West" },
+    end: { point_m: [1, 2, 0], label: "a point" },
+    stepFree: false,
+    widthLimitM: 0.9,
+    heightLimitM: 2,
+  };
+  const asked = wishNow(form, "standing") as RouteWish;
+
+  test("is nothing until both ends are known", () => {
+    expect(wishNow({ ...form, end: null }, "standing")).toBeNull();
+    expect(asked).toMatchObject({ body: "standing", step_free: false });
+  });
+
+  test("that differs from what was answered is told", () => {
+    expect(changedSince(asked, asked)).toBe("");
+    expect(changedSince(null, asked)).toBe("");
+    // A room by another name is the same room.
+    expect(changedSince(asked, { ...asked, start: { room: 1, label: "West" } })).toBe("");
+    expect(changedSince(asked, { ...asked, body: "wheelchair", start: { room: 2, label: "" } })).toBe(
+      "Changed since this was found: where it begins, who goes.",
+    );
+  });
+
+  test("another way that was chosen is the one that is shown", () => {
+    const avoids = { what: "width" as const, size_m: 0.82, at_m: [0, 0, 0], components: [] };
+    const others = [{ avoids, answer: answer({ length_m: 55 }) }];
+    expect(wayShown({ answer: answer({}), others, chosen: 0 })?.length_m).toBe(55);
+    expect(wayShown({ answer: answer({}), others, chosen: null })?.length_m).toBe(40);
+    expect(spokenAvoided(avoids)).toBe("a tight place, 0.82 m wide");
+    expect(spokenAvoided({ ...avoids, what: "flight", size_m: null })).toBe("a flight of stairs");
   });
 });
 

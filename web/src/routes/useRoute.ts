@@ -3,17 +3,21 @@ import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
-import { orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
-import { type RouteAnswer, useRouteState } from "./routeState";
+import { useWalkState } from "../walk/walkState";
+import { noAnswer, type RouteAnswer, useRouteState, wishNow } from "./routeState";
 
-/** Draw an answer on the stage, or nothing. */
+/** Where a way is tight, and where it ends. */
 export function tightPlaces(answer: RouteAnswer): Vector3[] {
   const places = [answer.narrowest, answer.lowest, ...answer.pinches].flatMap((p) => (p ? [p.at_m] : []));
   if (answer.blocked) places.push(answer.blocked.nearest_m);
   return places.map((at) => new Vector3().fromArray(at));
 }
+
+/** Counts what was asked, so that an answer to something else is not shown. */
+let asks = 0;
 
 /** Finding, keeping and deleting routes. */
 export function useRoute() {
@@ -23,32 +27,34 @@ export function useRoute() {
   return useMemo(() => {
     const path = { params: { path: { project_id: projectId } } };
     const say = useSession.getState().say;
-    const wish = (): Shapes["RouteWish"] | null => {
-      const { start, end, body, stepFree, widthLimitM, heightLimitM } = useRouteState.getState();
-      if (!start || !end) return null;
-      return {
-        start,
-        end,
-        body,
-        step_free: stepFree,
-        width_limit_m: widthLimitM,
-        height_limit_m: heightLimitM,
-      };
-    };
+    const wish = () => wishNow(useRouteState.getState(), useWalkState.getState().body);
     const again = () => client.invalidateQueries({ queryKey: keys.routes(projectId) });
     return {
-      /** Find the route that is asked for; `changed` keeps the last answer to tell the difference. */
-      find: (changed = false) =>
-        orAloud(async () => {
-          const body = wish();
-          if (!body) return;
-          const before = changed ? useRouteState.getState().answer : null;
+      /** Find the way that is asked for; where the building `changed`, the same one again, to tell the difference. */
+      find: async (changed = false) => {
+        const { asked, first } = useRouteState.getState();
+        const body = changed ? (asked ?? wish()) : wish();
+        if (!body) return;
+        const one = ++asks;
+        useRouteState.setState({ searching: true });
+        await orAloud(async () => {
           const answer = await taken(api.POST("/api/projects/{project_id}/routes/find", { ...path, body }));
-          useRouteState.setState({ answer, before });
+          if (one !== asks) return;
+          useRouteState.setState({ ...noAnswer, asked: body, answer, first: changed ? first : answer });
+        });
+        if (one === asks) useRouteState.setState({ searching: false });
+      },
+      /** The next best ways beside the answer. */
+      findOthers: () =>
+        orAloud(async () => {
+          const { asked: body, answer } = useRouteState.getState();
+          if (!body) return;
+          const others = await taken(api.POST("/api/projects/{project_id}/routes/others", { ...path, body }));
+          if (useRouteState.getState().answer === answer) useRouteState.setState({ others });
         }),
       keep: (name: string) =>
         orAloud(async () => {
-          const asked = wish();
+          const asked = useRouteState.getState().asked ?? wish();
           if (!asked) return;
           await taken(
             api.POST("/api/projects/{project_id}/routes", { ...path, body: { name, author, wish: asked } }),

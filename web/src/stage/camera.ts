@@ -7,7 +7,7 @@ import {
   Vector2,
   Vector3,
 } from "three";
-import { forward, type Pose } from "./pose";
+import { forward, isOpened, type Pose } from "./pose";
 
 const NEAREST_M = 0.03;
 
@@ -31,7 +31,8 @@ export class StageCamera {
   place(pose: Pose, bounds: Box3, beyondM: number | null = null, cut = false): void {
     const [nearest, reach] = this.depthRange(pose, bounds);
     const perspective = pose.projection === "perspective";
-    const near = Math.max(cut ? Math.max(0, nearest) : nearest, perspective ? pose.throughM : nearest);
+    const before = isOpened(pose) || perspective ? pose.throughM : nearest;
+    const near = Math.max(cut ? Math.max(0, nearest) : nearest, before);
     // Nothing is seen farther beyond the target than is wanted.
     const limit = beyondM === null ? reach : pose.target.distanceTo(pose.eye) + beyondM;
     const far = Math.max(Math.min(reach, limit), near + NEAREST_M);

@@ -1,6 +1,6 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
-import { fineReach } from "./materials";
+import { fineReach } from "./layers/materials";
 import { between, copyPose, focalMm, forward, fromShape, looking, type Pose, toShape } from "./pose";
 
 function pose(eye: [number, number, number], target: [number, number, number]): Pose {
@@ -66,4 +66,10 @@ test("fine edges reach as far as they are a pixel and a half", () => {
   expect(fineReach(0.001, false)).toBeCloseTo(40, 9);
   expect(fineReach(0.01, true)).toBe(Number.POSITIVE_INFINITY);
   expect(fineReach(0.1, true)).toBe(0);
+});
+
+test("bearing is clockwise from north, tilt is above zero looking down", () => {
+  const look = looking(pose([0, 0, 10], [10, 0, 0]));
+  expect(look.bearingDeg).toBeCloseTo(90);
+  expect(look.tiltDeg).toBeCloseTo(45);
 });

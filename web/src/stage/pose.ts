@@ -78,6 +78,21 @@ export function turned(pose: Pose, about: Vector3, bearingDeg: number, tiltDeg: 
   return { ...pose, eye: moved(pose.eye), target: moved(pose.target), up: to.up };
 }
 
+/** Whether a parallel view is opened: cut where its eye looks through what is nearer. */
+export function isOpened(pose: Pose): boolean {
+  return pose.projection === "parallel" && pose.throughM > 0;
+}
+
+/** The eye of an opened view stands within the building; closed, it looks from outside. */
+const BACK_M = 200;
+
+/** A parallel view is opened along one direction; turned away from it, it shows everything again. */
+export function closed(pose: Pose): Pose {
+  if (!isOpened(pose)) return pose;
+  const eye = pose.eye.clone().addScaledVector(forward(pose), -BACK_M);
+  return { ...copyPose(pose), eye, throughM: 0 };
+}
+
 /** A lens while it is dragged: the eye stays, or the subject at the target keeps its size. */
 export function withAngle(pose: Pose, angleDeg: number, keep: "eye" | "subject"): Pose {
   const share = Math.tan((pose.angleDeg * Math.PI) / 360) / Math.tan((angleDeg * Math.PI) / 360);

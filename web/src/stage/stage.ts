@@ -1,31 +1,28 @@
-import { Box3, Color, Ray, Scene, type Vector2, Vector3, WebGLRenderer } from "three";
-import type { Federation } from "../api/client";
-import { Chunks, LINES_LAYER } from "./chunks";
-import { fineReach, sharedUniforms } from "./materials";
-import type { Navigation } from "./navigation";
-import type { Cause, Habits } from "./navigationHost";
-import { type Hit, Picking } from "./picking";
-import { PivotMark } from "./pivotMark";
-import { forward, type Pose, turned } from "./pose";
-import { RouteLine } from "./routeLine";
-import { snapTo } from "./snapping";
-import { snapshot } from "./snapshot";
+import { Vector3 } from "three";
+import { Building } from "./building";
+import { Frames } from "./frames";
+import type { Hit } from "./geometry/picking";
+import type { Snap } from "./geometry/snapping";
+import type { Cause, Habits } from "./gestures/host";
+import type { Navigation } from "./gestures/navigation";
+import { Figure } from "./layers/figure";
+import { GridLine } from "./layers/gridLine";
+import { Outlines } from "./layers/outlines";
+import { PointMarks } from "./layers/pointMarks";
+import { RouteLine } from "./layers/routeLine";
+import type { Mover } from "./movers/mover";
+import { closed, forward, type Pose, turned } from "./pose";
+import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
-import { colourTexture, type State, StateTable } from "./states";
+import type { Tool } from "./tools/tool";
 import { type Rectangle, View, type ViewKind } from "./view";
-import { Figure } from "./walk/figure";
-import type { Mover } from "./walk/mover";
 
-const PIVOT_SIZE = 0.022;
-/** A frame that takes longer makes gliding a nuisance. */
-const SLOW_FRAME_MS = 80;
-/** As long as a chunk's tree takes to build, or so. */
-const TREE_MS = 8;
 const BACK_OFF_M = 2.5;
 /** Farther than one can have backed off. */
 const BACK_IN_M = 100;
-/** How much the lines of what is looked through pale. */
-const PALE = 0.6;
+/** What is met at all but so many of nine places over the view fills it; it is not coloured under the cursor. */
+const MOST_OTHERS = 2;
+const PLACES = [-0.7, 0, 0.7];
 
 declare global {
   interface Window {
@@ -46,40 +43,28 @@ const FIRST_POSE: Pose = {
 };
 
 /**
- * The 3D view, and the drawing beside it if there is one: two views of one scene on one canvas.
+ * The 3D view, and the drawing beside it if there is one: two views of the same layers on one canvas.
  * Draws only what changed.
  */
 export class Stage {
-  private readonly renderer: WebGLRenderer;
-  private readonly scene = new Scene();
-  private readonly shared = sharedUniforms();
-  private readonly states = new StateTable();
-  private readonly chunks: Chunks;
-  private readonly picking: Picking;
-  private readonly pivot = new PivotMark();
-  readonly figure = new Figure();
-  private readonly route = new RouteLine();
+  readonly building: Building;
+  readonly route = new RouteLine(() => this.ask());
+  readonly figure = new Figure(() => this.ask());
+  readonly gridLine = new GridLine(() => this.ask());
+  readonly outlines = new Outlines(() => this.ask());
+  readonly marks = new PointMarks(() => this.ask());
+  private readonly renderer: Renderer;
+  private readonly frameLoop: Frames;
   /** The stage's own view. */
   readonly main: View;
   /** The drawing beside it, or null. */
   drawing: View | null = null;
   /** Where the views lie on the canvas, since it was measured last. */
   private readonly places: Record<ViewKind, Rectangle> = { stage: { ...NOWHERE }, drawing: { ...NOWHERE } };
-  private bounds = new Box3();
-  private frameAsked = 0;
   private posed = false;
-  /** What the next click does instead of picking. */
-  private clickTool: "pin" | "point" | "corner" | null = null;
-  /** Where the building's grid crosses on plan, for snapping. */
-  crossings: readonly Vector2[] = [];
+  private tool: Tool | null = null;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
-  private pickedCentre: Vector3 | null = null;
-  private frameMs = 0;
-  /** So many of the next frames are timed, as long as they are slow. */
-  private toTime = 0;
-  /** How many chunks had arrived when the frame was timed last. */
-  private timedAt = 0;
   private edgesShown = true;
   private readonly sizes: ResizeObserver;
   frames = 0;
@@ -88,23 +73,23 @@ export class Stage {
     readonly canvas: HTMLCanvasElement,
     private readonly events: StageEvents,
   ) {
-    this.renderer = new WebGLRenderer({
-      canvas,
-      antialias: true,
-      powerPreference: "high-performance",
-      // A place on the Trail has its picture, and a view keeps what it shows, without another frame.
-      preserveDrawingBuffer: true,
+    this.building = new Building({
+      eye: () => this.navigation.pose.eye,
+      changed: () => this.ask(),
+      streaming: (pending, total, failed) => events.streaming(pending, total, failed),
+      complete: () => this.frameLoop.timeAgain(),
+      pickable: () => {
+        canvas.dataset.pickable = "yes";
+      },
     });
-    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
-    this.renderer.setScissorTest(true);
-    this.scene.matrixAutoUpdate = false;
-    this.chunks = new Chunks(
-      this.shared,
-      () => this.navigation.pose.eye,
-      () => this.chunksChanged(),
-    );
-    this.scene.add(this.chunks.root, this.pivot.sprite, this.figure.group, this.route.group);
-    this.picking = new Picking(this.chunks, (component) => this.states.isSolid(component));
+    const layers = [this.building.chunks, this.route, this.figure, this.gridLine, this.outlines, this.marks];
+    this.renderer = new Renderer(canvas, this.building.shared, layers);
+    this.frameLoop = new Frames({
+      views: () => this.views,
+      draw: (view) => this.draw(view),
+      finish: () => this.renderer.finish(),
+      moved: (view) => events.moved(view.navigation.pose, view.kind),
+    });
     this.main = this.view("stage", canvas, FIRST_POSE);
     this.sizes = new ResizeObserver(() => this.resize());
     this.sizes.observe(canvas);
@@ -115,27 +100,22 @@ export class Stage {
   private view(kind: ViewKind, element: HTMLElement, pose: Pose): View {
     const view: View = new View(kind, element, pose, {
       place: () => this.places[kind],
-      first: (ray) => this.picking.first(ray),
-      bounds: () => this.bounds,
-      pickedCentre: () => this.pickedCentre,
+      first: (ray) => this.building.first(ray),
+      bounds: () => this.building.bounds,
+      pickedCentre: () => this.building.pickedCentre,
       ask: () => this.ask(view),
+      toolDrag: () => this.tool?.down?.(view) ?? null,
       clicked: (hit, add) => this.clicked(view, hit, add),
-      hovered: (component, at) => {
-        if (this.states.setHovered(component)) this.ask();
-        this.events.hover(component, at, kind);
-      },
+      hovered: (hit, at) => this.hovered(view, hit, at),
       pivotShown: (at) => {
-        if (kind === "drawing") return;
-        this.pivot.show(at, PIVOT_SIZE);
-        this.ask(view);
+        if (kind === "stage") this.marks.showPivot(at, at !== null && at === this.navigation.pinnedAt);
       },
       stopped: () => this.events.stopped(),
-      clear: (from, to) => this.clear(from, to),
+      clear: (from, to) => this.building.clear(from, to),
       kept: (at) => this.events.kept(at),
       moverLeft: () => this.events.moverLeft(),
-      region: (box) => this.events.region(box, kind),
-      complete: () => this.posed && this.chunks.pending === 0,
-      rested: (pose, cause) => this.events.rested(pose, cause, kind),
+      complete: () => this.posed && this.building.chunks.pending === 0,
+      rested: (seen, cause) => this.events.rested(seen, cause, kind),
     });
     return view;
   }
@@ -145,20 +125,39 @@ export class Stage {
   }
 
   private clicked(view: View, hit: Hit | null, add: boolean): void {
-    if (this.clickTool === "pin") {
-      if (hit) this.pinTo(view, hit);
+    if (!this.tool?.click) {
+      this.pickedNormal = hit?.normal ?? null;
+      this.events.pick(hit?.component ?? -1, add, view.kind);
       return;
     }
-    if (this.clickTool === "point") {
-      if (hit) this.events.pointed(hit.point);
-      return;
+    const { kind, point } =
+      hit && this.tool.exact ? this.snapped(view, hit) : { kind: "face" as const, ...hit };
+    this.tool.click(hit && point ? { component: hit.component, point, kind } : null);
+  }
+
+  private hovered(view: View, hit: Hit | null, at: { x: number; y: number } | null): void {
+    const component = hit?.component ?? -1;
+    this.building.mark(hit && this.fills(view, component) ? -1 : component);
+    this.marks.showSnap(hit && this.tool?.exact && view === this.main ? this.snapped(view, hit) : null);
+    this.events.hover(component, at, view.kind);
+  }
+
+  /** Whether a component fills a view, so that its colour would be all that is seen. */
+  private fills(view: View, component: number): boolean {
+    const { width, height } = this.places[view.kind];
+    let others = 0;
+    for (const x of PLACES) {
+      for (const y of PLACES) {
+        const hit = view.hitAtPixel(((x + 1) / 2) * width, ((y + 1) / 2) * height);
+        if (hit?.component !== component && ++others > MOST_OTHERS) return false;
+      }
     }
-    if (this.clickTool === "corner") {
-      if (hit) this.events.pointed(this.snapped(view, hit).point);
-      return;
-    }
-    this.pickedNormal = hit?.normal ?? null;
-    this.events.pick(hit?.component ?? -1, add, view.kind);
+    return true;
+  }
+
+  /** The exact point that is meant by a hit. */
+  private snapped(view: View, hit: Hit): Snap {
+    return this.building.snapped(hit, (point) => view.camera.project(point), this.places[view.kind]);
   }
 
   get navigation(): Navigation {
@@ -174,7 +173,6 @@ export class Stage {
     this.closeDrawing();
     this.drawing = this.view("drawing", element, pose);
     this.drawing.navigation.habits = this.navigation.habits;
-    this.drawing.navigation.drawsRegions = this.navigation.drawsRegions;
     this.sizes.observe(element);
     this.resize();
     return this.drawing;
@@ -185,15 +183,16 @@ export class Stage {
     for (const view of this.views) view.navigation.habits = habits;
   }
 
-  /** What the left button does instead of picking and turning: draw regions, pin the pivot, point at a place. */
-  setTool(tool: "region" | "pin" | "point" | "corner" | null): void {
-    for (const view of this.views) view.navigation.drawsRegions = tool === "region";
-    this.clickTool = tool === "region" ? null : tool;
+  /** Take a tool in hand, in every view; null to pick and turn again. */
+  setTool(tool: Tool | null): void {
+    this.tool = tool;
+    this.marks.showSnap(null);
+    for (const view of this.views) view.navigation.askHovered();
   }
 
   /** Let the drawing go somewhere; what it shows glides there, as on the stage. */
   goDrawing(pose: Pose, atOnce = false): void {
-    this.drawing?.navigation.go(pose, atOnce || this.slow);
+    this.drawing?.navigation.go(pose, atOnce || this.frameLoop.slow);
   }
 
   closeDrawing(): void {
@@ -204,39 +203,13 @@ export class Stage {
     this.resize();
   }
 
-  /** Draw a federation; what is drawn already stays. */
-  setFederation(federation: Federation): void {
-    const perComponent = federation.models.flatMap((m) => m.colour);
-    this.states.resize(perComponent.length);
-    this.shared.states.value = this.states.texture;
-    this.shared.colours.value?.dispose();
-    this.shared.colours.value = colourTexture(federation.colours, perComponent);
-    const origin = new Vector3().fromArray(federation.origin_m);
-    this.bounds = new Box3();
-    for (const corner of federation.bounds_m ?? []) {
-      this.bounds.expandByPoint(new Vector3().fromArray(corner).sub(origin));
-    }
-    this.chunks.setModels(federation.models);
-    this.ask();
+  /** Everything lies so much further than before: it is counted from another origin. */
+  rebase(by: Vector3): void {
+    for (const view of this.views) view.navigation.rebase(by);
   }
 
   setBackground(colour: string): void {
-    this.renderer.setClearColor(new Color(colour));
-    this.shared.paper.value.set(colour);
-    this.ask();
-  }
-
-  setVisible(states: readonly State[]): void {
-    this.states.setVisible(states);
-    this.chunks.setFading(this.states.anyFaded);
-    this.ask();
-  }
-
-  setPicked(components: readonly number[]): void {
-    this.states.setPicked(components);
-    const box = new Box3();
-    for (const each of this.boxesOf(components).values()) box.union(each);
-    this.pickedCentre = box.isEmpty() ? null : box.getCenter(new Vector3());
+    this.renderer.setBackground(colour);
     this.ask();
   }
 
@@ -252,47 +225,13 @@ export class Stage {
     this.ask();
   }
 
-  /** Mark a component as if the cursor were on it. */
-  mark(component: number): void {
-    if (this.states.setHovered(component)) this.ask();
-  }
-
-  /** How far it is from one point to another before something that is shown is met, up to there. */
-  clear(from: Vector3, to: Vector3): number {
-    const way = to.clone().sub(from);
-    const length = way.length();
-    if (length < 1e-9) return 0;
-    const hit = this.picking.first(new Ray(from.clone(), way.divideScalar(length)));
-    return hit ? Math.min(length, hit.point.distanceTo(from)) : length;
-  }
-
-  /** Whether a route is drawn. */
-  get routeShown(): boolean {
-    return this.route.group.children.length > 0;
-  }
-
-  /** Draw a route over the floor, with dots where it is tight; null for none. */
-  setRoute(route: { points: readonly Vector3[]; tight: readonly Vector3[] } | null): void {
-    if (route) this.route.show(route.points, route.tight);
-    else this.route.clear();
-    this.ask();
-  }
-
-  /** Wait for the frame's pixels, and note how long it took; the first after something came also uploads. */
-  private timeFrame(begun: number): void {
-    const gl = this.renderer.getContext();
-    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4));
-    this.frameMs = performance.now() - begun;
-    this.toTime = this.slow ? this.toTime - 1 : 0;
-  }
-
   /** Go to a pose; the first one after opening is taken at once. A locked view stays. */
   go(pose: Pose, atOnce = false): void {
     if (this.navigation.locked && this.posed) {
       this.events.refused();
       return;
     }
-    this.navigation.go(pose, atOnce || !this.posed || this.slow);
+    this.navigation.go(pose, atOnce || !this.posed || this.frameLoop.slow);
     this.posed = true;
   }
 
@@ -327,24 +266,13 @@ export class Stage {
 
   /** Look along a direction at once, turned about a point, or about the pivot. */
   turnTo(bearingDeg: number, tiltDeg: number, about: Vector3 = this.navigation.pivot): void {
-    this.take(turned(this.seen, about, bearingDeg, tiltDeg), "turned");
+    this.take(closed(turned(this.seen, about, bearingDeg, tiltDeg)), "turned");
   }
 
   /** See no farther than so much beyond the target; null for no limit. */
   setDepthLimit(beyondM: number | null): void {
     this.main.beyondM = beyondM;
     this.ask(this.main);
-  }
-
-  /** The exact point that is meant by a click. */
-  private snapped(view: View, hit: Hit) {
-    return snapTo(hit, this.chunks, this.crossings, (p) => view.camera.project(p), this.places[view.kind]);
-  }
-
-  private pinTo(view: View, hit: Hit): void {
-    const snap = this.snapped(view, hit);
-    this.navigation.pin(snap.point);
-    this.events.pinned(snap.kind);
   }
 
   /** Where the view turns about if nothing is under the cursor. */
@@ -364,21 +292,47 @@ export class Stage {
 
   /** The present picture of the stage as PNG, at most `width` wide. */
   picture(width: number): string {
-    this.pivot.show(this.navigation.pinnedAt, PIVOT_SIZE);
+    const { pinnedAt } = this.navigation;
+    this.marks.showPivot(pinnedAt, pinnedAt !== null);
     this.main.sketching = false;
-    this.draw();
-    return this.snapshot(width, "image/png");
+    return this.unmarked(() => {
+      this.draw();
+      return this.renderer.picture(this.places.stage, width, "image/png");
+    });
   }
 
-  /** The frame of a view that was drawn last, small. */
-  snapshot(width: number, type: "image/png" | "image/jpeg", view = this.main): string {
-    return snapshot(
-      this.renderer.domElement,
-      this.renderer.getPixelRatio(),
-      this.places[view.kind],
-      width,
-      type,
-    );
+  /** Do something while nothing is marked as being under the cursor. */
+  private unmarked<T>(work: () => T): T {
+    const { states } = this.building;
+    const { hovered } = states;
+    states.setHovered(-1);
+    const done = work();
+    this.building.mark(hovered);
+    return done;
+  }
+
+  /**
+   * A small picture of a place, of what nothing lies over (shares of the view's sides that are left out); drawn anew
+   * only where the cursor has marked something in it.
+   */
+  placePicture(
+    width: number,
+    view: View,
+    covered: Record<"left" | "right" | "top" | "bottom", number>,
+  ): string {
+    const place = this.places[view.kind];
+    const part = {
+      x: place.x + covered.left * place.width,
+      y: place.y + covered.top * place.height,
+      width: (1 - covered.left - covered.right) * place.width,
+      height: (1 - covered.top - covered.bottom) * place.height,
+    };
+    const small = () => this.renderer.picture(part, width, "image/jpeg");
+    if (this.building.states.hovered < 0) return small();
+    return this.unmarked(() => {
+      this.draw();
+      return small();
+    });
   }
 
   /** The component at a place of the stage in CSS pixels from its top left, or null. */
@@ -386,28 +340,16 @@ export class Stage {
     return this.main.hitAtPixel(x, y);
   }
 
-  /** The box around each component; those that are not drawn have none. */
-  boxesOf(components: readonly number[]): ReadonlyMap<number, Box3> {
-    return this.chunks.boxesOf(new Set(components));
-  }
-
-  /** Whether a component is shown or faded now. */
-  isDrawn(component: number): boolean {
-    return this.states.isVisible(component);
-  }
-
   /** What the renderer did in the last frame. */
   get drawInfo() {
-    return { ...this.renderer.info.render, geometries: this.renderer.info.memory.geometries };
+    return this.renderer.info;
   }
 
   dispose(): void {
-    cancelAnimationFrame(this.frameAsked);
+    this.frameLoop.dispose();
     for (const view of this.views) view.dispose();
     this.sizes.disconnect();
-    this.chunks.dispose();
-    this.figure.dispose();
-    this.route.dispose();
+    this.building.dispose();
     this.renderer.dispose();
     if (window.stairpathStage === this) delete window.stairpathStage;
   }
@@ -415,7 +357,7 @@ export class Stage {
   private resize(): void {
     const { clientWidth, clientHeight } = this.canvas;
     if (!clientWidth || !clientHeight) return;
-    this.renderer.setSize(clientWidth, clientHeight, false);
+    this.renderer.resize(clientWidth, clientHeight);
     this.places.stage = { x: 0, y: 0, width: clientWidth, height: clientHeight };
     if (this.drawing) {
       // The stage has what is left of the drawing.
@@ -428,57 +370,9 @@ export class Stage {
     this.ask();
   }
 
-  private chunksChanged(): void {
-    const { pending, total, failed } = this.chunks;
-    this.events.streaming(pending, total, failed);
-    this.chunks.setFading(this.states.anyFaded);
-    this.ask();
-    if (pending > 0) return;
-    // A federation that brings nothing new to draw is drawn as fast as before.
-    if (this.chunks.arrived !== this.timedAt) {
-      this.timedAt = this.chunks.arrived;
-      this.toTime = 2;
-    }
-    this.buildTrees();
-  }
-
-  private buildTrees(): void {
-    const quiet = window.requestIdleCallback ?? ((run: () => void) => window.setTimeout(run, 16));
-    const step = (spare?: IdleDeadline) => {
-      let more = this.picking.buildOne();
-      while (more && spare && spare.timeRemaining() > TREE_MS) more = this.picking.buildOne();
-      if (more) quiet(step);
-      else this.canvas.dataset.pickable = "yes";
-    };
-    quiet(step);
-  }
-
   /** Draw a view, or all of them, in the next frame. */
   ask(view?: View): void {
-    for (const each of view ? [view] : this.views) each.dirty = true;
-    if (!this.frameAsked) this.frameAsked = requestAnimationFrame((now) => this.frame(now));
-  }
-
-  private get slow(): boolean {
-    return this.frameMs > SLOW_FRAME_MS;
-  }
-
-  private frame(now: number): void {
-    this.frameAsked = 0;
-    const drawn = this.views.filter((view) => view.dirty);
-    for (const view of drawn) {
-      view.dirty = false;
-      const { navigation } = view;
-      navigation.tick(now);
-      if (this.slow) navigation.arrive();
-      // Where drawing is slow, edges wait until the eye rests.
-      view.sketching = this.slow && (navigation.busy || navigation.dragging);
-      const begun = performance.now();
-      this.draw(view);
-      if (this.toTime > 0) this.timeFrame(begun);
-      this.events.moved(navigation.pose, view.kind);
-    }
-    for (const view of drawn) view.settle();
+    this.frameLoop.ask(view);
   }
 
   /** Put the stage's camera where its pose is, as the next frame would. */
@@ -489,35 +383,6 @@ export class Stage {
   /** Draw a view at once, as the next frame would. */
   draw(view = this.main): void {
     this.frames++;
-    view.follow();
-    const { pose } = view.navigation;
-    const { x, y, width, height } = this.places[view.kind];
-    const fromBelow = this.canvas.clientHeight - y - height;
-    this.renderer.setViewport(x, fromBelow, width, height);
-    this.renderer.setScissor(x, fromBelow, width, height);
-    this.shared.pixel.value = view.pixelM;
-    this.shared.cut.value = view.cuts ? 1 : 0;
-    this.chunks.setEdges(this.edgesShown && !view.sketching);
-    this.chunks.setFineReach(pose.eye, fineReach(view.pixelM, pose.projection === "parallel"));
-    const pivotShown = this.pivot.sprite.visible;
-    this.pivot.sprite.visible = pivotShown && view === this.main;
-    this.renderer.render(this.scene, view.camera.current);
-    if (pose.throughM > 0) this.drawLookedThrough(view);
-    this.pivot.sprite.visible = pivotShown;
-  }
-
-  /** What stands before the room that is looked into, as pale lines over it. */
-  private drawLookedThrough(view: View): void {
-    const camera = view.camera.current;
-    view.camera.lookAtNear();
-    camera.layers.set(LINES_LAYER);
-    this.shared.pale.value = PALE;
-    this.renderer.autoClear = false;
-    this.renderer.clearDepth();
-    this.renderer.render(this.scene, camera);
-    this.renderer.autoClear = true;
-    this.shared.pale.value = 0;
-    camera.layers.set(0);
-    view.follow();
+    this.renderer.draw(view, this.places[view.kind], this.edgesShown && !view.sketching);
   }
 }

@@ -1,8 +1,7 @@
 import type { Vector3 } from "three";
-import type { Cause } from "./navigationHost";
+import type { Cause } from "./gestures/host";
 import type { Pose } from "./pose";
-import type { SnapKind } from "./snapping";
-import type { Rectangle, ViewKind } from "./view";
+import type { ViewKind } from "./view";
 
 /** What the stage tells those who listen; of the stage itself, or of the drawing beside it. */
 export interface StageEvents {
@@ -19,12 +18,6 @@ export interface StageEvents {
   moverLeft(): void;
   /** The view is locked and was to go somewhere. */
   refused(): void;
-  /** A region is being drawn, in CSS pixels of its view; null once it is done. */
-  region(box: Rectangle | null, where: ViewKind): void;
-  /** A place was pointed at. */
-  pointed(at: Vector3): void;
-  /** The pivot was pinned to a point. */
-  pinned(kind: SnapKind): void;
   /** The eye has been at rest for a while after it moved. */
   rested(pose: Pose, cause: Cause, where: ViewKind): void;
 }

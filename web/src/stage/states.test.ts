@@ -14,12 +14,12 @@ const texel = (states: StateTable, i: number) => {
 
 test("shown, faded and hidden are levels of red", () => {
   const states = table(4);
-  states.setVisible(["shown", "faded", "hidden"]);
+  states.setVisible(new Uint8Array([2, 1, 0]));
   expect([0, 1, 2, 3].map((i) => texel(states, i)[0])).toEqual([255, 128, 0, 0]);
   expect([0, 1, 2].map((i) => states.isVisible(i))).toEqual([true, true, false]);
   expect([0, 1, 2].map((i) => states.isSolid(i))).toEqual([true, false, false]);
   expect(states.anyFaded).toBe(true);
-  states.setVisible(["shown", "shown", "hidden", "shown"]);
+  states.setVisible(new Uint8Array([2, 2, 0, 2]));
   expect(states.anyFaded).toBe(false);
 });
 
@@ -52,7 +52,7 @@ test("the cursor resting on one component changes nothing", () => {
 
 test("a building of many components has rows enough", () => {
   const states = table(2500);
-  states.setVisible(new Array<"shown">(2500).fill("shown"));
+  states.setVisible(new Uint8Array(2500).fill(2));
   expect(states.texture.image.height).toBe(3);
   expect(states.isSolid(2499)).toBe(true);
 });
@@ -61,4 +61,29 @@ test("colours are laid out one texel a component", () => {
   const texture = colourTexture(["#ff8000", "#0a0b0c"], [1, 0, 7]);
   const data = [...((texture.image.data as Uint8Array).slice(0, 12) ?? [])];
   expect(data).toEqual([10, 11, 12, 255, 255, 128, 0, 255, 128, 128, 128, 255]);
+});
+
+test("a tint stands in for the own colour of those that have one", () => {
+  const texture = colourTexture(["#ff8000"], [0, 0], new Int32Array([-1, 0x3f83c2]));
+  const data = [...((texture.image.data as Uint8Array).slice(0, 8) ?? [])];
+  expect(data).toEqual([255, 128, 0, 255, 0x3f, 0x83, 0xc2, 255]);
+});
+
+test("states are texels: hover and pick do not undo each other", () => {
+  const table = new StateTable();
+  table.resize(3);
+  table.setVisible(new Uint8Array([2, 1, 0]));
+  expect([0, 1, 2].map((i) => table.isVisible(i))).toEqual([true, true, false]);
+  expect([0, 1, 2].map((i) => table.isSolid(i))).toEqual([true, false, false]);
+  expect(table.anyFaded).toBe(true);
+  const green = (i: number) => (table.texture.image.data as Uint8Array)[i * 4 + 1];
+  table.setPicked([0]);
+  table.setHovered(0);
+  expect(green(0)).toBe(255);
+  table.setHovered(1);
+  expect([green(0), green(1)]).toEqual([255, 128]);
+  expect(table.setHovered(1)).toBe(false);
+  table.setPicked([]);
+  table.setHovered(-1);
+  expect([green(0), green(1)]).toEqual([0, 0]);
 });

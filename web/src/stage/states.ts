@@ -2,7 +2,8 @@ import { DataTexture, NearestFilter, RGBAFormat, UnsignedByteType } from "three"
 
 export type State = "shown" | "faded" | "hidden";
 
-const LEVEL: Record<State, number> = { hidden: 0, faded: 128, shown: 255 };
+/** What red says, by the byte that the core gives for a state: hidden, faded, shown. */
+const LEVEL = [0, 128, 255] as const;
 const WIDTH = 1024;
 
 /**
@@ -14,7 +15,8 @@ export class StateTable {
   texture: DataTexture;
   private count = 0;
   private readonly picked = new Set<number>();
-  private hovered = -1;
+  /** What is under the cursor; -1 for nothing. */
+  hovered = -1;
   changes = 0;
 
   constructor() {
@@ -41,8 +43,8 @@ export class StateTable {
     this.hovered = -1;
   }
 
-  setVisible(states: readonly State[]): void {
-    for (let i = 0; i < this.count; i++) this.data[i * 4] = LEVEL[states[i] ?? "hidden"];
+  setVisible(states: Uint8Array): void {
+    for (let i = 0; i < this.count; i++) this.data[i * 4] = LEVEL[states[i] ?? 0] ?? 0;
     this.touch();
   }
 
@@ -52,11 +54,11 @@ export class StateTable {
 
   /** Only shown components can be pointed at; a faded one does not stand in the way. */
   isSolid(component: number): boolean {
-    return this.data[component * 4] === LEVEL.shown;
+    return this.data[component * 4] === LEVEL[2];
   }
 
   get anyFaded(): boolean {
-    for (let i = 0; i < this.count; i++) if (this.data[i * 4] === LEVEL.faded) return true;
+    for (let i = 0; i < this.count; i++) if (this.data[i * 4] === LEVEL[1]) return true;
     return false;
   }
 
@@ -85,14 +87,22 @@ export class StateTable {
   }
 }
 
-/** A texel per component with the colour that the core gave it. */
-export function colourTexture(colours: readonly string[], perComponent: readonly number[]): DataTexture {
+/** A texel per component with the colour that the core gave it, or its tint (0xRRGGBB, -1 for none). */
+export function colourTexture(
+  colours: readonly string[],
+  perComponent: readonly number[],
+  tints: Int32Array | null = null,
+): DataTexture {
   const rows = Math.max(1, Math.ceil(perComponent.length / WIDTH));
   const data = new Uint8Array(WIDTH * rows * 4);
   const rgb = colours.map((c) => [1, 3, 5].map((at) => Number.parseInt(c.slice(at, at + 2), 16)));
   perComponent.forEach((index, i) => {
     const c = rgb[index] ?? [128, 128, 128];
-    data.set([c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, 255], i * 4);
+    const tint = tints?.[i] ?? -1;
+    data.set(
+      tint < 0 ? [c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, 255] : [tint >> 16, (tint >> 8) & 255, tint & 255, 255],
+      i * 4,
+    );
   });
   const texture = new DataTexture(data, WIDTH, rows, RGBAFormat, UnsignedByteType);
   texture.minFilter = NearestFilter;

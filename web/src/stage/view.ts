@@ -1,10 +1,11 @@
 import { type Box3, type Ray, Vector2, Vector3 } from "three";
 import { StageCamera } from "./camera";
-import { Navigation } from "./navigation";
-import type { Cause } from "./navigationHost";
-import type { Hit } from "./picking";
-import { copyPose, forward, type Pose } from "./pose";
-import { regionPose } from "./regions";
+import type { Hit } from "./geometry/picking";
+import type { Gesture } from "./gestures/gesture";
+import type { Cause } from "./gestures/host";
+import { Navigation } from "./gestures/navigation";
+import { listen } from "./gestures/pointers";
+import { copyPose, forward, isOpened, type Pose } from "./pose";
 
 const STILL_MS = 120;
 /** After so long at rest a place counts as one. */
@@ -27,15 +28,16 @@ export interface ViewHost {
   pickedCentre(): Vector3 | null;
   /** Draw the view in the next frame. */
   ask(): void;
+  /** What a tool in hand makes of a drag with the left button, or null. */
+  toolDrag(): Gesture | null;
   clicked(hit: Hit | null, add: boolean): void;
-  /** A component is under the cursor, at pixels of the view; -1 for none, null outside. */
-  hovered(component: number, at: { x: number; y: number } | null): void;
+  /** Something is under the cursor, at pixels of the view, or nothing; null outside. */
+  hovered(hit: Hit | null, at: { x: number; y: number } | null): void;
   pivotShown(at: Vector3 | null): void;
   stopped(): void;
   clear(from: Vector3, to: Vector3): number;
   kept(at: Vector3): void;
   moverLeft(): void;
-  region(box: Rectangle | null): void;
   /** Whether a rest counts: everything is there to be seen. */
   complete(): boolean;
   rested(pose: Pose, cause: Cause): void;
@@ -64,9 +66,9 @@ export class View {
     private readonly host: ViewHost,
   ) {
     this.navigation = new Navigation(pose, {
-      element,
       size: () => host.place(),
       turns: kind === "stage",
+      toolDrag: () => host.toolDrag(),
       pointAt: (at) => this.hitAt(at)?.point ?? null,
       rayAt: (at) => {
         const { origin, direction } = this.camera.ray(at);
@@ -80,17 +82,14 @@ export class View {
       hovered: (at) => {
         const { width, height } = host.place();
         const pixel = at && { x: ((at.x + 1) / 2) * width, y: ((1 - at.y) / 2) * height };
-        host.hovered(at ? (this.hitAt(at)?.component ?? -1) : -1, pixel);
+        host.hovered(at && this.hitAt(at), pixel);
       },
       stopped: () => host.stopped(),
       clear: (from, to) => host.clear(from, to),
       kept: (at) => host.kept(at),
       moverLeft: () => host.moverLeft(),
-      region: (from, to, done) => {
-        host.region(done ? null : this.pixels(from, to));
-        if (done) this.zoomToRegion(from, to);
-      },
     });
+    listen(element, () => host.place(), this.navigation);
   }
 
   /** Where the eye is and looks, to make another pose of. */
@@ -119,8 +118,9 @@ export class View {
     this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind === "drawing");
   }
 
-  /** Whether the view cuts the building open: a drawing whose eye is within it. */
+  /** Whether the view cuts the building open: it is opened, or a drawing whose eye is within it. */
   get cuts(): boolean {
+    if (isOpened(this.navigation.pose)) return true;
     return this.kind === "drawing" && this.camera.current.near === 0;
   }
 
@@ -169,7 +169,8 @@ export class View {
     return bounds.isEmpty() ? this.navigation.pose.target.clone() : bounds.getCenter(new Vector3());
   }
 
-  private pixels(from: Vector2, to: Vector2): Rectangle {
+  /** The rectangle between two places of the canvas, in CSS pixels from the view's top left. */
+  rectangle(from: Vector2, to: Vector2): Rectangle {
     const { width, height } = this.host.place();
     return {
       x: ((Math.min(from.x, to.x) + 1) / 2) * width,
@@ -177,17 +178,6 @@ export class View {
       width: (Math.abs(to.x - from.x) / 2) * width,
       height: (Math.abs(to.y - from.y) / 2) * height,
     };
-  }
-
-  /** Frame what is seen in a region at its own depth, keeping the direction. */
-  private zoomToRegion(from: Vector2, to: Vector2): void {
-    const { pose, pivot } = this.navigation;
-    const next = regionPose(pose, from, to, {
-      rayAt: (at) => this.camera.ray(at),
-      pointAt: (at) => this.hitAt(at)?.point ?? null,
-      reachM: pivot.clone().sub(pose.eye).dot(forward(pose)),
-    });
-    if (next) this.navigation.go(next);
   }
 
   /** Move on in the next frame; until then the view does not count as resting. */
@@ -216,6 +206,7 @@ export class View {
       this.host.ask();
       return;
     }
+    if (this.element.dataset.rest !== "yes") this.navigation.askHovered();
     this.element.dataset.rest = "yes";
     if (!this.placeTimer && this.host.complete())
       this.placeTimer = window.setTimeout(() => this.host.rested(this.seen, this.navigation.cause), PLACE_MS);

@@ -2,21 +2,21 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useProjectActs, useProjects } from "../api/queries";
+import { counted } from "../parts/words";
 import { tone } from "../theme";
+import type { Attempt } from "./attempt";
 
 /** Projects that were thrown away, each with the way back; not there while the bin is empty. */
-export function Bin() {
+export function Bin({ attempt }: { attempt: Attempt }) {
   const { data } = useProjects(true);
   const [open, setOpen] = useState(false);
-  const [wrong, setWrong] = useState("");
   const { restore } = useProjectActs();
   if (!data?.length) return null;
   return (
     <Box sx={{ mt: 4 }} data-testid="bin">
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
-        {open ? "close the bin" : `the bin: ${data.length} ${data.length === 1 ? "project" : "projects"}`}
+        {open ? "close the bin" : `the bin: ${counted(data.length, "project")}`}
       </Button>
-      {wrong && <Box sx={{ color: tone.wrong, fontSize: 13 }}>{wrong}</Box>}
       {open &&
         data.map((project) => (
           <Box
@@ -24,15 +24,8 @@ export function Bin() {
             sx={{ display: "flex", gap: 1.5, alignItems: "baseline", fontSize: 14, py: 0.5 }}
           >
             <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{project.name}</Box>
-            <Box sx={{ color: tone.soft }}>
-              {project.models} {project.models === 1 ? "model" : "models"}
-            </Box>
-            <Button
-              variant="text"
-              onClick={() =>
-                restore.mutate(project.id, { onError: (failed: Error) => setWrong(failed.message) })
-              }
-            >
+            <Box sx={{ color: tone.soft }}>{counted(project.models, "model")}</Box>
+            <Button variant="text" onClick={() => attempt(() => restore.mutateAsync(project.id))}>
               bring it back
             </Button>
           </Box>

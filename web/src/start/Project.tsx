@@ -5,14 +5,23 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import { blobAddress, type ProjectCard } from "../api/client";
 import { useProjectActs } from "../api/queries";
-import { face, tone } from "../theme";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import type { Attempt } from "./attempt";
 
 /** A project on the start page: its picture, what is in it, and what can be done with it. */
-export function Project({ project }: { project: ProjectCard }) {
+export function Project({ project, attempt }: { project: ProjectCard; attempt: Attempt }) {
   const [renaming, setRenaming] = useState(false);
-  const [wrong, setWrong] = useState("");
   const { rename, remove } = useProjectActs();
-  const onError = (failed: Error) => setWrong(failed.message);
+  const take = (name: string | null) => {
+    if (!name || name === project.name) return setRenaming(false);
+    if (rename.isPending) return;
+    // What was typed stays until it is kept.
+    attempt(async () => {
+      await rename.mutateAsync({ id: project.id, name });
+      setRenaming(false);
+    });
+  };
   return (
     <Box
       data-testid="project"
@@ -32,16 +41,7 @@ export function Project({ project }: { project: ProjectCard }) {
         )}
       </Box>
       <Box sx={{ p: 1.5, pt: renaming ? 1.5 : 0 }}>
-        {renaming && (
-          <Rename
-            name={project.name}
-            done={(name) => {
-              setRenaming(false);
-              setWrong("");
-              if (name && name !== project.name) rename.mutate({ id: project.id, name }, { onError });
-            }}
-          />
-        )}
+        {renaming && <Rename name={project.name} done={take} />}
         <Facts project={project} />
         <Box sx={{ mt: 0.5 }}>
           <Button variant="text" onClick={() => setRenaming(true)} aria-label={`Rename ${project.name}`}>
@@ -49,13 +49,12 @@ export function Project({ project }: { project: ProjectCard }) {
           </Button>
           <Button
             variant="text"
-            onClick={() => remove.mutate(project.id, { onError })}
+            onClick={() => attempt(() => remove.mutateAsync(project.id))}
             aria-label={`Put ${project.name} into the bin`}
           >
             into the bin
           </Button>
         </Box>
-        {wrong && <Box sx={{ color: tone.wrong, fontSize: 13 }}>{wrong}</Box>}
       </Box>
     </Box>
   );
@@ -95,11 +94,7 @@ function Facts({ project }: { project: ProjectCard }) {
   });
   return (
     <Box sx={{ color: tone.soft, fontSize: 13 }}>
-      {project.models} {project.models === 1 ? "model" : "models"} ·{" "}
-      <Box component="span" sx={{ fontFamily: face.figure, fontSize: 12 }}>
-        {project.components}
-      </Box>{" "}
-      components
+      {counted(project.models, "model")} · {counted(project.components, "component")}
       {project.reading > 0 && ` · ${project.reading} being read`}
       <br />
       Made by {project.created_by}, {made}

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useProjectActs, useProjects } from "../api/queries";
+import { useSession } from "../open/session";
 import { usePerson } from "../people/person";
-import { useSession } from "../project/session";
 import { tone } from "../theme";
+import { useAttempt } from "./attempt";
 import { Bin } from "./Bin";
 import { ChooseFiles, DropZone } from "./DropZone";
 import { nameFrom } from "./naming";
@@ -18,22 +18,21 @@ export function StartPage() {
   const go = useNavigate();
   const name = usePerson((s) => s.name);
   const author = name || "Somebody";
-  const [wrong, setWrong] = useState("");
+  const { wrong, attempt } = useAttempt();
   const { make } = useProjectActs();
-  const onError = (failed: Error) => setWrong(failed.message);
   // Made for files, so that nothing stays of it where none of them is taken.
   const start = (files: File[]) =>
-    make.mutate(
-      { name: nameFrom(files), author, for_files: true },
-      {
-        onError,
-        onSuccess: (project) => {
-          useSession.getState().open("models");
-          uploadsOf(project.id).add(files);
-          void go(`/p/${project.id}`);
-        },
-      },
-    );
+    attempt(async () => {
+      const project = await make.mutateAsync({ name: nameFrom(files), author, for_files: true });
+      useSession.getState().open("models");
+      uploadsOf(project.id).add(files);
+      await go(`/p/${project.id}`);
+    });
+  const startEmpty = () =>
+    attempt(async () => {
+      const project = await make.mutateAsync({ name: "New project", author, for_files: false });
+      await go(`/p/${project.id}`);
+    });
   return (
     <DropZone onFiles={start}>
       <Box sx={{ height: "100%", overflow: "auto", bgcolor: tone.film }}>
@@ -64,19 +63,11 @@ export function StartPage() {
             sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}
           >
             {data?.map((project) => (
-              <Project key={project.id} project={project} />
+              <Project key={project.id} project={project} attempt={attempt} />
             ))}
-            <NewCard
-              onFiles={start}
-              onEmpty={() =>
-                make.mutate(
-                  { name: "New project", author, for_files: false },
-                  { onError, onSuccess: (p) => void go(`/p/${p.id}`) },
-                )
-              }
-            />
+            <NewCard onFiles={start} onEmpty={startEmpty} />
           </Box>
-          <Bin />
+          <Bin attempt={attempt} />
         </Box>
       </Box>
     </DropZone>

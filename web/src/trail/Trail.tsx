@@ -28,7 +28,7 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
         {!beside && (
           <Box
             component="h2"
-            sx={{ m: 0, fontFamily: face.head, fontSize: 11, letterSpacing: ".06em", color: tone.soft }}
+            sx={{ m: 0, fontFamily: face.head, fontSize: 12, letterSpacing: ".06em", color: tone.soft }}
           >
             TRAIL
           </Box>
@@ -80,7 +80,7 @@ function Step(props: { name: string; keyName: string; off: boolean; onClick: () 
         component="kbd"
         sx={{
           fontFamily: face.figure,
-          fontSize: 11,
+          fontSize: 12,
           border: `1px solid ${tone.soft}`,
           borderRadius: "3px",
           px: 0.5,
@@ -138,7 +138,7 @@ function Card(props: {
         />
         <Box
           sx={{
-            fontSize: 11,
+            fontSize: 12,
             lineHeight: "15px",
             color: present ? tone.here : tone.soft,
             fontWeight: present ? 600 : 400,

@@ -1,4 +1,4 @@
-import type { Cause } from "../stage/navigationHost";
+import type { Cause } from "../stage/gestures/host";
 import type { ViewKind } from "../stage/view";
 
 const announced: Record<ViewKind, string> = { stage: "", drawing: "" };
@@ -8,7 +8,10 @@ export function announce(cause: string, kind: ViewKind = "stage"): void {
   announced[kind] = cause;
 }
 
-/** What brought the eye to where it rests: what was announced, if it went there by itself. */
+/** What brought the eye to where it rests: what was announced, if it went there by itself. It counts for one such rest. */
 export function causeOf(cause: Cause, kind: ViewKind = "stage"): string {
-  return cause === "went" ? announced[kind] || "went" : cause;
+  if (cause !== "went") return cause;
+  const told = announced[kind];
+  announced[kind] = "";
+  return told || "went";
 }

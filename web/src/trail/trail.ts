@@ -1,13 +1,15 @@
 import { get, set } from "idb-keyval";
-import { create } from "zustand";
-import type { PoseShape } from "../api/client";
+import type { View } from "../api/client";
 import type { Drawing } from "../beside/drawing";
+import { type OlderView, today } from "../open/document";
+import { perProject } from "../open/perProject";
 import type { ViewKind } from "../stage/view";
 
 /** A place where the eye rested, with what brought it there. */
 export interface Place {
   id: number;
-  pose: PoseShape;
+  /** All that was seen there. */
+  view: View;
   cause: string;
   picture: string;
   /** What was drawn there, on the trail of the drawing beside the stage. */
@@ -30,8 +32,14 @@ interface OpenTrail extends TrailState {
 export const MOST_PLACES = 200;
 const SAME = 1e-7;
 
-export function samePose(a: PoseShape, b: PoseShape): boolean {
-  const flat = (p: PoseShape) => [...p.eye_m, ...p.target_m, ...p.up, p.angle_deg, p.height_m];
+/** Whether two views see the same from the same eye: how far away the target is counts only in a parallel view. */
+export function sameEye({ eye: a }: View, { eye: b }: View): boolean {
+  const flat = (p: View["eye"]) => {
+    const look = p.target_m.map((c, i) => c - (p.eye_m[i] ?? 0));
+    const length = Math.hypot(...look) || 1;
+    const aim = look.map((c) => c / length);
+    return [...p.eye_m, ...aim, ...p.up, p.angle_deg, ...(p.projection === "parallel" ? [p.height_m] : [])];
+  };
   const [one, other] = [flat(a), flat(b)];
   return (
     a.projection === b.projection &&
@@ -40,21 +48,18 @@ export function samePose(a: PoseShape, b: PoseShape): boolean {
 }
 
 /**
- * The trail with a new place after the present one; what was ahead stays ahead. The place one
- * is at already is not added again. The oldest go, but never the first, which is how the
- * project was opened.
+ * The trail with a new place as its last one. The place one is at already, or the last one, is not added again. The oldest go, but
+ * never the first, which is how the project was opened.
  */
 export function withPlace<T extends TrailState>(trail: T, place: Omit<Place, "id">): T | TrailState {
   const here = trail.places[trail.at];
-  if (here && samePose(here.pose, place.pose)) return trail;
+  if (here && sameEye(here.view, place.view)) return trail;
+  const last = trail.places.at(-1);
+  if (last && sameEye(last.view, place.view)) return { ...trail, at: trail.places.length - 1 };
   const id = Math.max(0, ...trail.places.map((p) => p.id)) + 1;
-  const places = [...trail.places];
-  const at = places.length ? trail.at + 1 : 0;
-  places.splice(at, 0, { ...place, id });
-  if (places.length <= MOST_PLACES) return { places, at };
-  const gone = at === 1 ? 2 : 1;
-  places.splice(gone, 1);
-  return { places, at: at > gone ? at - 1 : at };
+  const places = [...trail.places, { ...place, id }];
+  if (places.length > MOST_PLACES) places.splice(1, 1);
+  return { places, at: places.length - 1 };
 }
 
 /** The place a step back or forward, if there is one. */
@@ -67,8 +72,8 @@ const NONE: OpenTrail = { places: [], at: 0, of: "", openedId: null };
 
 /** The stage has a trail, and the drawing beside it has its own. */
 export const trails = {
-  stage: create<OpenTrail>(() => NONE),
-  drawing: create<OpenTrail>(() => NONE),
+  stage: perProject<OpenTrail>(() => NONE),
+  drawing: perProject<OpenTrail>(() => NONE),
 } satisfies Record<ViewKind, unknown>;
 
 export function useTrail<T>(kind: ViewKind, select: (trail: OpenTrail) => T): T {
@@ -79,12 +84,23 @@ export function trailOf(projectId: string, person: string, kind: ViewKind = "sta
   return `trail${kind === "stage" ? "" : `/${kind}`}/${projectId}/${person}`;
 }
 
+/** A place as it is kept; an earlier version kept its pose about the origin of the day. */
+type KeptPlace = Place | (Omit<Place, "view"> & { pose: OlderView["pose"] });
+
 /** Take up a trail of a person in a project, as it was left. */
-export async function openTrail(kind: ViewKind, projectId: string, person: string): Promise<void> {
+export async function openTrail(
+  kind: ViewKind,
+  projectId: string,
+  person: string,
+  origin_m: readonly number[],
+): Promise<void> {
   const of = trailOf(projectId, person, kind);
   trails[kind].setState(NONE);
-  const kept = await get<TrailState>(of);
-  trails[kind].setState({ ...(kept ?? { places: [], at: 0 }), of });
+  const kept = await get<{ places: KeptPlace[]; at: number }>(of);
+  const places = (kept?.places ?? []).map<Place>((place) =>
+    "view" in place ? place : { ...place, view: today({ pose: place.pose, origin_m: [...origin_m] }) },
+  );
+  trails[kind].setState({ places, at: kept?.at ?? 0, of });
 }
 
 /** Change a trail, and keep it. */

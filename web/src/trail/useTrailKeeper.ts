@@ -1,26 +1,37 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
+import type { Federation } from "../api/client";
 import { drawingShown, showDrawing } from "../beside/shown";
+import { besideFreest, NOTHING } from "../camera/covered";
+import { poseOf, toView } from "../open/document";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
-import { useOpen } from "../project/useStage";
-import type { Cause } from "../stage/navigationHost";
-import { fromShape, toShape } from "../stage/pose";
+import type { Cause } from "../stage/gestures/host";
 import type { Stage } from "../stage/stage";
 import type { ViewKind } from "../stage/view";
 import { announce, causeOf } from "./cause";
-import { changeTrail, openTrail, type Place, stepped, trails, withPlace } from "./trail";
+import { changeTrail, openTrail, type Place, sameEye, stepped, trails, withPlace } from "./trail";
 
 const PICTURE_PX = 160;
 
 /** Keep the place where the eye of a view came to rest. */
-export function keepPlace(stage: Stage, cause: Cause, kind: ViewKind): void {
+export function keepPlace(stage: Stage, federation: Federation, cause: Cause, kind: ViewKind): void {
   const view = kind === "stage" ? stage.main : stage.drawing;
   const trail = trails[kind].getState();
   if (!view || !trail.of) return;
   const drawing = kind === "drawing" ? drawingShown() : null;
+  const told = causeOf(cause, kind);
+  const seen = toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs);
+  const here = trail.places[trail.at];
+  const known = [here, trail.places.at(-1)].some((place) => place && sameEye(place.view, seen));
   const next = withPlace(trail, {
-    pose: toShape(view.seen),
-    cause: trail.places.length || drawing ? causeOf(cause, kind) : "as opened",
-    picture: stage.snapshot(PICTURE_PX, "image/jpeg", view),
+    view: seen,
+    cause: trail.places.length || drawing ? told : "as opened",
+    // One that is there already is not drawn again.
+    picture: known
+      ? ""
+      : stage.placePicture(PICTURE_PX, view, drawing ? NOTHING : besideFreest(stage.canvas, stage.aspect)),
     ...(drawing ? { drawing } : {}),
   });
   if (next !== trail || trail.openedId === null) changeTrail(kind, next);
@@ -28,17 +39,18 @@ export function keepPlace(stage: Stage, cause: Cause, kind: ViewKind): void {
 
 /** Take up this person's trails when the project opens. */
 export function useTrailKeeper(): void {
-  const { projectId } = useOpen();
+  const { projectId, federation } = useOpen();
   const name = usePerson((s) => s.name);
+  const origin = useRef(federation.origin_m);
   useEffect(() => {
-    void openTrail("stage", projectId, name);
-    void openTrail("drawing", projectId, name);
+    void openTrail("stage", projectId, name, origin.current);
+    void openTrail("drawing", projectId, name, origin.current);
   }, [projectId, name]);
 }
 
 /** Going along a Trail. */
 export function useTrailSteps(kind: ViewKind = "stage") {
-  const { stage } = useOpen();
+  const { stage, federation } = useOpen();
   const goTo = (index: number | null) => {
     const trail = trails[kind].getState();
     const place: Place | undefined = index === null ? undefined : trail.places[index];
@@ -47,8 +59,8 @@ export function useTrailSteps(kind: ViewKind = "stage") {
     if (kind === "stage" && view.navigation.locked) return;
     announce(place.cause, kind);
     changeTrail(kind, { places: trail.places, at: index });
-    if (kind === "stage") view.go(fromShape(place.pose));
-    else if (place.drawing) showDrawing(view, place.drawing, fromShape(place.pose));
+    if (kind === "stage") view.go(poseOf(place.view, federation.origin_m));
+    else if (place.drawing) showDrawing(view, place.drawing, poseOf(place.view, federation.origin_m));
   };
   return {
     goTo,

@@ -1,7 +1,7 @@
 import MenuItem from "@mui/material/MenuItem";
 import Select from "@mui/material/Select";
 import { useWalking } from "../api/queries";
-import { useOpen } from "../project/useStage";
+import { useOpen } from "../open/useStage";
 import { USUAL_BODY } from "./walkState";
 
 /** Who walks: the usual bodies and the project's own. */

@@ -1,15 +1,18 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { numberOf, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { numberOf } from "../open/numbering";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
 import { tone } from "../theme";
-import { spokenStop, useWalkState } from "./walkState";
+import { useWalkState } from "./walkState";
 
 /** What stopped the body, with its clear size; a click picks it. */
 export function StopLine() {
   const { federation } = useOpen();
   const stop = useWalkState((s) => s.stop);
-  const { pick, open } = useSession.getState();
+  const { open } = useSession.getState();
+  const { pick } = useSelection.getState();
   if (!stop) return null;
   const choose = () => {
     const by = stop.component;
@@ -33,7 +36,7 @@ export function StopLine() {
         fontSize: 13.5,
       }}
     >
-      {spokenStop(stop, federation.disciplines)}
+      {stop.sentence}
       {stop.component && (
         <Button variant="text" onClick={choose}>
           show it

@@ -1,10 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useTools } from "../actions/tools";
+import { useTools } from "../open/tools";
 import { face, tone } from "../theme";
 import { BodySelect } from "./BodySelect";
 import { StopLine } from "./StopLine";
 import { Tick } from "./Tick";
+import { jumpTool, throughTool } from "./tools";
 import { useWalk } from "./useWalk";
 import { useWalkState } from "./walkState";
 
@@ -82,10 +83,10 @@ function OnFoot() {
       <Button variant="outlined" onClick={() => walk.storey(-1)} title="Page Down">
         down
       </Button>
-      <Button variant="text" onClick={() => take("jump")} title="J">
+      <Button variant="text" onClick={() => take(jumpTool(walk))} title="J">
         jump
       </Button>
-      <Button variant="text" onClick={() => take("through")} title="N">
+      <Button variant="text" onClick={() => take(throughTool(walk))} title="N">
         through
       </Button>
       <Tick label="behind" on={behind} set={walk.showBehind} />

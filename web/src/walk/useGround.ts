@@ -2,9 +2,10 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { Refused, type Shapes, toBytes } from "../api/client";
 import { walkingOf } from "../api/queries";
-import { useOpen } from "../project/useStage";
-import { Ground } from "../stage/walk/ground";
-import { readTile } from "../stage/walk/tile";
+import { atProjectEnd } from "../open/perProject";
+import { useOpen } from "../open/useStage";
+import { Ground } from "../stage/movers/ground";
+import { readTile } from "../stage/movers/tile";
 
 async function fetchTile(sha: string) {
   return readTile(await toBytes(fetch(`/api/walk-tiles/${sha}`), "A piece of the walk map"));
@@ -24,6 +25,9 @@ function groundOf(walking: Shapes["Walking"]): Ground {
 
 /** The ground that was walked on last, with its tiles, and what it was made of. */
 let kept: { made: string; ground: Ground } | null = null;
+atProjectEnd(() => {
+  kept = null;
+});
 
 /** The walk map of a body as it was made last, and the body; refused before there was one. */
 export function useGround() {

@@ -1,14 +1,16 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
-import { numberOf, orAloud, useSession } from "../project/session";
-import { useOpen } from "../project/useStage";
+import { numberOf } from "../open/numbering";
+import { atProjectEnd } from "../open/perProject";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { Flying } from "../stage/movers/flying";
+import { HeldKeys } from "../stage/movers/heldKeys";
+import { Heading } from "../stage/movers/mover";
+import { eyesOf, Walking } from "../stage/movers/walking";
 import { looking } from "../stage/pose";
 import type { Stage } from "../stage/stage";
-import { Flying } from "../stage/walk/flying";
-import { HeldKeys } from "../stage/walk/heldKeys";
-import { Heading } from "../stage/walk/mover";
-import { eyesOf, Walking } from "../stage/walk/walking";
 import { announce } from "../trail/cause";
 import { useGround } from "./useGround";
 import { useWalkState } from "./walkState";
@@ -31,6 +33,12 @@ function replace(next: typeof present): void {
   present?.keys.dispose();
   present = next;
 }
+
+// Whoever walks ends with the project, its keys and the stop that is still asked for too.
+atProjectEnd(() => {
+  stops++;
+  replace(null);
+});
 
 declare global {
   interface Window {
@@ -61,7 +69,7 @@ export function useWalk() {
     const goOn = () => {
       stops++;
       useWalkState.setState({ stop: null });
-      stage()?.mark(-1);
+      stage()?.building.mark(-1);
     };
 
     const tellStop = (view: Stage, at: { feet: Vector3; towards: { x: number; y: number } } | null) => {
@@ -78,7 +86,7 @@ export function useWalk() {
         if (one !== stops) return;
         useWalkState.setState({ stop });
         const by = stop.component;
-        if (by) view.mark(numberOf(federation, by.model, by.global_id));
+        if (by) view.building.mark(numberOf(federation, by.model, by.global_id));
       });
     };
 
@@ -100,7 +108,8 @@ export function useWalk() {
       if (pose.angleDeg < INSIDE_DEG - 10) pose.angleDeg = INSIDE_DEG;
       if (arriving) {
         const eye = feet.clone().setZ(feet.z + eyesOf(who.height_m));
-        new Heading(bearingDeg ?? looking(pose).bearingDeg, 0).put(pose, eye);
+        const now = looking(pose);
+        new Heading(bearingDeg ?? now.bearingDeg, bearingDeg === null ? now.tiltDeg : 0).put(pose, eye);
       }
       view.navigation.set(pose, "went");
       const keys = new HeldKeys(() => view.main.wake(), STOREY_KEYS);
@@ -117,7 +126,7 @@ export function useWalk() {
             useWalkState.setState((now) => ({ speedMs: speed, paces: { ...now.paces, [body]: speed } })),
           stopped: (at) => tellStop(view, at),
           figure: (at) => view.figure.show(at),
-          clear: (from, to) => view.clear(from, to),
+          clear: (from, to) => view.building.clear(from, to),
         },
         speedMs,
       );
@@ -179,7 +188,7 @@ export function useWalk() {
       const keys = new HeldKeys(() => view.main.wake());
       const mover = new Flying(pose, keys, {
         speed: (speed) => useWalkState.setState({ speedMs: speed }),
-        clear: (from, to) => view.clear(from, to),
+        clear: (from, to) => view.building.clear(from, to),
         stopped: () => say("Stopped at a surface; turn stops off to go through."),
       });
       mover.stops = useWalkState.getState().flyStops;
@@ -222,7 +231,10 @@ export function useWalk() {
           goOn();
           useWalkState.setState({ body });
           const feet = presentWalker()?.feet;
-          if (feet) await onFoot(feet, null, false);
+          // Other eyes are elsewhere at once.
+          if (!feet) return;
+          announce(`as ${body}`);
+          await onFoot(feet, null, true);
         }),
       showBehind: (behind: boolean) => {
         useWalkState.setState({ behind });

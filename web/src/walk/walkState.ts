@@ -1,5 +1,5 @@
-import { create } from "zustand";
 import type { Shapes } from "../api/client";
+import { perProject } from "../open/perProject";
 
 /** How one moves: about points, on foot, or without feet. */
 export type Mode = "orbit" | "walk" | "fly";
@@ -22,7 +22,7 @@ interface WalkState {
   stop: Shapes["Stop"] | null;
 }
 
-export const useWalkState = create<WalkState>(() => ({
+export const useWalkState = perProject<WalkState>(() => ({
   mode: "orbit",
   body: USUAL_BODY,
   speedMs: 1.4,
@@ -31,32 +31,3 @@ export const useWalkState = create<WalkState>(() => ({
   flyStops: false,
   stop: null,
 }));
-
-const metres = (value: number) => `${value.toFixed(2)} m`;
-
-/** What stopped a body, in one line. */
-export function spokenStop(stop: Shapes["Stop"], disciplines: readonly Shapes["Discipline"][] = []): string {
-  const { component, found_m: found, needed_m: needed } = stop;
-  const trade = disciplines.find((d) => d.code === component?.discipline)?.name.toLowerCase();
-  const what = component
-    ? `${component.label}, ${trade ?? component.model_name}`
-    : "Something without a name";
-  const sizes = found != null && needed != null;
-  switch (stop.kind) {
-    case "height":
-    case "width":
-      return sizes ? `${what}: ${metres(found)} clear, ${metres(needed)} needed` : what;
-    case "step":
-      return sizes ? `${what}: a step of ${metres(found)}, ${metres(needed)} at most` : `${what}: a step`;
-    case "drop":
-      return sizes ? `${what}: ${metres(found)} down, ${metres(needed)} at most` : `${what}: a drop`;
-    case "slope":
-      return sizes
-        ? `${what}: a slope of 1:${(1 / found).toFixed(1)}, 1:${(1 / needed).toFixed(0)} at most`
-        : `${what}: too steep`;
-    case "edge":
-      return `${what}: the floor ends here`;
-    default:
-      return `${what} stands in the way`;
-  }
-}

@@ -30,6 +30,21 @@ class Layout(NamedTuple):
 PAGE_BINS = 16 * 16 * 8
 
 
+class Binned(NamedTuple):
+    """Triangles (n, 3, 3) and where to find those near a point.
+
+    ``reaches`` (n, 7) are the lowest and highest z, x and y of each, and its slope as rise over run, infinite
+    where it does not face upwards; the triangles of a slot are ``of[start[slot]:start[slot + 1]]``.
+    """
+
+    triangles: npt.NDArray[np.float64]
+    reaches: npt.NDArray[np.float64]
+    low: npt.NDArray[np.float64]
+    layout: Layout
+    start: npt.NDArray[np.int64]
+    of: npt.NDArray[np.int64]
+
+
 @numba.njit(cache=True, nogil=True)
 def slot(layout, i, j, k):
     """Where a bin is kept, or -1 if nothing reaches into its page."""
@@ -114,8 +129,9 @@ def meets(halves, first_bin, i, j):
 
 
 @numba.njit(cache=True, nogil=True)
-def gather(low, high, grade, seen, stamp, near, zs, first_bin, layout, bins_start, bins_of):
+def gather(low, high, grade, seen, stamp, near, binned):
     """Which triangles come into a box, into ``near``; how many."""
+    _, zs, first_bin, layout, bins_start, bins_of = binned
     count = 0
     i0, i1 = int((low[0] - first_bin[0]) / BIN_M), int((high[0] - first_bin[0]) / BIN_M)
     j0, j1 = int((low[1] - first_bin[1]) / BIN_M), int((high[1] - first_bin[1]) / BIN_M)

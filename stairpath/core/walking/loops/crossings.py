@@ -2,13 +2,27 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
+import numpy.typing as npt
+
+
+class Crossed(NamedTuple):
+    """What verticals go through: where those of each cell begin, how high, how steep, upwards or not, and whose."""
+
+    start: npt.NDArray[np.int64]
+    heights: npt.NDArray[np.float64]
+    slopes: npt.NDArray[np.float64]
+    ups: npt.NDArray[np.int8]
+    whose: npt.NDArray[np.int32]
 
 
 @numba.njit(cache=True, nogil=True)
-def crossings(triangles, component, x0, y0, cell_m, nx, ny):
+def crossings(triangles, component, raster):
     """Where the vertical through each cell's middle goes through a triangle, sorted by cell, then by height."""
+    cell_m, x0, y0, nx, ny = raster
     count = np.zeros(nx * ny + 1, dtype=np.int64)
     heights = np.zeros(0)
     slopes = np.zeros(0)
@@ -67,8 +81,9 @@ def crossings(triangles, component, x0, y0, cell_m, nx, ny):
 
 
 @numba.njit(cache=True, nogil=True)
-def standing(start, heights, slopes, ups, whose, steepest, least_room, same, touching):
+def standing(crossed, steepest, least_room, same, touching):
     """Which crossings are floors: upward faces that lie in no closed body and have room above them."""
+    start, heights, slopes, ups, whose = crossed
     keep = np.zeros(len(heights), dtype=np.bool_)
     above = np.full(len(heights), np.inf)
     owners, net, depth = np.empty(256, dtype=np.int32), np.empty(256, dtype=np.int64), np.empty(256, dtype=np.int64)

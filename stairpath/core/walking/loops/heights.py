@@ -30,8 +30,9 @@ def lowest_within(triangle, x, y, radius):
 
 
 @numba.njit(cache=True, nogil=True)
-def lowest(x, y, low, high, radius, triangles, zs, first_bin, layout, bins_start, bins_of):
+def lowest(x, y, low, high, radius, binned):
     """The lowest height at which a triangle reaches over a disc, between two heights; and which triangle."""
+    triangles, zs, first_bin, layout, bins_start, bins_of = binned
     best = high
     found = -1
     one = np.empty((9, 3))
@@ -77,19 +78,17 @@ def lowest(x, y, low, high, radius, triangles, zs, first_bin, layout, bins_start
 
 
 @numba.njit(cache=True, nogil=True)
-def lowest_over(points, low, high, radius, triangles, zs, first_bin, layout, bins_start, bins_of):
+def lowest_over(points, low, high, radius, binned):
     heights, found = np.empty(len(points)), np.empty(len(points), dtype=np.int64)
     for p in range(len(points)):
-        heights[p], found[p] = lowest(
-            points[p, 0], points[p, 1], low[p], high[p], radius,
-            triangles, zs, first_bin, layout, bins_start, bins_of,
-        )  # fmt: skip
+        heights[p], found[p] = lowest(points[p, 0], points[p, 1], low[p], high[p], radius, binned)
     return heights, found
 
 
 @numba.njit(cache=True, nogil=True)
-def trodden(points, down, up, triangles, zs, first_bin, layout, bins_start, bins_of):
+def trodden(points, down, up, binned):
     """The highest upward face under each point, between so much below and above it; NaN for none; and which."""
+    triangles, zs, first_bin, layout, bins_start, bins_of = binned
     height, found = np.full(len(points), np.nan), np.full(len(points), -1, dtype=np.int64)
     for p in range(len(points)):
         x, y, z = points[p]

@@ -2,36 +2,45 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
+import numpy.typing as npt
 
 from stairpath.core.walking.loops.heap import pop, push
 
 
+class Bars(NamedTuple):
+    """Floors (n,) with what is free above and beside each in centimetres, and the steps (n, 8) that can be taken."""
+
+    start: npt.NDArray[np.int32]
+    cell: npt.NDArray[np.int32]
+    heights: npt.NDArray[np.float32]
+    clear: npt.NDArray[np.uint16]
+    room: npt.NDArray[np.uint8]
+    steps: npt.NDArray[np.uint8]
+
+
+class Wants(NamedTuple):
+    """How far one looks across what is in the way, how far up and down, and how broad and tall one is (cm)."""
+
+    across: float
+    climb: float
+    radius: int
+    tall: int
+
+
 @numba.njit(cache=True, nogil=True)
-def least_violated(
-    goals,
-    reached,
-    cell_m,
-    nx,
-    ny,
-    across,
-    climb,
-    ways,
-    start,
-    cell,
-    heights,
-    clear,
-    room,
-    steps,
-    radius,
-    tall,
-):
+def least_violated(goals, reached, raster, ways, bars, wants):
     """From the goals to the reached part over whatever lies between, at the least expense: the floors on the way.
 
     A step that the body can take costs its length, any other more the more there is missing, and one across a
     place without a floor most.
     """
+    start, cell, heights, clear, room, steps = bars
+    across, climb, radius, tall = wants
+    cell_m, nx, ny = raster.cell_m, raster.nx, raster.ny
     count = len(cell)
     spent, came, closed = np.full(count, np.inf), np.full(count, -1, dtype=np.int64), np.zeros(count, dtype=np.bool_)
     keys, nodes = np.empty(4096), np.empty(4096, dtype=np.int64)

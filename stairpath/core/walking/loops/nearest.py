@@ -2,27 +2,48 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
 
 from stairpath.core.walking.loops.bins import BIN_HEIGHT_M, BIN_M, gather, meets, slot
-from stairpath.core.walking.loops.polygons import gap_to
+from stairpath.core.walking.loops.polygons import Obstacle, Scratch, gap_to
+
+
+class RoomFor(NamedTuple):
+    """What a body needs beside it: from ``lift`` up to the shoulder, and a head's breadth up to its height.
+
+    Obstacles count up to ``reach``; floors no steeper than ``grade`` do not, nor does what is so low that one comes
+    onto it by ``climb``. A cell's nine places are ``spread`` apart.
+    """
+
+    lift: float
+    shoulder: float
+    height: float
+    reach: float
+    climb: float
+    grade: float
+    radius: float
+    spread: float
+
 
 TOGETHER_M = 0.45
 """What is around points this near one another is looked for once."""
 
 
 @numba.njit(cache=True, nogil=True)
-def nearest(x, y, low, high, reach, grade, climb, halves, triangles, zs, first_bin, layout, bins_start, bins_of, foot):
+def nearest(x, y, reach, grade, obstacle, binned, foot):
     """The nearest triangle between two heights within reach on plan: how far, which, and where (in ``foot``).
 
-    Each of ``halves`` (n, 3) with (a, b, c) leaves out what does not lie on ``a x + b y >= c``. An upward
-    face no steeper than ``grade`` is not in the way; its edges are faces of their own.
+    An upward face no steeper than ``grade`` is not in the way; its edges are faces of their own.
     """
+    low, high, _, halves = obstacle
+    _, zs, first_bin, layout, bins_start, bins_of = binned
     best = reach * reach
     found = -1
-    one, other = np.empty((9, 3)), np.empty((9, 3))
     at = np.empty(2)
+    scratch = Scratch(np.empty((9, 3)), np.empty((9, 3)), at)
     gx, gy = (x - first_bin[0]) / BIN_M, (y - first_bin[1]) / BIN_M
     steps = int(reach / BIN_M) + 1
     k0 = max(0, int((low - first_bin[2]) / BIN_HEIGHT_M))
@@ -52,7 +73,7 @@ def nearest(x, y, low, high, reach, grade, climb, halves, triangles, zs, first_b
                         dy = max(0.0, zs[t, 4] - y, y - zs[t, 5])
                         if dx * dx + dy * dy >= best:
                             continue
-                        gap = gap_to(t, x, y, low, high, best, climb, halves, triangles, zs, one, other, at)
+                        gap = gap_to(t, x, y, best, obstacle, binned, scratch)
                         if gap < best:
                             best, found = gap, t
                             foot[0], foot[1] = at[0], at[1]
@@ -60,12 +81,12 @@ def nearest(x, y, low, high, reach, grade, climb, halves, triangles, zs, first_b
 
 
 @numba.njit(cache=True, nogil=True)
-def nearest_of(near, hint, x, y, low, high, reach, enough, climb, halves, triangles, zs, one, other, at):
-    """The nearest of some triangles between two heights, and how far; the search ends below ``enough``.
+def nearest_of(near, hint, x, y, reach, enough, obstacle, binned, scratch):
+    """The nearest of some triangles that stand in the way, and how far; the search ends below ``enough``.
 
-    What ends below ``low`` plus its distance times ``climb`` is stepped onto, not bumped into. The
-    triangle ``hint`` is tried first: what is nearest next door rules out most others.
+    The triangle ``hint`` is tried first: what is nearest next door rules out most others.
     """
+    low, high, zs = obstacle.low, obstacle.high, binned.reaches
     best, found = reach * reach, -1
     for n in range(-1 if hint >= 0 else 0, len(near)):
         t = hint if n < 0 else near[n]
@@ -75,7 +96,7 @@ def nearest_of(near, hint, x, y, low, high, reach, enough, climb, halves, triang
         dy = max(0.0, zs[t, 4] - y, y - zs[t, 5])
         if dx * dx + dy * dy >= best:
             continue
-        gap = gap_to(t, x, y, low, high, best, climb, halves, triangles, zs, one, other, at)
+        gap = gap_to(t, x, y, best, obstacle, binned, scratch)
         if gap < best:
             best, found = gap, t
             if gap < enough * enough:
@@ -84,28 +105,13 @@ def nearest_of(near, hint, x, y, low, high, reach, enough, climb, halves, triang
 
 
 @numba.njit(cache=True, nogil=True)
-def sides(
-    points,
-    order,
-    lift,
-    shoulder,
-    height,
-    reach,
-    climb,
-    grade,
-    radius,
-    spread,
-    triangles,
-    zs,
-    first_bin,
-    layout,
-    bins_start,
-    bins_of,
-):
+def sides(points, order, room_for, binned):
     """Room beside each point, what takes it, and which of nine places of its cell has most.
 
     ``order`` puts points that are near one another together: what is around them is gathered once.
     """
+    lift, shoulder, height, reach, climb, grade, radius, spread = room_for
+    zs = binned.reaches
     count = len(points)
     room, taker = np.empty(count), np.full(count, -1, dtype=np.int64)
     at = np.full(count, 4, dtype=np.uint8)
@@ -113,7 +119,7 @@ def sides(
     corner = 2.1214 * spread  # a head may be anywhere in its cell
     everywhere = np.zeros((0, 3))
     seen, gathered = np.full(len(zs), -1, dtype=np.int64), np.empty(len(zs), dtype=np.int64)
-    one, other, foot = np.empty((9, 3)), np.empty((9, 3)), np.empty(2)
+    scratch = Scratch(np.empty((9, 3)), np.empty((9, 3)), np.empty(2))
     low, high = np.empty(3), np.empty(3)
     first = 0
     while first < count:
@@ -132,22 +138,18 @@ def sides(
         high += reach + spread
         low[2] += reach + spread + lift
         high[2] += height - reach - spread
-        near = gathered[: gather(low, high, grade, seen, first, gathered, zs, first_bin, layout, bins_start, bins_of)]
+        near = gathered[: gather(low, high, grade, seen, first, gathered, binned)]
         hint, head = -1, -1
         for p in order[first:last]:
             x, y, z = points[p]
             if shoulder < height:
-                _, found = nearest_of(
-                    near, head, x, y, z + shoulder, z + height, corner, 1.0, 0.0, everywhere,
-                    triangles, zs, one, other, foot,
-                )  # fmt: skip
+                above = Obstacle(z + shoulder, z + height, 0.0, everywhere)
+                _, found = nearest_of(near, head, x, y, corner, 1.0, above, binned, scratch)
                 if found >= 0:
                     room[p], taker[p], head = 0.0, found, found
                     continue
-            gap, found = nearest_of(
-                near, hint, x, y, z + lift, z + shoulder, reach, hopeless, climb, everywhere,
-                triangles, zs, one, other, foot,
-            )  # fmt: skip
+            around = Obstacle(z + lift, z + shoulder, climb, everywhere)
+            gap, found = nearest_of(near, hint, x, y, reach, hopeless, around, binned, scratch)
             room[p], taker[p] = gap, found
             hint = found if found >= 0 else hint
             if gap >= radius or gap < hopeless:
@@ -155,10 +157,7 @@ def sides(
             # The cell's middle is just too close to something; a little aside there may be room.
             for spot in range(9):
                 sx, sy = x + (spot % 3 - 1) * spread, y + (spot // 3 - 1) * spread
-                gap, found = nearest_of(
-                    near, hint, sx, sy, z + lift, z + shoulder, reach, hopeless, climb, everywhere,
-                    triangles, zs, one, other, foot,
-                )  # fmt: skip
+                gap, found = nearest_of(near, hint, sx, sy, reach, hopeless, around, binned, scratch)
                 if gap > room[p]:
                     room[p], at[p] = gap, spot
         first = last
@@ -175,33 +174,17 @@ def quarter(halves, x, y, ux, uy):
 
 
 @numba.njit(cache=True, nogil=True)
-def widths(
-    points,
-    left,
-    room,
-    lift,
-    shoulder,
-    widest,
-    limit,
-    grade,
-    climb,
-    triangles,
-    zs,
-    first_bin,
-    layout,
-    bins_start,
-    bins_of,
-):
+def widths(points, left, room, room_for, widest, limit, binned):
     """Clear width across a way at points of the floor, infinite if wider than any before and than a limit.
 
     The nearest thing in the quarter to one side, and from it the nearest in the quarter to the other. Nothing is
     nearer than ``room``.
     """
+    lift, shoulder, climb, grade = room_for.lift, room_for.shoulder, room_for.climb, room_for.grade
     width = np.full(len(points), np.inf)
     one, other = np.full(len(points), -1, dtype=np.int64), np.full(len(points), -1, dtype=np.int64)
     halves, opposite = np.empty((2, 3)), np.empty((2, 3))
     foot, across, edge = np.empty(2), np.empty(2), np.empty(2)
-    where = (triangles, zs, first_bin, layout, bins_start, bins_of)
     narrowest = widest
     for p in range(len(points)):
         x, y, z = points[p]
@@ -212,15 +195,16 @@ def widths(
             continue
         quarter(halves, x, y, left[p, 0], left[p, 1])
         quarter(opposite, x, y, -left[p, 0], -left[p, 1])
-        here, a = nearest(x, y, low, high, reach, grade, climb, halves, *where, foot)
-        there, b = nearest(x, y, low, high, reach, grade, climb, opposite, *where, across)
+        ahead, behind = Obstacle(low, high, climb, halves), Obstacle(low, high, climb, opposite)
+        here, a = nearest(x, y, reach, grade, ahead, binned, foot)
+        there, b = nearest(x, y, reach, grade, behind, binned, across)
         if a < 0 or b < 0:
             continue
         if here <= there:
-            size, c = nearest(foot[0], foot[1], low, high, reach, grade, climb, opposite, *where, edge)
+            size, c = nearest(foot[0], foot[1], reach, grade, behind, binned, edge)
             b = c
         else:
-            size, c = nearest(across[0], across[1], low, high, reach, grade, climb, halves, *where, edge)
+            size, c = nearest(across[0], across[1], reach, grade, ahead, binned, edge)
             a = c
         if c >= 0:
             width[p], one[p], other[p] = size, a, b

@@ -2,8 +2,32 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
+import numpy.typing as npt
+
+
+class Obstacle(NamedTuple):
+    """What stands in the way: between two heights, on the right side of half-planes (n, 3).
+
+    Each half-plane (a, b, c) leaves out what does not lie on ``a x + b y >= c``. What ends below ``low`` plus its
+    distance times ``climb`` is stepped onto, not bumped into.
+    """
+
+    low: float
+    high: float
+    climb: float
+    halves: npt.NDArray[np.float64]
+
+
+class Scratch(NamedTuple):
+    """Room to cut a triangle in, twice (9, 3), and for the point (2,) of it that is nearest."""
+
+    one: npt.NDArray[np.float64]
+    other: npt.NDArray[np.float64]
+    at: npt.NDArray[np.float64]
 
 
 @numba.njit(cache=True, nogil=True)
@@ -52,9 +76,12 @@ def apart(polygon, count, x, y, foot):
 
 
 @numba.njit(cache=True, nogil=True)
-def gap_to(t, x, y, low, high, best, climb, halves, triangles, zs, one, other, at):
+def gap_to(t, x, y, best, obstacle, binned, scratch):
     """How far squared a triangle is on plan if that is nearer than ``best`` and it stands in the way, else ``best``."""
-    count = cut(triangles[t], 3, 0.0, 0.0, 1.0, low, one)
+    low, high, climb, halves = obstacle
+    one, other, at = scratch
+    zs = binned.reaches
+    count = cut(binned.triangles[t], 3, 0.0, 0.0, 1.0, low, one)
     count = cut(one, count, 0.0, 0.0, -1.0, -high, other)
     for h in range(len(halves)):
         count = cut(other, count, halves[h, 0], halves[h, 1], 0.0, halves[h, 2], one)

@@ -2,13 +2,44 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
+import numpy.typing as npt
+
+
+class Raster(NamedTuple):
+    """Cells of a size from a corner on, so many along x and y."""
+
+    cell_m: float
+    x0: float
+    y0: float
+    nx: int
+    ny: int
+
+
+class Surface(NamedTuple):
+    """Floors (n,): where those of each cell begin, how high they lie, how steep they are, and where a body fits."""
+
+    start: npt.NDArray[np.int64]
+    heights: npt.NDArray[np.float64]
+    slopes: npt.NDArray[np.float64]
+    fits: npt.NDArray[np.bool_]
+
+
+class Stride(NamedTuple):
+    """How far up and down a body steps, and from what height on an edge is a riser."""
+
+    up: float
+    down: float
+    riser: float
 
 
 @numba.njit(cache=True, nogil=True)
-def onto(here, cell, away, start, heights, slopes, fits, up, down):
+def onto(here, cell, away, surface, stride):
     """The floor of a cell that a step from another leads onto, ``away`` metres on plan; -1 for none."""
+    start, heights, slopes, fits = surface
     best, best_gap = -1, 1e9
     for m in range(start[cell], start[cell + 1]):
         if not fits[m]:
@@ -16,7 +47,7 @@ def onto(here, cell, away, start, heights, slopes, fits, up, down):
         rise = heights[m] - heights[here]
         slant = min(max(slopes[here], slopes[m]) * away + 1e-3, 0.3)
         # Along a slope the rise that the slope itself makes is no step.
-        if rise > up + slant or -rise > down + slant:
+        if rise > stride.up + slant or -rise > stride.down + slant:
             continue
         if abs(rise) < best_gap:
             best, best_gap = m, abs(rise)
@@ -24,8 +55,10 @@ def onto(here, cell, away, start, heights, slopes, fits, up, down):
 
 
 @numba.njit(cache=True, nogil=True)
-def steps(cells, start, heights, slopes, fits, nx, ny, cell_m, up, down, ways, riser):
+def steps(cells, surface, raster, stride, ways):
     """Which floor of the neighbour along each way is entered; a step that cannot be taken back is none."""
+    start, heights, slopes, fits = surface
+    nx, ny, cell_m = raster.nx, raster.ny, raster.cell_m
     out = np.full((len(cells), 8), 255, dtype=np.uint8)
     for here in range(len(cells)):
         if not fits[here]:
@@ -35,14 +68,14 @@ def steps(cells, start, heights, slopes, fits, nx, ny, cell_m, up, down, ways, r
             x, y = i + ways[w, 0], j + ways[w, 1]
             if 0 <= x < nx and 0 <= y < ny:
                 away = cell_m * np.sqrt(ways[w, 0] ** 2 + ways[w, 1] ** 2)
-                to = onto(here, y * nx + x, away, start, heights, slopes, fits, up, down)
+                to = onto(here, y * nx + x, away, surface, stride)
                 if to < 0 or to - start[y * nx + x] >= 63:
                     continue
-                if onto(to, cells[here], away, start, heights, slopes, fits, up, down) != here:
+                if onto(to, cells[here], away, surface, stride) != here:
                     continue
                 slant = max(slopes[here], slopes[to]) * away + 1e-3
                 out[here, w] = to - start[y * nx + x]
-                if abs(heights[to] - heights[here]) > riser + slant:
+                if abs(heights[to] - heights[here]) > stride.riser + slant:
                     out[here, w] += 64
     return out
 
@@ -66,8 +99,9 @@ def links(steps, start, cell, nx, ways):
 
 
 @numba.njit(cache=True, nogil=True)
-def follow(points, floor, cell_m, x0, y0, nx, ny, start, heights, at):
+def follow(points, floor, raster, start, heights, at):
     """The floor of each point's cell that is nearest in height to the one before; that one again if there is none."""
+    cell_m, x0, y0, nx, ny = raster
     out = np.empty(len(points), dtype=np.int64)
     for p in range(len(points)):
         i, j = int(np.floor((points[p, 0] - x0) / cell_m)), int(np.floor((points[p, 1] - y0) / cell_m))

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numba
 import numpy as np
+import numpy.typing as npt
 
 from stairpath.core.walking.loops.heap import pop, push
 
@@ -14,6 +17,27 @@ NEVER = np.inf
 _EVEN_S_M = 0.5 / CLIMB_M_S + 0.5 / DESCEND_M_S
 
 
+class Ground(NamedTuple):
+    """Floors (n,) for somebody of a speed: where they lie on the raster and which steps (n, 8) lead from each.
+
+    ``spots`` (16, 2) are the places of a cell about its middle; ``at`` (n,) says in which one stands. The other
+    columns are those of a walk map.
+    """
+
+    speed: float
+    ways: npt.NDArray[np.int64]
+    spots: npt.NDArray[np.float64]
+    at: npt.NDArray[np.uint8]
+    cell_m: float
+    x0: float
+    y0: float
+    nx: int
+    start: npt.NDArray[np.int32]
+    cell: npt.NDArray[np.int32]
+    heights: npt.NDArray[np.float32]
+    steps: npt.NDArray[np.uint8]
+
+
 @numba.njit(cache=True, nogil=True)
 def even(rise):
     """What height costs whichever way one goes; up and down differ from it by the same on every way."""
@@ -21,18 +45,20 @@ def even(rise):
 
 
 @numba.njit(cache=True, nogil=True)
-def spot(floor, spots, at, cell, nx, x0, y0, cell_m):
+def spot(floor, ground):
     """Where one stands on a floor, on plan."""
-    row = cell[floor] // nx
-    x = x0 + (cell[floor] - row * nx + 0.5) * cell_m + spots[at[floor] & 15, 0]
-    y = y0 + (row + 0.5) * cell_m + spots[at[floor] & 15, 1]
+    nx, cell_m, spots = ground.nx, ground.cell_m, ground.spots
+    cell, place = ground.cell[floor], ground.at[floor] & 15
+    row = cell // nx
+    x = ground.x0 + (cell - row * nx + 0.5) * cell_m + spots[place, 0]
+    y = ground.y0 + (row + 0.5) * cell_m + spots[place, 1]
     return x, y
 
 
 @numba.njit(cache=True, nogil=True)
-def straight(a, b, ax, ay, bx, by, speed, shape, limit):
+def straight(a, b, ax, ay, bx, by, ground, limit):
     """The even time of the straight line between points of two floors, infinite if one cannot go it or above a limit."""
-    cell_m, x0, y0, nx, start, cell, heights, steps = shape
+    speed, _, _, _, cell_m, x0, y0, nx, start, cell, heights, steps = ground
     dx, dy = bx - ax, by - ay
     i, j = cell[a] % nx, cell[a] // nx
     ti, tj = cell[b] % nx, cell[b] // nx
@@ -65,12 +91,12 @@ def straight(a, b, ax, ay, bx, by, speed, shape, limit):
 
 
 @numba.njit(cache=True, nogil=True)
-def _seen(here, x, y, time, came, closed, speed, ways, spots, at, shape):
+def _seen(here, x, y, time, came, closed, ground):
     """From where a floor is reached quickest: in a straight line from before its neighbour, else from a neighbour."""
-    cell_m, x0, y0, nx, start, cell, heights, steps = shape
+    speed, ways, _, _, _, _, _, nx, start, cell, heights, steps = ground
     before = came[here]
-    px, py = spot(before, spots, at, cell, nx, x0, y0, cell_m)
-    line = straight(before, here, px, py, x, y, speed, shape, np.inf)
+    px, py = spot(before, ground)
+    line = straight(before, here, px, py, x, y, ground, np.inf)
     best, parent = time[before] + line, before
     if best <= time[here] + 1e-9:
         return best, parent
@@ -80,7 +106,7 @@ def _seen(here, x, y, time, came, closed, speed, ways, spots, at, shape):
             continue
         beside = start[cell[here] + ways[w, 1] * nx + ways[w, 0]] + (step & 63)
         if closed[beside]:
-            bx, by = spot(beside, spots, at, cell, nx, x0, y0, cell_m)
+            bx, by = spot(beside, ground)
             away = np.sqrt((bx - x) ** 2 + (by - y) ** 2)
             spent = time[beside] + away / speed + even(float(heights[here]) - float(heights[beside]))
             if spent < best:
@@ -89,31 +115,31 @@ def _seen(here, x, y, time, came, closed, speed, ways, spots, at, shape):
 
 
 @numba.njit(cache=True, nogil=True)
-def search(source, goal, speed, ways, spots, at, shape, marks):
+def search(source, goal, ground, marks):
     """The even time (n,) to floors and the floor (n,) each is reached from in a straight line; -1 where none was.
 
     Every floor is first taken to be seen from where its neighbour is reached from, and put right when it is its
     turn.
     """
-    cell_m, x0, y0, nx, start, cell, heights, steps = shape
+    speed, ways, spots, at, cell_m, x0, y0, nx, start, cell, heights, steps = ground
     count = len(cell)
     time, came, closed = np.full(count, np.inf), np.full(count, -1, dtype=np.int32), np.zeros(count, dtype=np.bool_)
     keys, nodes = np.empty(4096), np.empty(4096, dtype=np.int64)
-    gx, gy = spot(max(goal, 0), spots, at, cell, nx, x0, y0, cell_m)
+    gx, gy = spot(max(goal, 0), ground)
     time[source], came[source] = 0.0, source
     keys, nodes, size = push(keys, nodes, 0, 0.0, source)
     while size:
         here, _, size = pop(keys, nodes, size)
         if closed[here]:
             continue
-        x, y = spot(here, spots, at, cell, nx, x0, y0, cell_m)
+        x, y = spot(here, ground)
         if here != source:
-            time[here], came[here] = _seen(here, x, y, time, came, closed, speed, ways, spots, at, shape)
+            time[here], came[here] = _seen(here, x, y, time, came, closed, ground)
         closed[here] = True
         if here == goal:
             break
         before = came[here]
-        px, py = spot(before, spots, at, cell, nx, x0, y0, cell_m)
+        px, py = spot(before, ground)
         row = cell[here] // nx
         column = cell[here] - row * nx
         for w in range(8):
@@ -160,12 +186,12 @@ def traced(source, goal, came):
 
 
 @numba.njit(cache=True, nogil=True)
-def _leg(a, b, speed, ways, spots, at, shape, limit):
+def _leg(a, b, ground, limit):
     """The even time of the straight line between two floors; beside one another also over a corner."""
-    cell_m, x0, y0, nx, start, cell, heights, steps = shape
-    ax, ay = spot(a, spots, at, cell, nx, x0, y0, cell_m)
-    bx, by = spot(b, spots, at, cell, nx, x0, y0, cell_m)
-    time = straight(a, b, ax, ay, bx, by, speed, shape, limit)
+    speed, ways, _, _, _, _, _, nx, start, cell, heights, steps = ground
+    ax, ay = spot(a, ground)
+    bx, by = spot(b, ground)
+    time = straight(a, b, ax, ay, bx, by, ground, limit)
     if time == NEVER and abs(cell[a] % nx - cell[b] % nx) <= 1 and abs(cell[a] // nx - cell[b] // nx) <= 1:
         for w in range(8):
             step = steps[a, w]
@@ -175,18 +201,18 @@ def _leg(a, b, speed, ways, spots, at, shape, limit):
 
 
 @numba.njit(cache=True, nogil=True)
-def tightened(way, speed, ways, spots, at, shape):
+def tightened(way, ground):
     """A way with every turn left out that need not be, or moved to where the two lines that meet there take least."""
-    _, _, _, nx, start, cell, _, steps = shape
+    nx, start, cell, steps, ways = ground.nx, ground.start, ground.cell, ground.steps, ground.ways
     turns, count = way.copy(), len(way)
     for _ in range(30):
         moved = False
         k = 1
         while k < count - 1:
             a, b, c = turns[k - 1], turns[k], turns[k + 1]
-            best = _leg(a, b, speed, ways, spots, at, shape, np.inf)
-            best += _leg(b, c, speed, ways, spots, at, shape, np.inf)
-            if _leg(a, c, speed, ways, spots, at, shape, best + 1e-6) <= best + 1e-9:
+            best = _leg(a, b, ground, np.inf)
+            best += _leg(b, c, ground, np.inf)
+            if _leg(a, c, ground, best + 1e-6) <= best + 1e-9:
                 turns[k : count - 1] = turns[k + 1 : count]
                 count -= 1
                 moved = True
@@ -196,9 +222,9 @@ def tightened(way, speed, ways, spots, at, shape):
                 if step == 255:
                     continue
                 to = start[cell[b] + ways[w, 1] * nx + ways[w, 0]] + (step & 63)
-                time = _leg(a, to, speed, ways, spots, at, shape, best)
+                time = _leg(a, to, ground, best)
                 if time < best:
-                    time += _leg(to, c, speed, ways, spots, at, shape, best)
+                    time += _leg(to, c, ground, best)
                 if time < best - 1e-6:
                     best = time
                     turns[k] = to
@@ -210,9 +236,9 @@ def tightened(way, speed, ways, spots, at, shape):
 
 
 @numba.njit(cache=True, nogil=True)
-def times_from(source, speed, ways, shape):
+def times_from(source, ground):
     """The even time (n,) from one floor to every other in steps to neighbours, infinite where no way leads."""
-    cell_m, _, _, nx, start, cell, heights, steps = shape
+    speed, ways, _, _, cell_m, _, _, nx, start, cell, heights, steps = ground
     time = np.full(len(cell), np.inf, dtype=np.float32)
     keys, nodes = np.empty(4096), np.empty(4096, dtype=np.int64)
     time[source] = 0.0

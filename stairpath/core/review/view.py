@@ -1,0 +1,57 @@
+"""What somebody sees, as one document: eye, lens, limits, rules, alternatives, and room for what comes.
+
+The same document is kept in a viewpoint, a home, a place on the Trail and a link, and is what a change is undone to.
+Coordinates are those of the project.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+
+from stairpath.core.camera.pose import Projection, Vector
+from stairpath.core.visibility.rules import Rule, simplified
+from stairpath.core.visibility.selectors import These
+
+VERSION = 2
+
+
+@dataclass(frozen=True)
+class Eye:
+    """Where the eye is, where it looks, and through which lens; ``height_m`` is that of a parallel view."""
+
+    eye_m: Vector
+    target_m: Vector
+    up: Vector
+    projection: Projection
+    angle_deg: float
+    height_m: float
+
+
+@dataclass(frozen=True)
+class Limits:
+    """How much is seen along the line of sight: nothing nearer than ``through_m``, nothing beyond ``depth_m``."""
+
+    through_m: float = 0.0
+    depth_m: float | None = None
+
+
+@dataclass(frozen=True)
+class View:
+    """Everything that makes up what somebody sees; ``picked`` is what they had in hand."""
+
+    eye: Eye
+    limits: Limits = Limits()
+    rules: tuple[Rule, ...] = ()
+    alternatives: dict[str, str] = field(default_factory=dict)
+    picked: These = field(default_factory=lambda: These({}))
+    version: int = VERSION
+
+
+def changed(view: View, rule: Rule) -> View:
+    """A view with one more rule, without those that it leaves nothing of."""
+    return replace(view, rules=simplified((*view.rules, rule)))
+
+
+def brought_back(view: View, place: int) -> View:
+    """A view without one of its rules."""
+    return replace(view, rules=simplified((*view.rules[:place], *view.rules[place + 1 :])))

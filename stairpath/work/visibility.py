@@ -1,0 +1,131 @@
+"""What of a project's building a list of rules shows, fades, hides and tints, and views that addresses name."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from threading import Lock
+
+import numpy as np
+from cachetools import LRUCache
+from pydantic import TypeAdapter
+
+from stairpath.core.review.view import View
+from stairpath.core.visibility import spoken
+from stairpath.core.visibility.rules import Resolved, Rule, resolve, selected, simplified
+from stairpath.core.visibility.selectors import Selector, These
+from stairpath.core.visibility.traits import ModelTraits, Traits, traits
+from stairpath.store import federations, kept, readings
+from stairpath.store.federations import ChangedError
+from stairpath.store.tables import Link, Model
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import MissingError, UnfitError
+from stairpath.work.remembered import Rows, rows_of
+
+_VIEW: TypeAdapter[View] = TypeAdapter(View)
+_SHORT = 10
+
+
+@dataclass(frozen=True)
+class Line:
+    """A rule in plain words: what making it did, what it says, how many it selects, and for how many it decides.
+
+    ``gone`` counts the components that it names one by one and the building no longer has.
+    """
+
+    rule: Rule
+    done: str
+    says: str
+    selects: int
+    decides: int
+    gone: int
+
+
+@dataclass(frozen=True)
+class Seen:
+    """A project's building under rules, for one version of it; ``done`` names what the last of them did."""
+
+    version: int
+    done: str
+    rules: list[Line]
+    resolved: Resolved
+
+
+def _part(look: Deed, model: Model) -> ModelTraits | None:
+    """What rules ask of a model's components; None for one that is not drawn."""
+    placed, frame = model.placed, model.frame
+    if placed is None or frame is None or placed.columns is None or frame.columns is None:
+        return None
+    try:
+        words, where = readings.load_words(look.session, frame), federations.places(look.session, model)
+    except (LookupError, ChangedError) as error:
+        raise UnfitError(f"{model.name} is being read again; what is shown follows when it is there.") from error
+    return ModelTraits(model.id, model.name, model.stands, words, where["level"], where["discipline"], where["room"])
+
+
+_traits: LRUCache[str, tuple[Rows, Traits]] = LRUCache(16)
+_lock = Lock()
+
+
+def _traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
+    """The project's rows, and what rules ask of its components; the last few kept in memory."""
+    rows = rows_of(look, project_id)
+    with _lock:
+        known = _traits.get(project_id)
+    if known is not None and known[0] is rows:
+        return known
+    parts = [part for model in rows.models if (part := _part(look, model)) is not None]
+    building = rows.building
+    rooms = [(room.number, room.name) for room in building.rooms]
+    found = rows, traits(parts, [level.name for level in building.levels], rooms)
+    with _lock:
+        _traits[project_id] = found
+    return found
+
+
+def _gone(asked: Traits, select: Selector) -> int:
+    """How many components a selector names one by one that the building no longer has."""
+    if isinstance(select, These):
+        return sum(len(ids) - len(asked.numbers_of(key, ids)) for key, ids in select.of.items())
+    return 0
+
+
+def see(project_id: str, rules: Sequence[Rule]) -> Seen:
+    """How every component appears under rules; those that others leave nothing of are left out of the answer."""
+    with looking() as look:
+        rows, asked = _traits_of(look, project_id)
+    wanted = simplified(rules)
+    found = resolve(asked, wanted)
+    decided = np.bincount(np.concatenate([found.rule, found.tint_rule]).clip(-1) + 1, minlength=len(wanted) + 1)
+    lines = [
+        Line(
+            rule=rule,
+            done=spoken.done(asked, rule),
+            says=spoken.stands(asked, rule),
+            selects=int(np.count_nonzero(selected(asked, rule.select))),
+            decides=int(decided[place + 1]),
+            gone=_gone(asked, rule.select),
+        )
+        for place, rule in enumerate(wanted)
+    ]
+    return Seen(rows.project.version, spoken.done(asked, rules[-1]) if rules else "", lines, found)
+
+
+def link(who: Who, project_id: str, view: View) -> str:
+    """Keep a view for an address to name; the same view has the same id."""
+    with deed(who) as act:
+        project = in_use(act, project_id)
+        key = hashlib.sha256(_VIEW.dump_json(view)).hexdigest()[:_SHORT]
+        kept.keep_link(act.session, Link(project_id=project.id, id=key, view=view))
+        return key
+
+
+def linked(project_id: str, key: str) -> View:
+    """The view that an address names."""
+    with looking() as look:
+        found = kept.link_by_id(look.session, in_use(look, project_id).id, key)
+        if found is None:
+            raise MissingError("There is no view of that link; it may have been cut short. Ask for it again.")
+        return found.view

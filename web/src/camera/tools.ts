@@ -1,0 +1,37 @@
+import { useSession } from "../open/session";
+import { pointTool } from "../open/tools";
+import { useStageNews } from "../open/useStage";
+import type { Stage } from "../stage/stage";
+import { RegionDrag } from "../stage/tools/region";
+import type { Tool } from "../stage/tools/tool";
+
+const PINNED = {
+  corner: "a corner",
+  middle: "the middle of an edge",
+  crossing: "a grid crossing",
+  face: "a point of the face",
+} as const;
+
+/** Zooms to what a box is drawn around, again and again. */
+export const regionTool: Tool = {
+  name: "region",
+  prompt: "Draw a box around what you want to see; again and again.",
+  down: (view) =>
+    new RegionDrag(view, (box) => useStageNews.setState({ region: box && { ...box, where: view.kind } })),
+};
+
+/** Pins the point that the view turns about. */
+export function pinTool(stage: () => Stage | null): Tool {
+  return pointTool(
+    {
+      name: "pin",
+      prompt: "Click a corner, an edge or a grid crossing to turn about.",
+      exact: true,
+    },
+    ({ point, kind }) => {
+      stage()?.navigation.pin(point);
+      useSession.getState().say(`The pivot is pinned to ${PINNED[kind]}; Shift I lets it go.`);
+      return "done";
+    },
+  );
+}

@@ -1,0 +1,140 @@
+import { useMemo } from "react";
+import { roomAt } from "../keyplan/plan";
+import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
+import type { Action } from "../open/action";
+import { useHabits } from "../open/habits";
+import { levelAt } from "../open/levels";
+import { pickedNow } from "../open/selection";
+import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { SCALES } from "./scales";
+import { pinTool, regionTool } from "./tools";
+import { useLook } from "./useLook";
+
+const LEAN_DEG = 6;
+
+/** What the panels offer as a choice, by name; each says what it is now. */
+function panelActions(): Action[] {
+  const { say } = useSession.getState();
+  const toggles = [
+    ["fitOnTurn", "Turning fits what is picked, or only turns", "Turning fits", "Turning only turns"],
+    ["tumble", "Tumble freely, or stay upright", "The view tumbles freely", "The view stays upright"],
+    [
+      "keepInside",
+      "Keep inside a room when zooming out, or not",
+      "Zooming out stays inside",
+      "Zooming out leaves the room",
+    ],
+    ["instant", "Go at once, or glide", "The eye goes at once", "The eye glides"],
+    [
+      "trueNorth",
+      "Bearings from true north, or from building north",
+      "Bearings are from true north",
+      "Bearings are from building north",
+    ],
+  ] as const;
+  return toggles.map(([habit, name, on, off]) => ({
+    group: "Look",
+    name,
+    run: () => {
+      const { set, [habit]: now } = useHabits.getState();
+      set({ [habit]: !now });
+      say(`${now ? off : on} now.`);
+    },
+  }));
+}
+
+/** Fits, lenses, square-on and level views, and how moving feels. */
+export function useCameraActions(): readonly Action[] {
+  const { federation, stage } = useOpen();
+  const look = useLook();
+  const { level } = useShownLevel();
+  const plan = useKeyPlan(level);
+  return useMemo<readonly Action[]>(() => {
+    const { say } = useSession.getState();
+    const tools = useTools.getState();
+    const pose = () => stage()?.pose ?? null;
+    const fitRoom = () => {
+      const eye = pose()?.eye;
+      const room = eye && plan && roomAt(plan, eye);
+      if (room) void look.fitTo({ kind: "room", room: room.index });
+      else say("The eye is in no room; stand in one first, or find a room by typing its name.");
+    };
+    const fitStorey = () => {
+      const eye = pose()?.eye;
+      if (eye) void look.fitTo({ kind: "storey", level: levelAt(federation.levels, eye.z) });
+    };
+    const onFace = () => {
+      const normal = stage()?.pickedNormal;
+      if (normal) void look.squareToFace(normal);
+      else say("Click a face first; then the view can turn square onto it.");
+    };
+    const fitPicked = () => {
+      if (pickedNow().length) void look.fitPicked();
+      else say("Nothing is picked; click a component first.");
+    };
+    return [
+      { group: "Fit", name: "Fit all", key: "e", run: () => void look.fitTo({ kind: "all" }) },
+      {
+        group: "Fit",
+        name: "Fit what is visible",
+        key: "x",
+        run: () => void look.fitTo({ kind: "visible" }),
+      },
+      { group: "Fit", name: "Fit what is picked", key: "enter", run: fitPicked },
+      { group: "Fit", name: "Fit the storey the eye is on", key: "o", run: fitStorey },
+      { group: "Fit", name: "Fit the room the eye is in", key: "r", run: fitRoom },
+      {
+        group: "Fit",
+        name: "Zoom to a region, again and again",
+        key: "z",
+        run: () => tools.take(regionTool),
+      },
+      { group: "Look", name: "Make the view level", key: "l", run: () => void look.level() },
+      { group: "Look", name: "Pin the pivot to a point", key: "i", run: () => tools.take(pinTool(stage)) },
+      {
+        group: "Look",
+        name: "Let the pinned pivot go",
+        key: "shift+i",
+        run: () => {
+          stage()?.navigation.pin(null);
+          tools.take(null);
+        },
+      },
+      { group: "Look", name: "Lean to the left", key: ",", run: () => stage()?.navigation.roll(-LEAN_DEG) },
+      { group: "Look", name: "Lean to the right", key: ".", run: () => stage()?.navigation.roll(LEAN_DEG) },
+      {
+        group: "Look",
+        name: "Stand upright again",
+        key: "shift+l",
+        run: () => stage()?.navigation.upright(),
+      },
+      {
+        group: "Look",
+        name: "Lock the view, or open the lock",
+        key: "q",
+        run: () => tools.lock(!useTools.getState().locked),
+      },
+      { group: "Look", name: "Square onto the picked face", run: onFace },
+      ...(plan?.axes ?? []).map<Action>((axis) => ({
+        group: "Look",
+        name: `Square onto grid line ${axis.tag}`,
+        run: () => void look.squareToAxis(axis.tag, axis.ends),
+      })),
+      ...panelActions(),
+      { group: "Look", name: "Type how high the eye is", run: () => tools.showPanel("eye") },
+      { group: "Look", name: "Limit how deep one sees", run: () => tools.showPanel("eye") },
+      { group: "Lens", name: "Type a lens, or a true scale", run: () => tools.showPanel("lens") },
+      ...SCALES.map<Action>((scale) => ({
+        group: "Lens",
+        name: `True scale 1:${scale}`,
+        run: () => void look.scale(scale),
+      })),
+      { group: "Lens", name: "Perspective", key: "p", run: () => void look.projection("perspective") },
+      { group: "Lens", name: "Parallel", key: "shift+p", run: () => void look.projection("parallel") },
+      { group: "Lens", name: "Lens for inside, 60 degrees", run: () => void look.lens("60", "eye") },
+      { group: "Lens", name: "Lens for outside, 30 degrees", run: () => void look.lens("30", "subject") },
+    ];
+  }, [federation, stage, look, plan]);
+}

@@ -1,0 +1,54 @@
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
+import type { Habits } from "../stage/gestures/host";
+
+/** What the stage stands in front of. */
+export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;
+
+/** How large the key plan is: a step, half the stage, or so many pixels as it was dragged to. */
+export type InstrumentSize = "small" | "medium" | "large" | "half" | number;
+
+interface OwnHabits extends Habits {
+  /** Turning to a side also fits what is picked, else what is visible. */
+  fitOnTurn: boolean;
+  instrument: InstrumentSize;
+  faint: boolean;
+  /** Bearings from true north instead of the building's own. */
+  trueNorth: boolean;
+  /** The bearing that looks at the front, from building north. */
+  frontDeg: number;
+  eyeHeightM: number;
+  /** What is hidden when a project is opened again: as it was left, or nothing. */
+  reopen: "keep" | "reset";
+  /** How much of the width a drawing beside the stage takes. */
+  besideShare: number;
+  pixelMm: number;
+  background: keyof typeof BACKGROUNDS;
+  set(part: Partial<Omit<OwnHabits, "set">>): void;
+}
+
+/** How this person likes to move and look; kept by the browser. */
+export const useHabits = create<OwnHabits>()(
+  persist(
+    (set) => ({
+      wheelButton: "pan",
+      device: "mouse",
+      instant: false,
+      tumble: false,
+      keepInside: true,
+      fitOnTurn: true,
+      instrument: "medium",
+      faint: false,
+      trueNorth: false,
+      frontDeg: 0,
+      eyeHeightM: 1.6,
+      reopen: "keep",
+      besideShare: 0.44,
+      background: "light",
+      // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
+      pixelMm: 25.4 / 96,
+      set: (part) => set(part),
+    }),
+    { name: "stairpath.habits" },
+  ),
+);

@@ -1,0 +1,174 @@
+import { api, type Federation, type Shapes, taken } from "../api/client";
+import { onBack } from "../api/connection";
+import { usePerson } from "../people/person";
+import { expected, HIDDEN, SHOWN } from "./expected";
+import { type History, stepped, withStep } from "./history";
+import { numberingOf } from "./numbering";
+import { perProject } from "./perProject";
+
+export type Rule = Shapes["Rule"];
+export type RuleLine = Shapes["RuleLine"];
+type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
+
+/** All of what is seen but the eye: what rules show, fade, hide and tint, and how far the view reaches. */
+export interface Look {
+  rules: readonly Rule[];
+  depthM: number | null;
+}
+
+export const EVERYTHING: Look = { rules: [], depthM: null };
+
+interface Seen extends Look {
+  federation: Federation | null;
+  /** The rules in the core's words; of the last answer. */
+  lines: readonly RuleLine[];
+  states: Uint8Array;
+  reasons: Int16Array;
+  tints: Int32Array | null;
+  /** Whether the core's answer to these rules is still on its way. */
+  asking: boolean;
+  history: History<Look>;
+  /** What the core said of why it could not answer. */
+  trouble: string;
+  /** Make one more rule; the core names the change. */
+  wish(wish: Wish, name?: string): void;
+  /** See something else altogether, under a name. */
+  see(look: Look, name: string): void;
+  /** Begin with what was left, without a change to undo. */
+  begin(look: Look, history?: History<Look>): void;
+  undo(): string | null;
+  redo(): string | null;
+  goTo(step: number): void;
+  follow(federation: Federation): void;
+}
+
+const NOTHING = new Uint8Array(0);
+const NO_REASONS = new Int16Array(0);
+/** What the core answered to rules, for as long as the rules are kept. */
+const known = new WeakMap<readonly Rule[], { federation: Federation; states: Uint8Array }>();
+let asked = 0;
+
+function bytes(text: string): ArrayBuffer {
+  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer;
+}
+
+/** As it stands without any rule: what does not stand is hidden. */
+export function plain(federation: Federation): Uint8Array {
+  const states = new Uint8Array(numberingOf(federation).count).fill(SHOWN);
+  for (const model of federation.models)
+    if (!model.stands) states.fill(HIDDEN, model.first, model.first + model.global_ids.length);
+  return states;
+}
+
+/** What is shown, faded, hidden and tinted, and by which rules; the core decides, and its last answer counts. */
+export const useSeen = perProject<Seen>((set, get) => {
+  /** Ask the core; an answer to what was asked before is not taken. */
+  const ask = async (naming: boolean) => {
+    const { federation, rules } = get();
+    if (!federation) return;
+    asked += 1;
+    const mine = asked;
+    const begun = naming ? get().history.steps[get().history.at]?.at : undefined;
+    set({ asking: true });
+    try {
+      const path = { params: { path: { project_id: federation.id } } };
+      const body = { rules: [...rules] };
+      const answer = await taken(api.POST("/api/projects/{project_id}/resolve", { ...path, body }));
+      if (get().federation !== federation) return;
+      if (mine !== asked) {
+        // Something else was done since; what was done then has its name all the same.
+        if (begun) set((s) => ({ history: { ...s.history, steps: named(s.history, begun, answer.done) } }));
+        return;
+      }
+      const states = new Uint8Array(bytes(answer.states));
+      // Of another version than the one that is drawn: that one comes, and is asked for then.
+      if (states.length !== numberingOf(federation).count) return;
+      const given = answer.rules.map((line) => line.rule);
+      known.set(given, { federation, states });
+      set((s) => ({
+        rules: given,
+        lines: answer.rules,
+        states,
+        reasons: new Int16Array(bytes(answer.reasons)),
+        tints: answer.tints ? new Int32Array(bytes(answer.tints)) : null,
+        asking: false,
+        trouble: "",
+        history: { ...s.history, steps: told(s.history, given, naming ? answer.done : "") },
+      }));
+    } catch (error) {
+      if (mine === asked)
+        set({ asking: false, trouble: error instanceof Error ? error.message : String(error) });
+    }
+  };
+  /** The step of a time with its name, if it has none yet. */
+  const named = (history: History<Look>, at: string, name: string) =>
+    history.steps.map((step) => (step.at === at && !step.name ? { ...step, name } : step));
+  /** The present step with the rules as the core gave them back, and the name of what was done. */
+  const told = (history: History<Look>, rules: readonly Rule[], name: string) =>
+    history.steps.map((step, i) =>
+      i === history.at ? { ...step, name: step.name || name, seen: { ...step.seen, rules } } : step,
+    );
+  const show = (look: Look, states: Uint8Array | null, history: History<Look>, naming: boolean) => {
+    set((s) => ({ ...look, history, states: states ?? s.states }));
+    void ask(naming);
+  };
+  const go = (step: number): string | null => {
+    const { history } = get();
+    const to = history.steps[step];
+    if (!to || step === history.at) return null;
+    show(to.seen, atOnce(to.seen), { ...history, at: step }, false);
+    return (step < history.at ? history.steps[history.at]?.name : to.name) ?? "";
+  };
+  /** What is known already of how everything appears under rules. */
+  const atOnce = ({ rules }: Look): Uint8Array | null => {
+    const { federation } = get();
+    if (!federation) return null;
+    if (!rules.length) return plain(federation);
+    const before = known.get(rules);
+    return before?.federation === federation ? before.states : null;
+  };
+  return {
+    ...EVERYTHING,
+    federation: null,
+    lines: [],
+    states: NOTHING,
+    reasons: NO_REASONS,
+    tints: null,
+    asking: false,
+    trouble: "",
+    history: { steps: [{ seen: EVERYTHING, name: "", at: "" }], at: 0 },
+    wish: (wish, name = "") => {
+      const { federation, states, rules, depthM, history } = get();
+      if (!federation) return;
+      const at = new Date().toISOString();
+      const rule: Rule = { by: usePerson.getState().name, at, why: "", off: false, ...wish };
+      const look = { rules: [...rules, rule], depthM };
+      const next = expected(federation, states, rule);
+      show(look, next, withStep(history, { seen: look, name, at }), true);
+    },
+    see: (look, name) =>
+      show(
+        look,
+        atOnce(look),
+        withStep(get().history, { seen: look, name, at: new Date().toISOString() }),
+        true,
+      ),
+    begin: (look, history) =>
+      show(look, atOnce(look), history ?? { steps: [{ seen: look, name: "", at: "" }], at: 0 }, false),
+    undo: () => go(stepped(get().history, -1)),
+    redo: () => go(stepped(get().history, 1)),
+    goTo: (step) => void go(step),
+    follow: (federation) => {
+      const { rules } = get();
+      // What can be told of the rules without the core, until it has answered.
+      const states = rules.reduce((s, rule) => expected(federation, s, rule) ?? s, plain(federation));
+      set({ federation, states, tints: null, reasons: NO_REASONS });
+      void ask(false);
+    },
+  };
+});
+
+onBack(() => {
+  const { federation, follow } = useSeen.getState();
+  if (federation) follow(federation);
+});

@@ -1,0 +1,37 @@
+import { perProject } from "./perProject";
+
+export const NO_LEVEL = -1;
+
+export type DeskTask = "component" | "viewpoints" | "routes" | "models";
+
+interface Session {
+  task: DeskTask;
+  folded: { board: boolean; desk: boolean };
+  notice: { text: string; undo?: () => void } | null;
+  open(task: DeskTask): void;
+  fold(part: "board" | "desk", folded: boolean): void;
+  say(text: string, undo?: () => void): void;
+  hush(): void;
+}
+
+/** Do something that can go wrong, and say so in its own sentence if it does; whether it was done. */
+export async function orAloud(work: () => Promise<unknown>): Promise<boolean> {
+  try {
+    await work();
+    return true;
+  } catch (error) {
+    if (error instanceof Error) useSession.getState().say(error.message);
+    return false;
+  }
+}
+
+/** What this page of the open project is about right now; nothing here belongs to the server. */
+export const useSession = perProject<Session>((set) => ({
+  notice: null,
+  task: "component",
+  folded: { board: false, desk: false },
+  open: (task) => set((s) => ({ task, folded: { ...s.folded, desk: false } })),
+  fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),
+  say: (text, undo) => set({ notice: undo ? { text, undo } : { text } }),
+  hush: () => set({ notice: null }),
+}));

@@ -1,0 +1,56 @@
+import type { Aim, Tool } from "../stage/tools/tool";
+import { perProject } from "./perProject";
+import { useSession } from "./session";
+
+/** How the eye stands, to be changed: its lens, where it looks, how high it is. */
+export type Panel = "lens" | "look" | "eye";
+
+interface Tools {
+  /** What is in hand, until it is put away. */
+  tool: Tool | null;
+  locked: boolean;
+  keysShown: boolean;
+  /** The panel over the readouts that is open. */
+  panel: Panel | null;
+  /** Counts how often the find box was asked for. */
+  findAsked: number;
+  take(tool: Tool | null): void;
+  lock(locked: boolean): void;
+  showKeys(shown: boolean): void;
+  showPanel(panel: Panel | null): void;
+  openFind(): void;
+}
+
+export const useTools = perProject<Tools>((set, get) => ({
+  tool: null,
+  locked: false,
+  keysShown: false,
+  panel: null,
+  findAsked: 0,
+  take: (tool) => {
+    const before = get().tool;
+    set({ tool });
+    if (before !== tool) before?.cancel?.();
+  },
+  lock: (locked) => set({ locked }),
+  showKeys: (keysShown) => set({ keysShown }),
+  showPanel: (panel) => set({ panel }),
+  openFind: () => set((s) => ({ findAsked: s.findAsked + 1 })),
+}));
+
+/** A tool that takes points of the building, until it has what it needs. */
+export function pointTool(
+  about: Pick<Tool, "name" | "prompt" | "exact" | "cancel">,
+  use: (aim: Aim) => "done" | "more",
+): Tool {
+  return {
+    ...about,
+    click: (aim) => {
+      if (!aim)
+        return useSession
+          .getState()
+          .say("There is nothing there; click on the building, or Esc to leave it.");
+      if (use(aim) === "done") useTools.getState().take(null);
+    },
+  };
+}

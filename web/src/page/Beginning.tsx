@@ -1,0 +1,151 @@
+import { useCallback, useEffect, useLayoutEffect, useRef } from "react";
+import type { Federation, View } from "../api/client";
+import { fromAddress, toAddress } from "../camera/address";
+import { firstLook } from "../camera/firstLook";
+import { useLook } from "../camera/useLook";
+import { fetchDesks } from "../desk/Desk";
+import { useKeyPlan } from "../keyplan/useInstrument";
+import { fromView, toView } from "../open/document";
+import { useHabits } from "../open/habits";
+import { linksOf } from "../open/links";
+import { EVERYTHING, useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+import { usePerson } from "../people/person";
+import { crossingsOf } from "../stage/geometry/snapping";
+import type { Pose } from "../stage/pose";
+import type { Stage } from "../stage/stage";
+import { announce } from "../trail/cause";
+import { keepChanges, keepLeaving, keepView, keptChanges, keptView, takeLeaving } from "../trail/left";
+import { trailOf, trails, useTrail } from "../trail/trail";
+import { useTrailKeeper } from "../trail/useTrailKeeper";
+import { useLinkedViewpoint, useShowViewpoint } from "../viewpoints/viewpoints";
+
+/**
+ * What is seen first: the viewpoint or the view that a link names, else the project as this
+ * person left it, else its home, else everything from the front.
+ */
+export function Beginning() {
+  const { federation, stage, projectId } = useOpen();
+  const person = usePerson((s) => s.name);
+  const { fitTo } = useLook();
+  const say = useSession((s) => s.say);
+  useTrailKeeper();
+  const ready = useTrail("stage", (s) => s.of === trailOf(projectId, person));
+  const linked = useLinkedViewpoint();
+  const show = useShowViewpoint();
+  const begun = useRef("");
+  const something = federation.models.length > 0;
+  const plan = useKeyPlan(0);
+  useEffect(() => {
+    const view = stage();
+    if (view && plan) view.building.crossings = crossingsOf(plan.axes);
+  }, [stage, plan]);
+  useEffect(() => {
+    if (!ready || !something) return;
+    if (linked.wanted) {
+      if (linked.viewpoint && begun.current !== linked.viewpoint.id) {
+        begun.current = linked.viewpoint.id;
+        void show(linked.viewpoint, true);
+      }
+      return;
+    }
+    if (begun.current) return;
+    begun.current = "all";
+    const begin = async () => {
+      const links = linksOf(projectId);
+      const { see, begin: beginWith } = useSeen.getState();
+      const leaving = takeLeaving(projectId, person, window.location.hash);
+      const left = leaving ?? (await keptView("left", projectId, person));
+      const changes = await keptChanges(projectId, person);
+      // The address carries the view to a tenth of a millimetre; what this browser kept is exact.
+      const same = leaving || (left && (await toAddress(left, links)) === window.location.hash);
+      const addressed = same ? null : await fromAddress(window.location.hash, federation, links);
+      const view = addressed?.view ?? left ?? federation.home?.view;
+      if (!view)
+        return fitTo({ kind: "all" }, { ...firstLook(federation), cause: "as opened", atOnce: true });
+      const { pose, look } = fromView(federation, view);
+      if (addressed) {
+        see(look, "opened a link");
+        if (addressed.trouble) say(addressed.trouble);
+      } else if (left && useHabits.getState().reopen === "reset" && (look.rules.length || look.depthM)) {
+        say("Opened with everything shown; what was hidden is one undo away.");
+        beginWith(look, changes);
+        see(EVERYTHING, "opened with everything shown");
+      } else {
+        beginWith(look, left ? changes : undefined);
+        if (left && look.rules.length)
+          say(`As you left it, with ${counted(look.rules.length, "rule")} of what is hidden or faded.`);
+      }
+      announce(addressed ? "by its address" : left ? "as opened" : "home");
+      stage()?.go(pose, true);
+    };
+    void orAloud(begin);
+  }, [ready, linked, show, something, fitTo, federation, person, projectId, say, stage]);
+  return null;
+}
+
+/** When the eye rests, or something is shown or hidden, the address and this browser know. */
+export function useRest(federation: Federation, projectId: string, stage: () => Stage | null) {
+  const latest = useRef(federation);
+  latest.current = federation;
+  const last = useRef<View | null>(null);
+  useEffect(
+    () => () => {
+      last.current = null;
+    },
+    [],
+  );
+  const keep = useCallback(
+    (pose: Pose) => {
+      fetchDesks();
+      const seen = useSeen.getState();
+      const view = toView(latest.current, pose, seen, useSelection.getState().refs);
+      const person = usePerson.getState().name;
+      void keepView("left", projectId, person, view);
+      void keepChanges(projectId, person, seen.history);
+      last.current = view;
+      void toAddress(view, linksOf(projectId)).then(
+        (hash) => {
+          if (last.current === view)
+            window.history.replaceState(window.history.state, "", `/p/${projectId}${hash}`);
+        },
+        () => undefined, // the address follows once the server can be reached again
+      );
+    },
+    [projectId],
+  );
+  // Who leaves before the eye has rested finds it where it was all the same.
+  useLayoutEffect(() => {
+    const leave = () => {
+      const view = stage();
+      if (!view || trails.stage.getState().openedId === null) return;
+      const left = toView(
+        latest.current,
+        view.navigation.goal,
+        useSeen.getState(),
+        useSelection.getState().refs,
+      );
+      keepLeaving(projectId, usePerson.getState().name, { view: left, hash: window.location.hash });
+    };
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, [projectId, stage]);
+  useEffect(
+    () =>
+      useSeen.subscribe((now, before) => {
+        const view = stage();
+        const same =
+          now.rules === before.rules && now.depthM === before.depthM && now.history === before.history;
+        // Before the first place there is nothing yet that was left.
+        if (view && !same && trails.stage.getState().openedId !== null) keep(view.seen);
+      }),
+    [keep, stage],
+  );
+  return keep;
+}

@@ -1,0 +1,62 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useEffect } from "react";
+import { AWAY } from "../api/client";
+import { onBack } from "../api/connection";
+import { useSession } from "../open/session";
+import { tone } from "../theme";
+import { useWalkState } from "../walk/walkState";
+
+const STAYS_MS = 9000;
+
+/** What just happened or went wrong, in one sentence, with a way back where there is one. */
+export function Notice() {
+  const notice = useSession((s) => s.notice);
+  const hush = useSession((s) => s.hush);
+  const walking = useWalkState((s) => s.mode !== "orbit");
+  useEffect(() => {
+    if (!notice) return;
+    const timer = window.setTimeout(hush, STAYS_MS);
+    return () => window.clearTimeout(timer);
+  }, [notice, hush]);
+  // What could not be done for want of the server can be done now.
+  useEffect(() => onBack(() => useSession.getState().notice?.text === AWAY && hush()), [hush]);
+  if (!notice) return null;
+  return (
+    <Box
+      role="status"
+      sx={{
+        position: "absolute",
+        top: walking ? 92 : 12,
+        left: "50%",
+        transform: "translateX(-50%)",
+        bgcolor: tone.paper,
+        border: `1px solid ${tone.ink}`,
+        boxShadow: "3px 3px 0 rgba(30,43,54,.15)",
+        px: 1.5,
+        py: 0.75,
+        display: "flex",
+        gap: 1.25,
+        alignItems: "center",
+        maxWidth: "86%",
+        fontSize: 13.5,
+      }}
+    >
+      {notice.text}
+      {notice.undo && (
+        <Button
+          variant="outlined"
+          onClick={() => {
+            notice.undo?.();
+            hush();
+          }}
+        >
+          Undo
+        </Button>
+      )}
+      <Button variant="text" onClick={hush} aria-label="Close this note">
+        close
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,223 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { Link, useParams } from "react-router";
+import { ActionsContext } from "../actions/ActionsContext";
+import { Keys } from "../actions/Keys";
+import type { Federation } from "../api/client";
+import { useFederation, useFollow, useModels } from "../api/queries";
+import { BesidePane } from "../beside/BesidePane";
+import { DrawingOnStage } from "../beside/DrawingOnStage";
+import { StoreyBoard } from "../board/StoreyBoard";
+import { Desk, fetchDesks } from "../desk/Desk";
+import { KeyPlan } from "../keyplan/KeyPlan";
+import { endProject } from "../open/perProject";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { EyeNews, OpenContext, useOpen } from "../open/useStage";
+import { RouteOnStage } from "../routes/RouteOnStage";
+import { Reasons } from "../seen/Reasons";
+import type { Stage } from "../stage/stage";
+import { DropZone } from "../start/DropZone";
+import { uploadsOf } from "../start/uploads";
+import { FINGER, face, SLIM, tone } from "../theme";
+import { WalkBar } from "../walk/WalkBar";
+import { Beginning, useRest } from "./Beginning";
+import { Footer } from "./Footer";
+import { Notice } from "./Notice";
+import { StageView } from "./StageView";
+import { TopBar } from "./TopBar";
+import { Trouble } from "./Trouble";
+import "./checks";
+import { useAllActions } from "./useAllActions";
+import { useRoomForStage } from "./useRoomForStage";
+
+/** A project: board, stage and desk. */
+export function ProjectPage() {
+  const { projectId = "" } = useParams();
+  const { data, error } = useFederation(projectId);
+  useFollow(projectId);
+  if (error && !data) {
+    return (
+      <Plain>
+        {error.message} <Link to="/">Go to the start page</Link>
+      </Plain>
+    );
+  }
+  if (!data) return <Plain>Opening ...</Plain>;
+  return <Opened key={projectId} federation={data} projectId={projectId} />;
+}
+
+function WithActions({ children }: { children: ReactNode }) {
+  return <ActionsContext value={useAllActions()}>{children}</ActionsContext>;
+}
+
+function Plain({ children }: { children: ReactNode }) {
+  return <Box sx={{ p: 4, fontSize: 16, bgcolor: tone.film, height: "100%" }}>{children}</Box>;
+}
+
+function Opened({ federation, projectId }: { federation: Federation; projectId: string }) {
+  const stage = useRef<Stage | null>(null);
+  const [ready, setReady] = useState(false);
+  const eye = useRef(new EyeNews());
+  const drawn = useRef(new EyeNews());
+  const onReady = useCallback((made: Stage | null) => {
+    stage.current = made;
+    setReady(made !== null);
+  }, []);
+  const open = useMemo(
+    () => ({ federation, stage: () => stage.current, eye: eye.current, drawn: drawn.current, projectId }),
+    [federation, projectId],
+  );
+  const onRest = useRest(federation, projectId, open.stage);
+  useLayoutEffect(() => {
+    useSelection.getState().follow(federation);
+    useSeen.getState().follow(federation);
+  }, [federation]);
+  // Last, so that nothing hears of it any more.
+  useEffect(() => endProject, []);
+  const folded = useSession((s) => s.folded);
+  useRoomForStage();
+  return (
+    <OpenContext value={open}>
+      <WithActions>
+        <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
+          <Box
+            sx={{
+              display: "grid",
+              gridTemplateColumns: "auto minmax(0, 1fr) auto",
+              gridTemplateRows: "44px minmax(0, 1fr) 84px",
+              [FINGER]: { gridTemplateRows: "44px minmax(0, 1fr) 108px" },
+              gridTemplateAreas: '"top top top" "board stage desk" "foot foot foot"',
+              height: "100%",
+            }}
+          >
+            {/* The stage comes first, so that the keyboard is there at once. */}
+            <Box sx={{ gridArea: "stage", position: "relative", display: "grid", minWidth: 0, minHeight: 0 }}>
+              <StageView onReady={onReady} onRest={onRest} />
+              <OverStage ready={ready} />
+            </Box>
+            <Box sx={{ gridArea: "top", display: "grid", gridTemplateColumns: "minmax(0, 1fr)" }}>
+              <TopBar />
+            </Box>
+            <Box sx={{ gridArea: "board", minHeight: 0, display: "grid" }}>
+              {folded.board ? <BoardEdge /> : <BoardPane />}
+            </Box>
+            <Box sx={{ gridArea: "desk", minHeight: 0 }}>
+              <Desk />
+            </Box>
+            <Box sx={{ gridArea: "foot", display: "grid", gridTemplateColumns: "minmax(0, 1fr)" }}>
+              <Footer />
+            </Box>
+          </Box>
+        </DropZone>
+        {ready && <Beginning />}
+        <Keys />
+      </WithActions>
+    </OpenContext>
+  );
+}
+
+/** What lies over the stage, and the drawing beside it. */
+function OverStage({ ready }: { ready: boolean }) {
+  const { federation } = useOpen();
+  const something = federation.models.length > 0;
+  return (
+    <Box
+      sx={{
+        position: "absolute",
+        inset: 0,
+        display: "flex",
+        pointerEvents: "none",
+        "& > :first-of-type > *": { pointerEvents: "auto" },
+      }}
+    >
+      <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
+        {ready && <DrawingOnStage />}
+        {!something && <Empty />}
+        {something && <KeyPlan />}
+        {ready && <WalkBar />}
+        {ready && <RouteOnStage />}
+        {something && <Reasons />}
+        <Notice />
+        <Trouble />
+      </Box>
+      {ready && <BesidePane />}
+    </Box>
+  );
+}
+
+function BoardPane() {
+  return (
+    <Box
+      sx={{
+        width: 246,
+        [SLIM]: { width: 220 },
+        [FINGER]: { width: 330 },
+        minHeight: 0,
+        bgcolor: tone.paper,
+        borderRight: `1px solid ${tone.line}`,
+      }}
+    >
+      <StoreyBoard />
+    </Box>
+  );
+}
+
+function BoardEdge() {
+  const fold = useSession((s) => s.fold);
+  return (
+    <Box sx={{ width: 30, bgcolor: "#efebe2", borderRight: `1px solid ${tone.line}`, display: "flex" }}>
+      <Box
+        component="button"
+        type="button"
+        onClick={() => fold("board", false)}
+        sx={{
+          border: 0,
+          bgcolor: "transparent",
+          writingMode: "vertical-rl",
+          py: 2,
+          width: "100%",
+          alignSelf: "start",
+          cursor: "pointer",
+          fontFamily: face.head,
+          fontWeight: 600,
+          fontSize: 13,
+          color: tone.soft,
+        }}
+      >
+        Storey board
+      </Box>
+    </Box>
+  );
+}
+
+function Empty() {
+  const open = useSession((s) => s.open);
+  const { projectId } = useOpen();
+  const { data } = useModels(projectId);
+  useEffect(fetchDesks, []);
+  const busy = data?.filter((model) => model.status === "waiting" || model.status === "reading") ?? [];
+  const reading =
+    busy[0] && (busy.length > 1 ? `${busy.length} models are being read` : `${busy[0].name} is being read`);
+  return (
+    <Box
+      sx={{ position: "absolute", inset: 0, display: "grid", placeItems: "center", pointerEvents: "none" }}
+    >
+      <Box sx={{ textAlign: "center", pointerEvents: "auto", maxWidth: 380 }}>
+        <Box sx={{ fontSize: 20, fontWeight: 600, mb: 0.5 }}>
+          {reading ? `${reading} ...` : "Nothing to draw yet"}
+        </Box>
+        <Box sx={{ color: tone.soft, mb: 1.5 }}>
+          {reading
+            ? "Each model appears as soon as it is read."
+            : "Drop IFC files anywhere on this page; each appears as soon as it is read."}
+        </Box>
+        <Button variant="outlined" onClick={() => open("models")}>
+          Show the models
+        </Button>
+      </Box>
+    </Box>
+  );
+}

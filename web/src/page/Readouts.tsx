@@ -1,0 +1,119 @@
+import Box from "@mui/material/Box";
+import Popover from "@mui/material/Popover";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { EyePanel } from "../camera/EyePanel";
+import { LensPanel, spokenLens } from "../camera/LensPanel";
+import { useNorth } from "../keyplan/useInstrument";
+import { useHabits } from "../open/habits";
+import { overStorey } from "../open/levels";
+import { type Panel, useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { looking, type Pose } from "../stage/pose";
+import { face, tone } from "../theme";
+import { LookPanel } from "./LookPanel";
+
+/** How the eye stands: written straight to the page at every frame, without rendering React. */
+export function Readouts() {
+  const { eye, federation, stage } = useOpen();
+  const north = useNorth();
+  const trueNorth = useHabits((s) => s.trueNorth);
+  const pixelMm = useHabits((s) => s.pixelMm);
+  const refs = useRef<Partial<Record<Panel, HTMLSpanElement>>>({});
+  useEffect(
+    () =>
+      eye.listen((pose: Pose) => {
+        const { bearingDeg, tiltDeg } = looking(pose);
+        const own = (bearingDeg - north + 720) % 360;
+        const { name, overM } = overStorey(federation.levels, pose.eye.z);
+        const scale = (pose.heightM * 1000) / ((stage()?.canvas.clientHeight ?? 1) * pixelMm);
+        const texts: Record<Panel, string> = {
+          lens:
+            pose.projection === "parallel" ? `parallel 1:${scale.toPrecision(3)}` : spokenLens(pose.angleDeg),
+          look: `${(Math.round(own) % 360).toString().padStart(3, "0")}° · ${Math.abs(tiltDeg).toFixed(0)}°${tiltDeg >= 0.5 ? " down" : tiltDeg <= -0.5 ? " up" : ""}`,
+          eye: `${overM < 0 ? "−" : "+"}${Math.abs(overM).toFixed(2)} over ${name.replace(/^Level /, "")}`,
+        };
+        for (const [key, span] of Object.entries(refs.current) as [Panel, HTMLSpanElement][])
+          span.textContent = texts[key];
+      }),
+    [eye, federation, north, stage, pixelMm],
+  );
+  const ref = (figure: Panel) => (span: HTMLSpanElement | null) => {
+    if (span) refs.current[figure] = span;
+  };
+  return (
+    <Box sx={{ display: "flex", gap: 2.5, whiteSpace: "nowrap" }}>
+      <Readout panel="lens" name="Lens" innerRef={ref("lens")}>
+        <LensPanel />
+      </Readout>
+      <Readout
+        name={trueNorth ? "Look, true north" : "Look, building north"}
+        panel="look"
+        innerRef={ref("look")}
+      >
+        <LookPanel />
+      </Readout>
+      <Readout panel="eye" name="Eye" innerRef={ref("eye")}>
+        <EyePanel />
+      </Readout>
+    </Box>
+  );
+}
+
+function Readout(props: {
+  panel: Panel;
+  name: string;
+  innerRef: React.Ref<HTMLSpanElement>;
+  children: ReactNode;
+}) {
+  const open = useTools((s) => s.panel === props.panel);
+  const show = useTools((s) => s.showPanel);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <Box>
+      <Box
+        component="button"
+        type="button"
+        aria-label={`${props.name}: change`}
+        ref={setAnchor}
+        aria-expanded={open}
+        onClick={() => show(props.panel)}
+        sx={{
+          border: 0,
+          bgcolor: "transparent",
+          p: 0,
+          textAlign: "left",
+          cursor: "pointer",
+          color: tone.ink,
+          "&:hover span": { textDecoration: "underline" },
+        }}
+      >
+        <Box
+          sx={{
+            fontFamily: face.head,
+            fontWeight: 600,
+            fontSize: 12,
+            letterSpacing: ".05em",
+            color: tone.soft,
+            textTransform: "uppercase",
+          }}
+        >
+          {props.name} ▴
+        </Box>
+        <Box component="span" ref={props.innerRef} sx={{ fontFamily: face.figure, fontSize: 12.5 }} />
+      </Box>
+      <Popover
+        open={open && anchor !== null}
+        anchorEl={anchor}
+        onClose={() => show(null)}
+        anchorOrigin={{ vertical: "top", horizontal: "left" }}
+        transformOrigin={{ vertical: "bottom", horizontal: "left" }}
+        slotProps={{
+          paper: { sx: { border: `1px solid ${tone.ink}`, boxShadow: "3px 3px 0 rgba(30,43,54,.15)" } },
+          backdrop: { invisible: true },
+        }}
+      >
+        {props.children}
+      </Popover>
+    </Box>
+  );
+}

@@ -1,0 +1,43 @@
+import Box from "@mui/material/Box";
+import { OVER_STAGE } from "../camera/covered";
+import { useSeen } from "../open/seen";
+import { useTools } from "../open/tools";
+import { Mark } from "../parts/Mark";
+import { useWalkState } from "../walk/walkState";
+import { KeptInside } from "./KeptInside";
+import { Opened } from "./Opened";
+
+/** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
+export function StageMarks() {
+  const { tool, take, locked, lock } = useTools();
+  const limit = useSeen((s) => s.depthM);
+  const walking = useWalkState((s) => s.mode !== "orbit");
+  return (
+    <Box
+      {...OVER_STAGE}
+      sx={{
+        position: "absolute",
+        left: 12,
+        top: walking ? 92 : 10,
+        display: "grid",
+        gap: 0.75,
+        justifyItems: "start",
+      }}
+    >
+      {tool && <Mark text={tool.prompt} act="Put away" onAct={() => take(null)} />}
+      {locked && <Mark text="The view is locked." act="Open the lock" onAct={() => lock(false)} />}
+      <KeptInside />
+      <Opened />
+      {limit !== null && (
+        <Mark
+          text={`Seen to ${limit} m beyond the target.`}
+          act="See everything"
+          onAct={() => {
+            const { rules, see } = useSeen.getState();
+            see({ rules, depthM: null }, "saw to any depth");
+          }}
+        />
+      )}
+    </Box>
+  );
+}

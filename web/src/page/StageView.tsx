@@ -1,0 +1,149 @@
+import Box from "@mui/material/Box";
+import { useCallback, useEffect, useRef } from "react";
+import { Vector3 } from "three";
+import { useLook } from "../camera/useLook";
+import { BACKGROUNDS, useHabits } from "../open/habits";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
+import { useOpen, useStageNews } from "../open/useStage";
+import { HoverLabel, RegionBox } from "../parts/StageSigns";
+import { type Pose, toShape } from "../stage/pose";
+import { Stage } from "../stage/stage";
+import { keepPlace } from "../trail/useTrailKeeper";
+import { useWalk } from "../walk/useWalk";
+import { StageMarks } from "./StageMarks";
+import { useOrigin } from "./useOrigin";
+
+/** What is picked on the drawing and out of sight on the stage is brought into it. */
+function useBringIn() {
+  const { stage } = useOpen();
+  const { fitTo } = useLook();
+  const latest = useRef<(component: number) => void>(() => undefined);
+  latest.current = (component) => {
+    const view = stage();
+    const box = view?.building.boxesOf([component]).get(component);
+    if (!view || !box || view.main.shows(box.getCenter(new Vector3()))) return;
+    void fitTo({ kind: "components", components: [component] });
+  };
+  return useCallback((component: number) => latest.current(component), []);
+}
+
+/** The canvas; the 3D view itself lives in `stage/` and knows nothing of React. */
+export function StageView(props: {
+  onReady: (stage: Stage | null) => void;
+  /** The eye has come to rest somewhere. */
+  onRest: (pose: Pose) => void;
+}) {
+  const { onReady, onRest } = props;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const stageRef = useRef<Stage | null>(null);
+  const { federation, eye, drawn } = useOpen();
+  const states = useSeen((s) => s.states);
+  const tints = useSeen((s) => s.tints);
+  const depthM = useSeen((s) => s.depthM);
+  const picked = useSelection((s) => s.picked);
+  const bringIn = useBringIn();
+  const walk = useWalk();
+  const latestWalk = useRef(walk);
+  latestWalk.current = walk;
+  const latestFederation = useRef(federation);
+  latestFederation.current = federation;
+
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const stage = new Stage(element, {
+      hover: (hovered, at, where) =>
+        useStageNews.setState({ hovered, hoverAt: at && hovered >= 0 ? { ...at, where } : null }),
+      pick: (component, add, where) => {
+        const { picked: now, pick } = useSelection.getState();
+        if (component < 0) pick([]);
+        else if (!add) pick([component]);
+        else pick(now.includes(component) ? now.filter((c) => c !== component) : [...now, component]);
+        if (component >= 0) useSession.getState().open("component");
+        if (component >= 0 && where === "drawing") bringIn(component);
+      },
+      moved: (pose, where) => {
+        const shown = where === "stage" ? element : stageRef.current?.drawing?.element;
+        if (shown) shown.dataset.pose = JSON.stringify(toShape(pose));
+        (where === "stage" ? eye : drawn).tell(pose);
+      },
+      streaming: (pending, total, failed) => {
+        element.dataset.pending = String(pending);
+        element.dataset.total = String(total);
+        useStageNews.setState({ pending, total, failed: [...failed] });
+      },
+      stopped: () =>
+        useSession
+          .getState()
+          .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      kept: (at) => useStageNews.setState({ keptAt: at }),
+      moverLeft: () => latestWalk.current.orbit(),
+      refused: () => useSession.getState().say("The view is locked; open the lock to move."),
+      rested: (pose, cause, where) => {
+        if (!stageRef.current) return;
+        keepPlace(stageRef.current, latestFederation.current, cause, where);
+        if (where === "stage") onRest(pose);
+      },
+    });
+    stageRef.current = stage;
+    onReady(stage);
+    return () => {
+      onReady(null);
+      stage.dispose();
+      stageRef.current = null;
+    };
+  }, [eye, drawn, onReady, onRest, bringIn]);
+
+  const habits = useHabits();
+  useEffect(() => {
+    const { wheelButton, device, instant, tumble, keepInside } = habits;
+    stageRef.current?.setHabits({ wheelButton, device, instant, tumble, keepInside });
+    stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
+  }, [habits]);
+  const locked = useTools((s) => s.locked);
+  useEffect(() => {
+    if (stageRef.current) stageRef.current.navigation.locked = locked;
+  }, [locked]);
+  const tool = useTools((s) => s.tool);
+  useEffect(() => {
+    stageRef.current?.setTool(tool);
+  }, [tool]);
+  const rebase = useRef(useOrigin());
+  useEffect(() => {
+    const stage = stageRef.current;
+    if (!stage) return;
+    stage.building.setFederation(federation);
+    rebase.current(stage, federation, () => latestWalk.current.orbit());
+  }, [federation]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new federation begins with an empty table
+  useEffect(() => stageRef.current?.building.setVisible(states), [states, federation]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: likewise
+  useEffect(() => stageRef.current?.building.setTints(tints), [tints, federation]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: likewise
+  useEffect(() => stageRef.current?.building.setPicked(picked), [picked, federation]);
+  useEffect(() => stageRef.current?.setDepthLimit(depthM), [depthM]);
+
+  return (
+    <Box sx={{ position: "relative", minWidth: 0, minHeight: 0, overflow: "hidden" }}>
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        className="stage"
+        aria-label="The building; drag to turn, right drag to pan, wheel to zoom"
+        style={{
+          display: "block",
+          width: "100%",
+          height: "100%",
+          touchAction: "none",
+          cursor: tool ? "crosshair" : "default",
+        }}
+      />
+      <RegionBox where="stage" />
+      <StageMarks />
+      <HoverLabel where="stage" />
+    </Box>
+  );
+}

@@ -1,0 +1,160 @@
+import Box from "@mui/material/Box";
+import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Find } from "../actions/Find";
+import { useBeside } from "../beside/shown";
+import { useDrawings } from "../beside/useDrawings";
+import { useLook } from "../camera/useLook";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+import { initials, usePerson } from "../people/person";
+import { face, tone } from "../theme";
+import { useHome } from "../viewpoints/home";
+import { useWalk } from "../walk/useWalk";
+import { useWalkState } from "../walk/walkState";
+
+/** The project, what can be done on the stage, and who sits here. */
+export function TopBar() {
+  const { federation, stage } = useOpen();
+  const { fitTo } = useLook();
+  const home = useHome();
+  const open = useSession((s) => s.open);
+  const drawings = useDrawings();
+  const beside = useBeside((s) => s.drawing !== null);
+  const walk = useWalk();
+  const mode = useWalkState((s) => s.mode);
+  const [edges, setEdges] = useState(true);
+  return (
+    <Box
+      component="header"
+      sx={{ bgcolor: tone.ink, color: tone.paper, display: "flex", alignItems: "center", gap: 1, px: 1.75 }}
+    >
+      <Box
+        component={Link}
+        to="/"
+        sx={{
+          color: "inherit",
+          textDecoration: "none",
+          fontSize: 18,
+          fontWeight: 600,
+          mr: 1.5,
+          whiteSpace: "nowrap",
+          flexShrink: 0,
+        }}
+      >
+        Stair Path
+      </Box>
+      <Box
+        sx={{
+          color: "#c5cdd3",
+          fontFamily: face.head,
+          fontSize: 14,
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+          minWidth: 0,
+          flex: "0 1 auto",
+        }}
+        title={federation.name}
+      >
+        {federation.name} · {counted(federation.models.length, "model")}
+      </Box>
+      <Box sx={{ flex: "1 1 0" }} />
+      <BarButton title="Frame everything from where you look" onClick={() => void fitTo({ kind: "all" })}>
+        Fit all
+      </BarButton>
+      <BarButton
+        title="Your own home, else the project's, else the front view"
+        onClick={() => void home.go(false)}
+      >
+        Home
+      </BarButton>
+      <BarButton
+        title="Draw the edges of components"
+        on={edges}
+        onClick={() => {
+          stage()?.setEdges(!edges);
+          setEdges(!edges);
+        }}
+      >
+        Edges
+      </BarButton>
+      <BarButton title="On foot, over floors and stairs (M)" on={mode === "walk"} onClick={walk.toggleWalk}>
+        Walk
+      </BarButton>
+      <BarButton title="Fly, without feet (F)" on={mode === "fly"} onClick={walk.toggleFly}>
+        Fly
+      </BarButton>
+      <BarButton title="A plan or an elevation beside the stage" on={beside} onClick={drawings.toggle}>
+        Plan beside
+      </BarButton>
+      <Find />
+      <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>
+        Keep this view
+      </BarButton>
+      <Who />
+    </Box>
+  );
+}
+
+function BarButton(props: { title: string; on?: boolean; onClick: () => void; children: string }) {
+  return (
+    <Tooltip title={props.title}>
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={props.on}
+        onClick={props.onClick}
+        sx={{
+          border: 0,
+          bgcolor: props.on ? tone.here : "transparent",
+          color: tone.paper,
+          px: 1.25,
+          height: 28,
+          cursor: "pointer",
+          borderRadius: "2px",
+          fontFamily: face.text,
+          fontWeight: 400,
+          fontSize: 14,
+          whiteSpace: "nowrap",
+          flexShrink: 0,
+          "@media (max-width: 1100px)": { px: 0.9, fontSize: 13 },
+          "&:hover": { bgcolor: props.on ? tone.here : "#33424f" },
+        }}
+      >
+        {props.children}
+      </Box>
+    </Tooltip>
+  );
+}
+
+function Who() {
+  const { name, setName } = usePerson();
+  return (
+    <Tooltip title={`${name || "No name yet"}: click to change the name`}>
+      <Box
+        component="button"
+        type="button"
+        aria-label={`You are ${name}; change the name`}
+        onClick={() => setName("")}
+        sx={{
+          ml: 1,
+          flexShrink: 0,
+          width: 28,
+          height: 28,
+          borderRadius: "50%",
+          border: 0,
+          bgcolor: "#8fb8b5",
+          color: tone.ink,
+          fontWeight: 600,
+          fontSize: 12,
+          cursor: "pointer",
+        }}
+      >
+        {initials(name) || "?"}
+      </Box>
+    </Tooltip>
+  );
+}

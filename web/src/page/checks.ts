@@ -1,0 +1,32 @@
+import { followedLevel } from "../keyplan/plan";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useTools } from "../open/tools";
+import { useStageNews } from "../open/useStage";
+import { trails } from "../trail/trail";
+import { useWalkState } from "../walk/walkState";
+
+/** What is open, as the page knows it, for checks against the core. */
+const open = {
+  seen: () => useSeen.getState(),
+  picked: () => useSelection.getState().picked,
+  trail: (kind: keyof typeof trails = "stage") => trails[kind].getState(),
+  tool: () => useTools.getState().tool?.name ?? null,
+  /** The component that is named under the cursor. */
+  hovered: () => useStageNews.getState().hovered,
+  mode: () => useWalkState.getState().mode,
+  /** The storey that the key plan shows by itself for an eye about the origin. */
+  followed: (eye: [number, number, number]) => {
+    const { federation } = useSeen.getState();
+    const [x, y, z] = eye;
+    return federation ? federation.levels[followedLevel(federation, { x, y, z })]?.name : undefined;
+  },
+};
+
+declare global {
+  interface Window {
+    stairpathOpen?: typeof open;
+  }
+}
+
+window.stairpathOpen = open;

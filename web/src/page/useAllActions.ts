@@ -1,0 +1,26 @@
+import { useMemo } from "react";
+import { useWindowActions } from "../actions/useWindowActions";
+import { useBesideActions } from "../beside/useBesideActions";
+import { useCameraActions } from "../camera/useCameraActions";
+import { useTurnActions } from "../keyplan/useTurnActions";
+import type { Action } from "../open/action";
+import { useSeenActions } from "../seen/useSeenActions";
+import { useTrailActions } from "../trail/useTrailActions";
+import { useHomeActions } from "../viewpoints/useHomeActions";
+import { useWalkActions } from "../walk/useWalkActions";
+
+/** Every action of an open project: each task brings its own. */
+export function useAllActions(): readonly Action[] {
+  const walk = useWalkActions();
+  const camera = useCameraActions();
+  const trail = useTrailActions();
+  const home = useHomeActions();
+  const turns = useTurnActions();
+  const seen = useSeenActions();
+  const beside = useBesideActions();
+  const window = useWindowActions();
+  return useMemo(
+    () => [...walk, ...camera, ...trail, ...home, ...turns, ...seen, ...beside, ...window],
+    [walk, camera, trail, home, turns, seen, beside, window],
+  );
+}

@@ -1,0 +1,58 @@
+import Box from "@mui/material/Box";
+import { find } from "../open/numbering";
+import { useOpen, useStageNews } from "../open/useStage";
+import type { ViewKind } from "../stage/view";
+import { face, tone } from "../theme";
+
+/** The region that is being drawn. */
+export function RegionBox({ where }: { where: ViewKind }) {
+  const region = useStageNews((s) => s.region);
+  if (region?.where !== where) return null;
+  return (
+    <Box
+      data-testid="region"
+      sx={{
+        position: "absolute",
+        left: region.x,
+        top: region.y,
+        width: region.width,
+        height: region.height,
+        border: `1.5px solid ${tone.here}`,
+        bgcolor: "rgba(14,124,134,.1)",
+        pointerEvents: "none",
+      }}
+    />
+  );
+}
+
+/** Names the component under the cursor, beside it. */
+export function HoverLabel({ where }: { where: ViewKind }) {
+  const { hovered, hoverAt } = useStageNews();
+  const { federation } = useOpen();
+  if (hovered < 0 || hoverAt?.where !== where) return null;
+  const found = find(federation, hovered);
+  if (!found) return null;
+  const discipline = federation.disciplines[found.model.discipline[found.at] ?? 0];
+  return (
+    <Box
+      sx={{
+        position: "absolute",
+        left: hoverAt.x + 16,
+        top: hoverAt.y + 14,
+        pointerEvents: "none",
+        bgcolor: tone.ink,
+        color: tone.paper,
+        px: 1,
+        py: 0.4,
+        fontSize: 12.5,
+        whiteSpace: "nowrap",
+        borderRadius: "2px",
+      }}
+    >
+      <Box component="span" sx={{ fontFamily: face.head, fontWeight: 600, mr: 0.8, color: "#fff" }}>
+        {discipline?.code}
+      </Box>
+      {found.model.labels[found.at]}
+    </Box>
+  );
+}

@@ -1,0 +1,82 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useLook } from "../camera/useLook";
+import { numberingOf } from "../open/numbering";
+import { type RuleLine, useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+
+/** One rule: what it says, of whom and when, and what can be done with it. */
+export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
+  const { federation } = useOpen();
+  const { fitTo } = useLook();
+  const { rule } = line;
+  const change = (rules: ReturnType<typeof useSeen.getState>["rules"], name: string) => {
+    const { see, depthM } = useSeen.getState();
+    see({ rules, depthM }, name);
+  };
+  /** The components it is the reason for, else those it selects one by one. */
+  const decided = () => {
+    const { reasons } = useSeen.getState();
+    const found: number[] = [];
+    for (let n = 0; n < reasons.length; n++) if (reasons[n] === place) found.push(n);
+    if (found.length || rule.select.kind !== "these") return found;
+    return numberingOf(federation).numbersOf(rule.select);
+  };
+  const others = () => useSeen.getState().rules.filter((_, i) => i !== place);
+  const what = line.says.replace(/^[^:]*: /, "");
+  return (
+    <Box data-testid="reason" sx={{ borderTop: `1px solid ${tone.line}`, py: 0.75, fontSize: 13.5 }}>
+      <Box sx={{ fontWeight: 600, color: rule.off ? tone.soft : tone.ink, overflowWrap: "anywhere" }}>
+        {line.says}
+        {rule.off && " (switched off)"}
+      </Box>
+      <Box sx={{ color: tone.soft, fontSize: 12.5 }}>
+        {line.decides || rule.off
+          ? counted(line.decides, "component")
+          : "no component now; others count over it"}
+        {rule.by && ` · ${rule.by}`}
+        {rule.at && `, ${spokenTime(rule.at)}`}
+        {line.gone > 0 && ` · ${counted(line.gone, "component")} of it gone from the models`}
+      </Box>
+      {rule.why && <Box sx={{ fontStyle: "italic" }}>{rule.why}</Box>}
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.25 }}>
+        <Button
+          variant="text"
+          onClick={() =>
+            change(
+              useSeen.getState().rules.map((r, i) => (i === place ? { ...r, off: !r.off } : r)),
+              `switched ${rule.off ? "on" : "off"} "${line.says}"`,
+            )
+          }
+        >
+          {rule.off ? "switch on" : "switch off"}
+        </Button>
+        <Button variant="text" onClick={() => useSelection.getState().pick(decided())}>
+          select
+        </Button>
+        <Button
+          variant="text"
+          onClick={() => {
+            const components = decided();
+            if (components.length) void fitTo({ kind: "components", components });
+          }}
+        >
+          look at
+        </Button>
+        <Button variant="text" onClick={() => change(others(), `brought back ${what}`)}>
+          bring back
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function spokenTime(at: string): string {
+  const time = new Date(at);
+  return Number.isNaN(time.getTime())
+    ? at
+    : time.toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+}

@@ -1,0 +1,57 @@
+import { useMemo } from "react";
+import { numberingOf } from "../open/numbering";
+import { useSeen } from "../open/seen";
+import { pickedNow, useSelection } from "../open/selection";
+import type { Selector } from "../open/selectors";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+
+/** Hiding, isolating, fading and bringing back; each a rule with a name, and undone by name. */
+export function useSeeing() {
+  const { federation } = useOpen();
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const { wish, see, undo, redo } = useSeen.getState();
+    const picked = (): Selector | null => {
+      const numbers = pickedNow();
+      if (numbers.length) return numberingOf(federation).these(numbers);
+      say("Nothing is picked; click a component first.");
+      return null;
+    };
+    const of = (select: Selector | null | undefined) => select ?? picked();
+    return {
+      put: (effect: "show" | "fade" | "hide", select: Selector) => wish({ select, effect }),
+      hide: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (!select) return;
+        wish({ select, effect: "hide" });
+        useSelection.getState().pick([]);
+      },
+      only: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "only" });
+      },
+      fadeRest: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "fade_rest" });
+      },
+      bringBack: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "show" });
+      },
+      everything: () => {
+        const { rules, depthM } = useSeen.getState();
+        if (rules.length || depthM !== null) see({ rules: [], depthM: null }, "brought everything back");
+        else say("Everything is shown already.");
+      },
+      undo: () => {
+        const name = undo();
+        say(name === null ? "There is nothing to undo." : `Undone: ${name || "the last change"}.`);
+      },
+      redo: () => {
+        const name = redo();
+        say(name === null ? "There is nothing to do again." : `Done again: ${name || "the next change"}.`);
+      },
+    };
+  }, [federation]);
+}

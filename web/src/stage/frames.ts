@@ -1,0 +1,64 @@
+import type { View } from "./view";
+
+/** A frame that takes longer makes gliding a nuisance. */
+const SLOW_FRAME_MS = 80;
+
+/** What frames need of the stage. */
+export interface FramesHost {
+  views(): readonly View[];
+  draw(view: View): void;
+  /** Wait until what was drawn is there. */
+  finish(): void;
+  moved(view: View): void;
+}
+
+/** Draws each view when something about it changed, and finds out whether frames take long. */
+export class Frames {
+  private asked = 0;
+  private frameMs = 0;
+  /** So many of the next frames are timed, as long as they are slow. */
+  private toTime = 0;
+
+  constructor(private readonly host: FramesHost) {}
+
+  /** Draw a view, or all of them, in the next frame. */
+  ask(view?: View): void {
+    for (const each of view ? [view] : this.host.views()) each.dirty = true;
+    if (!this.asked) this.asked = requestAnimationFrame((now) => this.frame(now));
+  }
+
+  /** Find out anew how long frames take; the first after something came also uploads it. */
+  timeAgain(): void {
+    this.toTime = 2;
+  }
+
+  get slow(): boolean {
+    return this.frameMs > SLOW_FRAME_MS;
+  }
+
+  private frame(now: number): void {
+    this.asked = 0;
+    const drawn = this.host.views().filter((view) => view.dirty);
+    for (const view of drawn) {
+      view.dirty = false;
+      const { navigation } = view;
+      navigation.tick(now);
+      if (this.slow) navigation.arrive();
+      // Where drawing is slow, edges wait until the eye rests.
+      view.sketching = this.slow && (navigation.busy || navigation.dragging);
+      const begun = performance.now();
+      this.host.draw(view);
+      if (this.toTime > 0) {
+        this.host.finish();
+        this.frameMs = performance.now() - begun;
+        this.toTime = this.slow ? this.toTime - 1 : 0;
+      }
+      this.host.moved(view);
+    }
+    for (const view of drawn) view.settle();
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.asked);
+  }
+}

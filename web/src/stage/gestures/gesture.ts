@@ -1,0 +1,48 @@
+import type { Vector2, Vector3 } from "three";
+import type { Pose } from "../pose";
+import type { Cause, Habits, NavigationHost } from "./host";
+import type { Backed } from "./inside";
+
+/** A mouse button, finger or pen on a view, or over it. */
+export interface Press {
+  /** From -1 to 1, right and up. */
+  at: Vector2;
+  pointer: number;
+  kind: "mouse" | "touch" | "pen";
+  button: number;
+  shift: boolean;
+  /** With the key held that adds to what is picked. */
+  adds: boolean;
+  /** With the key held that goes through surfaces. */
+  through: boolean;
+}
+
+/** A turn of the wheel, or two fingers on a trackpad, in pixels. */
+export interface WheelTurn {
+  at: Vector2;
+  acrossPx: number;
+  alongPx: number;
+  pace: "fine" | "plain" | "fast";
+  through: boolean;
+  /** Two fingers that spread or close come as a wheel with the control key. */
+  pinched: boolean;
+}
+
+/** A drag, from its first movement beyond that of a click to its end. */
+export interface Gesture {
+  begin?(): void;
+  move(from: Vector2, to: Vector2, press: Press): void;
+  /** Over, or broken off. */
+  end?(broken: boolean): void;
+}
+
+/** What gestures move: a pose, as its owner likes it to be moved. */
+export interface Hand {
+  readonly pose: Pose;
+  readonly habits: Habits;
+  readonly host: NavigationHost;
+  /** The pose was changed, by what. */
+  moved(cause: Cause): void;
+  /** So much of a way as stays in the room that the eye is in, and whether a wall ended it. */
+  keptWay(wanted: Vector3): Backed;
+}

@@ -1,0 +1,27 @@
+import type { Vector3 } from "three";
+import type { SnapKind } from "../geometry/snapping";
+import type { Gesture } from "../gestures/gesture";
+import type { View } from "../view";
+
+/** Where a tool was used: a point of a component, about the origin. */
+export interface Aim {
+  component: number;
+  point: Vector3;
+  /** What of the component the point is; a point of its face, unless exact points are meant. */
+  kind: SnapKind;
+}
+
+/** What is in somebody's hand instead of picking and turning, until it is put away. */
+export interface Tool {
+  readonly name: string;
+  /** What to do with it, in a sentence. */
+  readonly prompt: string;
+  /** Exact points are meant: corners, edges and grid crossings catch the cursor, and are marked before the click. */
+  readonly exact?: boolean;
+  /** Takes a drag with the left button; everything else moves as always. */
+  down?(view: View): Gesture;
+  /** Takes a click, instead of picking. */
+  click?(aim: Aim | null): void;
+  /** It was put away. */
+  cancel?(): void;
+}

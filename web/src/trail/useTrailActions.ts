@@ -1,0 +1,15 @@
+import { useMemo } from "react";
+import type { Action } from "../open/action";
+import { useTrailSteps } from "./useTrailKeeper";
+
+/** Going along the Trail. */
+export function useTrailActions(): readonly Action[] {
+  const trail = useTrailSteps();
+  return useMemo<readonly Action[]>(() => {
+    return [
+      { group: "Trail", name: "Back to the last place", key: "[", run: trail.back },
+      { group: "Trail", name: "Forward to the next place", key: "]", run: trail.forward },
+      { group: "Trail", name: "As I opened it", run: trail.first },
+    ];
+  }, [trail]);
+}

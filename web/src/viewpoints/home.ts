@@ -1,0 +1,77 @@
+import { useMemo } from "react";
+import { api, taken, type View } from "../api/client";
+import { firstLook } from "../camera/firstLook";
+import { useLook } from "../camera/useLook";
+import { fromView, toView } from "../open/document";
+import { EVERYTHING, useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { usePerson } from "../people/person";
+import { announce } from "../trail/cause";
+import { keepView, keptView } from "../trail/left";
+
+/** Going home and saying where home is: one's own, else the project's, else the front view. */
+export function useHome() {
+  const { federation, stage, projectId } = useOpen();
+  const person = usePerson((s) => s.name);
+  const { fitTo } = useLook();
+  return useMemo(() => {
+    const say = useSession.getState().say;
+    const present = (): View | null => {
+      const view = stage();
+      return view ? toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs) : null;
+    };
+    const show = (view: View, eyeAlone: boolean, cause: string, atOnce = false) => {
+      const { pose, look } = fromView(federation, view);
+      if (!eyeAlone) useSeen.getState().see(look, cause);
+      announce(cause);
+      stage()?.go(pose, atOnce);
+    };
+    return {
+      show,
+      present,
+      go: async (eyeAlone: boolean) => {
+        const own = await keptView("home", projectId, person);
+        const home = own ?? federation.home?.view;
+        if (home) show(home, eyeAlone, own ? "own home" : "home");
+        else {
+          // Without one of its own, home is how the project is opened first: everything, from the front.
+          if (!eyeAlone) useSeen.getState().see(EVERYTHING, "home");
+          await fitTo({ kind: "all" }, { ...firstLook(federation), cause: "home" });
+        }
+      },
+      setOwn: async () => {
+        await keepView("home", projectId, person, present());
+        say(
+          "This view is your home now; others keep theirs.",
+          () => void keepView("home", projectId, person, null),
+        );
+      },
+      forgetOwn: async () => {
+        const own = await keptView("home", projectId, person);
+        if (!own) return say("You have no home of your own; the project's counts, else the front view.");
+        await keepView("home", projectId, person, null);
+        say(
+          "Your own home is forgotten; the project's counts now, else the front view.",
+          () => void keepView("home", projectId, person, own),
+        );
+      },
+      setForAll: async () => {
+        const view = present();
+        if (!view) return;
+        const before = federation.home;
+        const path = { params: { path: { project_id: projectId } } };
+        await orAloud(async () => {
+          await taken(
+            api.PUT("/api/projects/{project_id}/home", { ...path, body: { view, author: person } }),
+          );
+          say("This view is home for everybody now.", () => {
+            if (before) void api.PUT("/api/projects/{project_id}/home", { ...path, body: before });
+            else void api.DELETE("/api/projects/{project_id}/home", path);
+          });
+        });
+      },
+    };
+  }, [federation, stage, projectId, person, fitTo]);
+}

@@ -1,0 +1,80 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo } from "react";
+import { useParams } from "react-router";
+import { api, taken, type Viewpoint } from "../api/client";
+import { useModelAct, useViewpointActs } from "../api/queries";
+import { fromView, toView } from "../open/document";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { usePerson } from "../people/person";
+import { announce } from "../trail/cause";
+
+const PICTURE_PX = 720;
+
+/** The viewpoint that the address names, if it names one. */
+export function useLinkedViewpoint() {
+  const { viewpointId } = useParams();
+  const { data, error } = useQuery({
+    queryKey: ["viewpoint", viewpointId ?? ""],
+    enabled: viewpointId !== undefined,
+    queryFn: () =>
+      taken(
+        api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: viewpointId ?? "" } } }),
+      ),
+  });
+  return useMemo(
+    () => ({ wanted: viewpointId !== undefined && !error, viewpoint: data ?? null }),
+    [viewpointId, data, error],
+  );
+}
+
+/** Restore a viewpoint: eye, lens, what is shown, faded, hidden and picked, and the alternatives. */
+export function useShowViewpoint() {
+  const { federation, stage, projectId } = useOpen();
+  const { mutateAsync } = useModelAct(projectId);
+  return useCallback(
+    async (viewpoint: Viewpoint, atOnce = false) => {
+      const { pose, look, picked, missing } = fromView(federation, viewpoint.view);
+      useSeen.getState().see(look, `went to viewpoint ${viewpoint.name}`);
+      useSelection.getState().pick(picked);
+      announce(`viewpoint: ${viewpoint.name}`);
+      stage()?.go(pose, atOnce);
+      for (const [what, name] of Object.entries(viewpoint.view.alternatives ?? {})) {
+        const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);
+        if (wanted && !wanted.stands) await mutateAsync({ id: wanted.id, act: "stand" });
+      }
+      if (missing) {
+        useSession
+          .getState()
+          .say(
+            `${missing} components of "${viewpoint.name}" are no longer in the models; the rest is as it was kept.`,
+          );
+      }
+    },
+    [federation, stage, mutateAsync],
+  );
+}
+
+/** Keep the present view under a name; tells whether it was. */
+export function useKeepView() {
+  const { federation, stage, projectId } = useOpen();
+  const { keep } = useViewpointActs(projectId);
+  const author = usePerson((s) => s.name);
+  return useCallback(
+    async (name: string) => {
+      const view = stage();
+      if (!view) return false;
+      return orAloud(() =>
+        keep.mutateAsync({
+          name,
+          author,
+          picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
+          view: toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs),
+        }),
+      );
+    },
+    [federation, stage, keep, author],
+  );
+}

@@ -1,0 +1,23 @@
+import { pointTool } from "../open/tools";
+import type { Tool } from "../stage/tools/tool";
+import type { useWalk } from "./useWalk";
+
+type Walk = ReturnType<typeof useWalk>;
+
+/** Comes to stand at a point of a floor. */
+export function jumpTool(walk: Walk): Tool {
+  const about = { name: "jump", prompt: "Click the floor where you want to stand." };
+  return pointTool(about, ({ point }) => {
+    void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+    return "done";
+  });
+}
+
+/** Goes on behind a wall. */
+export function throughTool(walk: Walk): Tool {
+  const about = { name: "through", prompt: "Click the wall that you want to be behind." };
+  return pointTool(about, ({ point }) => {
+    void walk.through(point);
+    return "done";
+  });
+}
