@@ -18,7 +18,7 @@ from stairpath.core.walking.walker import standing_on, walked
 from stairpath.core.walking.walkmap import build
 from tests.e2e.conftest import ask, house_model
 from tests.e2e.going import in_room, on_foot_in
-from tests.e2e.stage import on_screen, pose_of, size_of, wait_resting
+from tests.e2e.stage import on_screen, pose_of, size_of, wait_posed, wait_resting
 
 GONE = """([from, far]) => { const { eye_m } = JSON.parse(document.querySelector('canvas').dataset.pose);
   return Math.hypot(eye_m[0] - from[0], eye_m[1] - from[1]) > far; }"""
@@ -208,9 +208,10 @@ def test_zooming_out_stays_in_the_room_which_is_looked_into_through_its_wall_on_
     assert 0.3 < inside[0] < 9.9
     assert 0.3 < inside[1] < 11.7
     assert 0 < inside[2] < 3.7
+    before = home.locator("canvas").get_attribute("data-pose")
     keeps.get_by_role("button", name="Look in through it").click()
-    home.wait_for_function("() => JSON.parse(document.querySelector('canvas').dataset.pose).through_m > 2")
-    wait_resting(home)
+    wait_posed(home, before)
+    assert pose_of(home)["through_m"] > 2
     outside = eye(home) + origin
     assert not (0.3 < outside[0] < 9.9 and 0.3 < outside[1] < 11.7)
     # What is in the middle of the view lies in the room, not on the wall.

@@ -4,6 +4,7 @@ import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
 import type { Snap } from "./geometry/snapping";
 import type { Cause, Habits } from "./gestures/host";
+import type { Behind } from "./gestures/inside";
 import type { Navigation } from "./gestures/navigation";
 import { Figure } from "./layers/figure";
 import { GridLine } from "./layers/gridLine";
@@ -243,17 +244,18 @@ export class Stage {
 
   /** Back off through the wall behind, and look into the room through it. */
   lookThrough(): void {
-    this.goBehind(-BACK_OFF_M);
+    const { eye, throughM } = this.seen;
+    this.goBehind(this.navigation.inside.out(eye, forward(this.seen), throughM, BACK_OFF_M));
   }
 
   /** Be in the room again that is looked into through its wall. */
   backInside(): void {
-    this.goBehind(BACK_IN_M);
+    const { throughM } = this.seen;
+    this.goBehind(this.navigation.inside.behind(forward(this.seen), BACK_IN_M, throughM));
   }
 
-  private goBehind(wayM: number): void {
+  private goBehind({ way, throughM }: Behind): void {
     const seen = this.seen;
-    const { way, throughM } = this.navigation.inside.behind(forward(seen), wayM, seen.throughM);
     seen.eye.add(way);
     seen.target.add(way);
     this.go({ ...seen, throughM });

@@ -75,6 +75,23 @@ describe("going back in a room", () => {
 describe("behind the wall", () => {
   const sight = new Vector3(0.8, 0, -0.6);
 
+  test.each([
+    [new Vector3(0.2, 2, 1.6), 0.2],
+    [EYE, 3],
+    [new Vector3(5.5, 2, 1.6), 5.5],
+  ])("one is out behind the wall, however far behind the eye it stands (%o)", (eye, wallM) => {
+    const { way, throughM } = inside.out(eye, sight, 0, 2.5);
+    expect(way.x).toBeCloseTo(-(wallM + 2.5));
+    expect(way.z).toBeCloseTo(0);
+    // What is nearer than where one stood is looked through.
+    expect(throughM).toBeCloseTo((wallM + 2.5) * sight.x);
+  });
+
+  test("going farther back from behind a wall that stood far behind does not bring one nearer", () => {
+    const { throughM } = inside.out(new Vector3(5.9, 2, 1.6), new Vector3(1, 0, 0), 0, 6);
+    expect(inside.behind(new Vector3(1, 0, 0), -1, throughM).throughM).toBeCloseTo(throughM);
+  });
+
   test("one comes in again where one went out", () => {
     const out = inside.behind(sight, -2.5, 0);
     expect(out.throughM).toBeCloseTo(2.5 * sight.x);

@@ -14,6 +14,12 @@ export interface Backed {
   kept: boolean;
 }
 
+/** A way that the eye goes behind the wall or back in, and how deep before it is looked through then. */
+export interface Behind {
+  way: Vector3;
+  throughM: number;
+}
+
 /** A way on the level, as somebody goes back who keeps the height of the eye. */
 function level(way: Vector3): Vector3 {
   return way.clone().setZ(0);
@@ -21,6 +27,11 @@ function level(way: Vector3): Vector3 {
 
 function steep(way: Vector3): boolean {
   return level(way).length() <= STEEP * way.length();
+}
+
+/** The line that one goes out and comes in again along. */
+function lineOf(sight: Vector3): Vector3 {
+  return steep(sight) ? sight.clone() : level(sight).normalize();
 }
 
 /**
@@ -61,10 +72,17 @@ export class Inside {
    * What is gone of a way while the wall is looked through and lies so deep before the eye: back and forth along
    * the line of sight on the level, so that one comes in again where one went out.
    */
-  behind(sight: Vector3, wayM: number, throughM: number): { way: Vector3; throughM: number } {
-    const along = steep(sight) ? sight.clone() : level(sight).normalize();
+  behind(sight: Vector3, wayM: number, throughM: number, atMostM = Math.max(BACK_M, throughM)): Behind {
+    const along = lineOf(sight);
     const per = along.dot(sight);
-    const deep = Math.max(0, Math.min(BACK_M, throughM - wayM * per));
+    const deep = Math.max(0, Math.min(atMostM, throughM - wayM * per));
     return { way: along.multiplyScalar((throughM - deep) / per), throughM: deep };
+  }
+
+  /** The way out through the wall behind the eye, however far behind it stands, and so far past it. */
+  out(eye: Vector3, sight: Vector3, throughM: number, pastM: number): Behind {
+    const wallM = this.clear(eye, eye.clone().addScaledVector(lineOf(sight), -ROOM_M));
+    const wayM = pastM + (wallM < ROOM_M ? wallM : 0);
+    return this.behind(sight, -wayM, throughM, Number.POSITIVE_INFINITY);
   }
 }
