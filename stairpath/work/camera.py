@@ -10,8 +10,9 @@ import numpy as np
 import numpy.typing as npt
 from cachetools import LRUCache
 
-from stairpath.core.camera.extreme import Placed, telling_points
+from stairpath.core.camera.extreme import telling_points
 from stairpath.core.camera.framing import Slopes
+from stairpath.core.federation.placed import Placed
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs, components, federations

@@ -5,8 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stairpath.core.camera.extreme import Placed, telling_points
+from stairpath.core.camera.extreme import telling_points
 from stairpath.core.camera.framing import Borders, Slopes, frame, free_slopes
+from stairpath.core.federation.placed import Placed
 from stairpath.core.reading.model import Geometry, Shape
 
 

@@ -3,26 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.camera.framing import Slopes
 from stairpath.core.camera.pose import axes
-from stairpath.core.reading.model import Geometry
+from stairpath.core.federation.placed import Placed
 
 Array = npt.NDArray[np.float64]
-
-
-@dataclass(frozen=True)
-class Placed:
-    """A geometry moved by ``to``, the bounds (n, 2, 3) of its components there (NaN for none), and which are meant."""
-
-    geometry: Geometry
-    to: Array
-    bounds_m: Array
-    wanted: npt.NDArray[np.bool_]
 
 
 def _directions(bearing_deg: float, tilt_deg: float, each: Sequence[Slopes]) -> Array:

@@ -13,6 +13,7 @@ from stairpath.core.cutting.doors import Swing, swings
 from stairpath.core.cutting.outlines import cut_level
 from stairpath.core.cutting.treads import Flight, flights
 from stairpath.core.federation.federate import FederatedModel, Federation
+from stairpath.core.federation.grid import Axis, axes_of
 
 Array = npt.NDArray[np.float64]
 Json = dict[str, Any]
@@ -40,15 +41,6 @@ class DrawnRoom:
 
 
 @dataclass(frozen=True)
-class DrawnAxis:
-    """A grid axis on plan."""
-
-    tag: str
-    start: tuple[float, float]
-    end: tuple[float, float]
-
-
-@dataclass(frozen=True)
 class KeyPlan:
     """A storey's key plan in project coordinates, metres."""
 
@@ -60,7 +52,7 @@ class KeyPlan:
     swings: list[Swing]
     flights: list[Flight]
     rooms: list[DrawnRoom]
-    axes: list[DrawnAxis]
+    axes: list[Axis]
 
 
 def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
@@ -121,19 +113,6 @@ def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
     return drawn
 
 
-def _axes(federation: Federation) -> list[DrawnAxis]:
-    """The grid of the first model that has one."""
-    for model in federation.models:
-        if model.outline.grid_axes:
-            ends = np.array([[(*a.start_m, 0.0), (*a.end_m, 0.0)] for a in model.outline.grid_axes])
-            placed = model.alignment.apply(ends)[..., :2].tolist()
-            return [
-                DrawnAxis(axis.tag, (s[0], s[1]), (e[0], e[1]))
-                for axis, (s, e) in zip(model.outline.grid_axes, placed, strict=True)
-            ]
-    return []
-
-
 def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIGHT_M) -> KeyPlan:
     """The key plan of a level, cut at a height above it; alternatives that do not stand are left out."""
     elevation = federation.levels[level].elevation_m
@@ -154,7 +133,7 @@ def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIG
         trodden += flights(geometry, to, model.outline.of_class(_TRODDEN), elevation - _BELOW_M, cut)
     return KeyPlan(
         federation.levels[level].name, elevation, cut, solid, thin, swung,
-        [f for f in trodden if len(f.way_up) > 1], _rooms(federation, level), _axes(federation),
+        [f for f in trodden if len(f.way_up) > 1], _rooms(federation, level), axes_of(federation),
     )  # fmt: skip
 
 

@@ -1,4 +1,4 @@
-"""Where a level plane goes through components: closed outlines on plan, all components at once."""
+"""Where a plane goes through components: outlines in the plane, all components at once."""
 
 from __future__ import annotations
 
@@ -14,13 +14,15 @@ Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]
 
 _SAME_POINT_M = 1e-5
+_IN_PLANE_M = 1e-6
+"""A corner so near to the plane lies in it: coordinates of shapes are kept to about as much."""
 _STRAIGHT = 1e-6
 """Sine under which a corner counts as none."""
 
 
 @dataclass(frozen=True)
 class Outlines:
-    """Outlines on plan, counter-clockwise about material and clockwise about holes.
+    """Outlines in the plane, counter-clockwise about material and clockwise about holes.
 
     ``points`` (n, 2) metres; outline ``i`` is ``points[start[i]:start[i + 1]]``, closed if
     ``closed[i]``, of the component with ordinal ``owner[i]``.
@@ -70,7 +72,7 @@ class Outlines:
         return after
 
 
-def _segments(geometry: Geometry, placed: Index, to: Array, height_m: float) -> tuple[Array, Array, Index]:
+def _segments(geometry: Geometry, placed: Index, to: Array) -> tuple[Array, Array, Index]:
     """Directed segments (n, 2), (n, 2) in which the plane meets triangles, and which placed shape each is of.
 
     A vertex in the plane counts as above it, so that what is closed is cut in closed outlines.
@@ -81,7 +83,8 @@ def _segments(geometry: Geometry, placed: Index, to: Array, height_m: float) -> 
     first = np.cumsum(counts) - counts
     local = np.concatenate([s.vertices for s in shapes]).astype(np.float64)
     of_vertex = np.repeat(np.arange(len(placed)), counts)
-    height = np.einsum("ij,ij->i", matrices[of_vertex, 2, :3], local) + matrices[of_vertex, 2, 3] - height_m
+    height = np.einsum("ij,ij->i", matrices[of_vertex, 2, :3], local) + matrices[of_vertex, 2, 3]
+    height[np.abs(height) < _IN_PLANE_M] = 0.0
     triangles = np.concatenate([s.triangles + at for s, at in zip(shapes, first, strict=True)]).astype(np.int64)
     above = height >= 0.0
     up = above[triangles]
@@ -199,16 +202,23 @@ def _without_straight_corners(found: Outlines) -> Outlines:
 
 
 def cut_level(geometry: Geometry, to: Array, height_m: float, wanted: npt.NDArray[np.bool_] | None = None) -> Outlines:
-    """Cut components at a height.
+    """Cut components at a height; ``to`` (4, 4) brings the geometry's coordinates to those of the height."""
+    lowered = np.array(to, dtype=np.float64)
+    lowered[2, 3] -= height_m
+    return section(geometry, lowered, wanted)
 
-    ``to`` (4, 4) brings the geometry's coordinates to those of the height; ``wanted`` says
-    for each component whether to cut it. Outlines are in order of their owners.
+
+def section(geometry: Geometry, to: Array, wanted: npt.NDArray[np.bool_] | None = None) -> Outlines:
+    """Cut components where ``to`` (4, 4) brings them to the height zero.
+
+    ``wanted`` says for each component whether to cut it. Outlines are in order of their owners; those of what is not
+    closed are open lines.
     """
     placed = np.flatnonzero(geometry.owner >= 0) if wanted is None else geometry.placed_of(wanted)
     empty = Outlines(np.zeros((0, 2)), np.zeros(1, np.int64), np.zeros(0, np.int64), np.zeros(0, bool))
     if not len(placed):
         return empty
-    begin, end, of = _segments(geometry, placed, to, height_m)
+    begin, end, of = _segments(geometry, placed, to)
     long = np.abs(np.round(begin / _SAME_POINT_M) - np.round(end / _SAME_POINT_M)).max(axis=1, initial=0) > 0
     begin, end, of = begin[long], end[long], of[long]
     if not len(begin):

@@ -1,0 +1,9 @@
+"""Every core capability without a server; JSON on stdout, progress on stderr.
+
+What is heavy is imported by the command that needs it, so that a command starts quickly.
+"""
+
+from stairpath.cli import cutting, looking, models, walking
+from stairpath.cli.common import app
+
+__all__ = ["app", "cutting", "looking", "models", "walking"]

@@ -1,0 +1,1 @@
+"""How far apart things are, how much room there is, and what overlaps."""
