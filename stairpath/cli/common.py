@@ -92,3 +92,14 @@ def chosen(readings: Sequence[ModelReading], federation: Federation, select: str
     if not mask.any():
         stop(f"{select} selects nothing that is there; write all, a GlobalId, or such as discipline:AIR.")
     return mask
+
+
+def numbers(text: str, names: str) -> tuple[float, ...]:
+    """Numbers between commas, as many as there are names; stops where they are not."""
+    try:
+        numbers = tuple(float(part) for part in text.split(","))
+    except ValueError:
+        numbers = ()
+    if len(numbers) != len(names.split(",")):
+        stop(f"{text} cannot be used; give {names} as numbers with commas between.")
+    return numbers

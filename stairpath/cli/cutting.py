@@ -7,22 +7,11 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from stairpath.cli.common import AsJson, Files, app, chosen, federated, print_document, read_files, stop
+from stairpath.cli.common import AsJson, Files, app, chosen, federated, numbers, print_document, read_files, stop
 
 if TYPE_CHECKING:
     from stairpath.core.cutting.plane import Plane
     from stairpath.core.federation.federate import Federation
-
-
-def _numbers(text: str, names: str) -> tuple[float, ...]:
-    """Numbers between commas, as many as there are names; stops where they are not."""
-    try:
-        numbers = tuple(float(part) for part in text.split(","))
-    except ValueError:
-        numbers = ()
-    if len(numbers) != len(names.split(",")):
-        stop(f"{text} cannot be used; give {names} as numbers with commas between.")
-    return numbers
 
 
 def _plane(
@@ -39,7 +28,7 @@ def _plane(
         stop("A height counts from a storey; give --storey with it.")
     try:
         if given is not None:
-            x, y, z, nx, ny, nz = _numbers(given, "X,Y,Z,NX,NY,NZ")
+            x, y, z, nx, ny, nz = numbers(given, "X,Y,Z,NX,NY,NZ")
             return plane((x, y, z), (nx, ny, nz))
         if storey is not None:
             if height is None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from stairpath.demo import building as b
 from stairpath.demo import fire
 from stairpath.demo.draft import Draft, Measure, metres
-from stairpath.demo.forms import Items
+from stairpath.demo.forms import Items, rod_side_m
 from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, grid_points, rooms_of
 from stairpath.demo.stuff import POLYMER, STAINLESS, ZINC_TRAY
@@ -207,7 +207,7 @@ def draft() -> Draft:
     work.socket("Level 01", HIDDEN_SOCKET_AT, -90.0, tag=HIDDEN_SOCKET)
     # The planted tray: its side stands 12 mm from the sprinkler branch.
     x0, x1 = fire.CLOSE_BRANCH_X_M
-    y = fire.CLOSE_BRANCH_Y_M + fire.BRANCH_RADIUS_M + b.TRAY_TO_BRANCH_M + 0.15
+    y = fire.CLOSE_BRANCH_Y_M + rod_side_m(fire.BRANCH_RADIUS_M) + b.TRAY_TO_BRANCH_M + 0.15
     work.tray(
         "Level 02",
         (x0, y, fire.CLOSE_BRANCH_Z_M - 0.03),

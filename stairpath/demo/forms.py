@@ -33,6 +33,11 @@ def _polygon(radius: float) -> list[tuple[float, float]]:
     return [(radius * math.cos((i + 0.5) * step), radius * math.sin((i + 0.5) * step)) for i in range(_SIDES)]
 
 
+def rod_side_m(radius: float) -> float:
+    """How far the sides of a rod lie from its axis, as it is drawn: those of a thin one are flat."""
+    return radius * math.cos(math.pi / _SIDES) if radius < SMALL_ROD_M else radius
+
+
 class Forms:
     """Makes shapes in metres, written in the file's own unit."""
 

@@ -48,7 +48,7 @@ def test_size_of_the_demo(demo, demo_readings):
     components = sum(len(r.components) for r in demo_readings)
     triangles = sum(r.geometry.triangle_count for r in demo_readings)
     assert 2_000 <= components <= 4_000
-    assert 120_000 <= triangles <= 250_000
+    assert 120_000 <= triangles <= 300_000
     assert {r.schema for r in demo_readings} == {"IFC2X3", "IFC4"}
     assert {r.length_unit for r in demo_readings} == {"metre", "millimetre", "foot"}
     assert {m.discipline for m in demo.models} == {"ARC", "STR", "AIR", "WTR", "ELE", "FIR", "FIT"}
@@ -159,7 +159,7 @@ def test_a_cable_tray_is_12_mm_from_a_sprinkler_branch(demo):
         key=lambda points: np.ptp(points[:, 0]) if abs(points[:, 1].mean() - 20.18) < 0.03 else 0,
     )
     gap = tray[:, 1].min() - branch[:, 1].max()
-    assert gap == pytest.approx(b.TRAY_TO_BRANCH_M, abs=0.002)
+    assert gap == pytest.approx(b.TRAY_TO_BRANCH_M, abs=1e-4)
 
 
 def test_structures_level_02_is_40_mm_low(demo):

@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 from stairpath.core.cutting.cut import cut, rings_of
 from stairpath.core.cutting.plane import (
     NotAPlaneError,
-    Plane,
     level_plane,
     plane,
     through_points,
@@ -236,7 +235,7 @@ unit = st.floats(-1, 1)
 def test_both_sides_of_a_cut_body_are_the_whole(mesh, normal, offset):
     assume(np.linalg.norm(normal) > 0.1)
     through = plane(tuple(np.array(normal) / np.linalg.norm(normal) * offset), normal)
-    other = Plane(through.point_m, tuple(-v for v in through.normal))
+    other = plane(through.point_m, tuple(-np.array(through.normal)))
     corners = mesh.triangles
     above, below = volume_above_m3(corners, through), volume_above_m3(corners, other)
     assert above + below == pytest.approx(abs(mesh.volume), rel=1e-9, abs=1e-12)

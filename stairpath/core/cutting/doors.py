@@ -8,6 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.federation.outline import Outline
+
 Array = npt.NDArray[np.float64]
 
 _ARC_STEP_DEG = 7.5
@@ -52,3 +54,18 @@ def swings(operation: str, bounds_m: Array, matrix: Array) -> list[Swing]:
         middle = (low + high) / 2.0
         return [_leaf(matrix, low, middle, y), _leaf(matrix, high, middle, y)]
     return []
+
+
+def swings_of(outline: Outline, to: Array, doors: npt.NDArray[np.bool_]) -> dict[int, list[Swing]]:
+    """The leaves of each of a model's doors (n,), placed by ``to`` (4, 4), by the door's ordinal."""
+    geometry = outline.geometry
+    own: dict[int, tuple[Array, Array]] = {}
+    for placed in geometry.placed_of(doors):
+        owner = int(geometry.owner[placed])
+        vertices = geometry.shapes[geometry.shape[placed]].vertices
+        bounds = np.stack([vertices.min(axis=0), vertices.max(axis=0)]).astype(np.float64)
+        before = own.get(owner)
+        if before is not None:
+            bounds = np.stack([np.minimum(bounds[0], before[0][0]), np.maximum(bounds[1], before[0][1])])
+        own[owner] = (bounds, to @ geometry.matrix[placed])
+    return {owner: swings(outline.operations[owner], bounds, matrix) for owner, (bounds, matrix) in sorted(own.items())}

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
-from stairpath.core.cutting.doors import Swing, swings
+from stairpath.core.cutting.doors import Swing, swings_of
 from stairpath.core.cutting.outlines import cut_level
 from stairpath.core.cutting.treads import Flight, flights
 from stairpath.core.federation.federate import FederatedModel, Federation
@@ -59,24 +59,6 @@ def _crossed(model: FederatedModel, height_m: float) -> npt.NDArray[np.bool_]:
     with np.errstate(invalid="ignore"):
         hit: npt.NDArray[np.bool_] = (model.bounds_m[:, 0, 2] < height_m) & (model.bounds_m[:, 1, 2] > height_m)
     return hit & ~model.apart
-
-
-def _swings_of(model: FederatedModel, doors: npt.NDArray[np.bool_]) -> list[Swing]:
-    geometry = model.outline.geometry
-    own: dict[int, tuple[Array, Array]] = {}
-    for placed in geometry.placed_of(doors):
-        owner = int(geometry.owner[placed])
-        vertices = geometry.shapes[geometry.shape[placed]].vertices
-        bounds = np.stack([vertices.min(axis=0), vertices.max(axis=0)]).astype(np.float64)
-        before = own.get(owner)
-        if before is not None:
-            bounds = np.stack([np.minimum(bounds[0], before[0][0]), np.maximum(bounds[1], before[0][1])])
-        own[owner] = (bounds, model.alignment.matrix @ geometry.matrix[placed])
-    return [
-        swing
-        for owner, (bounds, matrix) in sorted(own.items())
-        for swing in swings(model.outline.operations[owner], bounds, matrix)
-    ]
 
 
 def _label_place(area: shapely.Polygon) -> tuple[float, float]:
@@ -129,7 +111,8 @@ def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIG
         filled = model.outline.of_class(_SOLID)[outlines.owner]
         for line, fill in zip(outlines.lines(), filled, strict=True):
             (solid if fill else thin).append(line)
-        swung += _swings_of(model, crossed & model.outline.of_class(("IfcDoor",)))
+        doors = crossed & model.outline.of_class(("IfcDoor",))
+        swung += [swing for own in swings_of(model.outline, to, doors).values() for swing in own]
         trodden += flights(geometry, to, model.outline.of_class(_TRODDEN), elevation - _BELOW_M, cut)
     return KeyPlan(
         federation.levels[level].name, elevation, cut, solid, thin, swung,

@@ -38,3 +38,19 @@ def all_placed(federation: Federation, wanted: Mask | None = None) -> list[Place
         Placed(m.outline.geometry, m.alignment.matrix, m.bounds_m, mask if m.stands else np.zeros_like(mask))
         for m, mask in zip(federation.models, masks, strict=True)
     ]
+
+
+class NoSuchComponentError(LookupError):
+    """The building has no component of that GlobalId."""
+
+
+def component_named(federation: Federation, global_id: str) -> tuple[Placed, int]:
+    """A component's placed model and its ordinal there, by its GlobalId; raises NoSuchComponentError.
+
+    Where several models have it, that of a model that stands is meant.
+    """
+    models = federation.models
+    for index in sorted(range(len(models)), key=lambda k: not models[k].stands):
+        if global_id in models[index].outline.global_ids:
+            return all_placed(federation)[index], models[index].outline.global_ids.index(global_id)
+    raise NoSuchComponentError(f"There is no component {global_id}; give its GlobalId.")

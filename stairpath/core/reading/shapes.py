@@ -13,7 +13,7 @@ from stairpath.core.reading.model import Geometry, Shape
 from stairpath.core.reading.shares import LeftOut, Walked, processes_for, walk_in_shares
 from stairpath.core.reading.sound import sound_triangles
 
-LINEAR_DEFLECTION_M = 0.003
+LINEAR_DEFLECTION_M = 0.001
 ANGULAR_DEFLECTION_RAD = 0.8
 SEE_THROUGH_FROM = 0.15
 """From this transparency on, a surface is drawn see-through."""

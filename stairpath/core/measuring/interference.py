@@ -1,0 +1,157 @@
+"""What interferes between two groups of components: overlaps, and what comes too near; neighbours as one finding."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+import numpy.typing as npt
+import shapely
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
+
+from stairpath.core.measuring.body import NoBodyError
+from stairpath.core.measuring.distance import Vector, between
+from stairpath.core.measuring.leaving import CODES, Code, Kin, touching, why_left_out
+from stairpath.core.measuring.overlap import overlap
+from stairpath.core.measuring.things import Things
+
+Array = npt.NDArray[np.float64]
+Index = npt.NDArray[np.int64]
+Mask = npt.NDArray[np.bool_]
+OnProgress = Callable[[float, str], None]
+
+TOUCH_M = 0.001
+TOGETHER_M = 1.0
+"""Pairs of one component whose places lie no farther apart are one finding."""
+_SAY_EVERY = 64
+
+
+@dataclass(frozen=True)
+class Pair:
+    """Two components that overlap, or are nearer than they should; ``a`` and ``b`` by their numbers.
+
+    ``left_out`` says why the pair is no finding, if it is none. The volume is None where a body is not closed.
+    """
+
+    a: int
+    b: int
+    kind: Literal["overlap", "clearance"]
+    depth_m: float
+    volume_m3: float | None
+    distance_m: float
+    at_m: Vector
+    left_out: str | None = None
+
+
+@dataclass(frozen=True)
+class Finding:
+    """Pairs, by their places in the list, that share components and lie near one another; where, and of what."""
+
+    pairs: tuple[int, ...]
+    at_m: Vector
+    components: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class Interference:
+    """How many pairs were looked at, those that interfere, and the findings that they make."""
+
+    checked: int
+    pairs: tuple[Pair, ...]
+    findings: tuple[Finding, ...]
+
+
+def near_pairs(bounds_m: Array, a: Mask, b: Mask, within_m: float) -> Index:
+    """Pairs (n, 2) of one of each group whose boxes come so near, each once, in order."""
+    known = ~np.isnan(bounds_m).any(axis=(1, 2))
+    first, second = np.flatnonzero(a & known), np.flatnonzero(b & known)
+    if not len(first) or not len(second):
+        return np.zeros((0, 2), dtype=np.int64)
+    low, high = bounds_m[:, 0], bounds_m[:, 1]
+    tree = shapely.STRtree(shapely.box(low[second, 0], low[second, 1], high[second, 0], high[second, 1]))
+    i, j = tree.query(
+        shapely.box(
+            low[first, 0] - within_m, low[first, 1] - within_m, high[first, 0] + within_m, high[first, 1] + within_m
+        )
+    )
+    one, other = first[i], second[j]
+    level = (low[one, 2] - within_m <= high[other, 2]) & (low[other, 2] - within_m <= high[one, 2]) & (one != other)
+    one, other = one[level], other[level]
+    # Where both groups have both of a pair, it is met from either side.
+    twice = (a[other] & b[one]) & (one > other)
+    return np.unique(np.stack([one[~twice], other[~twice]], axis=1), axis=0).astype(np.int64)
+
+
+def _pair(things: Things, a: int, b: int, clearance_m: float, touch_m: float) -> Pair | None:
+    """What there is to say of two components; None where they are far enough apart."""
+    one, other = things.body(a), things.body(b)
+    near = between(one, other, max(clearance_m, touch_m))
+    if near is None:
+        return None
+    x, y, z = np.mean([near.from_m, near.to_m], axis=0).tolist()
+    if near.distance_m == 0:
+        shared = overlap(one, other)
+        if shared is not None and shared.depth_m > touch_m:
+            return Pair(a, b, "overlap", shared.depth_m, shared.volume_m3, 0.0, shared.at_m)
+    if near.distance_m <= touch_m:
+        kind: Literal["overlap", "clearance"] = "clearance" if clearance_m > touch_m else "overlap"
+        return Pair(a, b, kind, 0.0, 0.0, near.distance_m, (x, y, z), touching(touch_m))
+    return Pair(a, b, "clearance", 0.0, 0.0, near.distance_m, (x, y, z))
+
+
+def _findings(pairs: Sequence[Pair], together_m: float) -> tuple[Finding, ...]:
+    """Pairs that are not left out, joined where they share a component and lie near one another."""
+    kept = [k for k, pair in enumerate(pairs) if pair.left_out is None]
+    if not kept:
+        return ()
+    at = np.array([pairs[k].at_m for k in kept])
+    of: dict[int, list[int]] = {}
+    for place, k in enumerate(kept):
+        for component in (pairs[k].a, pairs[k].b):
+            of.setdefault(component, []).append(place)
+    links: list[tuple[int, int]] = []
+    for places in of.values():
+        for n, one in enumerate(places):
+            links += [(one, other) for other in places[n + 1 :] if np.linalg.norm(at[one] - at[other]) <= together_m]
+    rows, columns = np.array(links, dtype=np.int64).reshape(-1, 2).T
+    graph = coo_array((np.ones(len(rows), np.int8), (rows, columns)), shape=(len(kept),) * 2)
+    count, label = connected_components(graph, directed=False)
+    groups = [[kept[place] for place in np.flatnonzero(label == g)] for g in range(count)]
+
+    def finding(group: list[int]) -> Finding:
+        x, y, z = np.mean([pairs[k].at_m for k in group], axis=0).tolist()
+        return Finding(
+            tuple(group), (x, y, z), tuple(dict.fromkeys(c for k in group for c in (pairs[k].a, pairs[k].b)))
+        )
+
+    def severity(group: list[int]) -> tuple[float, float]:
+        return -max(pairs[k].depth_m for k in group), min(pairs[k].distance_m for k in group)
+
+    return tuple(finding(group) for group in sorted(groups, key=severity))
+
+
+def interference(
+    things: Things, kin: Sequence[Kin], a: Mask, b: Mask, clearance_m: float = 0.0, touch_m: float = TOUCH_M,
+    codes: Collection[Code] = CODES, together_m: float = TOGETHER_M, on_progress: OnProgress = lambda share, text: None,
+) -> Interference:  # fmt: skip
+    """What of group ``a`` (n,) interferes with what of group ``b`` (n,): overlaps, and below a clearance what is near.
+
+    What overlaps or is apart by no more than ``touch_m`` touches, and is left out, as are pairs that belong together by
+    the rules in ``codes``. Findings come deepest first. Whoever has it stopped raises from ``on_progress``.
+    """
+    looked_at = near_pairs(things.bounds_m, a & things.meant, b & things.meant, max(clearance_m, touch_m))
+    pairs: list[Pair] = []
+    for k, (one, other) in enumerate(looked_at.tolist()):
+        if k % _SAY_EVERY == 0:
+            on_progress(k / len(looked_at), f"{k} of {len(looked_at)} pairs")
+        try:
+            found = _pair(things, one, other, clearance_m, touch_m)
+        except NoBodyError:
+            continue
+        if found is not None:
+            why = found.left_out or why_left_out(kin[one], kin[other], codes)
+            pairs.append(Pair(**{**vars(found), "left_out": why}))
+    return Interference(len(looked_at), tuple(pairs), _findings(pairs, together_m))
