@@ -11,6 +11,7 @@ from fastapi import APIRouter
 from pydantic import ValidationError
 
 from stairpath.api import shapes
+from stairpath.api.documents import cuts_from
 from stairpath.api.refused import REFUSALS
 from stairpath.core.camera import directions, lens, square
 from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_beside, free_slopes
@@ -50,7 +51,7 @@ def fit(project_id: str, wish: shapes.FrameWish) -> shapes.Framed:
         return _within(room_floor(project_id, wish.room), wish)
     ways = _ways(wish)
     slopes = [free_slopes(wish.aspect, wish.projection, wish.angle_deg, borders) for borders in ways]
-    found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes)
+    found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes, cuts_from(wish.cuts))
     try:
         pose = frame_beside(
             found.points, wish.bearing_deg, wish.tilt_deg, wish.aspect, wish.projection, wish.angle_deg, ways

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, TypeAdapter
 
 from stairpath.api import shapes
+from stairpath.core.cutting.cuts import Cut
 from stairpath.core.review.view import View
+from stairpath.core.visibility.rules import Rule
 
 S = TypeVar("S", bound=BaseModel)
 _VIEW: TypeAdapter[View] = TypeAdapter(View)
+_RULES: TypeAdapter[tuple[Rule, ...]] = TypeAdapter(tuple[Rule, ...])
+_CUTS: TypeAdapter[tuple[Cut, ...]] = TypeAdapter(tuple[Cut, ...])
 _ANY: TypeAdapter[Any] = TypeAdapter(Any)
 
 
@@ -27,3 +32,13 @@ def view_shape(view: View) -> shapes.View:
 def view_from(shape: shapes.View) -> View:
     """A view as it was sent."""
     return _VIEW.validate_python(shape.model_dump())
+
+
+def rules_from(sent: Sequence[shapes.Rule]) -> tuple[Rule, ...]:
+    """Rules as they were sent."""
+    return _RULES.validate_python([rule.model_dump() for rule in sent])
+
+
+def cuts_from(sent: Sequence[shapes.Cut]) -> tuple[Cut, ...]:
+    """Cuts as they were sent."""
+    return _CUTS.validate_python([cut.model_dump() for cut in sent])

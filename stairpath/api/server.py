@@ -13,7 +13,19 @@ from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
-from stairpath.api import camera, components, files, manual, models, projects, routes, views, visibility, walking
+from stairpath.api import (
+    camera,
+    components,
+    cutting,
+    files,
+    manual,
+    models,
+    projects,
+    routes,
+    views,
+    visibility,
+    walking,
+)
 from stairpath.api.door import Door
 from stairpath.api.hurry import HurriedProtocol
 from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
@@ -54,7 +66,7 @@ def create_app() -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
     say_what_is_wrong(app)
-    for module in (projects, models, components, camera, views, visibility, walking, routes, files, manual):
+    for module in (projects, models, components, camera, views, visibility, cutting, walking, routes, files, manual):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["server"], responses={503: REFUSALS[503], 400: REFUSALS[400]}, response_model=None)

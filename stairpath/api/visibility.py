@@ -7,18 +7,15 @@ import base64
 import numpy as np
 import numpy.typing as npt
 from fastapi import APIRouter
-from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.documents import shape_of, view_from, view_shape
+from stairpath.api.documents import rules_from, shape_of, view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.core.visibility.rules import NO_TINT, Rule
+from stairpath.core.visibility.rules import NO_TINT
 from stairpath.work import visibility
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["views"], responses=REFUSALS)
-
-_RULES: TypeAdapter[tuple[Rule, ...]] = TypeAdapter(tuple[Rule, ...])
 
 
 def _text(column: npt.NDArray[np.generic], kind: str) -> str:
@@ -31,7 +28,7 @@ def resolve_rules(project_id: str, wish: shapes.RulesWish) -> shapes.Seen:
 
     Rules that later ones leave nothing of, or that change nothing, are left out of the answer.
     """
-    seen = visibility.see(project_id, _RULES.validate_python([rule.model_dump() for rule in wish.rules]))
+    seen = visibility.see(project_id, rules_from(wish.rules))
     found = seen.resolved
     return shapes.Seen(
         version=seen.version,

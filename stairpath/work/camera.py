@@ -4,30 +4,24 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from threading import Lock
 
 import numpy as np
 import numpy.typing as npt
-from cachetools import LRUCache
 
 from stairpath.core.camera.extreme import telling_points
 from stairpath.core.camera.framing import Slopes
-from stairpath.core.federation.placed import Placed
-from stairpath.core.reading.model import Geometry
-from stairpath.core.reading.pack import unpack
-from stairpath.store import blobs, components, federations
+from stairpath.core.cutting.cuts import Cut, active_planes
+from stairpath.core.cutting.plane import NotAPlaneError
+from stairpath.store import components, federations
 from stairpath.store.documents import Building
 from stairpath.store.tables import Model
 from stairpath.work.deed import Deed, looking
-from stairpath.work.refusals import MissingError, UnfitError
+from stairpath.work.placed import count_of, placed_of
+from stairpath.work.refusals import MissingError, UnfitError, WrongError
 from stairpath.work.remembered import rows_of
 
 Array = npt.NDArray[np.float64]
 Mask = npt.NDArray[np.bool_]
-
-_KEPT_GEOMETRIES = 64
-_geometries: LRUCache[str, Geometry] = LRUCache(_KEPT_GEOMETRIES)
-_lock = Lock()
 
 
 @dataclass(frozen=True)
@@ -48,21 +42,6 @@ class Framed:
 
     points: Array
     elsewhere: list[str]
-
-
-def _geometry(act: Deed, sha: str) -> Geometry | None:
-    """A model's geometry, the last few kept in memory."""
-    with _lock:
-        known = _geometries.get(sha)
-    if known is not None:
-        return known
-    kept = blobs.load(act.session, sha)
-    if kept is None:
-        return None
-    geometry = unpack(kept[0])
-    with _lock:
-        _geometries[sha] = geometry
-    return geometry
 
 
 def _room_corners(building: Building, index: int) -> Array:
@@ -100,12 +79,8 @@ def room_floor(project_id: str, index: int) -> RoomFloor:
     return RoomFloor(placed, drawn[0].low_m + rise, drawn[0].high_m + rise)
 
 
-def _count(model: Model) -> int:
-    return model.frame.components if model.frame else 0
-
-
 def _mask(model: Model, ordinals: list[int]) -> Mask:
-    wanted = np.zeros(_count(model), dtype=bool)
+    wanted = np.zeros(count_of(model), dtype=bool)
     wanted[[k for k in ordinals if k < len(wanted)]] = True
     return wanted
 
@@ -116,8 +91,8 @@ def _among(there: list[Model], given: bytes) -> dict[str, Mask]:
     found: dict[str, Mask] = {}
     first = 0
     for model in there:
-        found[model.id] = bits[first : first + _count(model)]
-        first += _count(model)
+        found[model.id] = bits[first : first + count_of(model)]
+        first += count_of(model)
     if not first <= len(bits) < first + 8:
         raise UnfitError("The building has just changed; try again.")
     return found
@@ -140,20 +115,18 @@ def _wanted(act: Deed, there: list[Model], subject: Subject) -> dict[str, Mask]:
     return near if any(mask.any() for mask in near.values()) else {key: ~mask for key, mask in near.items()}
 
 
-def _placed(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | None:
-    geometry = _geometry(act, model.geometry or "")
-    if geometry is None or model.placed is None or len(wanted) != _count(model):
-        return None
-    matrix = np.array(model.placed.matrix)
-    matrix[:3, 3] -= origin
-    bounds = federations.places(act.session, model)["bounds_m"] - origin
-    return Placed(geometry, matrix, bounds, wanted)
-
-
 def subject_points(
-    project_id: str, subject: Subject, bearing_deg: float, tilt_deg: float, slopes: Sequence[Slopes]
+    project_id: str,
+    subject: Subject,
+    bearing_deg: float,
+    tilt_deg: float,
+    slopes: Sequence[Slopes],
+    cuts: Sequence[Cut] = (),
 ) -> Framed:
-    """The points that decide how a subject is framed, seen along a bearing and tilt; see ``telling_points``."""
+    """The points that decide how a subject is framed, seen along a bearing and tilt; see ``telling_points``.
+
+    What cuts take away does not count.
+    """
     with looking() as act:
         rows = rows_of(act, project_id)
         origin = np.array(rows.building.origin_m)
@@ -162,10 +135,14 @@ def subject_points(
         there = [m for m in rows.models if m.placed is not None]
         try:
             wanted = _wanted(act, there, subject)
-            found = [_placed(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]
+            found = [placed_of(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]
         except federations.ChangedError:
             raise UnfitError("The building is being put together anew; try again in a moment.") from None
-        points = telling_points([p for p in found if p is not None], bearing_deg, tilt_deg, slopes)
+        try:
+            planes = [each.moved(-origin) for _, each in active_planes(cuts)]
+        except NotAPlaneError as error:
+            raise WrongError(str(error)) from error
+        points = telling_points([p for p in found if p is not None], bearing_deg, tilt_deg, slopes, planes)
         whole = subject == Subject()
         far = [m.name for m in there if m.placed is not None and m.placed.elsewhere and m.stands]
         return Framed(points, far if whole and len(far) < len(there) else [])

@@ -69,7 +69,7 @@ _traits: LRUCache[str, tuple[Rows, Traits]] = LRUCache(16)
 _lock = Lock()
 
 
-def _traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
+def traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
     """The project's rows, and what rules ask of its components; the last few kept in memory."""
     rows = rows_of(look, project_id)
     with _lock:
@@ -95,7 +95,7 @@ def _gone(asked: Traits, select: Selector) -> int:
 def see(project_id: str, rules: Sequence[Rule]) -> Seen:
     """How every component appears under rules; those that others leave nothing of are left out of the answer."""
     with looking() as look:
-        rows, asked = _traits_of(look, project_id)
+        rows, asked = traits_of(look, project_id)
     wanted = simplified(rules)
     found = resolve(asked, wanted)
     decided = np.bincount(np.concatenate([found.rule, found.tint_rule]).clip(-1) + 1, minlength=len(wanted) + 1)

@@ -39,7 +39,8 @@ def view_of(*rules, picked=None):
     """A view as it is sent and given back."""
     return {
         "version": 2, "eye": EYE, "limits": {"through_m": 1.5, "depth_m": None}, "rules": list(rules),
-        "alternatives": {}, "picked": {"kind": "these", "of": picked or {}},
+        "cuts": [], "whole": {"kind": "these", "of": {}}, "alternatives": {},
+        "picked": {"kind": "these", "of": picked or {}},
     }  # fmt: skip
 
 

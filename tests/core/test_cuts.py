@@ -4,12 +4,24 @@ import math
 
 import numpy as np
 import pytest
+import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stairpath.core.cutting.cuts import BandCut, BoxCut, Cut, PlaneCut, active_planes, planes_of
+from stairpath.core.cutting.cuts import (
+    BandCut,
+    BoxCut,
+    Cut,
+    NothingToBoxError,
+    PlaneCut,
+    active_planes,
+    box_around,
+    planes_of,
+)
 from stairpath.core.cutting.faces import faces, left_on
+from stairpath.core.cutting.kept import kept
 from stairpath.core.cutting.plane import NotAPlaneError, level_plane, plane
+from stairpath.core.plan import lies_in
 from tests.core.solids import box, joined, placed
 
 BLOCK = placed(box([0, 0, 0], [10, 8, 3]))
@@ -67,8 +79,6 @@ def test_what_is_off_is_kept_and_cuts_nothing():
 
 
 def test_components_that_could_not_be_closed_are_told_with_their_gap():
-    import trimesh
-
     sheet = trimesh.Trimesh([[9, 0, 0], [13, 0, 0], [13, 0, 3], [9, 0, 3]], [[0, 1, 2], [0, 2, 3]])
     (found,) = faces([BLOCK, placed(sheet)], [level_plane(1)])
     assert list(found.open_of) == [1]
@@ -107,10 +117,43 @@ def test_what_is_left_on_a_plane_is_what_no_other_takes_away(others):
     if left is None:
         assert planes == []
         return
-    import shapely
-
     flat = np.random.default_rng(1).uniform(-3, 3, (60, 2))
     heights = np.array([p.heights(base.placed(flat)) for p in planes])
-    clear = np.abs(heights).min(axis=0) > 1e-6
-    kept = (heights <= 0).all(axis=0)
-    assert list(shapely.contains_xy(left, flat)[clear]) == list(kept[clear])
+    clear = (np.abs(heights) > 1e-6).all(axis=0)
+    inside = (heights <= 0).all(axis=0)
+    assert (lies_in(left, flat) == inside)[clear].all()
+
+
+@given(st.floats(-90, 90), st.floats(0, 2))
+def test_a_box_around_something_holds_it_with_its_margin_and_no_more(bearing, margin):
+    points = np.add(np.random.default_rng(2).uniform(-5, 5, (20, 3)), (400_000, 80_000, 0))
+    found = box_around(points, bearing, margin)
+    heights = np.array([p.heights(points) for p in planes_of(found)])
+    assert heights.max(axis=1) == pytest.approx(-margin, abs=1e-6)
+
+
+def test_there_is_no_box_around_nothing():
+    with pytest.raises(NothingToBoxError, match="nothing to put a box around"):
+        box_around(np.zeros((0, 3)), 0.0, 0.5)
+
+
+@given(st.lists(st.tuples(st.tuples(small, small, small), st.floats(-2, 2)), max_size=3))
+def test_what_is_kept_of_triangles_lies_beneath_all_planes_and_covers_what_does(others):
+    corners = box([-2, -2, -2], [2, 2, 2]).triangles
+    planes = [plane(tuple(np.array(n) / np.linalg.norm(n) * o), n) for n, o in others if np.linalg.norm(n) > 0.2]
+    found = kept(corners, planes)
+    for each in planes:
+        assert (each.heights(found) <= 1e-9).all()
+    whole = np.ones(len(corners), dtype=bool)
+    for each in planes:
+        whole &= (each.heights(corners) <= 0).all(axis=1)
+    assert area(found) >= area(corners[whole]) - 1e-9
+    if not planes:
+        assert np.array_equal(found, corners)
+
+
+def test_what_a_plane_keeps_and_what_its_other_side_keeps_is_all():
+    corners = box([0, 0, 0], [2, 3, 4]).triangles
+    one = plane((1, 1, 1), (0.3, 0.5, 0.9))
+    other = plane((1, 1, 1), (-0.3, -0.5, -0.9))
+    assert area(kept(corners, [one])) + area(kept(corners, [other])) == pytest.approx(area(corners))

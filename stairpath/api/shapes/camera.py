@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from stairpath.api.shapes.cuts import Cuts
 from stairpath.api.shapes.words import Bearing, ComponentRef, Coordinate, Count, Vector
 
 
@@ -61,6 +62,8 @@ class FrameWish(BaseModel):
     room: Count | None = None
     level: Annotated[int, Field(ge=-1, le=100_000)] | None = None
     among: Annotated[str, Field(max_length=1 << 20)] | None = None
+    cuts: Cuts = []
+    """What these take away is not counted."""
 
 
 class Direction(BaseModel):

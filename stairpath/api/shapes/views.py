@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from stairpath.api.shapes.cuts import Cuts
 from stairpath.api.shapes.words import Author, Name, Vector
 
 _Key = Annotated[str, Field(max_length=64)]
@@ -124,6 +125,9 @@ class View(BaseModel):
     eye: Eye
     limits: Limits = Limits()
     rules: Rules = []
+    cuts: Cuts = []
+    whole: These = These(of={})
+    """Components that no cut goes through."""
     alternatives: Annotated[dict[str, _Text], Field(max_length=1000)] = {}
     """For each proposal, the name of the model that stands in the view."""
     picked: These = These(of={})
@@ -168,6 +172,14 @@ class Seen(BaseModel):
     states: str
     reasons: str
     tints: str
+
+
+class CutWish(BaseModel):
+    """Cuts, rules for what is shown, and what stays whole: the faces of all else that is shown are wanted."""
+
+    cuts: Cuts
+    rules: Rules = []
+    whole: These = These(of={})
 
 
 class LinkMade(BaseModel):

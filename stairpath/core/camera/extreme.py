@@ -9,6 +9,8 @@ import numpy.typing as npt
 
 from stairpath.core.camera.framing import Slopes
 from stairpath.core.camera.pose import axes
+from stairpath.core.cutting.kept import kept
+from stairpath.core.cutting.plane import Plane
 from stairpath.core.federation.placed import Placed
 
 Array = npt.NDArray[np.float64]
@@ -35,8 +37,19 @@ def _directions(bearing_deg: float, tilt_deg: float, each: Sequence[Slopes]) -> 
     )
 
 
-def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float, slopes: Sequence[Slopes]) -> Array:
-    """Points (k, 3) that frame as all corner points of the wanted components do.
+def _points(part: Placed, placed: int, planes: Sequence[Plane]) -> Array:
+    """The corner points of one placed shape, of what planes leave of it."""
+    points = part.geometry.points_of(placed, part.to)
+    if not any((plane.heights(points) > 0).any() for plane in planes):
+        return points
+    shape = part.geometry.shapes[part.geometry.shape[placed]]
+    return kept(points[shape.triangles], planes).reshape(-1, 3)
+
+
+def telling_points(
+    parts: Sequence[Placed], bearing_deg: float, tilt_deg: float, slopes: Sequence[Slopes], planes: Sequence[Plane] = ()
+) -> Array:
+    """Points (k, 3) that frame as all corner points of the wanted components do, as far as planes do not cut them away.
 
     For each direction that decides, components are looked at in the order of how far their boxes reach, until no
     box reaches beyond the farthest point that was found. ``slopes`` are those of the sides of
@@ -55,7 +68,7 @@ def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float,
         if at not in found:
             part = parts[number[at]]
             placed = np.flatnonzero(part.geometry.owner == owner[at])
-            found[at] = np.concatenate([part.geometry.points_of(int(k), part.to) for k in placed])
+            found[at] = np.concatenate([_points(part, int(k), planes) for k in placed])
         return found[at]
 
     telling: list[Array] = []
@@ -66,7 +79,8 @@ def telling_points(parts: Sequence[Placed], bearing_deg: float, tilt_deg: float,
             if reach[at] <= best:
                 break
             along = points(int(at)) @ direction
-            if along.max() > best:
+            if len(along) and along.max() > best:
                 best, where = float(along.max()), points(int(at))[int(np.argmax(along))]
-        telling.append(where)
-    return np.array(telling)
+        if best > -np.inf:
+            telling.append(where)
+    return np.array(telling).reshape(-1, 3)

@@ -7,6 +7,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+import numpy.typing as npt
+
 from stairpath.core.cutting.plane import NotAPlaneError, Plane, Vector, plane
 
 LEAST_M = 0.001
@@ -90,3 +93,24 @@ def planes_of(shape: Shape) -> list[Plane]:
 def active_planes(cuts: Sequence[Cut]) -> list[tuple[Cut, Plane]]:
     """The planes of all cuts that are on, each with its cut."""
     return [(cut, each) for cut in cuts if not cut.off for each in planes_of(cut.shape)]
+
+
+class NothingToBoxError(ValueError):
+    """There are no points to put a cut box around."""
+
+
+def box_around(points: npt.NDArray[np.float64], bearing_deg: float, margin_m: float) -> BoxCut:
+    """The cut box around points (n, 3) that is turned to a bearing, with a margin on all sides.
+
+    >>> box_around(np.array([[0.0, 0.0, 0.0], [2.0, 4.0, 3.0]]), 0.0, 0.5).size_m
+    (3.0, 5.0, 4.0)
+    """
+    if not len(points):
+        raise NothingToBoxError("There is nothing to put a box around; pick or show something first.")
+    angle = math.radians(bearing_deg)
+    turn = np.array([[math.cos(angle), -math.sin(angle), 0], [math.sin(angle), math.cos(angle), 0], [0, 0, 1.0]])
+    own = points @ turn.T
+    low, high = own.min(axis=0) - margin_m, own.max(axis=0) + margin_m
+    x, y, z = ((low + high) / 2 @ turn).tolist()
+    length, width, height = np.maximum(high - low, LEAST_M).tolist()
+    return BoxCut((x, y, z), (length, width, height), bearing_deg)

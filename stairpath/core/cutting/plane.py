@@ -52,6 +52,11 @@ class Plane:
         matrix[:3, 3] = -self.axes @ np.array(self.point_m)
         return matrix
 
+    def moved(self, by: Array) -> Plane:
+        """The plane shifted."""
+        x, y, z = (p + b for p, b in zip(self.point_m, by.tolist(), strict=True))
+        return Plane((x, y, z), self.normal)
+
     def heights(self, points: Array) -> Array:
         """How far points (..., 3) lie above the plane, below zero for those beneath."""
         out: Array = (np.asarray(points) - self.point_m) @ np.array(self.normal)

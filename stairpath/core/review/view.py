@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 from stairpath.core.camera.pose import Projection, Vector
+from stairpath.core.cutting.cuts import Cut
 from stairpath.core.visibility.rules import Rule, simplified
 from stairpath.core.visibility.selectors import These
 
@@ -37,11 +38,16 @@ class Limits:
 
 @dataclass(frozen=True)
 class View:
-    """Everything that makes up what somebody sees; ``picked`` is what they had in hand."""
+    """Everything that makes up what somebody sees; ``picked`` is what they had in hand.
+
+    ``whole`` are components that no cut goes through.
+    """
 
     eye: Eye
     limits: Limits = Limits()
     rules: tuple[Rule, ...] = ()
+    cuts: tuple[Cut, ...] = ()
+    whole: These = field(default_factory=lambda: These({}))
     alternatives: dict[str, str] = field(default_factory=dict)
     picked: These = field(default_factory=lambda: These({}))
     version: int = VERSION

@@ -670,6 +670,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/cuts/faces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Faces
+         * @description The faces that cuts leave of all components that are shown, and which of them are not closed.
+         */
+        post: operations["cut_faces_api_projects__project_id__cuts_faces_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/cuts/box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Box
+         * @description The cut box around components, a room or a level, turned with the building; around everything for nothing named.
+         */
+        post: operations["cut_box_api_projects__project_id__cuts_box_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/walking": {
         parameters: {
             query?: never;
@@ -1079,6 +1119,23 @@ export interface components {
             bearing_deg: number;
         };
         /**
+         * BandCut
+         * @description What lies between a plane and another so far below it, against its normal, is left.
+         */
+        BandCut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "band";
+            /** Point M */
+            point_m: number[];
+            /** Normal */
+            normal: number[];
+            /** Thick M */
+            thick_m: number;
+        };
+        /**
          * Both
          * @description What all of the parts select.
          */
@@ -1090,6 +1147,43 @@ export interface components {
             kind: "both";
             /** Of */
             of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["PlainBut"])[];
+        };
+        /**
+         * BoxCut
+         * @description What lies in an upright box is left; its second side runs along a bearing, clockwise from +Y.
+         */
+        BoxCut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
+            /** Centre M */
+            centre_m: number[];
+            /** Size M */
+            size_m: number[];
+            /**
+             * Bearing Deg
+             * @default 0
+             */
+            bearing_deg: number;
+        };
+        /**
+         * BoxWish
+         * @description What to put a cut box around, and how much to leave on all sides; the first that is named counts.
+         */
+        BoxWish: {
+            /** Components */
+            components?: components["schemas"]["ComponentRef"][] | null;
+            /** Room */
+            room?: number | null;
+            /** Level */
+            level?: number | null;
+            /**
+             * Margin M
+             * @default 0.3
+             */
+            margin_m: number;
         };
         /**
          * ChunkPlace
@@ -1194,6 +1288,85 @@ export interface components {
              * @default 0
              */
             top: number;
+        };
+        /**
+         * Cut
+         * @description A cut with a key of its own in its view; one that is off is kept and cuts nothing.
+         */
+        Cut: {
+            /** Id */
+            id: string;
+            /** Shape */
+            shape: components["schemas"]["PlaneCut"] | components["schemas"]["BandCut"] | components["schemas"]["BoxCut"];
+            /**
+             * Name
+             * @default
+             */
+            name: string | "";
+            /**
+             * Off
+             * @default false
+             */
+            off: boolean;
+        };
+        /**
+         * CutFace
+         * @description What one plane of a cut goes through, about the federation's origin.
+         *
+         *     ``triangles`` is base64 of nine little-endian 32-bit floats each, ``lines`` of six; ``of`` and ``line_of`` are
+         *     base64 of the dense number of each one's component, 32 bit.
+         */
+        CutFace: {
+            /** Cut */
+            cut: string;
+            /** Point M */
+            point_m: number[];
+            /** Normal */
+            normal: number[];
+            /** Triangles */
+            triangles: string;
+            /** Of */
+            of: string;
+            /** Lines */
+            lines: string;
+            /** Line Of */
+            line_of: string;
+            /** Area M2 */
+            area_m2: number;
+            /** Components */
+            components: number;
+            /** Open */
+            open: components["schemas"]["OpenComponent"][];
+        };
+        /**
+         * CutFaces
+         * @description The faces of all planes that cut, for one version of the federation.
+         */
+        CutFaces: {
+            /** Version */
+            version: number;
+            /** Faces */
+            faces: components["schemas"]["CutFace"][];
+        };
+        /**
+         * CutWish
+         * @description Cuts, rules for what is shown, and what stays whole: the faces of all else that is shown are wanted.
+         */
+        CutWish: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule"][];
+            /**
+             * @default {
+             *       "kind": "these",
+             *       "of": {}
+             *     }
+             */
+            whole: components["schemas"]["These"];
         };
         /**
          * Direction
@@ -1396,6 +1569,11 @@ export interface components {
             level?: number | null;
             /** Among */
             among?: string | null;
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["Cut"][];
         };
         /**
          * Framed
@@ -1719,6 +1897,20 @@ export interface components {
             value: string;
         };
         /**
+         * OpenComponent
+         * @description A component that is not closed where it is cut, and so has no face; by how wide a gap.
+         */
+        OpenComponent: {
+            /** Model */
+            model: string;
+            /** Global Id */
+            global_id: string;
+            /** Label */
+            label: string;
+            /** Gap M */
+            gap_m: number;
+        };
+        /**
          * OtherWay
          * @description A way that is not the quickest, and what of the quickest it keeps away from.
          */
@@ -1784,6 +1976,21 @@ export interface components {
             leaf: number[][];
             /** Arc */
             arc: number[][];
+        };
+        /**
+         * PlaneCut
+         * @description All on the side that the normal points to is taken away.
+         */
+        PlaneCut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "plane";
+            /** Point M */
+            point_m: number[];
+            /** Normal */
+            normal: number[];
         };
         /**
          * PointsWish
@@ -2204,6 +2411,18 @@ export interface components {
              * @default []
              */
             rules: components["schemas"]["Rule"][];
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * @default {
+             *       "kind": "these",
+             *       "of": {}
+             *     }
+             */
+            whole: components["schemas"]["These"];
             /**
              * Alternatives
              * @default {}
@@ -6190,6 +6409,220 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    cut_faces_api_projects__project_id__cuts_faces_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutFaces"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    cut_box_api_projects__project_id__cuts_box_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxCut"];
                 };
             };
             /** @description The request is not one that is understood. */

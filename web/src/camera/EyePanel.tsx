@@ -106,13 +106,10 @@ function Height(props: {
 /** How far the view sees beyond its target; off unless it is asked for. */
 function DepthLimit() {
   const limit = useSeen((s) => s.depthM);
-  const take = (metres: number | null) => {
-    const { rules, see } = useSeen.getState();
-    see(
-      { rules, depthM: metres },
-      metres === null ? "saw to any depth" : `saw ${metres} m beyond the target`,
-    );
-  };
+  const take = (metres: number | null) =>
+    useSeen
+      .getState()
+      .change({ depthM: metres }, metres === null ? "saw to any depth" : `saw ${metres} m beyond the target`);
   return (
     <>
       <PanelHeading>Depth</PanelHeading>

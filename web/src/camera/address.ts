@@ -1,7 +1,5 @@
-import { type ComponentRef, type Federation, Refused, type Shapes, type View } from "../api/client";
+import { type ComponentRef, type Federation, Refused, type View } from "../api/client";
 import { type OlderView, today } from "../open/document";
-
-type Rule = Shapes["Rule"];
 
 const DIGITS = 4;
 /** Rules that take more room than this go by the short name of a link, so that the address fits into a message. */
@@ -52,10 +50,16 @@ export async function toAddress(view: View, links: Links): Promise<string> {
   ];
   const parts: Parts = { view: `${eye.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
   if (view.limits?.depth_m) parts.depth = String(view.limits.depth_m);
-  if (view.rules?.length) {
-    const text = await packed(view.rules);
-    if (text.length <= LONGEST) parts.seen = text;
-    else parts.link = await links.keep(view);
+  const { rules = [], cuts = [], whole } = view;
+  const cut: Pick<View, "cuts" | "whole"> = { cuts, whole };
+  const [seen, cutting] = [
+    rules.length ? await packed(rules) : "",
+    cuts.length || Object.keys(whole.of).length ? await packed(cut) : "",
+  ];
+  if (seen.length + cutting.length > LONGEST) parts.link = await links.keep(view);
+  else {
+    if (seen) parts.seen = seen;
+    if (cutting) parts.cut = cutting;
   }
   return `#${Object.entries(parts)
     .map(([name, value]) => `${name}=${value}`)
@@ -83,20 +87,27 @@ export async function fromAddress(
   if (!pose) return null;
   const depth = Number(parts.depth ?? 0);
   const view = older(parts, pose, federation);
-  const { rules, trouble } = await rulesOf(parts, links);
+  const { rules, cuts, whole, trouble } = await lookOf(parts, links);
   const limits = { through_m: view.limits?.through_m ?? 0, depth_m: depth > 0 ? depth : null };
-  return { view: { ...view, limits, rules: [...(view.rules ?? []), ...rules] }, trouble };
+  return { view: { ...view, limits, cuts, whole, rules: [...(view.rules ?? []), ...rules] }, trouble };
 }
 
-const CUT_SHORT = "The link was cut short; what it hides is not known, and everything is shown.";
+const CUT_SHORT = "The link was cut short; what it hides or cuts is not known, and everything is shown.";
+const NOTHING: Pick<View, "rules" | "cuts" | "whole"> = {
+  rules: [],
+  cuts: [],
+  whole: { kind: "these", of: {} },
+};
 
-async function rulesOf(parts: Parts, links: Links): Promise<{ rules: Rule[]; trouble: string }> {
+async function lookOf(parts: Parts, links: Links): Promise<typeof NOTHING & { trouble: string }> {
   try {
-    if (parts.link) return { rules: (await links.open(parts.link)).rules ?? [], trouble: "" };
+    if (parts.link) return { ...NOTHING, ...(await links.open(parts.link)), trouble: "" };
     const rules = parts.seen ? await unpacked(parts.seen) : [];
-    return Array.isArray(rules) ? { rules, trouble: "" } : { rules: [], trouble: CUT_SHORT };
+    const cut = parts.cut ? await unpacked(parts.cut) : {};
+    if (!Array.isArray(rules) || typeof cut !== "object") return { ...NOTHING, trouble: CUT_SHORT };
+    return { ...NOTHING, ...(cut as Partial<typeof NOTHING>), rules, trouble: "" };
   } catch (error) {
-    return { rules: [], trouble: error instanceof Refused ? error.message : CUT_SHORT };
+    return { ...NOTHING, trouble: error instanceof Refused ? error.message : CUT_SHORT };
   }
 }
 

@@ -55,6 +55,8 @@ const HERE: View = toView(
       },
     ],
     depthM: 4,
+    cuts: [],
+    whole: {},
   },
   [],
 );

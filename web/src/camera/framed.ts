@@ -17,6 +17,7 @@ export function framed(
   aspect: number,
   more: Partial<Pick<Shapes["FrameWish"], "covered" | "open_at_m">> = {},
 ): Promise<Shapes["Framed"]> {
+  const { states, cuts } = useSeen.getState();
   return taken(
     api.POST("/api/projects/{project_id}/frame", {
       params: { path: { project_id: projectId } },
@@ -28,7 +29,9 @@ export function framed(
         covered: more.covered ?? [NOTHING],
         open_at_m: more.open_at_m ?? null,
         margin: subject.kind === "components" ? ROOMY : TIGHT,
-        ...wishOf(federation, useSeen.getState().states, subject),
+        // What is cut away is not visible.
+        cuts: subject.kind === "visible" ? [...cuts] : [],
+        ...wishOf(federation, states, subject),
       },
     }),
   );

@@ -3,10 +3,10 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import type { ModelCard } from "../api/client";
+import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { face, tone } from "../theme";
 import { useAligning } from "./alignState";
 import { ByPoints } from "./ByPoints";
-import { Figures, parsed, wrongFigure } from "./Figures";
 import { useAlign } from "./useAlign";
 
 type Evidence = NonNullable<ModelCard["aligned_by"]>;

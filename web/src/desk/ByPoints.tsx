@@ -5,10 +5,10 @@ import type { ModelCard } from "../api/client";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { tone } from "../theme";
 import { placeOf, useAligning } from "./alignState";
 import { alignTool } from "./alignTool";
-import { Figures, parsed, wrongFigure } from "./Figures";
 import { useAlign } from "./useAlign";
 
 const WHICH = ["First", "Second"] as const;

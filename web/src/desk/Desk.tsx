@@ -8,19 +8,22 @@ import { face, SLIM, tone } from "../theme";
 import { ComponentDesk } from "./ComponentDesk";
 
 const models = () => import("./ModelsDesk").then((m) => m.ModelsDesk);
+const cuts = () => import("../cuts/CutsDesk").then((m) => m.CutsDesk);
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
 const ModelsDesk = later(models);
+const CutsDesk = later(cuts);
 const RoutesDesk = later(routes);
 const ViewpointsDesk = later(viewpoints);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
-  for (const load of [models, routes, viewpoints]) void load().catch(() => undefined);
+  for (const load of [models, cuts, routes, viewpoints]) void load().catch(() => undefined);
 }
 
 const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["component", "Component"],
+  ["cuts", "Cuts"],
   ["viewpoints", "Viewpoints"],
   ["routes", "Routes"],
   ["models", "Models"],
@@ -28,6 +31,7 @@ const TASKS: readonly (readonly [DeskTask, string])[] = [
 
 const BODY: Record<DeskTask, () => ReactNode> = {
   component: () => <ComponentDesk />,
+  cuts: () => <CutsDesk />,
   viewpoints: () => <ViewpointsDesk />,
   routes: () => <RoutesDesk />,
   models: () => <ModelsDesk />,

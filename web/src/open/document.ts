@@ -48,6 +48,8 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     eye,
     limits: { through_m, depth_m: look.depthM },
     rules: look.rules as Rule[],
+    cuts: [...look.cuts],
+    whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
   };
@@ -56,8 +58,13 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
 /** A view document in the terms of the stage, and how many components it names that the federation no longer has. */
 export function fromView(federation: Federation, view: View) {
   const numbering = numberingOf(federation);
-  const look: Look = { rules: view.rules ?? [], depthM: view.limits?.depth_m ?? null };
-  const named = [view.picked ?? { of: {} }, ...look.rules.map((rule) => rule.select)];
+  const look: Look = {
+    rules: view.rules ?? [],
+    depthM: view.limits?.depth_m ?? null,
+    cuts: view.cuts ?? [],
+    whole: view.whole?.of ?? {},
+  };
+  const named = [view.picked ?? { of: {} }, { of: look.whole }, ...look.rules.map((rule) => rule.select)];
   const wanted = new Set<string>();
   for (const select of named)
     if (!("kind" in select) || select.kind === "these")
@@ -111,6 +118,8 @@ export function today(kept: View | OlderView): View {
     eye: { ...lens, eye_m: there(pose.eye_m), target_m: there(pose.target_m) },
     limits: { through_m: through_m ?? 0, depth_m: null },
     rules: [...cells, ...own],
+    cuts: [],
+    whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),
   };

@@ -8,15 +8,31 @@ import { perProject } from "./perProject";
 
 export type Rule = Shapes["Rule"];
 export type RuleLine = Shapes["RuleLine"];
+export type Cut = Shapes["Cut"];
+type These = Shapes["These"];
 type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
 
-/** All of what is seen but the eye: what rules show, fade, hide and tint, and how far the view reaches. */
+/** All of what is seen but the eye: what rules show, fade, hide and tint, what is cut, how far the view reaches. */
 export interface Look {
   rules: readonly Rule[];
   depthM: number | null;
+  cuts: readonly Cut[];
+  /** What no cut goes through. */
+  whole: These["of"];
 }
 
-export const EVERYTHING: Look = { rules: [], depthM: null };
+export const EVERYTHING: Look = { rules: [], depthM: null, cuts: [], whole: {} };
+
+/** What is seen now, or was kept by an earlier version, as a look. */
+export function lookOf(seen: Pick<Look, "rules" | "depthM"> & Partial<Look>): Look {
+  const { rules, depthM, cuts = [], whole = {} } = seen;
+  return { rules, depthM, cuts, whole };
+}
+
+/** Whether nothing is hidden, faded, cut, or out of reach. */
+export function isPlain({ rules, depthM, cuts }: Look): boolean {
+  return !rules.length && depthM === null && !cuts.length;
+}
 
 interface Seen extends Look {
   federation: Federation | null;
@@ -30,6 +46,8 @@ interface Seen extends Look {
   history: History<Look>;
   /** What the core said of why it could not answer. */
   trouble: string;
+  /** Change some of the look, under a name. */
+  change(part: Partial<Look>, name: string): void;
   /** Make one more rule; the core names the change. */
   wish(wish: Wish, name?: string): void;
   /** See something else altogether, under a name. */
@@ -116,7 +134,8 @@ export const useSeen = perProject<Seen>((set, get) => {
     const { history } = get();
     const to = history.steps[step];
     if (!to || step === history.at) return null;
-    show(to.seen, atOnce(to.seen), { ...history, at: step }, false);
+    const look = lookOf(to.seen);
+    show(look, atOnce(look), { ...history, at: step }, false);
     return (step < history.at ? history.steps[history.at]?.name : to.name) ?? "";
   };
   /** What is known already of how everything appears under rules. */
@@ -138,14 +157,15 @@ export const useSeen = perProject<Seen>((set, get) => {
     trouble: "",
     history: { steps: [{ seen: EVERYTHING, name: "", at: "" }], at: 0 },
     wish: (wish, name = "") => {
-      const { federation, states, rules, depthM, history } = get();
+      const { federation, states, rules, history } = get();
       if (!federation) return;
       const at = new Date().toISOString();
       const rule: Rule = { by: usePerson.getState().name, at, why: "", off: false, ...wish };
-      const look = { rules: [...rules, rule], depthM };
+      const look = { ...lookOf(get()), rules: [...rules, rule] };
       const next = expected(federation, states, rule);
       show(look, next, withStep(history, { seen: look, name, at }), true);
     },
+    change: (part, name) => get().see({ ...lookOf(get()), ...part }, name),
     see: (look, name) =>
       show(
         look,

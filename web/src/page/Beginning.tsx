@@ -8,7 +8,7 @@ import { useKeyPlan } from "../keyplan/useInstrument";
 import { fromView, toView } from "../open/document";
 import { useHabits } from "../open/habits";
 import { linksOf } from "../open/links";
-import { EVERYTHING, useSeen } from "../open/seen";
+import { EVERYTHING, isPlain, useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
@@ -70,7 +70,7 @@ export function Beginning() {
       if (addressed) {
         see(look, "opened a link");
         if (addressed.trouble) say(addressed.trouble);
-      } else if (left && useHabits.getState().reopen === "reset" && (look.rules.length || look.depthM)) {
+      } else if (left && useHabits.getState().reopen === "reset" && !isPlain(look)) {
         say("Opened with everything shown; what was hidden is one undo away.");
         beginWith(look, changes);
         see(EVERYTHING, "opened with everything shown");
@@ -141,7 +141,10 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
       useSeen.subscribe((now, before) => {
         const view = stage();
         const same =
-          now.rules === before.rules && now.depthM === before.depthM && now.history === before.history;
+          now.rules === before.rules &&
+          now.depthM === before.depthM &&
+          now.cuts === before.cuts &&
+          now.history === before.history;
         // Before the first place there is nothing yet that was left.
         if (view && !same && trails.stage.getState().openedId !== null) keep(view.seen);
       }),

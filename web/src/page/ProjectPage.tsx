@@ -9,6 +9,7 @@ import { useFederation, useFollow, useModels } from "../api/queries";
 import { BesidePane } from "../beside/BesidePane";
 import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { StoreyBoard } from "../board/StoreyBoard";
+import { CutsOnStage } from "../cuts/CutsOnStage";
 import { Desk, fetchDesks } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { endProject } from "../open/perProject";
@@ -139,6 +140,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {something && <KeyPlan />}
         {ready && <WalkBar />}
         {ready && <RouteOnStage />}
+        {ready && <CutsOnStage />}
         {something && <Reasons />}
         <Notice />
         <Trouble />

@@ -32,10 +32,7 @@ export function StageMarks() {
         <Mark
           text={`Seen to ${limit} m beyond the target.`}
           act="See everything"
-          onAct={() => {
-            const { rules, see } = useSeen.getState();
-            see({ rules, depthM: null }, "saw to any depth");
-          }}
+          onAct={() => useSeen.getState().change({ depthM: null }, "saw to any depth")}
         />
       )}
     </Box>

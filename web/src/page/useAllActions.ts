@@ -2,6 +2,7 @@ import { useMemo } from "react";
 import { useWindowActions } from "../actions/useWindowActions";
 import { useBesideActions } from "../beside/useBesideActions";
 import { useCameraActions } from "../camera/useCameraActions";
+import { useCutActions } from "../cuts/useCutActions";
 import { useTurnActions } from "../keyplan/useTurnActions";
 import type { Action } from "../open/action";
 import { useSeenActions } from "../seen/useSeenActions";
@@ -17,10 +18,11 @@ export function useAllActions(): readonly Action[] {
   const home = useHomeActions();
   const turns = useTurnActions();
   const seen = useSeenActions();
+  const cuts = useCutActions();
   const beside = useBesideActions();
   const window = useWindowActions();
   return useMemo(
-    () => [...walk, ...camera, ...trail, ...home, ...turns, ...seen, ...beside, ...window],
-    [walk, camera, trail, home, turns, seen, beside, window],
+    () => [...walk, ...camera, ...trail, ...home, ...turns, ...seen, ...cuts, ...beside, ...window],
+    [walk, camera, trail, home, turns, seen, cuts, beside, window],
   );
 }

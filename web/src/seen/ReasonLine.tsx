@@ -13,10 +13,8 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
   const { federation } = useOpen();
   const { fitTo } = useLook();
   const { rule } = line;
-  const change = (rules: ReturnType<typeof useSeen.getState>["rules"], name: string) => {
-    const { see, depthM } = useSeen.getState();
-    see({ rules, depthM }, name);
-  };
+  const change = (rules: ReturnType<typeof useSeen.getState>["rules"], name: string) =>
+    useSeen.getState().change({ rules }, name);
   /** The components it is the reason for, else those it selects one by one. */
   const decided = () => {
     const { reasons } = useSeen.getState();

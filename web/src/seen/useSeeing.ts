@@ -11,7 +11,7 @@ export function useSeeing() {
   const { federation } = useOpen();
   return useMemo(() => {
     const { say } = useSession.getState();
-    const { wish, see, undo, redo } = useSeen.getState();
+    const { wish, undo, redo } = useSeen.getState();
     const picked = (): Selector | null => {
       const numbers = pickedNow();
       if (numbers.length) return numberingOf(federation).these(numbers);
@@ -40,8 +40,10 @@ export function useSeeing() {
         if (select) wish({ select, effect: "show" });
       },
       everything: () => {
-        const { rules, depthM } = useSeen.getState();
-        if (rules.length || depthM !== null) see({ rules: [], depthM: null }, "brought everything back");
+        const { rules, depthM, cuts, change } = useSeen.getState();
+        if (rules.length || depthM !== null) change({ rules: [], depthM: null }, "brought everything back");
+        else if (cuts.some((cut) => !cut.off))
+          say("Everything is shown; what is cut away comes back with the cuts.");
         else say("Everything is shown already.");
       },
       undo: () => {

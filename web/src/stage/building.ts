@@ -1,5 +1,6 @@
 import { Box3, Ray, type Vector2, Vector3 } from "three";
 import type { Federation } from "../api/client";
+import { type Clips, NO_CLIPS } from "./clips";
 import { type Hit, Picking } from "./geometry/picking";
 import { edgesOf } from "./geometry/piece";
 import { type Snap, snapTo } from "./geometry/snapping";
@@ -29,10 +30,16 @@ export class Building {
   readonly states = new StateTable();
   readonly chunks: Chunks;
   private readonly picking: Picking;
-  private colours: { names: readonly string[]; each: readonly number[] } = { names: [], each: [] };
+  private colours: { names: readonly string[]; each: readonly number[]; hatches: readonly number[] } = {
+    names: [],
+    each: [],
+    hatches: [],
+  };
   bounds = new Box3();
   /** The middle of what is picked, or null. */
   pickedCentre: Vector3 | null = null;
+  /** What cuts it. */
+  clips: Clips = NO_CLIPS;
   /** Where the building's grid crosses on plan, for snapping. */
   crossings: readonly Vector2[] = [];
   /** How many chunks had arrived when all were told to be here. */
@@ -52,7 +59,11 @@ export class Building {
 
   /** Draw a federation; what is drawn already stays. */
   setFederation(federation: Federation): void {
-    this.colours = { names: federation.colours, each: federation.models.flatMap((m) => m.colour) };
+    this.colours = {
+      names: federation.colours,
+      each: federation.models.flatMap((m) => m.colour),
+      hatches: federation.models.flatMap((m) => m.discipline),
+    };
     this.states.resize(this.colours.each.length);
     this.shared.states.value = this.states.texture;
     this.setTints(null);
@@ -68,7 +79,8 @@ export class Building {
   /** Colour components by a rule: 0xRRGGBB each, -1 for its own colour; nothing for all their own. */
   setTints(tints: Int32Array | null): void {
     this.shared.colours.value?.dispose();
-    this.shared.colours.value = colourTexture(this.colours.names, this.colours.each, tints);
+    const { names, each, hatches } = this.colours;
+    this.shared.colours.value = colourTexture(names, each, tints, hatches);
     this.host.changed();
   }
 
@@ -111,9 +123,16 @@ export class Building {
     return edgesOf(this.chunks.pieces, component);
   }
 
-  /** The first component along a ray that is shown, or null. */
-  first(ray: Ray): Hit | null {
-    return this.picking.first(ray);
+  /** The first component along a ray that is shown and not cut away, or null. */
+  first(ray: Ray, clips: Clips = this.clips): Hit | null {
+    return this.picking.first(ray, clips);
+  }
+
+  /** Cut the building by planes; some components stay whole. */
+  setClips(clips: Clips): void {
+    this.clips = clips;
+    this.states.setWhole(clips.whole);
+    this.host.changed();
   }
 
   /** How far it is from one point to another before something that is shown is met, up to there. */
@@ -127,7 +146,8 @@ export class Building {
 
   /** The exact point that is meant by a hit, in a view of a size that projects points. */
   snapped(hit: Hit, project: (point: Vector3) => Vector2, size: { width: number; height: number }): Snap {
-    return snapTo(hit, this.chunks.pieces, this.crossings, project, size);
+    const there = (point: Vector3) => !this.clips.takes(point, hit.component);
+    return snapTo(hit, this.chunks.pieces, this.crossings, project, size, there);
   }
 
   private chunksChanged(): void {

@@ -2,7 +2,7 @@ import { Color, Scene, WebGLRenderer } from "three";
 import { LINES_LAYER } from "./layers/chunks";
 import type { Layer } from "./layers/layer";
 import type { SharedUniforms } from "./layers/materials";
-import { isOpened } from "./pose";
+import { forward, isOpened } from "./pose";
 import { snapshot } from "./snapshot";
 import type { Rectangle, View } from "./view";
 
@@ -51,8 +51,11 @@ export class Renderer {
     this.gl.setViewport(x, fromBelow, width, height);
     this.gl.setScissor(x, fromBelow, width, height);
     this.shared.pixel.value = view.pixelM;
-    this.shared.cut.value = view.cuts ? 1 : 0;
-    const frame = { view: view.kind, pose, pixelM: view.pixelM, edges };
+    const { clips } = view;
+    this.shared.clipCount.value = clips.fill(this.shared.clips.value);
+    this.shared.eye.value.copy(pose.eye);
+    this.shared.sight.value.copy(forward(pose));
+    const frame = { view: view.kind, pose, pixelM: view.pixelM, edges, clips };
     for (const layer of this.layers) layer.ready?.(frame);
     this.gl.render(this.scene, view.camera.current);
     if (pose.throughM > 0 && !isOpened(pose)) this.drawLookedThrough(view);

@@ -6,6 +6,7 @@ import type { Snap } from "./geometry/snapping";
 import type { Cause, Habits } from "./gestures/host";
 import type { Behind } from "./gestures/inside";
 import type { Navigation } from "./gestures/navigation";
+import { CutFaces } from "./layers/cutFaces";
 import { Figure } from "./layers/figure";
 import { GridLine } from "./layers/gridLine";
 import { Outlines } from "./layers/outlines";
@@ -54,6 +55,7 @@ export class Stage {
   readonly gridLine = new GridLine(() => this.ask());
   readonly outlines = new Outlines(() => this.ask());
   readonly marks = new PointMarks(() => this.ask());
+  readonly cutFaces: CutFaces;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
   /** The stage's own view. */
@@ -83,7 +85,16 @@ export class Stage {
         canvas.dataset.pickable = "yes";
       },
     });
-    const layers = [this.building.chunks, this.route, this.figure, this.gridLine, this.outlines, this.marks];
+    this.cutFaces = new CutFaces(this.building.shared, () => this.ask());
+    const layers = [
+      this.building.chunks,
+      this.cutFaces,
+      this.route,
+      this.figure,
+      this.gridLine,
+      this.outlines,
+      this.marks,
+    ];
     this.renderer = new Renderer(canvas, this.building.shared, layers);
     this.frameLoop = new Frames({
       views: () => this.views,
@@ -101,7 +112,8 @@ export class Stage {
   private view(kind: ViewKind, element: HTMLElement, pose: Pose): View {
     const view: View = new View(kind, element, pose, {
       place: () => this.places[kind],
-      first: (ray) => this.building.first(ray),
+      first: (ray, clips) => this.building.first(ray, clips),
+      clips: () => this.building.clips,
       bounds: () => this.building.bounds,
       pickedCentre: () => this.building.pickedCentre,
       ask: () => this.ask(view),
@@ -133,7 +145,13 @@ export class Stage {
     }
     const { kind, point } =
       hit && this.tool.exact ? this.snapped(view, hit) : { kind: "face" as const, ...hit };
-    this.tool.click(hit && point ? { component: hit.component, point, kind } : null);
+    if (!hit || !point) {
+      this.tool.click(null);
+      return;
+    }
+    const normal = hit.normal.clone();
+    if (normal.dot(view.sightTo(point)) > 0) normal.negate();
+    this.tool.click({ component: hit.component, point, kind, normal });
   }
 
   private hovered(view: View, hit: Hit | null, at: { x: number; y: number } | null): void {

@@ -9,7 +9,7 @@ function table(count: number): StateTable {
 
 const texel = (states: StateTable, i: number) => {
   const data = states.texture.image.data as Uint8Array;
-  return [data[i * 4], data[i * 4 + 1]];
+  return [data[i * 4], data[i * 4 + 1], data[i * 4 + 2]];
 };
 
 test("shown, faded and hidden are levels of red", () => {
@@ -60,13 +60,27 @@ test("a building of many components has rows enough", () => {
 test("colours are laid out one texel a component", () => {
   const texture = colourTexture(["#ff8000", "#0a0b0c"], [1, 0, 7]);
   const data = [...((texture.image.data as Uint8Array).slice(0, 12) ?? [])];
-  expect(data).toEqual([10, 11, 12, 255, 255, 128, 0, 255, 128, 128, 128, 255]);
+  expect(data).toEqual([10, 11, 12, 0, 255, 128, 0, 0, 128, 128, 128, 0]);
+});
+
+test("each texel carries the hatch of its cut faces", () => {
+  const texture = colourTexture(["#ff8000"], [0, 0], new Int32Array([-1, 0]), [3, 6]);
+  const data = texture.image.data as Uint8Array;
+  expect([data[3], data[7]]).toEqual([3, 6]);
+});
+
+test("what no cut goes through is told in blue, until others are", () => {
+  const states = table(3);
+  states.setWhole(new Set([0, 2]));
+  expect([0, 1, 2].map((i) => texel(states, i)[2])).toEqual([255, 0, 255]);
+  states.setWhole(new Set([1]));
+  expect([0, 1, 2].map((i) => texel(states, i)[2])).toEqual([0, 255, 0]);
 });
 
 test("a tint stands in for the own colour of those that have one", () => {
   const texture = colourTexture(["#ff8000"], [0, 0], new Int32Array([-1, 0x3f83c2]));
   const data = [...((texture.image.data as Uint8Array).slice(0, 8) ?? [])];
-  expect(data).toEqual([255, 128, 0, 255, 0x3f, 0x83, 0xc2, 255]);
+  expect(data).toEqual([255, 128, 0, 0, 0x3f, 0x83, 0xc2, 0]);
 });
 
 test("states are texels: hover and pick do not undo each other", () => {

@@ -7,7 +7,8 @@ const LEVEL = [0, 128, 255] as const;
 const WIDTH = 1024;
 
 /**
- * One texel per component: red says shown, faded or hidden; green 255 picked, 128 under the cursor.
+ * One texel per component: red says shown, faded or hidden; green 255 picked, 128 under the cursor; blue
+ * 255 what no cut goes through.
  * Changing what is visible changes texels and no geometry.
  */
 export class StateTable {
@@ -15,6 +16,7 @@ export class StateTable {
   texture: DataTexture;
   private count = 0;
   private readonly picked = new Set<number>();
+  private whole: ReadonlySet<number> = new Set();
   /** What is under the cursor; -1 for nothing. */
   hovered = -1;
   changes = 0;
@@ -40,7 +42,16 @@ export class StateTable {
     this.data = new Uint8Array(WIDTH * rows * 4);
     this.texture = StateTable.make(this.data);
     this.picked.clear();
+    this.whole = new Set();
     this.hovered = -1;
+  }
+
+  /** Say which components no cut goes through. */
+  setWhole(components: ReadonlySet<number>): void {
+    for (const i of this.whole) this.data[i * 4 + 2] = 0;
+    for (const i of components) this.data[i * 4 + 2] = 255;
+    this.whole = components;
+    this.touch();
   }
 
   setVisible(states: Uint8Array): void {
@@ -87,11 +98,15 @@ export class StateTable {
   }
 }
 
-/** A texel per component with the colour that the core gave it, or its tint (0xRRGGBB, -1 for none). */
+/**
+ * A texel per component with the colour that the core gave it, or its tint (0xRRGGBB, -1 for none), and in alpha the
+ * number of the hatch that its cut faces have.
+ */
 export function colourTexture(
   colours: readonly string[],
   perComponent: readonly number[],
   tints: Int32Array | null = null,
+  hatches: readonly number[] = [],
 ): DataTexture {
   const rows = Math.max(1, Math.ceil(perComponent.length / WIDTH));
   const data = new Uint8Array(WIDTH * rows * 4);
@@ -99,8 +114,11 @@ export function colourTexture(
   perComponent.forEach((index, i) => {
     const c = rgb[index] ?? [128, 128, 128];
     const tint = tints?.[i] ?? -1;
+    const hatch = hatches[i] ?? 0;
     data.set(
-      tint < 0 ? [c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, 255] : [tint >> 16, (tint >> 8) & 255, tint & 255, 255],
+      tint < 0
+        ? [c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, hatch]
+        : [tint >> 16, (tint >> 8) & 255, tint & 255, hatch],
       i * 4,
     );
   });

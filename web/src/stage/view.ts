@@ -1,5 +1,6 @@
 import { type Box3, type Ray, Vector2, Vector3 } from "three";
 import { StageCamera } from "./camera";
+import { type ClipPlane, Clips, clipPlane, NO_CLIPS } from "./clips";
 import type { Hit } from "./geometry/picking";
 import type { Gesture } from "./gestures/gesture";
 import type { Cause } from "./gestures/host";
@@ -23,7 +24,9 @@ export interface Rectangle {
 export interface ViewHost {
   /** Where the view lies on the canvas now. */
   place(): Rectangle;
-  first(ray: Ray): Hit | null;
+  first(ray: Ray, clips: Clips): Hit | null;
+  /** What cuts the building. */
+  clips(): Clips;
   bounds(): Box3;
   pickedCentre(): Vector3 | null;
   /** Draw the view in the next frame. */
@@ -102,6 +105,12 @@ export class View {
     return copyPose(this.navigation.pose);
   }
 
+  /** How large it is, in CSS pixels. */
+  get size(): { width: number; height: number } {
+    const { width, height } = this.host.place();
+    return { width, height };
+  }
+
   get aspect(): number {
     const { width, height } = this.host.place();
     return width / Math.max(1, height);
@@ -118,14 +127,25 @@ export class View {
     this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind === "drawing");
   }
 
-  /** Whether the view cuts the building open: it is opened, or a drawing whose eye is within it. */
-  get cuts(): boolean {
-    if (isOpened(this.navigation.pose)) return true;
-    return this.kind === "drawing" && this.camera.current.near === 0;
+  /** The plane at which the view itself is cut open: it is opened, or a drawing whose eye is within it. */
+  private get ownPlane(): ClipPlane | null {
+    const { pose } = this.navigation;
+    const opened = isOpened(pose);
+    if (!opened && !(this.kind === "drawing" && this.camera.current.near === 0)) return null;
+    const sight = forward(pose);
+    const at = pose.eye.clone().addScaledVector(sight, opened ? pose.throughM : 0);
+    return clipPlane(sight.negate(), at);
+  }
+
+  /** What cuts the view: the cuts of the building on the stage, and the plane at which it is opened. */
+  get clips(): Clips {
+    const base = this.kind === "stage" ? this.host.clips() : NO_CLIPS;
+    const own = this.ownPlane;
+    return own ? new Clips([...base.planes, own], base.whole) : base;
   }
 
   hitAt(at: Vector2): Hit | null {
-    return this.host.first(this.camera.ray(at));
+    return this.host.first(this.camera.ray(at), this.clips);
   }
 
   /** What is at a place in CSS pixels from the view's top left. */
@@ -162,7 +182,14 @@ export class View {
     return before && x >= 0 && y >= 0 && x <= width && y <= height;
   }
 
-  private middle(): Vector3 {
+  /** The direction in which a point is seen. */
+  sightTo(point: Vector3): Vector3 {
+    const { pose } = this.navigation;
+    return pose.projection === "parallel" ? forward(pose) : point.clone().sub(pose.eye).normalize();
+  }
+
+  /** What is in the middle of the view, else of the building. */
+  middle(): Vector3 {
     const hit = this.hitAt(new Vector2(0, 0));
     if (hit) return hit.point;
     const bounds = this.host.bounds();

@@ -15,6 +15,8 @@ const pose = (x: number): View => ({
   },
   limits: { through_m: 0, depth_m: null },
   rules: [],
+  cuts: [],
+  whole: { kind: "these", of: {} },
   alternatives: {},
   picked: { kind: "these", of: {} },
 });

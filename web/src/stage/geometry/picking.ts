@@ -1,5 +1,6 @@
 import { type BufferGeometry, DoubleSide, type Intersection, Matrix4, Ray, Vector3 } from "three";
 import { MeshBVH } from "three-mesh-bvh";
+import { type Clips, type Entry, NO_CLIPS } from "../clips";
 import type { Part, Piece } from "./piece";
 
 /** A point on a component. */
@@ -41,8 +42,11 @@ export class Picking {
     return found;
   }
 
-  /** The first solid component along a ray, or null. */
-  first(ray: Ray): Hit | null {
+  /**
+   * The first solid component along a ray that planes do not take away, or null. Where the inside of one is met that the
+   * ray came into through a plane, its cut face is what is hit.
+   */
+  first(ray: Ray, clips: Clips = NO_CLIPS): Hit | null {
     let best: Hit | null = null;
     const entry = new Vector3();
     const candidates: { piece: Piece; at: number }[] = [];
@@ -55,14 +59,14 @@ export class Picking {
     for (const { piece, at } of candidates) {
       if (best && at > best.distance + TOUCHING_M) break;
       for (const face of piece.faces) {
-        const hit = this.inFace(piece, face, ray);
+        const hit = this.inFace(piece, face, ray, clips);
         if (hit && (!best || before(hit, best, ray))) best = hit;
       }
     }
-    return best;
+    return best && onCutFace(best, clips.entry(ray), ray, clips);
   }
 
-  private inFace(piece: Piece, face: Part, ray: Ray): Hit | null {
+  private inFace(piece: Piece, face: Part, ray: Ray, clips: Clips): Hit | null {
     const own = new Ray().copy(ray).applyMatrix4(new Matrix4().copy(face.matrixWorld).invert());
     const hits: Intersection[] = this.tree(face.geometry).raycast(own, DoubleSide);
     const numbers = face.geometry.getAttribute("component");
@@ -72,6 +76,7 @@ export class Picking {
       const component = Math.round(piece.first.value + numbers.getX(hit.face.a));
       if (!this.solid(component)) continue;
       const point = hit.point.clone().applyMatrix4(face.matrixWorld);
+      if (clips.takes(point, component)) continue;
       const distance = point.distanceTo(ray.origin);
       const normal = hit.face.normal.clone().transformDirection(face.matrixWorld);
       const found = { component, point, normal, distance };
@@ -79,6 +84,13 @@ export class Picking {
     }
     return best;
   }
+}
+
+function onCutFace(hit: Hit, entry: Entry | null, ray: Ray, clips: Clips): Hit {
+  const within = hit.normal.dot(ray.direction) > 0;
+  if (!entry || !within || entry.distance >= hit.distance || clips.whole.has(hit.component)) return hit;
+  const point = ray.at(entry.distance, new Vector3());
+  return { ...hit, point, normal: entry.plane.normal.clone(), distance: entry.distance };
 }
 
 function before(one: Hit, other: Hit, ray: Ray): boolean {

@@ -21,6 +21,7 @@ export function snapTo(
   crossings: readonly Vector2[],
   project: (point: Vector3) => Vector2,
   size: { width: number; height: number },
+  there: (point: Vector3) => boolean = () => true,
 ): Snap {
   const at = project(hit.point);
   const away = (point: Vector3) => {
@@ -34,6 +35,7 @@ export function snapTo(
     face: null,
   };
   const offer = (kind: SnapKind, point: Vector3) => {
+    if (!there(point)) return;
     const px = away(point);
     if (px <= REACH_PX && px < (best[kind]?.px ?? Number.POSITIVE_INFINITY)) best[kind] = { point, px };
   };

@@ -1,13 +1,15 @@
 import type { Object3D } from "three";
+import type { Clips } from "../clips";
 import type { Pose } from "../pose";
 import type { ViewKind } from "../view";
 
-/** What is about to be drawn: a view's pose, how wide a pixel is on the model, and whether edges are wanted. */
+/** What is about to be drawn: a view's pose, how wide a pixel is on the model, whether edges are wanted, what cuts it. */
 export interface Frame {
   view: ViewKind;
   pose: Pose;
   pixelM: number;
   edges: boolean;
+  clips: Clips;
 }
 
 /** Something that is drawn on the stage. */

@@ -1,4 +1,6 @@
-import { Color, DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3 } from "three";
+import { Color, DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3, type Vector4 } from "three";
+import { clipUniform, MOST_PLANES } from "../clips";
+import { HATCHING } from "./hatching";
 
 /** Uniforms that all materials share by reference. */
 export interface SharedUniforms {
@@ -7,8 +9,14 @@ export interface SharedUniforms {
   sun: IUniform<Vector3>;
   /** How wide a pixel is on the model, in metres: at 1 m from the eye, or anywhere in a parallel view. */
   pixel: IUniform<number>;
-  /** 1 where the view is cut, so that what is cut shows its filled section. */
-  cut: IUniform<number>;
+  /** The planes that cut the view, and how many: normal, and how far along it they lie. */
+  clips: IUniform<Vector4[]>;
+  clipCount: IUniform<number>;
+  /** 1 where insides stand for cut faces, 0 where the core's own faces are drawn. */
+  standIn: IUniform<number>;
+  /** Where the eye is, and where it looks. */
+  eye: IUniform<Vector3>;
+  sight: IUniform<Vector3>;
   /** How much lines pale into what is behind them, 0 to 1, and what that is. */
   pale: IUniform<number>;
   paper: IUniform<Color>;
@@ -30,7 +38,11 @@ export function sharedUniforms(): SharedUniforms {
     colours: { value: null },
     sun: { value: new Vector3(0.38, -0.52, 0.76).normalize() },
     pixel: { value: 0.001 },
-    cut: { value: 0 },
+    clips: { value: clipUniform() },
+    clipCount: { value: 0 },
+    standIn: { value: 1 },
+    eye: { value: new Vector3() },
+    sight: { value: new Vector3(0, 1, 0) },
     pale: { value: 0 },
     paper: { value: new Color() },
   };
@@ -43,11 +55,17 @@ const VERTEX = /* glsl */ `
   uniform vec3 sun;
   uniform float first;
   uniform float pixel;
-  uniform float cut;
+  uniform int clipCount;
+  uniform float standIn;
   uniform float pale;
   uniform vec3 paper;
   in float component;
   out vec3 tone;
+  out highp vec3 place;
+  flat out vec4 section;
+  flat out int whole;
+  /** Above zero where one looks at the inside. */
+  out float within;
 
   const vec3 PICK = vec3(0.878, 0.541, 0.118);
   const vec3 HERE = vec3(0.043, 0.435, 0.471);
@@ -57,18 +75,22 @@ const VERTEX = /* glsl */ `
     int number = int(first + component + 0.5);
     ivec2 at = ivec2(number % 1024, number / 1024);
     vec4 state = texelFetch(states, at, 0);
+    whole = state.b > 0.5 ? 1 : 0;
+    within = 0.0;
     #ifdef FADED
       bool drawn = state.r > 0.25 && state.r < 0.75;
     #else
       bool drawn = state.r > 0.75;
     #endif
     vec4 seen = modelViewMatrix * vec4(position, 1.0);
+    place = (modelMatrix * vec4(position, 1.0)).xyz;
     #ifdef FINE
       drawn = drawn && pixel * (isOrthographic ? 1.0 : -seen.z) < FINE;
     #endif
     if (!drawn) {
       gl_Position = vec4(0.0, 0.0, 2.0, 1.0);
       tone = vec3(0.0);
+      section = vec4(0.0);
       return;
     }
     // Faces of different components that lie in one plane keep a steady order, and lines lie
@@ -77,20 +99,24 @@ const VERTEX = /* glsl */ `
     #ifdef LINES
       nearer += 9.0e-4;
     #endif
-    #ifdef LINES
-      const bool within = false;
-    #else
-      // Where a closed body is cut open one looks at its inside, which stands for the section. It
-      // goes before a face that it stands on.
-      bool within = cut > 0.5 && (mat3(modelViewMatrix) * normal).z < -0.001;
+    #ifndef LINES
+      // Where a closed body is cut one looks at its inside, which stands for the section until the
+      // core's own face is there. It goes before a face that it stands on, by so little that it does
+      // not come before its own front.
+      if (clipCount > 0 && whole == 0 && standIn > 0.5) {
+        vec3 turned = mat3(modelViewMatrix) * normal;
+        within = isOrthographic ? -turned.z : dot(turned, normalize(seen.xyz));
+        if (within > 0.0) nearer += 1.5e-4;
+      }
     #endif
-    if (cut > 0.5) seen.z += nearer * 2.0 + (within ? 5.0e-4 : 0.0);
-    else if (isOrthographic) seen.z += nearer * 40.0;
+    if (isOrthographic) seen.z += nearer * (clipCount > 0 ? 2.0 : 40.0);
     else seen.xyz *= 1.0 - nearer;
     gl_Position = projectionMatrix * seen;
-    vec3 base = texelFetch(colours, at, 0).rgb;
+    vec4 own = texelFetch(colours, at, 0);
+    vec3 base = own.rgb;
     if (state.g > 0.75) base = mix(base, PICK, 0.88);
     else if (state.g > 0.25) base = mix(base, HERE, 0.45);
+    section = vec4(base, own.a * 255.0);
     #ifdef LINES
       // Lines grow lighter with distance, so that far parts do not turn black.
       float far = clamp((-seen.z - 15.0) / 160.0, 0.0, 0.45);
@@ -101,18 +127,49 @@ const VERTEX = /* glsl */ `
       float day = 0.5 + 0.5 * dot(n, sun);
       float sky = 0.5 + 0.5 * n.z;
       tone = base * (0.60 + 0.30 * day + 0.16 * sky);
-      if (within) tone = state.g > 0.25 ? base : mix(base, INK, 0.82);
     #endif
   }
 `;
 
 const FRAGMENT = /* glsl */ `
-  precision mediump float;
+  precision highp float;
   uniform float opacity;
+  uniform vec4 clips[${MOST_PLANES}];
+  uniform int clipCount;
+  uniform vec3 eye;
+  uniform vec3 sight;
+  uniform float pixel;
   in vec3 tone;
+  in highp vec3 place;
+  flat in vec4 section;
+  flat in int whole;
+  in float within;
   out vec4 colour;
+  ${HATCHING}
+
   void main() {
     colour = vec4(tone, opacity);
+    if (clipCount == 0 || whole == 1) return;
+    // The plane through which the line of sight to this place came in last, if it did.
+    vec3 from = isOrthographic ? place - sight * 1.0e4 : eye;
+    float entered = -1.0;
+    int through = -1;
+    for (int i = 0; i < clipCount; i++) {
+      float there = dot(clips[i].xyz, place) - clips[i].w;
+      if (there > 0.0) discard;
+      float here = dot(clips[i].xyz, from) - clips[i].w;
+      if (here > 0.0) {
+        float share = here / (here - there);
+        if (share > entered) { entered = share; through = i; }
+      }
+    }
+    #ifndef LINES
+    if (through >= 0 && within > 0.0) {
+      vec3 at = mix(from, place, entered);
+      float away = isOrthographic ? 1.0 : dot(at - eye, sight);
+      colour.rgb = hatched(section, at, clips[through].xyz, pixel * away);
+    }
+    #endif
   }
 `;
 

@@ -7,6 +7,8 @@ import type { View } from "../view";
 export interface Aim {
   component: number;
   point: Vector3;
+  /** The way the face looks that was clicked, towards the eye. */
+  normal: Vector3;
   /** What of the component the point is; a point of its face, unless exact points are meant. */
   kind: SnapKind;
 }

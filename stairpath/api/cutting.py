@@ -1,0 +1,71 @@
+"""What cuts go through."""
+
+from __future__ import annotations
+
+import base64
+
+import numpy as np
+import numpy.typing as npt
+from fastapi import APIRouter
+from pydantic import TypeAdapter
+
+from stairpath.api import shapes
+from stairpath.api.documents import cuts_from, rules_from, shape_of
+from stairpath.api.refused import REFUSALS
+from stairpath.core.visibility.selectors import These
+from stairpath.work import cutting
+from stairpath.work.camera import Subject
+
+router = APIRouter(prefix="/api/projects/{project_id}", tags=["cuts"], responses=REFUSALS)
+
+_THESE: TypeAdapter[These] = TypeAdapter(These)
+
+
+def _text(column: npt.NDArray[np.generic], kind: str) -> str:
+    return base64.b64encode(np.ascontiguousarray(column).astype(kind).tobytes()).decode()
+
+
+@router.post("/cuts/faces")
+def cut_faces(project_id: str, wish: shapes.CutWish) -> shapes.CutFaces:
+    """The faces that cuts leave of all components that are shown, and which of them are not closed."""
+    found = cutting.cut_faces(
+        project_id,
+        cuts_from(wish.cuts),
+        rules_from(wish.rules),
+        _THESE.validate_python(wish.whole.model_dump()),
+    )
+    known = found.components
+    return shapes.CutFaces(
+        version=found.version,
+        faces=[
+            shapes.CutFace(
+                cut=cut.id,
+                point_m=list(face.plane.point_m),
+                normal=list(face.plane.normal),
+                triangles=_text(face.triangles, "<f4"),
+                of=_text(face.of, "<i4"),
+                lines=_text(face.lines, "<f4"),
+                line_of=_text(face.line_of, "<i4"),
+                area_m2=face.area_m2,
+                components=len(np.unique(face.of)),
+                open=[
+                    shapes.OpenComponent(
+                        model=known.model_of(number),
+                        global_id=known.global_id(number),
+                        label=known.labels[number],
+                        gap_m=gap,
+                    )
+                    for number, gap in zip(face.open_of.tolist(), face.gap_m.tolist(), strict=True)
+                ],
+            )
+            for cut, face in found.faces
+        ],
+    )
+
+
+@router.post("/cuts/box")
+def cut_box(project_id: str, wish: shapes.BoxWish) -> shapes.BoxCut:
+    """The cut box around components, a room or a level, turned with the building; around everything for nothing named."""
+    named = None if wish.components is None else [(ref.model, ref.global_id) for ref in wish.components]
+    subject = Subject(components=named, room=wish.room, level=wish.level)
+    return shape_of(shapes.BoxCut, cutting.box_of(project_id, subject, wish.margin_m))

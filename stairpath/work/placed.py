@@ -1,0 +1,54 @@
+"""Models of a project in their place, with their triangles; the last few kept in memory."""
+
+from __future__ import annotations
+
+from threading import Lock
+
+import numpy as np
+import numpy.typing as npt
+from cachetools import LRUCache
+
+from stairpath.core.federation.placed import Placed
+from stairpath.core.reading.model import Geometry
+from stairpath.core.reading.pack import unpack
+from stairpath.store import blobs, federations
+from stairpath.store.tables import Model
+from stairpath.work.deed import Deed
+
+Array = npt.NDArray[np.float64]
+Mask = npt.NDArray[np.bool_]
+
+_KEPT_GEOMETRIES = 64
+_geometries: LRUCache[str, Geometry] = LRUCache(_KEPT_GEOMETRIES)
+_lock = Lock()
+
+
+def _geometry(act: Deed, sha: str) -> Geometry | None:
+    """A model's geometry, the last few kept in memory."""
+    with _lock:
+        known = _geometries.get(sha)
+    if known is not None:
+        return known
+    kept = blobs.load(act.session, sha)
+    if kept is None:
+        return None
+    geometry = unpack(kept[0])
+    with _lock:
+        _geometries[sha] = geometry
+    return geometry
+
+
+def count_of(model: Model) -> int:
+    """How many components a model has."""
+    return model.frame.components if model.frame else 0
+
+
+def placed_of(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | None:
+    """A model about an origin, with what is meant of it; None where it is not there, or has just changed."""
+    geometry = _geometry(act, model.geometry or "")
+    if geometry is None or model.placed is None or len(wanted) != count_of(model):
+        return None
+    matrix = np.array(model.placed.matrix)
+    matrix[:3, 3] -= origin
+    bounds = federations.places(act.session, model)["bounds_m"] - origin
+    return Placed(geometry, matrix, bounds, wanted)

@@ -1,0 +1,187 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useEffect, useState } from "react";
+import type { Shapes } from "../api/client";
+import { overStorey } from "../open/levels";
+import { useOpen } from "../open/useStage";
+import { Figures, parsed, wrongFigure } from "../parts/Figures";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import { changeCut, removeCut, useCutting } from "./cutting";
+import { type Cut, flipped, isLevel, spokenHeight, toMilli } from "./shape";
+
+/** One cut: its name, what it goes through, and what can be done with it. */
+export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | undefined }) {
+  const opened = useCutting((s) => s.opened === cut.id);
+  const { name, off, shape } = cut;
+  return (
+    <Box
+      data-testid="cut"
+      data-off={off ? "yes" : "no"}
+      sx={{ borderTop: `1px solid ${tone.line}`, py: 0.75 }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={opened}
+        onClick={() => useCutting.setState({ opened: opened ? null : cut.id })}
+        sx={{
+          border: 0,
+          p: 0,
+          bgcolor: "transparent",
+          textAlign: "left",
+          cursor: "pointer",
+          fontFamily: "inherit",
+          fontWeight: 600,
+          fontSize: 14,
+          color: off ? tone.soft : tone.ink,
+          overflowWrap: "anywhere",
+        }}
+      >
+        {name}
+        {off && " (switched off)"}
+      </Box>
+      {!off && <Through faces={faces} />}
+      {opened && (
+        <>
+          <Name cut={cut} />
+          <Sizes cut={cut} />
+        </>
+      )}
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+        <Button
+          variant="text"
+          onClick={() => changeCut(cut.id, { off: !off }, `switched ${off ? "on" : "off"} the cut ${name}`)}
+        >
+          {off ? "switch on" : "switch off"}
+        </Button>
+        {shape.kind !== "box" && (
+          <Button
+            variant="text"
+            onClick={() => changeCut(cut.id, { shape: flipped(shape) }, `turned over the cut ${name}`)}
+          >
+            turn over
+          </Button>
+        )}
+        <Button variant="text" onClick={() => removeCut(cut.id)}>
+          remove
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** What the cut goes through, and what of it is not closed. */
+function Through({ faces }: { faces: Shapes["CutFace"][] | undefined }) {
+  if (!faces) return <Box sx={{ fontSize: 12.5, color: tone.soft }}>...</Box>;
+  const area = faces.reduce((sum, face) => sum + face.area_m2, 0);
+  const through = faces.reduce((most, face) => Math.max(most, face.components), 0);
+  const open = new Map(faces.flatMap((face) => face.open).map((c) => [c.global_id, c]));
+  return (
+    <Box sx={{ fontSize: 12.5, color: tone.soft }} data-testid="cut-through">
+      {through
+        ? `goes through ${counted(through, "component")}, ${area.toFixed(2)} m²`
+        : "goes through nothing"}
+      {open.size > 0 && (
+        <Box sx={{ color: tone.wrong }}>
+          {counted(open.size, "component")} not closed, so not filled:{" "}
+          {[...open.values()]
+            .slice(0, 3)
+            .map((c) => `${c.label} by ${(c.gap_m * 1000).toFixed(0)} mm`)
+            .join(", ")}
+          {open.size > 3 && " ..."}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** A name of one's own. */
+function Name({ cut }: { cut: Cut }) {
+  const [name, setName] = useState(cut.name);
+  useEffect(() => setName(cut.name), [cut.name]);
+  const keep = () => {
+    const wanted = name.trim();
+    if (wanted && wanted !== cut.name) changeCut(cut.id, { name: wanted }, `named a cut ${wanted}`);
+    else setName(cut.name);
+  };
+  return (
+    <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
+      Name
+      <Box
+        component="input"
+        aria-label="Name of the cut"
+        value={name}
+        maxLength={120}
+        onChange={(event) => setName(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        sx={{
+          width: "100%",
+          fontFamily: "inherit",
+          color: tone.ink,
+          fontSize: 13,
+          border: `1px solid ${tone.line}`,
+          px: 0.5,
+          py: 0.4,
+          bgcolor: "#fff",
+        }}
+      />
+    </Box>
+  );
+}
+
+/** Its figures, to be typed. */
+function Sizes({ cut }: { cut: Cut }) {
+  const { federation } = useOpen();
+  const { shape } = cut;
+  const height = shape.kind === "box" ? 0 : (shape.point_m[2] ?? 0);
+  const { name: storey, floorM, overM } = overStorey(federation.levels, height);
+  const level = isLevel(shape);
+  const labels =
+    shape.kind === "box"
+      ? ["long, m", "wide, m", "high, m"]
+      : [...(level ? [`m above ${storey}`] : []), ...(shape.kind === "band" ? ["thick, m"] : [])];
+  const now =
+    shape.kind === "box"
+      ? shape.size_m
+      : [...(level ? [overM] : []), ...(shape.kind === "band" ? [shape.thick_m] : [])];
+  const texts = now.map((v) => String(toMilli(v)));
+  const [values, setValues] = useState(texts);
+  const key = texts.join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed is given up when the cut is moved
+  useEffect(() => setValues(texts), [key]);
+  if (!labels.length) return null;
+  const keep = () => {
+    const typed = values.map(parsed);
+    if (typed.some((v) => v === null) || values.join() === key) return;
+    const numbers = typed.map((v) => v ?? 0);
+    const sizes = shape.kind === "plane" ? [] : shape.kind === "band" ? numbers.slice(-1) : numbers;
+    if (sizes.some((v) => v < 0.001)) return setValues(texts);
+    if (shape.kind === "box")
+      return changeCut(cut.id, { shape: { ...shape, size_m: numbers } }, `sized ${cut.name}`);
+    const at = level ? floorM + (numbers[0] ?? 0) : height;
+    const point_m = [...shape.point_m.slice(0, 2), toMilli(at)];
+    const name = cut.name === spokenHeight(federation, height) ? spokenHeight(federation, at) : cut.name;
+    const part =
+      shape.kind === "band"
+        ? { ...shape, point_m, thick_m: numbers.at(-1) ?? shape.thick_m }
+        : { ...shape, point_m };
+    changeCut(cut.id, { shape: part, name }, `moved the cut ${name}`);
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        keep();
+      }}
+      onBlur={keep}
+      sx={{ mb: 0.5 }}
+    >
+      <Figures labels={labels} about={`of ${cut.name}`} values={values} set={setValues} />
+      <Box sx={{ fontSize: 12, color: tone.wrong }}>{wrongFigure(values)}</Box>
+      <button type="submit" hidden />
+    </Box>
+  );
+}

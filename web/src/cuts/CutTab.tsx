@@ -1,0 +1,184 @@
+import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef } from "react";
+import type { Vector3 } from "three";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { face, tone } from "../theme";
+import { anchorOn } from "./anchor";
+import { changeCut, useCutting } from "./cutting";
+import { type Cut, isLevel, moved, sidesOf, spokenHeight, toMilli } from "./shape";
+
+/** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
+const LEAST_PX = 4;
+const STEP_M = 0.05;
+const FINE_M = 0.01;
+const EDGE_PX = 8;
+const TAB_PX = 32;
+/** The side of a box that looks up. */
+const TOP = 4;
+
+/** One plane's tab: a short heavy line in the plane with a label, which is dragged along the normal. */
+export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: Vector3 }) {
+  const { cut, side, normal, point } = props;
+  const { federation, stage, eye } = useOpen();
+  const tab = useRef<HTMLButtonElement>(null);
+  const anchor = useRef<Vector3 | null>(null);
+  const drag = useRef<{
+    x: number;
+    y: number;
+    from: Cut;
+    px: { x: number; y: number };
+    slope: number;
+  } | null>(null);
+  const latest = useRef({ normal, point });
+  latest.current = { normal, point };
+
+  const place = () => {
+    const [view, own] = [stage(), tab.current];
+    if (!view || !own) return;
+    const { normal: up, point: on } = latest.current;
+    const { width, height } = view.main.size;
+    if (drag.current && anchor.current)
+      anchor.current.addScaledVector(up, on.clone().sub(anchor.current).dot(up));
+    else if (cut.shape.kind === "box") anchor.current = on.clone();
+    else
+      anchor.current = anchorOn(latest.current, view.building.bounds, {
+        size: { width, height },
+        rayAtPixel: (x, y) => view.main.rayAtPixel(x, y),
+      });
+    const at = view.main.pixelOf(anchor.current);
+    const beyond = view.main.pixelOf(anchor.current.clone().add(up));
+    const x = Math.max(EDGE_PX, Math.min(width - own.offsetWidth - EDGE_PX, at.x));
+    const y = Math.max(EDGE_PX + TAB_PX / 2, Math.min(height - TAB_PX, at.y));
+    own.style.transform = `translate(${x}px, ${y}px) translateY(-50%)`;
+    own.style.visibility = at.before ? "visible" : "hidden";
+    const turn = Math.atan2(beyond.y - at.y, beyond.x - at.x);
+    own.style.setProperty("--way", `${Number.isFinite(turn) ? turn : 0}rad`);
+  };
+  const latestPlace = useRef(place);
+  latestPlace.current = place;
+  useEffect(() => eye.listen(() => latestPlace.current()), [eye]);
+  useLayoutEffect(() => latestPlace.current());
+
+  const down = (event: PointerEvent<HTMLButtonElement>) => {
+    const view = stage();
+    if (!view || !anchor.current || event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const at = view.main.pixelOf(anchor.current);
+    const to = view.main.pixelOf(anchor.current.clone().add(normal));
+    const px = { x: to.x - at.x, y: to.y - at.y };
+    const along = Math.hypot(px.x, px.y) < LEAST_PX;
+    const { pixelM } = view.main;
+    const perM =
+      view.pose.projection === "parallel" ? pixelM : pixelM * anchor.current.distanceTo(view.pose.eye);
+    drag.current = {
+      x: event.clientX,
+      y: event.clientY,
+      from: cut,
+      px: along ? { x: 0, y: -1 / perM } : px,
+      slope: along ? 1 / (perM * perM) : px.x * px.x + px.y * px.y,
+    };
+    useCutting.setState({ opened: cut.id });
+    useSession.getState().open("cuts");
+  };
+  const move = (event: PointerEvent<HTMLButtonElement>) => {
+    const held = drag.current;
+    if (!held) return;
+    const [x, y] = [event.clientX - held.x, event.clientY - held.y];
+    const by = toMilli((x * held.px.x + y * held.px.y) / held.slope);
+    useCutting.setState({ dragged: carried(held.from, by) });
+  };
+  const heightName = ({ point_m }: { point_m: readonly number[] }) =>
+    spokenHeight(federation, point_m[2] ?? 0);
+  const carried = (from: Cut, by: number): Cut => {
+    const shape = moved(from.shape, side, by);
+    const name =
+      from.shape.kind !== "box" &&
+      shape.kind !== "box" &&
+      isLevel(shape) &&
+      from.name === heightName(from.shape)
+        ? heightName(shape)
+        : from.name;
+    return { ...from, shape, name };
+  };
+  const up = () => {
+    const { dragged } = useCutting.getState();
+    drag.current = null;
+    if (dragged?.id === cut.id)
+      changeCut(cut.id, { shape: dragged.shape, name: dragged.name }, `moved the cut ${dragged.name}`);
+    useCutting.setState({ dragged: null });
+  };
+  const giveUp = () => {
+    drag.current = null;
+    useCutting.setState({ dragged: null });
+  };
+  const key = (event: KeyboardEvent) => {
+    if (event.key === "Escape") return giveUp();
+    const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const next = carried(cut, way * (event.shiftKey ? FINE_M : STEP_M));
+    changeCut(cut.id, { shape: next.shape, name: next.name }, `moved the cut ${next.name}`);
+  };
+  const several = sidesOf(cut.shape).length > 1;
+  // Of several, the side that looks up carries the name.
+  const named = cut.shape.kind === "box" ? TOP : 0;
+  return (
+    <button
+      ref={tab}
+      type="button"
+      data-testid="cut-tab"
+      data-side={side}
+      aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or arrow up and down`}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={giveUp}
+      onKeyDown={key}
+      style={{
+        position: "absolute",
+        left: 0,
+        top: 0,
+        minHeight: TAB_PX,
+        display: "flex",
+        alignItems: "center",
+        gap: 6,
+        padding: "0 8px 0 0",
+        border: 0,
+        background: "transparent",
+        cursor: "grab",
+        touchAction: "none",
+        pointerEvents: "auto",
+        zIndex: 1,
+      }}
+    >
+      <svg width="44" height="32" viewBox="0 -16 44 32" aria-hidden="true" style={{ overflow: "visible" }}>
+        <g style={{ transform: "translate(22px, 0) rotate(var(--way))" }}>
+          <path d="M0 -18V18" stroke={tone.ink} strokeWidth={4} />
+          <path
+            d="M6 0H20M14 -5L20 0L14 5M-6 0H-20M-14 -5L-20 0L-14 5"
+            stroke={tone.ink}
+            strokeWidth={1.6}
+            fill="none"
+          />
+        </g>
+      </svg>
+      {side === named && (
+        <span
+          style={{
+            background: tone.paper,
+            border: `1.5px solid ${tone.ink}`,
+            padding: "2px 7px",
+            fontFamily: isLevel(cut.shape) ? face.figure : face.head,
+            fontSize: 12.5,
+            fontWeight: 600,
+            color: tone.ink,
+            whiteSpace: "nowrap",
+          }}
+        >
+          {cut.name || "Cut"}
+        </span>
+      )}
+    </button>
+  );
+}

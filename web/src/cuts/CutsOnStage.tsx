@@ -1,0 +1,30 @@
+import { Vector3 } from "three";
+import { useSeen } from "../open/seen";
+import { useOpen } from "../open/useStage";
+import { CutTab } from "./CutTab";
+import { useCutting, withDragged } from "./cutting";
+import { useCutStage } from "./faces";
+import { sidesOf } from "./shape";
+
+/** The cuts on the stage, each plane with a tab to drag it by. */
+export function CutsOnStage() {
+  useCutStage();
+  const { federation } = useOpen();
+  const cuts = useSeen((s) => s.cuts);
+  const dragged = useCutting((s) => s.dragged);
+  const origin = new Vector3().fromArray(federation.origin_m);
+  return withDragged(cuts, dragged)
+    .filter((cut) => !cut.off)
+    .flatMap((cut) =>
+      sidesOf(cut.shape).map((side, k) => (
+        <CutTab
+          // biome-ignore lint/suspicious/noArrayIndexKey: the sides of a cut keep their order
+          key={`${cut.id}/${k}`}
+          cut={cut}
+          side={k}
+          normal={new Vector3().fromArray(side.normal)}
+          point={new Vector3().fromArray(side.point_m).sub(origin)}
+        />
+      )),
+    );
+}

@@ -1,0 +1,36 @@
+import { perProject } from "../open/perProject";
+import { type Cut as Kept, useSeen } from "../open/seen";
+
+/** A cut while it is dragged; what it was before stays in the look until it is let go. */
+interface Cutting {
+  dragged: Kept | null;
+  /** The row of the desk that is open. */
+  opened: string | null;
+}
+
+export const useCutting = perProject<Cutting>(() => ({ dragged: null, opened: null }));
+
+/** The cuts as they are now: one that is dragged where it is dragged to. */
+export function withDragged(cuts: readonly Kept[], dragged: Kept | null): readonly Kept[] {
+  return dragged ? cuts.map((cut) => (cut.id === dragged.id ? dragged : cut)) : cuts;
+}
+
+/** Make one more cut, and open its row. */
+export function addCut(cut: Omit<Kept, "id" | "off">): void {
+  const { cuts, change } = useSeen.getState();
+  const id = crypto.randomUUID().slice(0, 8);
+  change({ cuts: [...cuts, { ...cut, id, off: false }] }, `cut: ${cut.name}`);
+  useCutting.setState({ opened: id });
+}
+
+/** Change one cut, under a name. */
+export function changeCut(id: string, part: Partial<Kept>, name: string): void {
+  const { cuts, change } = useSeen.getState();
+  change({ cuts: cuts.map((cut) => (cut.id === id ? { ...cut, ...part } : cut)) }, name);
+}
+
+export function removeCut(id: string): void {
+  const { cuts, change } = useSeen.getState();
+  const gone = cuts.find((cut) => cut.id === id);
+  change({ cuts: cuts.filter((cut) => cut.id !== id) }, `removed the cut ${gone?.name ?? ""}`.trim());
+}

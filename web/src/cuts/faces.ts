@@ -1,0 +1,69 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Vector3 } from "three";
+import { api, type Shapes, taken } from "../api/client";
+import { numberingOf } from "../open/numbering";
+import { type Rule, useSeen } from "../open/seen";
+import { useOpen } from "../open/useStage";
+import { Clips, clipPlane } from "../stage/clips";
+import type { DrawnFace } from "../stage/layers/cutFaces";
+import { useCutting, withDragged } from "./cutting";
+import { clipOf, sidesOf } from "./shape";
+
+type CutFaces = Shapes["CutFaces"];
+
+function buffer(text: string): ArrayBuffer {
+  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer;
+}
+
+function drawn(face: CutFaces["faces"][number]): DrawnFace {
+  const normal = new Vector3().fromArray(face.normal);
+  return {
+    plane: clipPlane(normal, new Vector3().fromArray(face.point_m)),
+    triangles: new Float32Array(buffer(face.triangles)),
+    of: new Int32Array(buffer(face.of)),
+    lines: new Float32Array(buffer(face.lines)),
+  };
+}
+
+/** What the cuts go through, as the core has it; nothing while one is dragged. */
+export function useCutFaces() {
+  const { projectId, federation } = useOpen();
+  const cuts = useSeen((s) => s.cuts);
+  const whole = useSeen((s) => s.whole);
+  const rules = useSeen((s) => s.rules);
+  const dragged = useCutting((s) => s.dragged !== null);
+  const on = cuts.filter((cut) => !cut.off).map(({ id, shape }) => ({ id, shape, name: "", off: false }));
+  return useQuery({
+    queryKey: ["cuts", projectId, federation.version, on, whole, rules],
+    enabled: on.length > 0 && !dragged,
+    gcTime: 60_000,
+    queryFn: () =>
+      taken(
+        api.POST("/api/projects/{project_id}/cuts/faces", {
+          params: { path: { project_id: projectId } },
+          body: { cuts: on, rules: rules as Rule[], whole: { kind: "these", of: whole } },
+        }),
+      ),
+  });
+}
+
+/** Cuts the stage by the cuts of the view: at once by their planes, at rest with the core's faces. */
+export function useCutStage(): void {
+  const { stage, federation } = useOpen();
+  const cuts = useSeen((s) => s.cuts);
+  const whole = useSeen((s) => s.whole);
+  const dragged = useCutting((s) => s.dragged);
+  const { data } = useCutFaces();
+  useEffect(() => {
+    const spared = new Set(numberingOf(federation).numbersOf({ kind: "these", of: whole }));
+    const planes = withDragged(cuts, dragged)
+      .filter((cut) => !cut.off)
+      .flatMap((cut) => sidesOf(cut.shape).map((side) => clipOf(side, federation.origin_m)));
+    stage()?.building.setClips(new Clips(planes, spared));
+  }, [stage, federation, cuts, whole, dragged]);
+  useEffect(() => {
+    const current = data?.version === federation.version ? data.faces.map(drawn) : [];
+    stage()?.cutFaces.show(current);
+  }, [stage, federation, data]);
+}

@@ -1,0 +1,109 @@
+import { Vector3 } from "three";
+import type { Federation, Shapes } from "../api/client";
+import { overStorey } from "../open/levels";
+import { type ClipPlane, clipPlane } from "../stage/clips";
+
+export type Cut = Shapes["Cut"];
+export type CutShape = Cut["shape"];
+
+const MILLI = 1000;
+const LEAST_M = 0.01;
+const LEVEL = 1 - 1e-9;
+
+type Point = readonly number[];
+
+/** To the millimetre, as cuts are typed and dragged. */
+export function toMilli(metres: number): number {
+  return Math.round(metres * MILLI) / MILLI;
+}
+
+function added(point: Point, way: Point, by: number): number[] {
+  return point.map((c, axis) => c + (way[axis] ?? 0) * by);
+}
+
+/** The building's east and north as a box has them, and up. */
+function boxAxes(bearingDeg: number): [number[], number[], number[]] {
+  const angle = (bearingDeg * Math.PI) / 180;
+  return [
+    [Math.cos(angle), -Math.sin(angle), 0],
+    [Math.sin(angle), Math.cos(angle), 0],
+    [0, 0, 1],
+  ];
+}
+
+/** A plane of a cut: its outward normal and a point of it, in project coordinates. */
+export interface Side {
+  normal: number[];
+  point_m: number[];
+}
+
+/**
+ * The planes of a cut in the order of the core (core/cutting/cuts.planes_of), which the stage needs while one of them is
+ * dragged; what counts is the core's.
+ */
+export function sidesOf(shape: CutShape): Side[] {
+  if (shape.kind === "box") {
+    return boxAxes(shape.bearing_deg).flatMap((axis, k) =>
+      [1, -1].map((sign) => {
+        const normal = axis.map((c) => c * sign);
+        return { normal, point_m: added(shape.centre_m, normal, (shape.size_m[k] ?? 0) / 2) };
+      }),
+    );
+  }
+  const { point_m } = shape;
+  const length = Math.hypot(...shape.normal) || 1;
+  const normal = shape.normal.map((c) => c / length);
+  if (shape.kind === "plane") return [{ normal, point_m }];
+  const below = normal.map((c) => -c);
+  return [
+    { normal, point_m },
+    { normal: below, point_m: added(point_m, below, shape.thick_m) },
+  ];
+}
+
+/** The same plane as the stage cuts by it, about the federation's origin. */
+export function clipOf(side: Side, origin_m: Point): ClipPlane {
+  const point = new Vector3().fromArray(side.point_m.map((c, axis) => c - (origin_m[axis] ?? 0)));
+  return clipPlane(new Vector3().fromArray(side.normal), point);
+}
+
+/** A cut with one of its planes moved along its normal. */
+export function moved(shape: CutShape, side: number, by: number): CutShape {
+  const at = sidesOf(shape)[side];
+  if (!at) return shape;
+  if (shape.kind === "box") {
+    const axis = Math.floor(side / 2);
+    const size = shape.size_m[axis] ?? 0;
+    const grown = Math.max(by, LEAST_M - size);
+    return {
+      ...shape,
+      size_m: shape.size_m.map((s, k) => (k === axis ? s + grown : s)),
+      centre_m: added(shape.centre_m, at.normal, grown / 2),
+    };
+  }
+  if (shape.kind === "plane") return { ...shape, point_m: added(shape.point_m, at.normal, by) };
+  const grown = Math.max(by, LEAST_M - shape.thick_m);
+  const thick_m = shape.thick_m + grown;
+  return side === 0
+    ? { ...shape, thick_m, point_m: added(shape.point_m, at.normal, grown) }
+    : { ...shape, thick_m };
+}
+
+/** A plane or a band seen from its other side; a box has none. */
+export function flipped(shape: CutShape): CutShape {
+  if (shape.kind === "box") return shape;
+  const normal = shape.normal.map((c) => -c || 0);
+  if (shape.kind === "plane") return { ...shape, normal };
+  return { ...shape, normal, point_m: added(shape.point_m, shape.normal, -shape.thick_m) };
+}
+
+/** Whether a cut lies level, so that it has a height. */
+export function isLevel(shape: CutShape): boolean {
+  return shape.kind !== "box" && Math.abs(shape.normal[2] ?? 0) / Math.hypot(...shape.normal) > LEVEL;
+}
+
+/** What a height is called: its storey, and so much over it. */
+export function spokenHeight(federation: Pick<Federation, "levels">, height_m: number): string {
+  const { name, overM } = overStorey(federation.levels, height_m);
+  return `${name} ${overM < 0 ? "-" : "+"} ${Math.abs(toMilli(overM)).toFixed(2)}`;
+}

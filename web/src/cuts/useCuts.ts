@@ -1,0 +1,126 @@
+import { useMemo } from "react";
+import { Vector3 } from "three";
+import { api, type Shapes, taken } from "../api/client";
+import { pickedNow, useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { pointTool, useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { forward } from "../stage/pose";
+import { addCut } from "./cutting";
+import { spokenHeight, toMilli } from "./shape";
+
+const STOREY_CUT_M = 1.2;
+const VOID_FROM_M = 2.4;
+const MARGIN_M = 0.3;
+
+type Axis = Shapes["PlanAxis"];
+type BoxWish = Partial<Shapes["BoxWish"]>;
+
+/** The ways to make a cut. */
+export function useCuts() {
+  const { federation, stage, projectId } = useOpen();
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const there = (point: Vector3) => point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0));
+    const level = (height_m: number) =>
+      addCut({
+        name: spokenHeight(federation, height_m),
+        shape: { kind: "plane", point_m: [0, 0, toMilli(height_m)], normal: [0, 0, 1] },
+      });
+    const elevation = (at: number) => federation.levels[at]?.elevation_m ?? 0;
+    const plane = (name: string, point: Vector3, normal: Vector3) =>
+      addCut({ name, shape: { kind: "plane", point_m: there(point), normal: normal.toArray() } });
+    const box = (name: string, wish: BoxWish) =>
+      orAloud(async () => {
+        const path = { project_id: projectId };
+        const body = { margin_m: MARGIN_M, ...wish };
+        const shape = await taken(
+          api.POST("/api/projects/{project_id}/cuts/box", { params: { path }, body }),
+        );
+        addCut({ name, shape: { ...shape, kind: "box" } });
+      });
+    return {
+      /** At a height above a storey. */
+      storey: (at: number, over_m = STOREY_CUT_M) => level(elevation(at) + over_m),
+      /** Between a storey's usual ceilings and the floor above. */
+      ceilingVoid: (at: number) => {
+        const top = federation.levels[at + 1]?.elevation_m ?? elevation(at) + 4;
+        const thick_m = Math.max(0.1, toMilli(top - elevation(at) - VOID_FROM_M));
+        addCut({
+          name: `Ceiling void of ${federation.levels[at]?.name ?? ""}`,
+          shape: { kind: "band", point_m: [0, 0, top], normal: [0, 0, 1], thick_m },
+        });
+      },
+      /** Along a grid line, seen from the side that one is on. */
+      grid: (axis: Axis) =>
+        orAloud(async () => {
+          const view = stage();
+          if (!view) return;
+          const { x, y } = forward(view.pose);
+          const bearing_deg = (Math.atan2(x, y) * 180) / Math.PI;
+          const look = await taken(
+            api.POST("/api/camera/axis", { body: { ends_m: axis.ends, bearing_deg } }),
+          );
+          const turn = (look.bearing_deg * Math.PI) / 180;
+          const [ax = 0, ay = 0] = axis.ends[0] ?? [];
+          plane(`Grid ${axis.tag}`, new Vector3(ax, ay, 0), new Vector3(-Math.sin(turn), -Math.cos(turn), 0));
+        }),
+      /** Square to the present view, through what is in its middle. */
+      facing: () => {
+        const view = stage();
+        if (view) plane("Square to the view", view.main.middle(), forward(view.pose).negate());
+      },
+      /** Through a face that is clicked. */
+      face: () =>
+        useTools.getState().take(
+          pointTool({ name: "cut face", prompt: "Click the face to cut along." }, ({ point, normal }) => {
+            plane("Along a face", point, normal);
+            return "done";
+          }),
+        ),
+      /** Through three points that are clicked. */
+      points: () => {
+        const picked: Vector3[] = [];
+        const prompt = "Click three points that the cut goes through; corners and edges catch the cursor.";
+        useTools.getState().take(
+          pointTool({ name: "cut points", prompt, exact: true }, ({ point }) => {
+            picked.push(point);
+            if (picked.length < 3) {
+              say(`${picked.length} of 3 points.`);
+              return "more";
+            }
+            const [a, b, c] = picked as [Vector3, Vector3, Vector3];
+            const normal = b.clone().sub(a).cross(c.clone().sub(a));
+            if (normal.length() < 1e-4) {
+              picked.pop();
+              say("The three points lie on one line; click one beside it.");
+              return "more";
+            }
+            const view = stage();
+            if (view && normal.dot(forward(view.pose)) > 0) normal.negate();
+            plane("Through three points", a, normal.normalize());
+            return "done";
+          }),
+        );
+      },
+      /** A box around what is picked. */
+      aroundPicked: () => {
+        const numbers = pickedNow();
+        if (!numbers.length) return void say("Nothing is picked; click a component first.");
+        const components = [...useSelection.getState().refs];
+        void box(
+          numbers.length === 1 ? "Box around one component" : `Box around ${numbers.length} components`,
+          {
+            components,
+          },
+        );
+      },
+      aroundRoom: (room: number) => {
+        const { number = "", name = "" } = federation.rooms[room] ?? {};
+        void box(`Box around ${`${number} ${name}`.trim()}`, { room });
+      },
+      aroundStorey: (at: number) =>
+        void box(`Box around ${federation.levels[at]?.name ?? ""}`, { level: at }),
+    };
+  }, [federation, stage, projectId]);
+}
