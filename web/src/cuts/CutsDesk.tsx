@@ -1,15 +1,17 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
-import { type ReactNode, useState } from "react";
-import { roomAt } from "../keyplan/plan";
+import { type ReactNode, useEffect, useState } from "react";
+import { type KeyPlan, roomAt } from "../keyplan/plan";
 import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
+import { offStorey } from "../open/levels";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { counted } from "../parts/words";
+import type { Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { CutRow } from "./CutRow";
 import { useCutFaces } from "./faces";
@@ -70,7 +72,11 @@ function Whole() {
   };
   return (
     <Box sx={{ mt: 1, fontSize: 13 }} data-testid="whole">
-      {count > 0 && <Box>{counted(count, "component")} stay whole.</Box>}
+      {count > 0 && (
+        <Box>
+          {counted(count, "component")} {count > 1 ? "stay" : "stays"} whole.
+        </Box>
+      )}
       <Box sx={{ display: "flex", gap: 1 }}>
         <Button variant="text" disabled={!refs.length} onClick={keep}>
           keep what is picked whole
@@ -89,9 +95,23 @@ function Line({ children }: { children: ReactNode }) {
   return <Box sx={{ display: "flex", gap: 0.75, alignItems: "end", mb: 1 }}>{children}</Box>;
 }
 
+/** The room that the eye is in, of those of a plan; null for none. */
+function useRoomHere(plan: KeyPlan | null, level: number): number | null {
+  const { federation, eye } = useOpen();
+  const [room, setRoom] = useState<number | null>(null);
+  useEffect(() => {
+    const place = ({ eye: at }: Pose) => {
+      const here = offStorey(federation.levels, level, at.z) === "no";
+      setRoom((here && plan ? roomAt(plan, at)?.index : null) ?? null);
+    };
+    return eye.listen(place);
+  }, [eye, plan, level, federation]);
+  return room;
+}
+
 /** The ways to make a cut. */
 function Ways() {
-  const { federation, eye } = useOpen();
+  const { federation } = useOpen();
   const cuts = useCuts();
   const { level: shown } = useShownLevel();
   const plan = useKeyPlan(shown);
@@ -102,11 +122,7 @@ function Ways() {
   const axes = plan?.axes ?? [];
   const axis = axes.find((a) => a.tag === tag) ?? axes[0];
   const height = parsed(over[0] ?? "");
-  const room = () => {
-    const found = eye.last && plan && roomAt(plan, eye.last.eye);
-    if (found) cuts.aroundRoom(found.index);
-  };
-  const inRoom = eye.last && plan && roomAt(plan, eye.last.eye);
+  const room = useRoomHere(plan, shown);
   return (
     <>
       <DeskHeading>Cut at a height</DeskHeading>
@@ -172,8 +188,8 @@ function Ways() {
         <Button variant="outlined" onClick={cuts.aroundPicked}>
           Box around what is picked
         </Button>
-        {inRoom && (
-          <Button variant="outlined" onClick={room}>
+        {room !== null && (
+          <Button variant="outlined" onClick={() => cuts.aroundRoom(room)}>
             Box around this room
           </Button>
         )}

@@ -1,0 +1,208 @@
+"""Cuts: made from the desk and with tools, dragged by their tabs, filled by the core, kept, undone and linked."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import arrive, ask
+from tests.e2e.going import find, in_room
+from tests.e2e.stage import on_screen, pose_of, size_of, wait_drawn, wait_posed, wait_resting
+
+FILLED = "() => { const s = window.stairpathStage; s.draw(); return s.cutFaces.root.visible; }"
+CLIPS = "() => window.stairpathStage.building.clips.planes.map(p => [...p.normal.toArray(), p.at])"
+
+
+@pytest.fixture
+def cutting(home: Page):
+    """The house, with the Cuts desk open."""
+    home.set_viewport_size({"width": 1280, "height": 800})
+    home.keyboard.press("t")
+    expect(home.get_by_test_id("cut-ways")).to_be_visible()
+    return home
+
+
+def origin_of(site, project) -> np.ndarray:
+    return np.array(ask(f"{site}/api/projects/{project}/federation")["origin_m"])
+
+
+def filled(page: Page) -> None:
+    """Until the core's own faces are drawn."""
+    page.wait_for_function(FILLED, timeout=30_000)
+
+
+def cut_at(page: Page, storey: str, height: str) -> None:
+    page.get_by_label("Storey to cut").select_option(label=storey)
+    page.get_by_label("m above the storey").fill(height)
+    page.get_by_role("button", name="Cut", exact=True).click()
+    filled(page)
+
+
+def planes(page: Page) -> np.ndarray:
+    return np.array(page.evaluate(CLIPS))
+
+
+def under(page: Page, site, project, point_m):
+    """What is met where a point of the project would be seen: its place in project coordinates, or None."""
+    origin = origin_of(site, project)
+    x, y = on_screen(page, np.subtract(point_m, origin))
+    left, top, *_ = size_of(page)
+    hit = page.evaluate(
+        "([x, y]) => window.stairpathStage.componentAt(x, y)?.point.toArray() ?? null", [x - left, y - top]
+    )
+    return None if hit is None else np.array(hit) + origin
+
+
+def test_a_cut_at_a_height_takes_away_what_is_above_and_fills_what_it_goes_through(cutting: Page, site, house):
+    before = under(cutting, site, house, (5, 0.1, 7.4))
+    assert before is not None
+    assert before[2] == pytest.approx(7.4, abs=0.1)
+    cut_at(cutting, "Level 00", "1.2")
+    row = cutting.get_by_test_id("cut")
+    expect(row).to_contain_text("Level 00 + 1.20")
+    # Four outer walls and the one between: 2 x 20 x 0.3 and 2 x 12 x 0.3, less their corners, and 9 x 0.2.
+    expect(cutting.get_by_test_id("cut-through")).to_have_text("goes through 5 components, 21.00 m²")
+    # Of the wall that stood higher nothing is met any more; on the cut itself one meets its face.
+    assert under(cutting, site, house, (5, 0.1, 7.4)) is None or under(cutting, site, house, (5, 0.1, 7.4))[2] <= 1.2
+    assert under(cutting, site, house, (5, 0.15, 1.2)) == pytest.approx([5, 0.15, 1.2], abs=0.02)
+    expect(cutting.get_by_role("button", name="Undo").first).to_be_visible()
+    cutting.keyboard.press("Escape")
+    cutting.locator("canvas").focus()
+    cutting.keyboard.press("Control+z")
+    expect(row).to_have_count(0)
+    assert len(planes(cutting)) == 0
+    assert under(cutting, site, house, (5, 0.1, 7.4)) == pytest.approx(before, abs=1e-6)
+
+
+def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
+    cut_at(cutting, "Level 01", "1")
+    tab = cutting.get_by_test_id("cut-tab")
+    expect(tab).to_have_count(1)
+    box = tab.bounding_box()
+    assert box
+    assert box["height"] >= 32
+    x, y = box["x"] + 18, box["y"] + box["height"] / 2
+    cutting.mouse.move(x, y)
+    cutting.mouse.down()
+    cutting.mouse.move(x, y + 20, steps=4)
+    # While it is dragged the stage fills it by its own means.
+    assert cutting.evaluate(FILLED) is False
+    expect(tab).not_to_contain_text("+ 1.00")
+    cutting.mouse.up()
+    filled(cutting)
+    label = tab.inner_text()
+    row = cutting.get_by_test_id("cut")
+    expect(row).to_contain_text(label)
+    over = float(row.get_by_label("m above Level 01").input_value())
+    assert 0 < over < 1
+    assert label == f"Level 01 + {over:.2f}"
+    assert planes(cutting)[0, 3] == pytest.approx(4 + over, abs=1e-6)
+    field = row.get_by_label("m above Level 01")
+    field.fill("1.5")
+    field.press("Enter")
+    expect(tab).to_have_text("Level 01 + 1.50")
+    assert planes(cutting)[0] == pytest.approx([0, 0, 1, 5.5])
+    field.fill("a lot")
+    expect(row).to_contain_text("a lot is not a number that can be used")
+    tab.focus()
+    cutting.keyboard.press("ArrowUp")
+    expect(tab).to_have_text("Level 01 + 1.55")
+
+
+def test_a_cut_is_turned_over_switched_off_named_and_removed(cutting: Page):
+    cut_at(cutting, "Level 00", "2")
+    row = cutting.get_by_test_id("cut")
+    row.get_by_role("button", name="turn over").click()
+    assert planes(cutting)[0] == pytest.approx([0, 0, -1, -2])
+    row.get_by_role("button", name="switch off").click()
+    expect(row).to_contain_text("(switched off)")
+    expect(cutting.get_by_test_id("cut-tab")).to_have_count(0)
+    assert len(planes(cutting)) == 0
+    row.get_by_role("button", name="switch on").click()
+    name = row.get_by_label("Name of the cut")
+    name.fill("Below the benches")
+    name.press("Enter")
+    expect(cutting.get_by_test_id("cut-tab")).to_have_text("Below the benches")
+    row.get_by_role("button", name="remove").click()
+    expect(row).to_have_count(0)
+    assert len(planes(cutting)) == 0
+
+
+def test_a_cut_along_a_face_that_is_clicked(cutting: Page, site, house):
+    cutting.get_by_role("button", name="Along a face").click()
+    expect(cutting.get_by_test_id("stage-mark")).to_contain_text("Click the face to cut along.")
+    origin = origin_of(site, house)
+    x, y = on_screen(cutting, np.subtract((5, 0, 2), origin))
+    cutting.mouse.click(x, y)
+    expect(cutting.get_by_test_id("cut")).to_contain_text("Along a face")
+    (plane,) = planes(cutting)
+    assert plane == pytest.approx([0, -1, 0, origin[1]], abs=1e-3)
+    expect(cutting.get_by_test_id("stage-mark")).to_have_count(0)
+
+
+def test_a_box_around_a_room_opens_it_and_what_is_visible_is_what_is_left(cutting: Page, site, house):
+    in_room(cutting, "West room 0")
+    cutting.get_by_role("button", name="Box around this room").click()
+    filled(cutting)
+    expect(cutting.get_by_test_id("cut-tab")).to_have_count(6)
+    expect(cutting.get_by_test_id("cut")).to_contain_text("Box around 0.01 West room 0")
+    sizes = [float(cutting.get_by_label(f"{side}, m of Box").input_value()) for side in ("long", "wide", "high")]
+    assert sizes == pytest.approx([10.2, 12, 4])
+    before = cutting.locator("canvas").get_attribute("data-pose")
+    cutting.locator("canvas").focus()
+    cutting.keyboard.press("x")
+    wait_posed(cutting, before)
+    # Nothing of the other room is there any more.
+    origin = origin_of(site, house)
+    corners = [np.subtract((x, y, z), origin) for x in (0, 10.2) for y in (0, 12) for z in (-0.3, 3.7)]
+    places = np.array([on_screen(cutting, corner) for corner in corners])
+    left, top, width, height = size_of(cutting)
+    shares = (places - [left, top]) / [width, height]
+    assert (shares > -0.01).all()
+    assert (shares < 1.01).all()
+    assert np.ptp(shares, axis=0).max() > 0.4  # and it is seen large
+
+
+def test_cuts_travel_with_the_address_and_with_a_viewpoint(cutting: Page, page: Page, site, house):
+    cut_at(cutting, "Level 01", "0.8")
+    cutting.wait_for_function("() => location.hash.includes('cut=')")
+    address = cutting.url
+    find(cutting, "Cut square to this view")
+    expect(cutting.get_by_test_id("cut")).to_have_count(2)
+    cutting.get_by_role("tab", name="Viewpoints").click()
+    field = cutting.get_by_label("Name of the viewpoint")
+    field.fill("Cut twice")
+    field.press("Enter")
+    expect(cutting.get_by_test_id("viewpoint")).to_contain_text("Cut twice")
+    arrive(page, site, "Tom Ash")
+    page.goto(address)
+    wait_drawn(page)
+    page.keyboard.press("t")
+    expect(page.get_by_test_id("cut")).to_have_count(1)
+    expect(page.get_by_test_id("cut")).to_contain_text("Level 01 + 0.80")
+    filled(page)
+    page.get_by_role("tab", name="Viewpoints").click()
+    page.get_by_role("button", name="Cut twice").first.click()
+    page.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 2")
+    wait_resting(page)
+    page.get_by_role("tab", name="Cuts").click()
+    expect(page.get_by_test_id("cut")).to_have_count(2)
+    assert pose_of(page)["through_m"] == 0
+
+
+def test_what_is_picked_can_stay_whole(cutting: Page, site, house):
+    cut_at(cutting, "Level 00", "1.2")
+    origin = origin_of(site, house)
+    x, y = on_screen(cutting, np.subtract((5, 0, 0.6), origin))
+    cutting.mouse.click(x, y)
+    expect(cutting.get_by_test_id("component-tag")).to_be_visible()
+    cutting.get_by_role("tab", name="Cuts").click()
+    cutting.get_by_role("button", name="keep what is picked whole").click()
+    expect(cutting.get_by_test_id("whole")).to_contain_text("1 component stays whole")
+    expect(cutting.get_by_test_id("cut-through")).to_contain_text("goes through 4 components")
+    found = under(cutting, site, house, (5, 0, 2.5))
+    assert found is not None
+    assert found[2] == pytest.approx(2.5, abs=0.05)
+    cutting.get_by_role("button", name="cut all").click()
+    expect(cutting.get_by_test_id("cut-through")).to_contain_text("goes through 5 components")
