@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 import sys
+from collections.abc import Sequence
+from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from stairpath.cli.common import AsJson, Files, app, chosen, federated, numbers, print_document, read_files, stop
+from stairpath.cli.common import AsJson, Files, app, chosen, federated, numbers, print_document, read_files, say, stop
 
 if TYPE_CHECKING:
     from stairpath.core.cutting.plane import Plane
+    from stairpath.core.cutting.sheet.draw import Sheet
     from stairpath.core.federation.federate import Federation
+    from stairpath.core.reading.model import ModelReading
+    from stairpath.core.visibility.traits import Mask
 
 
 def _plane(
@@ -40,6 +45,46 @@ def _plane(
         stop(str(error.args[0]))
 
 
+def _drawn(
+    federation: Federation, through: Plane, readings: Sequence[ModelReading], wanted: Mask, scale: float,
+    depth: float, paper: str | None, name: str,
+) -> Sheet:  # fmt: skip
+    from stairpath.core.cutting.sheet.draw import draw
+    from stairpath.core.cutting.sheet.papers import NoPaperError
+
+    if not (0.1 <= scale <= 100_000):
+        stop(f"1:{scale:g} is not a scale to draw at; give one such as 50.")
+    if depth < 0:
+        stop("How far behind the cut is drawn is zero or more metres; give --depth so.")
+    say("drawing the sheet")
+    try:
+        return draw(
+            federation, through, [c.material for r in readings for c in r.components], wanted, scale, depth, paper, name,
+            ", ".join(model.outline.name for model in federation.models[:3]),
+        )  # fmt: skip
+    except NoPaperError as error:
+        stop(str(error))
+
+
+def _write(sheet: Sheet, svg: Path | None, dxf: Path | None, pdf: Path | None) -> None:
+    """Write the drawing wherever it is wanted."""
+    from stairpath.core.cutting.sheet.as_dxf import write_dxf
+    from stairpath.core.cutting.sheet.as_pdf import pdf as as_pdf
+    from stairpath.core.cutting.sheet.as_svg import svg as as_svg
+
+    writers = (
+        (svg, lambda path: path.write_text(as_svg(sheet), encoding="utf-8")),
+        (dxf, lambda path: write_dxf(sheet, path)),
+        (pdf, lambda path: path.write_bytes(as_pdf(sheet))),
+    )
+    for path, write in writers:
+        if path is not None:
+            try:
+                write(path)
+            except OSError as error:
+                stop(f"{path} cannot be written ({error.strerror}); give another place.")
+
+
 @app.command()
 def cut(
     files: Files,
@@ -50,9 +95,17 @@ def cut(
     height: Annotated[float | None, typer.Option(help="height of the cut above the storey, metres")] = None,
     grid: Annotated[str | None, typer.Option(help="the tag of the grid axis to cut along")] = None,
     select: Annotated[str, typer.Option(help="what to cut: all, a GlobalId, discipline:AIR, ...")] = "all",
+    svg: Annotated[Path | None, typer.Option(help="the drawing to write as SVG")] = None,
+    dxf: Annotated[Path | None, typer.Option(help="the drawing to write as DXF")] = None,
+    pdf: Annotated[Path | None, typer.Option(help="the drawing to write as PDF")] = None,
+    scale: Annotated[float, typer.Option(help="the drawing's scale: 50 for 1:50")] = 50.0,
+    depth: Annotated[float, typer.Option(help="how far behind the cut is drawn, metres")] = 3.0,
+    sheet: Annotated[
+        str | None, typer.Option(help="A4 to A0, ANSI A to E, ARCH A to E; else the smallest that fits")
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
-    """Say what a plane goes through: region, area and perimeter of every component."""
+    """Say what a plane goes through: region, area and perimeter of every component; and draw it to scale."""
     from stairpath.core.cutting import report
     from stairpath.core.cutting.cut import cut as cut_parts
     from stairpath.core.federation.placed import all_placed
@@ -62,6 +115,10 @@ def cut(
     through = _plane(federation, plane, storey, height, grid)
     wanted = chosen(readings, federation, select)
     document = report.document(cut_parts(all_placed(federation, wanted), through), federation, readings)
+    if svg or dxf or pdf:
+        name = f"{storey} {height:+.2f} m" if storey and height is not None else f"Grid {grid}" if grid else "Cut"
+        drawn = _drawn(federation, through, readings, wanted, scale, depth, sheet, name)
+        _write(drawn, svg, dxf, pdf)
     if as_json:
         print_document(document)
         return

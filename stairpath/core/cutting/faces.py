@@ -73,6 +73,11 @@ def _triangles(polygons: npt.NDArray[np.object_], of: Index) -> tuple[Array, Ind
     return corners, of[at]
 
 
+def triangles_of(polygons: npt.NDArray[np.object_]) -> Array:
+    """Polygons as triangles on plan (n, 3, 2), counter-clockwise."""
+    return _triangles(polygons, np.zeros(len(polygons), dtype=np.int64))[0]
+
+
 def _lines(polygons: npt.NDArray[np.object_], of: Index) -> tuple[Array, Index]:
     """The sides of polygons (n, 2, 2), and the component of each."""
     rings, at = shapely.get_rings(polygons, return_index=True)

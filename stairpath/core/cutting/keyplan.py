@@ -80,7 +80,8 @@ def room_area(federation: Federation, index: int) -> list[shapely.Polygon]:
     return [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
 
 
-def _rooms(federation: Federation, level: int) -> list[DrawnRoom]:
+def drawn_rooms(federation: Federation, level: int) -> list[DrawnRoom]:
+    """The rooms of a level: their outlines, and where their names go."""
     drawn: list[DrawnRoom] = []
     for index, room in enumerate(federation.rooms):
         model = federation.models[room.model]
@@ -116,7 +117,7 @@ def draw_key_plan(federation: Federation, level: int, height_m: float = CUT_HEIG
         trodden += flights(geometry, to, model.outline.of_class(_TRODDEN), elevation - _BELOW_M, cut)
     return KeyPlan(
         federation.levels[level].name, elevation, cut, solid, thin, swung,
-        [f for f in trodden if len(f.way_up) > 1], _rooms(federation, level), axes_of(federation),
+        [f for f in trodden if len(f.way_up) > 1], drawn_rooms(federation, level), axes_of(federation),
     )  # fmt: skip
 
 
