@@ -206,3 +206,30 @@ def test_what_is_picked_can_stay_whole(cutting: Page, site, house):
     assert found[2] == pytest.approx(2.5, abs=0.05)
     cutting.get_by_role("button", name="cut all").click()
     expect(cutting.get_by_test_id("cut-through")).to_contain_text("goes through 5 components")
+
+
+def test_cuts_show_on_the_storey_board_and_on_the_key_plan(cutting: Page):
+    cut_at(cutting, "Level 00", "2")
+    mark = cutting.get_by_test_id("cut-mark")
+    expect(mark).to_have_count(1)
+    box = mark.bounding_box()
+    assert box
+    x, y = box["x"] + 40, box["y"] + box["height"] / 2
+    cutting.mouse.move(x, y)
+    cutting.mouse.down()
+    cutting.mouse.move(x, y - 20, steps=3)
+    cutting.mouse.up()
+    filled(cutting)
+    height = planes(cutting)[0, 3]
+    assert 2.1 < height < 4
+    expect(cutting.get_by_test_id("cut-tab")).to_have_text(f"Level 00 + {height:.2f}")
+    expect(cutting.get_by_test_id("cut-on-plan")).to_have_count(0)
+    cutting.get_by_label("Grid line to cut along").select_option(label="2")
+    cutting.get_by_role("button", name="Cut along it").click()
+    expect(cutting.get_by_test_id("cut-on-plan")).to_have_count(1)
+    expect(cutting.get_by_test_id("cut-mark")).to_have_count(1)
+    expect(cutting.get_by_test_id("reasons")).to_have_text("all shown \N{MIDDLE DOT} 2 cuts")
+    cutting.locator("canvas").focus()
+    cutting.keyboard.press("Shift+T")
+    expect(cutting.get_by_test_id("cut-tab")).to_have_count(0)
+    expect(cutting.get_by_test_id("reasons")).to_have_text("all shown")

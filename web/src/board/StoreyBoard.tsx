@@ -10,6 +10,7 @@ import { useSeeing } from "../seen/useSeeing";
 import { face, tone } from "../theme";
 import { boardOf, cellKey, heightShare, type Row, stateOf, type Tally, tallies, together } from "./board";
 import { Cell, EFFECT, NEXT } from "./Cell";
+import { CutMarks } from "./CutMarks";
 
 const LABEL_PX = 60;
 
@@ -111,6 +112,7 @@ export function StoreyBoard() {
             onCell={(discipline) => cycle(row.level, discipline, [tallyOf(row.level, discipline)])}
           />
         ))}
+        <CutMarks rows={board.rows} />
         <EyeMark rows={board.rows} />
       </Box>
       <Box

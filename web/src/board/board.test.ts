@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { federationOf } from "../open/testFederation";
-import { boardOf, heightShare, stateOf, tallies, together } from "./board";
+import { boardOf, heightAt, heightShare, stateOf, tallies, together } from "./board";
 
 const ROWS = [
   ["a", 0, 0],
@@ -42,4 +42,11 @@ test("the eye's height falls between the levels as they are drawn", () => {
   const top = rows[0]?.heightM ?? 0;
   expect(heightShare(rows, 4).share).toBeCloseTo(top / total);
   expect(heightShare(rows, 2).share).toBeCloseTo((top + 2) / total);
+});
+
+test("what lies so far down the board is the height that is drawn there", () => {
+  const { rows } = boardOf(federation);
+  for (const height of [0, 0.7, 2, 3.99, 4.5, 6]) {
+    expect(heightAt(rows, heightShare(rows, height).share)).toBeCloseTo(height);
+  }
 });

@@ -133,3 +133,15 @@ export function heightShare(
   }
   return { share: top / total, beyond: "below" };
 }
+
+/** The height that lies so far down the board. */
+export function heightAt(rows: readonly Row[], share: number): number {
+  const levels = rows.filter((row) => Number.isFinite(row.elevationM));
+  const total = rows.reduce((sum, row) => sum + row.heightM, 0) || 1;
+  let down = share * total;
+  for (const row of levels) {
+    if (down <= row.heightM) return row.elevationM + row.heightM - down;
+    down -= row.heightM;
+  }
+  return levels.at(-1)?.elevationM ?? 0;
+}

@@ -4,8 +4,8 @@ import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import { anchorOn } from "./anchor";
-import { changeCut, useCutting } from "./cutting";
-import { type Cut, isLevel, moved, sidesOf, spokenHeight, toMilli } from "./shape";
+import { carriedTo, changeCut, useCutting } from "./cutting";
+import { type Cut, isLevel, sidesOf, toMilli } from "./shape";
 
 /** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
 const LEAST_PX = 4;
@@ -85,20 +85,7 @@ export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: 
     if (!held) return;
     const [x, y] = [event.clientX - held.x, event.clientY - held.y];
     const by = toMilli((x * held.px.x + y * held.px.y) / held.slope);
-    useCutting.setState({ dragged: carried(held.from, by) });
-  };
-  const heightName = ({ point_m }: { point_m: readonly number[] }) =>
-    spokenHeight(federation, point_m[2] ?? 0);
-  const carried = (from: Cut, by: number): Cut => {
-    const shape = moved(from.shape, side, by);
-    const name =
-      from.shape.kind !== "box" &&
-      shape.kind !== "box" &&
-      isLevel(shape) &&
-      from.name === heightName(from.shape)
-        ? heightName(shape)
-        : from.name;
-    return { ...from, shape, name };
+    useCutting.setState({ dragged: carriedTo(federation, held.from, side, by) });
   };
   const up = () => {
     const { dragged } = useCutting.getState();
@@ -107,6 +94,13 @@ export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: 
       changeCut(cut.id, { shape: dragged.shape, name: dragged.name }, `moved the cut ${dragged.name}`);
     useCutting.setState({ dragged: null });
   };
+  // Whatever takes the tab away in the middle of a drag ends the drag.
+  useEffect(
+    () => () => {
+      if (drag.current) useCutting.setState({ dragged: null });
+    },
+    [],
+  );
   const giveUp = () => {
     drag.current = null;
     useCutting.setState({ dragged: null });
@@ -117,7 +111,7 @@ export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: 
     if (!way) return;
     event.preventDefault();
     event.stopPropagation();
-    const next = carried(cut, way * (event.shiftKey ? FINE_M : STEP_M));
+    const next = carriedTo(federation, cut, side, way * (event.shiftKey ? FINE_M : STEP_M));
     changeCut(cut.id, { shape: next.shape, name: next.name }, `moved the cut ${next.name}`);
   };
   const several = sidesOf(cut.shape).length > 1;

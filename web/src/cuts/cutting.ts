@@ -1,5 +1,7 @@
+import type { Federation } from "../api/client";
 import { perProject } from "../open/perProject";
 import { type Cut as Kept, useSeen } from "../open/seen";
+import { isLevel, moved, spokenHeight } from "./shape";
 
 /** A cut while it is dragged; what it was before stays in the look until it is let go. */
 interface Cutting {
@@ -13,6 +15,20 @@ export const useCutting = perProject<Cutting>(() => ({ dragged: null, opened: nu
 /** The cuts as they are now: one that is dragged where it is dragged to. */
 export function withDragged(cuts: readonly Kept[], dragged: Kept | null): readonly Kept[] {
   return dragged ? cuts.map((cut) => (cut.id === dragged.id ? dragged : cut)) : cuts;
+}
+
+/** A cut with one of its sides carried along its normal; one that is called by its height is called by the new one. */
+export function carriedTo(
+  federation: Pick<Federation, "levels">,
+  from: Kept,
+  side: number,
+  by: number,
+): Kept {
+  const shape = moved(from.shape, side, by);
+  const called = ({ shape: of }: Kept) =>
+    of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0) : null;
+  const now = { ...from, shape };
+  return { ...now, name: from.name === called(from) ? (called(now) ?? from.name) : from.name };
 }
 
 /** Make one more cut, and open its row. */

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useLook } from "../camera/useLook";
+import { CutsOnPlan } from "../cuts/CutsOnPlan";
 import { offStorey } from "../open/levels";
 import { useOpen } from "../open/useStage";
 import { RouteOnPlan } from "../routes/RouteOnPlan";
@@ -167,6 +168,7 @@ export function PlanFrame(props: {
         <g ref={drawing} data-sheet="">
           <PlanDrawing plan={plan} sheet={sheet} />
           <RouteOnPlan level={level} sheet={sheet} />
+          <CutsOnPlan sheet={sheet} />
         </g>
         <g ref={names}>
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />

@@ -4,6 +4,7 @@ import { tallies, together } from "../board/board";
 import { OVER_STAGE } from "../camera/covered";
 import { useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
 import { face, tone } from "../theme";
 import { Changes } from "./Changes";
 import { ReasonLine } from "./ReasonLine";
@@ -15,6 +16,7 @@ export function Reasons() {
   const { federation } = useOpen();
   const states = useSeen((s) => s.states);
   const tally = useMemo(() => together(tallies(federation, states).values()), [federation, states]);
+  const cuts = useSeen((s) => s.cuts.filter((cut) => !cut.off).length);
   const steps = useSeen((s) => s.history.steps.length);
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
@@ -30,7 +32,7 @@ export function Reasons() {
     window.addEventListener("keydown", close, true);
     return () => window.removeEventListener("keydown", close, true);
   }, [open]);
-  if (!rules.length && steps < 2) return null;
+  if (!rules.length && steps < 2 && !cuts) return null;
   const words = tally.hidden || tally.faded ? `${tally.hidden} hidden · ${tally.faded} faded` : "all shown";
   return (
     <Box {...OVER_STAGE} sx={{ position: "absolute", right: 12, bottom: 12 }}>
@@ -54,6 +56,7 @@ export function Reasons() {
         }}
       >
         {words}
+        {cuts > 0 && ` · ${counted(cuts, "cut")}`}
       </Box>
       {open && (
         <Box
