@@ -58,8 +58,8 @@ export function Beginning() {
       const links = linksOf(projectId);
       const { see, begin: beginWith } = useSeen.getState();
       const leaving = takeLeaving(projectId, person, window.location.hash);
-      const left = leaving ?? (await keptView("left", projectId, person));
-      const changes = await keptChanges(projectId, person);
+      const left = leaving?.view ?? (await keptView("left", projectId, person));
+      const changes = leaving?.changes ?? (await keptChanges(projectId, person));
       // The address carries the view to a tenth of a millimetre; what this browser kept is exact.
       const same = leaving || (left && (await toAddress(left, links)) === window.location.hash);
       const addressed = same ? null : await fromAddress(window.location.hash, federation, links);
@@ -128,7 +128,9 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
         useSeen.getState(),
         useSelection.getState().refs,
       );
-      keepLeaving(projectId, usePerson.getState().name, { view: left, hash: window.location.hash });
+      const { history } = useSeen.getState();
+      const { hash } = window.location;
+      keepLeaving(projectId, usePerson.getState().name, { view: left, hash, changes: history });
     };
     window.addEventListener("pagehide", leave);
     return () => {

@@ -30,22 +30,35 @@ export function keepChanges(projectId: string, person: string, changes: History<
   return set(keyOf("changes", projectId, person), changes);
 }
 
-/** What is left in a moment that waits for nothing: the view, and what the address said then. */
+/** What is left in a moment that waits for nothing: the view, what the address said then, and what was changed. */
 interface Leaving {
   view: View;
   hash: string;
+  changes?: History<Look>;
 }
+
+/** More than this is not kept in such a moment; what was kept of the changes before counts then. */
+const MOST_CHARACTERS = 1 << 20;
 
 /** Keep a view while the page is being left. */
 export function keepLeaving(projectId: string, person: string, leaving: Leaving): void {
-  localStorage.setItem(keyOf("leaving", projectId, person), JSON.stringify(leaving));
+  const whole = JSON.stringify(leaving);
+  const { changes: _, ...short } = leaving;
+  localStorage.setItem(
+    keyOf("leaving", projectId, person),
+    whole.length <= MOST_CHARACTERS ? whole : JSON.stringify(short),
+  );
 }
 
-/** The view that the page was left at, if the address is still that of then; it is given once. */
-export function takeLeaving(projectId: string, person: string, hash: string): View | null {
+/** What the page was left with, if the address is still that of then; it is given once. */
+export function takeLeaving(
+  projectId: string,
+  person: string,
+  hash: string,
+): Pick<Leaving, "view" | "changes"> | null {
   const key = keyOf("leaving", projectId, person);
   const kept = localStorage.getItem(key);
   localStorage.removeItem(key);
   const leaving = kept === null ? null : (JSON.parse(kept) as Leaving);
-  return leaving?.hash === hash ? today(leaving.view) : null;
+  return leaving?.hash === hash ? { ...leaving, view: today(leaving.view) } : null;
 }
