@@ -169,6 +169,27 @@ def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     keep("through-the-wall")
 
 
+def cut_open(page: Page, keep: Callable[[str], None]) -> None:
+    """The building cut along a grid line and above a storey."""
+    from tests.e2e.stage import wait_posed
+
+    filled = "() => { const s = window.stairpathStage; s.draw(); return s.cutFaces.root.visible; }"
+    before = page.locator("canvas").first.get_attribute("data-pose")
+    page.get_by_role("button", name="Fit all", exact=True).click()
+    wait_posed(page, before)
+    page.get_by_role("tab", name="Cuts").click()
+    page.get_by_label("Grid line to cut along").select_option(label="C")
+    page.get_by_role("button", name="Cut along it").click()
+    page.wait_for_function(filled)
+    page.get_by_label("Storey to cut").select_option(label="Level 02")
+    page.get_by_role("button", name="Cut", exact=True).click()
+    page.wait_for_function(filled)
+    page.mouse.move(1100, 700)
+    page.wait_for_load_state("networkidle")
+    keep("cuts")
+    page.get_by_role("button", name="switch all off").click()
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -228,6 +249,7 @@ def main() -> None:
         wait_posed(page, before)
         page.wait_for_load_state("networkidle")
         keep("viewpoints")
+        cut_open(page, keep)
         page.get_by_role("tab", name="Models").click()
         page.get_by_text("40 mm below").wait_for()
         wait_resting(page)

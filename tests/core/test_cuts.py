@@ -56,6 +56,15 @@ def test_planes_that_cut_at_once_take_from_one_another():
     assert [f.area_m2 for f in cut_faces(PlaneCut((0, 0, 1), (0, 0, 1)), PlaneCut((0, 0, 2), (0, 0, -1)))] == [0, 0]
 
 
+def test_planes_are_the_same_wherever_their_points_are_given():
+    to = np.eye(4)
+    to[:3, 3] = (412_300, 88_650, 0)
+    far = placed(box([0, 0, 0], [10, 8, 3]), to=to)
+    level, upright = cut_faces(PlaneCut((0, 0, 1.2), (0, 0, 1)), PlaneCut((412_304, 0, 0), (1, 0, 0)), parts=(far,))
+    assert level.area_m2 == pytest.approx(4 * 8)
+    assert upright.area_m2 == pytest.approx(8 * 1.2)
+
+
 def test_a_band_leaves_both_of_its_faces():
     top, bottom = cut_faces(BandCut((0, 0, 2), (0, 0, 1), 0.5))
     assert top.triangles[..., 2] == pytest.approx(2)

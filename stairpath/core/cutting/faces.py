@@ -112,5 +112,9 @@ def face(parts: Sequence[Placed], plane: Plane, others: Sequence[Plane] = ()) ->
 
 
 def faces(parts: Sequence[Placed], planes: Sequence[Plane]) -> list[Face]:
-    """The cut face of each of several planes that cut at once."""
+    """The cut face of each of several planes that cut at once, their coordinates counted from near the parts."""
+    boxes = np.concatenate([np.zeros((0, 2, 3)), *(p.bounds_m for p in parts)])
+    known = boxes[~np.isnan(boxes).any(axis=(1, 2))]
+    middle = known.mean(axis=(0, 1)) if len(known) else np.zeros(3)
+    planes = [each.about(middle) for each in planes]
     return [face(parts, each, [o for o in planes if o is not each]) for each in planes]

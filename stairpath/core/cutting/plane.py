@@ -57,6 +57,11 @@ class Plane:
         x, y, z = (p + b for p, b in zip(self.point_m, by.tolist(), strict=True))
         return Plane((x, y, z), self.normal)
 
+    def about(self, point: Array) -> Plane:
+        """The same plane, its own coordinates counted from the foot of a point (3,)."""
+        x, y, z = (np.asarray(point) - float(self.heights(point)) * np.array(self.normal)).tolist()
+        return Plane((x, y, z), self.normal)
+
     def heights(self, points: Array) -> Array:
         """How far points (..., 3) lie above the plane, below zero for those beneath."""
         out: Array = (np.asarray(points) - self.point_m) @ np.array(self.normal)

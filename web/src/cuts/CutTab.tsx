@@ -17,8 +17,15 @@ const TAB_PX = 32;
 const TOP = 4;
 
 /** One plane's tab: a short heavy line in the plane with a label, which is dragged along the normal. */
-export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: Vector3 }) {
-  const { cut, side, normal, point } = props;
+export function CutTab(props: {
+  cut: Cut;
+  side: number;
+  normal: Vector3;
+  point: Vector3;
+  /** The how manieth of all tabs it is. */
+  order: number;
+}) {
+  const { cut, side, normal, point, order } = props;
   const { federation, stage, eye } = useOpen();
   const tab = useRef<HTMLButtonElement>(null);
   const anchor = useRef<Vector3 | null>(null);
@@ -41,10 +48,12 @@ export function CutTab(props: { cut: Cut; side: number; normal: Vector3; point: 
       anchor.current.addScaledVector(up, on.clone().sub(anchor.current).dot(up));
     else if (cut.shape.kind === "box") anchor.current = on.clone();
     else
-      anchor.current = anchorOn(latest.current, view.building.bounds, {
-        size: { width, height },
-        rayAtPixel: (x, y) => view.main.rayAtPixel(x, y),
-      });
+      anchor.current = anchorOn(
+        latest.current,
+        view.building.bounds,
+        { size: { width, height }, rayAtPixel: (x, y) => view.main.rayAtPixel(x, y) },
+        order,
+      );
     const at = view.main.pixelOf(anchor.current);
     const beyond = view.main.pixelOf(anchor.current.clone().add(up));
     const x = Math.max(EDGE_PX, Math.min(width - own.offsetWidth - EDGE_PX, at.x));

@@ -15,13 +15,14 @@ export function CutsOnStage() {
   const origin = new Vector3().fromArray(federation.origin_m);
   return withDragged(cuts, dragged)
     .filter((cut) => !cut.off)
-    .flatMap((cut) =>
+    .flatMap((cut, nth) =>
       sidesOf(cut.shape).map((side, k) => (
         <CutTab
           // biome-ignore lint/suspicious/noArrayIndexKey: the sides of a cut keep their order
           key={`${cut.id}/${k}`}
           cut={cut}
           side={k}
+          order={nth + k}
           normal={new Vector3().fromArray(side.normal)}
           point={new Vector3().fromArray(side.point_m).sub(origin)}
         />

@@ -22,12 +22,18 @@ interface Sheet {
 
 /**
  * Where on a plane its tab stands: at the first of some places of the view where the plane is met near the building, else
- * at the foot of the building's middle.
+ * at the foot of the building's middle. The tabs of several cuts begin at different places.
  */
-export function anchorOn(plane: { point: Vector3; normal: Vector3 }, bounds: Box3, sheet: Sheet): Vector3 {
+export function anchorOn(
+  plane: { point: Vector3; normal: Vector3 },
+  bounds: Box3,
+  sheet: Sheet,
+  order = 0,
+): Vector3 {
   const near = bounds.clone().expandByScalar(BESIDE_M);
   const { width, height } = sheet.size;
-  for (const [u, v] of PLACES) {
+  const places = PLACES.map((_, i) => PLACES[(i + order) % PLACES.length] ?? PLACES[0]);
+  for (const [u, v] of places) {
     const ray = sheet.rayAtPixel(u * width, v * height);
     const slope = ray.direction.dot(plane.normal);
     if (Math.abs(slope) < 0.05) continue;
