@@ -89,25 +89,25 @@ def choose(page: Page, label: str, room: str) -> None:
 def stand(page: Page, room: str) -> None:
     """Stand in a room."""
     from tests.e2e.going import find
-    from tests.e2e.stage import wait_moving, wait_resting
+    from tests.e2e.stage import wait_posed, where
 
+    here = where(page)
     find(page, room)
-    wait_moving(page)
-    wait_resting(page)
+    wait_posed(page, here)
 
 
 def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     """A route to the escape stair with its lowest place, and the body from behind."""
-    from tests.e2e.stage import wait_moving, wait_resting
+    from tests.e2e.stage import wait_posed, wait_resting, where
 
     page.get_by_role("tab", name="Routes").click()
     choose(page, "From", "B1.01")
     choose(page, "To", "2.13")
     page.get_by_role("button", name="Find the way").click()
     page.get_by_test_id("route-answer").wait_for()
+    here = where(page)
     page.get_by_role("button", name="Home", exact=True).click()
-    wait_moving(page)
-    wait_resting(page)
+    wait_posed(page, here)
     page.mouse.move(1100, 700)
     keep("route")
     stand(page, "Gallery")
@@ -154,7 +154,7 @@ def stopped(page: Page, keep: Callable[[str], None]) -> None:
 
 def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     """A room looked into through the wall behind."""
-    from tests.e2e.stage import wait_moving, wait_resting
+    from tests.e2e.stage import wait_posed, where
 
     page.keyboard.press("m")
     stand(page, "1.06")
@@ -162,9 +162,9 @@ def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
     keeps = page.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
     while not keeps.count():
         page.mouse.wheel(0, 300)
+    here = where(page)
     keeps.get_by_role("button", name="Look in through it").click()
-    wait_moving(page)
-    wait_resting(page)
+    wait_posed(page, here)
     page.mouse.move(1100, 700)
     keep("through-the-wall")
 

@@ -30,8 +30,9 @@ def wait_resting(page: Page) -> None:
     page.wait_for_function(RESTING, timeout=90_000)
 
 
-def wait_moving(page: Page) -> None:
-    page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'no'", timeout=30_000)
+def where(page: Page) -> str | None:
+    """The eye as the page says it now, to wait until it is elsewhere: a glide may be over before it is looked for."""
+    return page.locator("canvas").first.get_attribute("data-pose")
 
 
 def wait_posed(page: Page, before: str | None) -> None:

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 from tests.e2e.conftest import SIZE, arrive, ask
 from tests.e2e.going import find
 from tests.e2e.keyplan import until
-from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_posed, wait_resting
+from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_posed, wait_resting, where
 
 
 @pytest.fixture
@@ -156,9 +156,9 @@ def test_a_region_is_zoomed_to_until_the_tool_is_put_away(opened: Page):
     opened.mouse.down()
     opened.mouse.move(x + width * 0.7, y + height * 0.5, steps=4)
     expect(opened.get_by_test_id("region")).to_be_visible()
+    here = where(opened)
     opened.mouse.up()
-    wait_moving(opened)
-    wait_resting(opened)
+    wait_posed(opened, here)
     after = numbers(opened)
     look, was = after[3:6] - after[:3], before[3:6] - before[:3]
     assert look / np.linalg.norm(look) == pytest.approx(was / np.linalg.norm(was), abs=1e-6)
@@ -183,8 +183,9 @@ def test_a_locked_view_stays_until_the_lock_is_opened(opened: Page):
     assert pose_of(opened) == before
     opened.get_by_role("button", name="Open the lock").click()
     opened.mouse.move(x + width * 0.5, y + height * 0.4)
+    here = where(opened)
     opened.mouse.wheel(0, -300)
-    wait_moving(opened)
+    wait_posed(opened, here)
 
 
 def test_a_pinned_pivot_stays_in_its_place(opened: Page):

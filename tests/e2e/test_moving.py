@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page
 
-from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_moving, wait_resting
+from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_posed, wait_resting, where
 
 WITHIN_PX = 2.0
 
@@ -97,9 +97,9 @@ def test_fit_all_frames_from_where_one_looks(opened: Page):
     opened.mouse.wheel(0, -500)
     wait_resting(opened)
     before = numbers(opened)
+    here = where(opened)
     opened.get_by_role("button", name="Fit all").click()
-    wait_moving(opened)
-    wait_resting(opened)
+    wait_posed(opened, here)
     after = numbers(opened)
 
     def way(row):

@@ -17,9 +17,9 @@ from tests.e2e.stage import (
     pose_of,
     size_of,
     wait_drawn,
-    wait_moving,
     wait_posed,
     wait_resting,
+    where,
 )
 
 
@@ -136,9 +136,9 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
     opened.get_by_role("button", name="Only this").click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1803 hidden")
+    here = where(opened)
     opened.get_by_role("button", name="Fit", exact=True).click()
-    wait_moving(opened)
-    wait_resting(opened)
+    wait_posed(opened, here)
     tone = picture_tone(pixels(opened))
     assert (tone < 90).mean() > 0.1
     opened.keyboard.press("Control+z")
