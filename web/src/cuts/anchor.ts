@@ -13,6 +13,8 @@ const PLACES = [
   [0.5, 0.5],
 ] as const;
 const BESIDE_M = 2;
+/** So many places on, one is on another side of the view. */
+const APART = 4;
 
 /** What a tab needs to know of a view. */
 interface Sheet {
@@ -32,7 +34,7 @@ export function anchorOn(
 ): Vector3 {
   const near = bounds.clone().expandByScalar(BESIDE_M);
   const { width, height } = sheet.size;
-  const places = PLACES.map((_, i) => PLACES[(i + order) % PLACES.length] ?? PLACES[0]);
+  const places = PLACES.map((_, i) => PLACES[(i + APART * order) % PLACES.length] ?? PLACES[0]);
   for (const [u, v] of places) {
     const ray = sheet.rayAtPixel(u * width, v * height);
     const slope = ray.direction.dot(plane.normal);
