@@ -150,21 +150,22 @@ const FRAGMENT = /* glsl */ `
   void main() {
     colour = vec4(tone, opacity);
     if (clipCount == 0 || whole == 1) return;
+    for (int i = 0; i < clipCount; i++) if (dot(clips[i].xyz, place) > clips[i].w) discard;
+    #ifndef LINES
+    if (within <= 0.0) return;
     // The plane through which the line of sight to this place came in last, if it did.
     vec3 from = isOrthographic ? place - sight * 1.0e4 : eye;
     float entered = -1.0;
     int through = -1;
     for (int i = 0; i < clipCount; i++) {
       float there = dot(clips[i].xyz, place) - clips[i].w;
-      if (there > 0.0) discard;
       float here = dot(clips[i].xyz, from) - clips[i].w;
       if (here > 0.0) {
         float share = here / (here - there);
         if (share > entered) { entered = share; through = i; }
       }
     }
-    #ifndef LINES
-    if (through >= 0 && within > 0.0) {
+    if (through >= 0) {
       vec3 at = mix(from, place, entered);
       float away = isOrthographic ? 1.0 : dot(at - eye, sight);
       colour.rgb = hatched(section, at, clips[through].xyz, pixel * away);
