@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 import shapely
@@ -14,8 +13,6 @@ from stairpath.core.cutting.outlines import section
 from stairpath.core.cutting.plane import Plane
 from stairpath.core.cutting.regions import Regions, regions
 from stairpath.core.federation.placed import Placed
-
-Json = dict[str, Any]
 
 
 @dataclass(frozen=True)
