@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { type PointerEvent, useRef } from "react";
-import { carriedTo, changeCut, useCutting, withDragged } from "../cuts/cutting";
+import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../cuts/shape";
 import { useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
@@ -44,24 +44,20 @@ function CutMark(props: { cut: Cut; side: number; heightM: number; upM: number; 
     const by = (heightAt(rows, share) - from.current.heightM) * Math.sign(upM);
     useCutting.setState({ dragged: carriedTo(federation, from.current.cut, side, by) });
   };
-  const up = () => {
-    const { dragged } = useCutting.getState();
+  const end = (keep: boolean) => {
+    if (!from.current) return;
     from.current = null;
-    useCutting.setState({ dragged: null });
-    if (dragged?.id === cut.id)
-      changeCut(cut.id, { shape: dragged.shape, name: dragged.name }, `moved the cut ${dragged.name}`);
+    endDrag(keep);
   };
+  useEndOfDrag(from);
   return (
     <Box
       data-testid="cut-mark"
       title={`${cut.name}: drag to move the cut`}
       onPointerDown={down}
       onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={() => {
-        from.current = null;
-        useCutting.setState({ dragged: null });
-      }}
+      onPointerUp={() => end(true)}
+      onPointerCancel={() => end(false)}
       style={{ top: `${heightShare(rows, heightM).share * 100}%` }}
       sx={{
         position: "absolute",

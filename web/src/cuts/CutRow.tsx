@@ -7,8 +7,8 @@ import { useOpen } from "../open/useStage";
 import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
-import { changeCut, removeCut, useCutting } from "./cutting";
-import { type Cut, flipped, isLevel, spokenHeight, toMilli } from "./shape";
+import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
+import { type Cut, flipped, isLevel, toMilli } from "./shape";
 
 /** One cut: its name, what it goes through, and what can be done with it. */
 export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | undefined }) {
@@ -162,12 +162,11 @@ function Sizes({ cut }: { cut: Cut }) {
       return changeCut(cut.id, { shape: { ...shape, size_m: numbers } }, `sized ${cut.name}`);
     const at = level ? floorM + (numbers[0] ?? 0) : height;
     const point_m = [...shape.point_m.slice(0, 2), toMilli(at)];
-    const name = cut.name === spokenHeight(federation, height) ? spokenHeight(federation, at) : cut.name;
     const part =
       shape.kind === "band"
         ? { ...shape, point_m, thick_m: numbers.at(-1) ?? shape.thick_m }
         : { ...shape, point_m };
-    changeCut(cut.id, { shape: part, name }, `moved the cut ${name}`);
+    keepMoved(reshaped(federation, cut, part));
   };
   return (
     <Box

@@ -4,7 +4,7 @@ import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import { anchorOn } from "./anchor";
-import { carriedTo, changeCut, useCutting } from "./cutting";
+import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "./cutting";
 import { type Cut, isLevel, sidesOf, toMilli } from "./shape";
 
 /** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
@@ -96,32 +96,19 @@ export function CutTab(props: {
     const by = toMilli((x * held.px.x + y * held.px.y) / held.slope);
     useCutting.setState({ dragged: carriedTo(federation, held.from, side, by) });
   };
-  const up = () => {
-    const { dragged } = useCutting.getState();
+  const end = (keep: boolean) => {
+    if (!drag.current) return;
     drag.current = null;
-    if (dragged?.id === cut.id)
-      changeCut(cut.id, { shape: dragged.shape, name: dragged.name }, `moved the cut ${dragged.name}`);
-    useCutting.setState({ dragged: null });
+    endDrag(keep);
   };
-  // Whatever takes the tab away in the middle of a drag ends the drag.
-  useEffect(
-    () => () => {
-      if (drag.current) useCutting.setState({ dragged: null });
-    },
-    [],
-  );
-  const giveUp = () => {
-    drag.current = null;
-    useCutting.setState({ dragged: null });
-  };
+  useEndOfDrag(drag);
   const key = (event: KeyboardEvent) => {
-    if (event.key === "Escape") return giveUp();
+    if (event.key === "Escape") return end(false);
     const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
     if (!way) return;
     event.preventDefault();
     event.stopPropagation();
-    const next = carriedTo(federation, cut, side, way * (event.shiftKey ? FINE_M : STEP_M));
-    changeCut(cut.id, { shape: next.shape, name: next.name }, `moved the cut ${next.name}`);
+    keepMoved(carriedTo(federation, cut, side, way * (event.shiftKey ? FINE_M : STEP_M)));
   };
   const several = sidesOf(cut.shape).length > 1;
   // Of several, the side that looks up carries the name.
@@ -135,8 +122,8 @@ export function CutTab(props: {
       aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or arrow up and down`}
       onPointerDown={down}
       onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={giveUp}
+      onPointerUp={() => end(true)}
+      onPointerCancel={() => end(false)}
       onKeyDown={key}
       style={{
         position: "absolute",

@@ -1,3 +1,4 @@
+import { type RefObject, useEffect } from "react";
 import type { Federation } from "../api/client";
 import { perProject } from "../open/perProject";
 import { type Cut as Kept, useSeen } from "../open/seen";
@@ -17,18 +18,44 @@ export function withDragged(cuts: readonly Kept[], dragged: Kept | null): readon
   return dragged ? cuts.map((cut) => (cut.id === dragged.id ? dragged : cut)) : cuts;
 }
 
-/** A cut with one of its sides carried along its normal; one that is called by its height is called by the new one. */
+/** A cut in another shape; one that is called by its height is called by the new one. */
+export function reshaped(federation: Pick<Federation, "levels">, from: Kept, shape: Kept["shape"]): Kept {
+  const called = ({ shape: of }: Kept) =>
+    of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0) : null;
+  const now = { ...from, shape };
+  return { ...now, name: from.name === called(from) ? (called(now) ?? from.name) : from.name };
+}
+
+/** A cut with one of its sides carried along its normal. */
 export function carriedTo(
   federation: Pick<Federation, "levels">,
   from: Kept,
   side: number,
   by: number,
 ): Kept {
-  const shape = moved(from.shape, side, by);
-  const called = ({ shape: of }: Kept) =>
-    of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0) : null;
-  const now = { ...from, shape };
-  return { ...now, name: from.name === called(from) ? (called(now) ?? from.name) : from.name };
+  return reshaped(federation, from, moved(from.shape, side, by));
+}
+
+/** Keep a cut where it was moved to. */
+export function keepMoved({ id, shape, name }: Kept): void {
+  changeCut(id, { shape, name }, `moved the cut ${name}`);
+}
+
+/** End a drag: the cut is kept where it was dragged to, or stays where it was. */
+export function endDrag(keep: boolean): void {
+  const { dragged } = useCutting.getState();
+  if (keep && dragged) keepMoved(dragged);
+  useCutting.setState({ dragged: null });
+}
+
+/** Whatever takes away what is held in the middle of a drag ends the drag. */
+export function useEndOfDrag(held: RefObject<unknown>): void {
+  useEffect(
+    () => () => {
+      if (held.current) endDrag(false);
+    },
+    [held],
+  );
 }
 
 /** Make one more cut, and open its row. */
