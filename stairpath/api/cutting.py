@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-import base64
-
 import numpy as np
-import numpy.typing as npt
 from fastapi import APIRouter
 from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.documents import cuts_from, rules_from, shape_of
+from stairpath.api.documents import cuts_from, packed, rules_from, shape_of
 from stairpath.api.refused import REFUSALS
 from stairpath.core.visibility.selectors import These
 from stairpath.work import cutting
@@ -19,10 +16,6 @@ from stairpath.work.camera import Subject
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["cuts"], responses=REFUSALS)
 
 _THESE: TypeAdapter[These] = TypeAdapter(These)
-
-
-def _text(column: npt.NDArray[np.generic], kind: str) -> str:
-    return base64.b64encode(np.ascontiguousarray(column).astype(kind).tobytes()).decode()
 
 
 @router.post("/cuts/faces")
@@ -42,10 +35,10 @@ def cut_faces(project_id: str, wish: shapes.CutWish) -> shapes.CutFaces:
                 cut=cut.id,
                 point_m=list(face.plane.point_m),
                 normal=list(face.plane.normal),
-                triangles=_text(face.triangles, "<f4"),
-                of=_text(face.of, "<i4"),
-                lines=_text(face.lines, "<f4"),
-                line_of=_text(face.line_of, "<i4"),
+                triangles=packed(face.triangles, "<f4"),
+                of=packed(face.of, "<i4"),
+                lines=packed(face.lines, "<f4"),
+                line_of=packed(face.line_of, "<i4"),
                 area_m2=face.area_m2,
                 components=len(np.unique(face.of)),
                 open=[

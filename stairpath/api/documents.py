@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import base64
 from collections.abc import Sequence
 from typing import Any, TypeVar
 
+import numpy as np
+import numpy.typing as npt
 from pydantic import BaseModel, TypeAdapter
 
 from stairpath.api import shapes
 from stairpath.core.cutting.cuts import Cut
+from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.view import View
 from stairpath.core.visibility.rules import Rule
 
@@ -16,6 +20,7 @@ S = TypeVar("S", bound=BaseModel)
 _VIEW: TypeAdapter[View] = TypeAdapter(View)
 _RULES: TypeAdapter[tuple[Rule, ...]] = TypeAdapter(tuple[Rule, ...])
 _CUTS: TypeAdapter[tuple[Cut, ...]] = TypeAdapter(tuple[Cut, ...])
+_MEASURES: TypeAdapter[tuple[Measure, ...]] = TypeAdapter(tuple[Measure, ...])
 _ANY: TypeAdapter[Any] = TypeAdapter(Any)
 
 
@@ -42,3 +47,13 @@ def rules_from(sent: Sequence[shapes.Rule]) -> tuple[Rule, ...]:
 def cuts_from(sent: Sequence[shapes.Cut]) -> tuple[Cut, ...]:
     """Cuts as they were sent."""
     return _CUTS.validate_python([cut.model_dump() for cut in sent])
+
+
+def measures_from(sent: Sequence[shapes.Measure]) -> tuple[Measure, ...]:
+    """Measures as they were sent."""
+    return _MEASURES.validate_python([measure.model_dump() for measure in sent])
+
+
+def packed(column: npt.NDArray[np.generic], kind: str) -> str:
+    """Numbers as base64 of their bytes, such as ``<f4``."""
+    return base64.b64encode(np.ascontiguousarray(column).astype(kind).tobytes()).decode()

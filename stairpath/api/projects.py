@@ -127,7 +127,12 @@ def _federation(head: Head) -> shapes.Federation:
             shapes.Level(name=x.name, elevation_m=x.elevation_m, begins_m=begins_m(x.elevation_m), plan=x.plan)
             for x in kept.levels
         ],
-        rooms=[shapes.RoomLabel(number=r.number, name=r.name, level=r.level) for r in kept.rooms],
+        rooms=[
+            shapes.RoomLabel(
+                model=kept.models[r.model], global_id=r.global_id, number=r.number, name=r.name, level=r.level
+            )
+            for r in kept.rooms
+        ],
         models=[_model(drawn, kept.origin_m) for drawn in head.models],
         home=shapes.Home(view=view_shape(project.home.view), author=project.home.author) if project.home else None,
     )

@@ -19,6 +19,7 @@ from stairpath.api import (
     cutting,
     files,
     manual,
+    measuring,
     models,
     projects,
     routes,
@@ -66,7 +67,20 @@ def create_app() -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
     say_what_is_wrong(app)
-    for module in (projects, models, components, camera, views, visibility, cutting, walking, routes, files, manual):
+    for module in (
+        projects,
+        models,
+        components,
+        camera,
+        views,
+        visibility,
+        cutting,
+        measuring,
+        walking,
+        routes,
+        files,
+        manual,
+    ):
         app.include_router(module.router)
 
     @app.get("/api/health", tags=["server"], responses={503: REFUSALS[503], 400: REFUSALS[400]}, response_model=None)

@@ -24,6 +24,8 @@ class Level(BaseModel):
 
 
 class RoomLabel(BaseModel):
+    model: str
+    global_id: str
     number: str
     name: str
     level: int

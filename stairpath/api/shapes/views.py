@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from stairpath.api.shapes.cuts import Cuts
+from stairpath.api.shapes.measures import Measures
 from stairpath.api.shapes.words import Author, Name, Vector
 
 _Key = Annotated[str, Field(max_length=64)]
@@ -128,6 +129,7 @@ class View(BaseModel):
     cuts: Cuts = []
     whole: These = These(of={})
     """Components that no cut goes through."""
+    measures: Measures = []
     alternatives: Annotated[dict[str, _Text], Field(max_length=1000)] = {}
     """For each proposal, the name of the model that stands in the view."""
     picked: These = These(of={})

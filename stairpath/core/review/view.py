@@ -1,4 +1,4 @@
-"""What somebody sees, as one document: eye, lens, limits, rules, alternatives, and room for what comes.
+"""What somebody sees, as one document: eye, lens, limits, rules, cuts, measures and alternatives.
 
 The same document is kept in a viewpoint, a home, a place on the Trail and a link, and is what a change is undone to.
 Coordinates are those of the project.
@@ -10,6 +10,7 @@ from dataclasses import dataclass, field, replace
 
 from stairpath.core.camera.pose import Projection, Vector
 from stairpath.core.cutting.cuts import Cut
+from stairpath.core.measuring.measures import Measure
 from stairpath.core.visibility.rules import Rule, simplified
 from stairpath.core.visibility.selectors import These
 
@@ -47,6 +48,7 @@ class View:
     limits: Limits = Limits()
     rules: tuple[Rule, ...] = ()
     cuts: tuple[Cut, ...] = ()
+    measures: tuple[Measure, ...] = ()
     whole: These = field(default_factory=lambda: These({}))
     alternatives: dict[str, str] = field(default_factory=dict)
     picked: These = field(default_factory=lambda: These({}))

@@ -710,6 +710,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description What measures come to in the building as it stands.
+         */
+        post: operations["measure_api_projects__project_id__measures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/measures/point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle Point
+         * @description The exact point of a component's faces that was meant by one of the stage.
+         */
+        post: operations["settle_point_api_projects__project_id__measures_point_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/models/{model_id}/catches/{global_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Catches
+         * @description What of a component the cursor catches: corners, edges and their middles, centres of faces, centre lines.
+         */
+        get: operations["get_catches_api_projects__project_id__models__model_id__catches__global_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/walking": {
         parameters: {
             query?: never;
@@ -1136,6 +1196,25 @@ export interface components {
             thick_m: number;
         };
         /**
+         * BetweenMeasure
+         * @description Between two components: where they are nearest, or from centre line to centre line.
+         */
+        BetweenMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "between";
+            a: components["schemas"]["ComponentRef"];
+            b: components["schemas"]["ComponentRef"];
+            /**
+             * How
+             * @default nearest
+             * @enum {string}
+             */
+            how: "nearest" | "centre_lines";
+        };
+        /**
          * Both
          * @description What all of the parts select.
          */
@@ -1186,6 +1265,24 @@ export interface components {
             margin_m: number;
         };
         /**
+         * Catches
+         * @description What of a component the cursor catches, about the federation's origin.
+         *
+         *     Each is base64 of little-endian 64-bit floats: points of three, edges and centre lines of six.
+         */
+        Catches: {
+            /** Corners */
+            corners: string;
+            /** Edges */
+            edges: string;
+            /** Middles */
+            middles: string;
+            /** Centres */
+            centres: string;
+            /** Lines */
+            lines: string;
+        };
+        /**
          * ChunkPlace
          * @description A chunk to fetch, and the matrix (rows) that places it about the project's origin.
          */
@@ -1200,6 +1297,19 @@ export interface components {
             triangles: number;
             /** Size */
             size: number;
+        };
+        /**
+         * ClearMeasure
+         * @description How much room there is at a point of the floor.
+         */
+        ClearMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "clear";
+            /** At M */
+            at_m: number[];
         };
         /**
          * Component
@@ -1369,6 +1479,16 @@ export interface components {
             whole: components["schemas"]["These"];
         };
         /**
+         * Dimension
+         * @description A line to draw, about the federation's origin, and which figure it bears; without one it is thin.
+         */
+        Dimension: {
+            /** Line */
+            line: number[][];
+            /** Figure */
+            figure: number | null;
+        };
+        /**
          * Direction
          * @description A standard direction of view; the bearing is counted from that of the front.
          */
@@ -1396,6 +1516,21 @@ export interface components {
         DisciplineWish: {
             /** Code */
             code: string | null;
+        };
+        /**
+         * EdgeSide
+         * @description A straight edge, from one end to the other, and a point of it.
+         */
+        EdgeSide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "edge";
+            /** Ends M */
+            ends_m: number[][];
+            /** Point M */
+            point_m: number[];
         };
         /**
          * Either
@@ -1430,6 +1565,32 @@ export interface components {
             angle_deg: number;
             /** Height M */
             height_m: number;
+        };
+        /**
+         * FaceMeasure
+         * @description The area and perimeter of a face.
+         */
+        FaceMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "face";
+            face: components["schemas"]["FaceSide"];
+        };
+        /**
+         * FaceSide
+         * @description The face of a component at a point of it.
+         */
+        FaceSide: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "face";
+            of: components["schemas"]["ComponentRef"];
+            /** Point M */
+            point_m: number[];
         };
         /**
          * FaceWish
@@ -1761,6 +1922,75 @@ export interface components {
             tilt_deg: number;
         };
         /**
+         * Measure
+         * @description A measure with a key of its own in its view, and what somebody calls it.
+         */
+        Measure: {
+            /** Id */
+            id: string;
+            /** What */
+            what: components["schemas"]["PointsMeasure"] | components["schemas"]["BetweenMeasure"] | components["schemas"]["SidesMeasure"] | components["schemas"]["FaceMeasure"] | components["schemas"]["RoomMeasure"] | components["schemas"]["VolumeMeasure"] | components["schemas"]["ClearMeasure"];
+            /**
+             * Name
+             * @default
+             */
+            name: string | "";
+        };
+        /**
+         * MeasureFigure
+         * @description One figure: metres, square and cubic metres, degrees, or a share of one.
+         */
+        MeasureFigure: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "distance" | "plan" | "up" | "east" | "north" | "project_x" | "project_y" | "fall" | "sum" | "leg" | "ends_distance" | "ends_plan" | "ends_up" | "angle" | "square" | "area" | "perimeter" | "volume" | "clear_height" | "clear_width";
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "length" | "area" | "volume" | "angle" | "share";
+            /** Value */
+            value: number;
+        };
+        /**
+         * MeasureFound
+         * @description What a measure came to, its main figure first; or why it came to nothing.
+         */
+        MeasureFound: {
+            /** Id */
+            id: string;
+            /** Figures */
+            figures: components["schemas"]["MeasureFigure"][];
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+            /** Of */
+            of: components["schemas"]["PartMeasured"][];
+            /** Note */
+            note: string;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * MeasureWish
+         * @description Measures to be taken.
+         */
+        MeasureWish: {
+            /** Measures */
+            measures: components["schemas"]["Measure"][];
+        };
+        /**
+         * MeasuresFound
+         * @description What measures came to in one version of the federation.
+         */
+        MeasuresFound: {
+            /** Version */
+            version: number;
+            /** Found */
+            found: components["schemas"]["MeasureFound"][];
+        };
+        /**
          * ModelCard
          * @description A model as the Models desk shows it.
          */
@@ -1919,6 +2149,27 @@ export interface components {
             answer: components["schemas"]["RouteAnswer"];
         };
         /**
+         * PartMeasured
+         * @description A component and what it has to do with a measure.
+         */
+        PartMeasured: {
+            /** Model */
+            model: string;
+            /** Model Name */
+            model_name: string;
+            /** Discipline */
+            discipline: string | null;
+            /** Global Id */
+            global_id: string;
+            /** Label */
+            label: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "from" | "to" | "of" | "above" | "beside" | "floor";
+        };
+        /**
          * PlainBut
          * @description All but what a plain selection selects.
          */
@@ -1991,6 +2242,42 @@ export interface components {
             point_m: number[];
             /** Normal */
             normal: number[];
+        };
+        /**
+         * PointOn
+         * @description A point of a component as it was clicked on the stage, in project coordinates.
+         */
+        PointOn: {
+            of: components["schemas"]["ComponentRef"];
+            /** Point M */
+            point_m: number[];
+        };
+        /**
+         * PointSettled
+         * @description The exact point that was meant.
+         */
+        PointSettled: {
+            /** Point M */
+            point_m: number[];
+        };
+        /**
+         * PointsMeasure
+         * @description From point to point; ``main`` is the figure that counts.
+         */
+        PointsMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "points";
+            /** Points M */
+            points_m: number[][];
+            /**
+             * Main
+             * @default distance
+             * @enum {string}
+             */
+            main: "distance" | "plan" | "up" | "east" | "north";
         };
         /**
          * PointsWish
@@ -2084,12 +2371,28 @@ export interface components {
         };
         /** RoomLabel */
         RoomLabel: {
+            /** Model */
+            model: string;
+            /** Global Id */
+            global_id: string;
             /** Number */
             number: string;
             /** Name */
             name: string;
             /** Level */
             level: number;
+        };
+        /**
+         * RoomMeasure
+         * @description The floor area and perimeter of a room.
+         */
+        RoomMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "room";
+            room: components["schemas"]["ComponentRef"];
         };
         /**
          * RouteAnswer
@@ -2332,6 +2635,21 @@ export interface components {
             tints: string;
         };
         /**
+         * SidesMeasure
+         * @description Between two faces or edges: the angle, and how far apart they are if they are parallel.
+         */
+        SidesMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sides";
+            /** A */
+            a: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
+            /** B */
+            b: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
+        };
+        /**
          * Stand
          * @description Where somebody standing comes to stand in a room, and the bearing of the longest clear line from there.
          */
@@ -2424,6 +2742,11 @@ export interface components {
              */
             whole: components["schemas"]["These"];
             /**
+             * Measures
+             * @default []
+             */
+            measures: components["schemas"]["Measure"][];
+            /**
              * Alternatives
              * @default {}
              */
@@ -2454,6 +2777,19 @@ export interface components {
             /** Picture */
             picture: string;
             view: components["schemas"]["View"];
+        };
+        /**
+         * VolumeMeasure
+         * @description The volume of components.
+         */
+        VolumeMeasure: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "volume";
+            /** Of */
+            of: components["schemas"]["ComponentRef"][];
         };
         /**
          * WalkRule
@@ -6623,6 +6959,325 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoxCut"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    measure_api_projects__project_id__measures_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuresFound"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    settle_point_api_projects__project_id__measures_point_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointOn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PointSettled"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    get_catches_api_projects__project_id__models__model_id__catches__global_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                model_id: string;
+                global_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catches"];
                 };
             };
             /** @description The request is not one that is understood. */

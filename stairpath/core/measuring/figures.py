@@ -1,0 +1,351 @@
+"""What measures come to: their figures, the dimensions to draw, and the components that they are of."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from itertools import pairwise
+from typing import Literal, Protocol
+
+import numpy as np
+import numpy.typing as npt
+
+from stairpath.core.measuring.body import Body
+from stairpath.core.measuring.centrelines import between_lines, centre_lines
+from stairpath.core.measuring.distance import Distance, between_points
+from stairpath.core.measuring.facets import Facets
+from stairpath.core.measuring.loops.nearest import nearest_to
+from stairpath.core.measuring.measured import measured
+from stairpath.core.measuring.measures import (
+    BetweenMeasure,
+    ClearMeasure,
+    EdgeSide,
+    FaceMeasure,
+    FaceSide,
+    PointsMeasure,
+    Ref,
+    RoomMeasure,
+    SidesMeasure,
+    VolumeMeasure,
+    What,
+)
+from stairpath.core.measuring.volume import volume_m3
+
+Array = npt.NDArray[np.float64]
+Index = npt.NDArray[np.int64]
+Quantity = Literal["length", "area", "volume", "angle", "share"]
+
+SETTLE_M = 0.01
+"""A point of the stage lies so near the face that it is of."""
+_PARALLEL_DEG = 0.05
+_SAME_NORTH_DEG = 1e-6
+
+
+class NotMeasuredError(ValueError):
+    """A measure that comes to nothing; the message says why and what to do."""
+
+
+@dataclass(frozen=True)
+class Figure:
+    """One figure of a measure: metres, square and cubic metres, degrees, or a share of one."""
+
+    name: str
+    quantity: Quantity
+    value: float
+
+
+@dataclass(frozen=True, eq=False)
+class Dimension:
+    """A line (n, 3) to draw on the stage, and the figure that it bears; without one it is thin."""
+
+    line: Array
+    figure: int | None = None
+
+
+@dataclass(frozen=True, eq=False)
+class Found:
+    """A measure's figures, the main one first; ``of`` says what each component has to do with it."""
+
+    figures: tuple[Figure, ...]
+    dimensions: tuple[Dimension, ...]
+    of: tuple[tuple[str, Ref], ...] = ()
+    note: str = ""
+
+
+@dataclass(frozen=True, eq=False)
+class Room:
+    """The floor of a room: its area, and its outlines (n, 3), whose first and last points are the same."""
+
+    area_m2: float
+    outlines: Sequence[Array]
+
+
+@dataclass(frozen=True, eq=False)
+class Gap:
+    """A clear height or width: how much, between which points (2, 3), and what is at its ends."""
+
+    length_m: float
+    ends: Array
+    of: tuple[tuple[str, Ref], ...] = field(default=())
+
+
+class Building(Protocol):
+    """What measures are taken of; points are about its origin."""
+
+    north_deg: float
+    """The bearing of the building's north from +Y, clockwise."""
+
+    def body(self, ref: Ref) -> Body:
+        """A component's body; raises NoBodyError or NotMeasuredError."""
+
+    def room(self, ref: Ref) -> Room:
+        """A room's floor; raises NotMeasuredError."""
+
+    def clear(self, at: Array) -> tuple[Gap | None, Gap | None, Ref]:
+        """The clear height and width at a point of the floor, None for open, and the floor; raises NotMeasuredError."""
+
+
+def _named(found: Distance, north_deg: float) -> dict[str, Figure]:
+    """The figures of a distance by their names."""
+    east, north, up = found.along_building_m(north_deg)
+    x, y, _ = found.along_m
+    figures = [
+        Figure("distance", "length", found.distance_m),
+        Figure("plan", "length", found.horizontal_m),
+        Figure("up", "length", up),
+        Figure("east", "length", east),
+        Figure("north", "length", north),
+    ]
+    if abs(math.remainder(north_deg, 360.0)) > _SAME_NORTH_DEG:
+        figures += [Figure("project_x", "length", x), Figure("project_y", "length", y)]
+    if found.horizontal_m > 1e-9:
+        figures.append(Figure("fall", "share", up / found.horizontal_m))
+    return {figure.name: figure for figure in figures}
+
+
+def _corner(name: str, a: Array, b: Array, north_deg: float) -> list[Array]:
+    """The points between two along which one figure is taken: that of the figure from the first to the second."""
+    angle = math.radians(north_deg)
+    east, north = np.array([math.cos(angle), -math.sin(angle), 0.0]), np.array([math.sin(angle), math.cos(angle), 0.0])
+    if name == "up":
+        return [np.array([b[0], b[1], a[2]]), b]
+    if name == "plan":
+        return [a, np.array([b[0], b[1], a[2]])]
+    way = east if name == "east" else north
+    return [a, a + float((b - a) @ way) * way]
+
+
+def _leg(found: Distance, main: str, north_deg: float) -> tuple[Array, list[Array]]:
+    """The line that the main figure of a distance is along, and the thin lines from it to the two points."""
+    a, b = np.array(found.from_m), np.array(found.to_m)
+    if main == "distance":
+        return np.stack([a, b]), []
+    start, end = _corner(main, a, b, north_deg)
+    rest = [np.stack(pair) for pair in ((a, start), (end, b)) if np.linalg.norm(pair[1] - pair[0]) > 1e-9]
+    return np.stack([start, end]), rest
+
+
+def _points(what: PointsMeasure, building: Building) -> Found:
+    north = building.north_deg
+    legs = [between_points(np.array(a), np.array(b)) for a, b in pairwise(what.points_m)]
+    if not legs:
+        raise NotMeasuredError("A distance needs two points; click another one.")
+    named = [_named(leg, north) for leg in legs]
+    if len(legs) == 1:
+        rest = [figure for name, figure in named[0].items() if name != what.main]
+        line, thin = _leg(legs[0], what.main, north)
+        return Found((named[0][what.main], *rest), (Dimension(line, 0), *(Dimension(each) for each in thin)))
+    figures = [Figure("sum", "length", sum(abs(each[what.main].value) for each in named))]
+    dimensions = []
+    for leg, each in zip(legs, named, strict=True):
+        line, thin = _leg(leg, what.main, north)
+        dimensions += [Dimension(line, len(figures)), *(Dimension(t) for t in thin)]
+        figures.append(Figure("leg", "length", each[what.main].value))
+    whole = _named(between_points(np.array(what.points_m[0]), np.array(what.points_m[-1])), north)
+    figures += [Figure(f"ends_{name}", whole[name].quantity, whole[name].value) for name in ("distance", "plan", "up")]
+    return Found(tuple(figures), tuple(dimensions))
+
+
+def _between(what: BetweenMeasure, building: Building) -> Found:
+    one, other = building.body(what.a), building.body(what.b)
+    of = (("from", what.a), ("to", what.b))
+    note = ""
+    if what.how == "centre_lines":
+        pairs = [
+            between_points(*between_lines(a.ends, b.ends))
+            for a in centre_lines(Facets(one))
+            for b in centre_lines(Facets(other))
+        ]
+        if not pairs:
+            raise NotMeasuredError(
+                "One of them is neither round nor drawn out along a line, and has no centre line; "
+                "take where they are nearest."
+            )
+        found = min(pairs, key=lambda pair: pair.distance_m)
+    else:
+        found, shared = measured(one, other)
+        note = "They overlap." if shared else "They touch." if found.distance_m == 0 else ""
+    figures = tuple(_named(found, building.north_deg).values())
+    return Found(figures, (Dimension(np.array([found.from_m, found.to_m]), 0),), of, note)
+
+
+@dataclass(frozen=True, eq=False)
+class _Side:
+    """A face's normal or an edge's direction, and a point of it."""
+
+    flat: bool
+    way: Array
+    point: Array
+
+
+def _face_at(side: FaceSide, building: Building) -> tuple[Facets, int, Array]:
+    """The faces of a component, the triangle that a point is nearest to, and the point exactly on it."""
+    body = building.body(side.of)
+    squared, triangle, point = nearest_to(np.array(side.point_m), body.corners, body.tree, np.inf)
+    if squared > SETTLE_M**2:
+        raise NotMeasuredError("The face is no longer where it was measured; measure it anew.")
+    return Facets(body), int(triangle), point
+
+
+def _side(side: FaceSide | EdgeSide, building: Building) -> _Side:
+    if side.kind == "edge":
+        a, b = np.array(side.ends_m)
+        length = float(np.linalg.norm(b - a))
+        if length < 1e-9:
+            raise NotMeasuredError("The edge has no length; click another one.")
+        return _Side(False, (b - a) / length, np.array(side.point_m))
+    facets, triangle, point = _face_at(side, building)
+    return _Side(True, facets.normal_of(np.flatnonzero(facets.flat == facets.flat[triangle])), point)
+
+
+def _foot(one: _Side, other: _Side) -> Array:
+    """The foot of the perpendicular from the first side's point on a second one that is parallel."""
+    gap = one.point - other.point
+    along = float(gap @ other.way) * other.way
+    foot: Array = one.point - along if other.flat else other.point + along
+    return foot
+
+
+def _sides(what: SidesMeasure, building: Building) -> Found:
+    one, other = _side(what.a, building), _side(what.b, building)
+    cosine = min(1.0, abs(float(one.way @ other.way)))
+    sine = min(1.0, float(np.linalg.norm(np.cross(one.way, other.way))))
+    between_deg = math.degrees(math.atan2(sine, cosine))
+    angle_deg = between_deg if one.flat == other.flat else 90.0 - between_deg
+    angle = Figure("angle", "angle", angle_deg)
+    of = tuple((word, side.of) for word, side in (("from", what.a), ("to", what.b)) if side.kind == "face")
+    if angle_deg > _PARALLEL_DEG:
+        return Found((angle,), (Dimension(np.stack([one.point, other.point]), 0),), of, "They are not parallel.")
+    # From a point of an edge to a plane, else of either to the other.
+    foot, start = (_foot(one, other), one.point) if other.flat or not one.flat else (_foot(other, one), other.point)
+    square = Figure("square", "length", float(np.linalg.norm(foot - start)))
+    return Found((square, angle), (Dimension(np.stack([start, foot]), 0),), of)
+
+
+def _rings(points: Array, edges: Index) -> list[Array]:
+    """Edges (n, 2) as they follow one another, as lines (k, 3)."""
+    ahead: dict[int, list[int]] = {}
+    for a, b in edges.tolist():
+        ahead.setdefault(a, []).append(b)
+        ahead.setdefault(b, []).append(a)
+    lines: list[Array] = []
+    for start in list(ahead):
+        while ahead[start]:
+            line = [start]
+            while ahead[line[-1]]:
+                follow = ahead[line[-1]].pop()
+                ahead[follow].remove(line[-1])
+                line.append(follow)
+            lines.append(points[line])
+    return lines
+
+
+def _long(line: Array) -> float:
+    return float(np.linalg.norm(np.diff(line, axis=0), axis=1).sum())
+
+
+def _face(what: FaceMeasure, building: Building) -> Found:
+    facets, triangle, _ = _face_at(what.face, building)
+    face = facets.face_of(triangle)
+    rings = _rings(facets.body.points, facets.border(face))
+    figures = (
+        Figure("area", "area", float(facets.areas_m2[face].sum())),
+        Figure("perimeter", "length", sum(map(_long, rings))),
+    )
+    return Found(figures, _outlined(rings), (("of", what.face.of),))
+
+
+def _outlined(rings: Sequence[Array]) -> tuple[Dimension, ...]:
+    """Outlines, the longest bearing the first figure."""
+    by_length = sorted(rings, key=_long, reverse=True)
+    return tuple(Dimension(ring, 0 if k == 0 else None) for k, ring in enumerate(by_length))
+
+
+def _room(what: RoomMeasure, building: Building) -> Found:
+    room = building.room(what.room)
+    figures = (
+        Figure("area", "area", room.area_m2),
+        Figure("perimeter", "length", sum(map(_long, room.outlines))),
+    )
+    return Found(figures, _outlined(room.outlines), (("of", what.room),))
+
+
+def _volume(what: VolumeMeasure, building: Building) -> Found:
+    if not what.of:
+        raise NotMeasuredError("Nothing is picked whose volume could be taken; pick components first.")
+    total, gaps = 0.0, 0
+    for ref in what.of:
+        body = building.body(ref)
+        total += volume_m3(body.corners)
+        gaps += bool(len(Facets(body).border(np.arange(len(body.triangles)))))
+    note = (
+        ""
+        if not gaps
+        else "It is not closed; its volume is only near."
+        if len(what.of) == 1
+        else f"{gaps} of {len(what.of)} are not closed; the volume is only near."
+    )
+    return Found((Figure("volume", "volume", total),), (), tuple(("of", ref) for ref in what.of[:50]), note)
+
+
+def _clear(what: ClearMeasure, building: Building) -> Found:
+    height, width, floor = building.clear(np.array(what.at_m))
+    figures: list[Figure] = []
+    dimensions: list[Dimension] = []
+    of: list[tuple[str, Ref]] = [("floor", floor)]
+    notes = []
+    for name, gap in (("clear_height", height), ("clear_width", width)):
+        if gap is None:
+            notes.append("Above it is open." if name == "clear_height" else "To the sides it is open.")
+            continue
+        dimensions.append(Dimension(gap.ends, len(figures)))
+        figures.append(Figure(name, "length", gap.length_m))
+        of += gap.of
+    if not figures:
+        raise NotMeasuredError("There is nothing above that point and nothing beside it; it is open.")
+    return Found(tuple(figures), tuple(dimensions), tuple(of), " ".join(notes))
+
+
+def figures_of(what: What, building: Building) -> Found:
+    """What a measure comes to in a building; raises NotMeasuredError or NoBodyError, each in one sentence.
+
+    Points are about the building's origin.
+    """
+    taken: dict[str, Callable[..., Found]] = {
+        "points": _points,
+        "between": _between,
+        "sides": _sides,
+        "face": _face,
+        "room": _room,
+        "volume": _volume,
+        "clear": _clear,
+    }
+    return taken[what.kind](what, building)
+
+
+def settled(body: Body, point: Array) -> Array:
+    """The point (3,) of a body's faces nearest to one that was clicked; as it was if it is of none of them."""
+    squared, _, found = nearest_to(np.asarray(point, dtype=np.float64), body.corners, body.tree, np.inf)
+    exact: Array = found if squared <= SETTLE_M**2 else point
+    return exact
