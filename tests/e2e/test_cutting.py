@@ -60,7 +60,7 @@ def test_a_cut_at_a_height_takes_away_what_is_above_and_fills_what_it_goes_throu
     assert before[2] == pytest.approx(7.4, abs=0.1)
     cut_at(cutting, "Level 00", "1.2")
     row = cutting.get_by_test_id("cut")
-    expect(row).to_contain_text("Level 00 + 1.20")
+    expect(row).to_contain_text("Level 00 + 1.20 m")
     # Four outer walls and the one between: 2 x 20 x 0.3 and 2 x 12 x 0.3, less their corners, and 9 x 0.2.
     expect(cutting.get_by_test_id("cut-through")).to_have_text("goes through 5 components, 21.00 m²")
     # Of the wall that stood higher nothing is met any more; on the cut itself one meets its face.
@@ -96,18 +96,18 @@ def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
     expect(row).to_contain_text(label)
     over = float(row.get_by_label("m above Level 01").input_value())
     assert 0 < over < 1
-    assert label == f"Level 01 + {over:.2f}"
+    assert label == f"Level 01 + {over:.2f} m"
     assert planes(cutting)[0, 3] == pytest.approx(4 + over, abs=1e-6)
     field = row.get_by_label("m above Level 01")
     field.fill("1.5")
     field.press("Enter")
-    expect(tab).to_have_text("Level 01 + 1.50")
+    expect(tab).to_have_text("Level 01 + 1.50 m")
     assert planes(cutting)[0] == pytest.approx([0, 0, 1, 5.5])
     field.fill("a lot")
     expect(row).to_contain_text("a lot is not a number that can be used")
     tab.focus()
     cutting.keyboard.press("ArrowUp")
-    expect(tab).to_have_text("Level 01 + 1.55")
+    expect(tab).to_have_text("Level 01 + 1.55 m")
 
 
 def test_a_cut_is_turned_over_switched_off_named_and_removed(cutting: Page):
@@ -180,7 +180,7 @@ def test_cuts_travel_with_the_address_and_with_a_viewpoint(cutting: Page, page: 
     wait_drawn(page)
     page.keyboard.press("t")
     expect(page.get_by_test_id("cut")).to_have_count(1)
-    expect(page.get_by_test_id("cut")).to_contain_text("Level 01 + 0.80")
+    expect(page.get_by_test_id("cut")).to_contain_text("Level 01 + 0.80 m")
     filled(page)
     page.get_by_role("tab", name="Viewpoints").click()
     page.get_by_role("button", name="Cut twice").first.click()
@@ -222,7 +222,7 @@ def test_cuts_show_on_the_storey_board_and_on_the_key_plan(cutting: Page):
     filled(cutting)
     height = planes(cutting)[0, 3]
     assert 2.1 < height < 4
-    expect(cutting.get_by_test_id("cut-tab")).to_have_text(f"Level 00 + {height:.2f}")
+    expect(cutting.get_by_test_id("cut-tab")).to_have_text(f"Level 00 + {height:.2f} m")
     expect(cutting.get_by_test_id("cut-on-plan")).to_have_count(0)
     cutting.get_by_label("Grid line to cut along").select_option(label="2")
     cutting.get_by_role("button", name="Cut along it").click()

@@ -264,7 +264,7 @@ def test_actions_are_found_with_their_keys_and_the_sheet_is_searched(opened: Pag
 
 def test_the_eyes_height_is_typed_and_a_wrong_one_is_told(opened: Page):
     opened.get_by_role("button", name="Eye: change").click()
-    box = opened.get_by_label("Eye height above the storey, metres")
+    box = opened.get_by_label("Eye height above the storey, m")
     box.fill("50")
     box.press("Enter")
     opened.wait_for_function(
@@ -272,7 +272,7 @@ def test_the_eyes_height_is_typed_and_a_wrong_one_is_told(opened: Page):
     )
     box.fill("high")
     box.press("Enter")
-    expect(opened.locator("[role=status]")).to_contain_text("high is not a height; type metres above the storey")
+    expect(opened.locator("[role=status]")).to_contain_text("high is not a length; type one such as 2.5 m")
 
 
 def test_the_zoom_handle_follows_every_pixel(opened: Page):

@@ -4,6 +4,7 @@ import { PlanSigns, RoomNames, WayUp } from "../keyplan/PlanDrawing";
 import { type Point, Sheet } from "../keyplan/plan";
 import { useKeyPlan } from "../keyplan/useInstrument";
 import { useSelection } from "../open/selection";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
@@ -68,6 +69,7 @@ function OnPlan({ drawing, view, pose }: { drawing: Drawing; view: View; pose: P
 
 function OnElevation({ view, pose }: { view: View; pose: Pose }) {
   const { federation } = useOpen();
+  const units = useUnits();
   const plan = useKeyPlan(0);
   const { into } = sheetAxes(pose);
   const along = (ends: readonly (readonly number[])[]) => {
@@ -103,7 +105,7 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
           <g key={level.name}>
             <path d={`M0 ${y} H2000`} stroke={tone.soft} strokeWidth={0.7} strokeDasharray="3 4" />
             <Words x={6} y={y - 4} anchor="start">
-              {`${level.name}  ${level.elevation_m < 0 ? "−" : "+"}${Math.abs(level.elevation_m).toFixed(2)}`}
+              {`${level.name}  ${units.signed(level.elevation_m, 2)}`}
             </Words>
           </g>
         );

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef } from "react";
 import { useSeen } from "../open/seen";
 import { cellOf } from "../open/selectors";
 import { useSession } from "../open/session";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useSeeing } from "../seen/useSeeing";
 import { face, tone } from "../theme";
@@ -166,6 +167,7 @@ function BoardRow(props: {
 }) {
   const { row, columns, tallyOf } = props;
   const { federation } = useOpen();
+  const units = useUnits();
   return (
     <Box
       sx={{
@@ -198,7 +200,9 @@ function BoardRow(props: {
           <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
             {row.name}
           </Box>
-          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{row.elevation}</Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>
+            {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
+          </Box>
         </Box>
       </Tooltip>
       {columns.map((discipline) => (
@@ -217,6 +221,7 @@ function BoardRow(props: {
 /** A line across the board at the height of the eye; follows it without rendering React. */
 function EyeMark({ rows }: { rows: readonly Row[] }) {
   const { eye } = useOpen();
+  const units = useUnits();
   const mark = useRef<HTMLDivElement>(null);
   const label = useRef<HTMLSpanElement>(null);
   useEffect(
@@ -226,10 +231,9 @@ function EyeMark({ rows }: { rows: readonly Row[] }) {
         const { share, beyond } = heightShare(rows, pose.eye.z);
         mark.current.style.top = `${share * 100}%`;
         mark.current.dataset.beyond = beyond;
-        const sign = pose.eye.z < 0 ? "−" : "+";
-        label.current.textContent = `eye ${sign}${Math.abs(pose.eye.z).toFixed(2)}${beyond === "above" ? " ↑" : beyond === "below" ? " ↓" : ""}`;
+        label.current.textContent = `eye ${units.height(pose.eye.z)}${beyond === "above" ? " ↑" : beyond === "below" ? " ↓" : ""}`;
       }),
-    [eye, rows],
+    [eye, rows, units],
   );
   return (
     <>

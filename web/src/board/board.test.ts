@@ -11,10 +11,10 @@ const federation = federationOf({ one: ROWS, two: ROWS }, {}, ["two"]);
 
 test("rows run from the top down, with what is on no level last", () => {
   const { rows, columns } = boardOf(federation);
-  expect(rows.map((r) => [r.name, r.elevation])).toEqual([
-    ["01", "+4.00"],
-    ["00", "±0.00"],
-    ["No level", ""],
+  expect(rows.map((r) => [r.name, r.elevationM])).toEqual([
+    ["01", 4],
+    ["00", 0],
+    ["No level", Number.NEGATIVE_INFINITY],
   ]);
   expect(columns).toEqual([0, 1]);
   expect(rows[0]?.counts.get(1)).toBe(1);

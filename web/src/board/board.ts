@@ -20,7 +20,6 @@ export interface Tally {
 export interface Row {
   level: number;
   name: string;
-  elevation: string;
   elevationM: number;
   heightM: number;
   counts: Map<number, number>;
@@ -28,10 +27,6 @@ export interface Row {
 
 const TOP_STOREY_M = 2.6;
 const LEAST_M = 1.6;
-
-function signed(metres: number): string {
-  return `${Math.abs(metres) < 0.005 ? "±" : metres < 0 ? "−" : "+"}${Math.abs(metres).toFixed(2)}`;
-}
 
 /** What of each cell is shown, by the states of all components; models that do not stand do not count. */
 export function tallies(federation: Federation, states: Uint8Array): Map<string, Tally> {
@@ -95,7 +90,6 @@ export function boardOf(federation: Federation): { columns: number[]; rows: Row[
       return {
         level: index,
         name: level.name.replace(/^Level /, ""),
-        elevation: signed(level.elevation_m),
         elevationM: level.elevation_m,
         heightM:
           above === undefined ? TOP_STOREY_M : Math.max(LEAST_M, Math.min(8, above - level.elevation_m)),
@@ -108,7 +102,6 @@ export function boardOf(federation: Federation): { columns: number[]; rows: Row[
     rows.push({
       level: NO_LEVEL,
       name: "No level",
-      elevation: "",
       elevationM: Number.NEGATIVE_INFINITY,
       heightM: LEAST_M,
       counts: countsOf(NO_LEVEL),

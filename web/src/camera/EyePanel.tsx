@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import type { Federation } from "../api/client";
 import { useHabits } from "../open/habits";
 import { overStorey } from "../open/levels";
 import { useSeen } from "../open/seen";
-import { useSession } from "../open/session";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { LengthInput } from "../parts/LengthInput";
 import { copyPose, type Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { announce } from "../trail/cause";
@@ -43,18 +43,13 @@ export function EyePanel() {
       <PanelHeading>Standing on the key plan</PanelHeading>
       <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 1, fontSize: 13 }}>
         <Box sx={{ flex: 1 }}>eye above the floor</Box>
-        <OutlinedInput
-          size="small"
-          type="number"
+        <LengthInput
+          label="Eye height on the key plan"
           value={eyeHeightM}
-          onChange={(event) => {
-            const metres = Number(event.target.value);
-            if (metres > 0 && metres < REACH_M) set({ eyeHeightM: metres });
-          }}
-          inputProps={{ "aria-label": "Eye height on the key plan, metres", step: 0.05, min: 0.1 }}
-          sx={{ width: 92 }}
+          least={0.1}
+          most={REACH_M}
+          keep={(metres) => metres !== null && set({ eyeHeightM: metres })}
         />
-        m
       </Box>
       <Row>
         <Button variant="outlined" onClick={() => void look.level()}>
@@ -73,32 +68,20 @@ function Height(props: {
   onChange: (overM: number) => void;
 }) {
   const { name, overM } = overStorey(props.federation.levels, props.z);
-  const say = useSession((s) => s.say);
-  const [typed, setTyped] = useState<string | null>(null);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const metres = Number((typed ?? "").replace(",", "."));
-    if (typed === null || typed.trim() === "" || !Number.isFinite(metres) || Math.abs(metres) > REACH_M)
-      say(`${typed || "Nothing"} is not a height; type metres above the storey, such as 1.6.`);
-    else props.onChange(metres);
-    setTyped(null);
-  };
+  const units = useUnits();
   return (
-    <Box
-      component="form"
-      onSubmit={submit}
-      sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 0.5, fontSize: 13 }}
-    >
+    <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 0.5, fontSize: 13 }}>
       <Box sx={{ width: 50 }}>{props.name}</Box>
-      <OutlinedInput
-        size="small"
-        value={typed ?? overM.toFixed(2)}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => setTyped(null)}
-        inputProps={{ "aria-label": `${props.name} height above the storey, metres` }}
-        sx={{ width: 92 }}
+      <LengthInput
+        label={`${props.name} height above the storey`}
+        value={overM}
+        least={-REACH_M}
+        most={REACH_M}
+        keep={(metres) => metres !== null && props.onChange(metres)}
       />
-      <Box sx={{ color: tone.soft }}>m over {name}</Box>
+      <Box sx={{ color: tone.soft }}>
+        {units.sign} over {name}
+      </Box>
     </Box>
   );
 }
@@ -106,28 +89,27 @@ function Height(props: {
 /** How far the view sees beyond its target; off unless it is asked for. */
 function DepthLimit() {
   const limit = useSeen((s) => s.depthM);
+  const units = useUnits();
   const take = (metres: number | null) =>
     useSeen
       .getState()
-      .change({ depthM: metres }, metres === null ? "saw to any depth" : `saw ${metres} m beyond the target`);
+      .change(
+        { depthM: metres },
+        metres === null ? "saw to any depth" : `saw ${units.length(metres, 2)} beyond the target`,
+      );
   return (
     <>
       <PanelHeading>Depth</PanelHeading>
       <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, fontSize: 13 }}>
         <Box sx={{ flex: 1 }}>see beyond the target</Box>
-        <OutlinedInput
-          size="small"
-          type="number"
-          value={limit ?? ""}
+        <LengthInput
+          label="Depth beyond the target"
+          value={limit}
           placeholder="all"
-          onChange={(event) => {
-            const metres = Number(event.target.value);
-            take(event.target.value === "" || !(metres >= 0) ? null : metres);
-          }}
-          inputProps={{ "aria-label": "Depth beyond the target, metres", min: 0, step: 1 }}
-          sx={{ width: 92 }}
+          least={0}
+          most={1e6}
+          keep={take}
         />
-        m
       </Box>
     </>
   );

@@ -50,11 +50,11 @@ export async function toAddress(view: View, links: Links): Promise<string> {
   ];
   const parts: Parts = { view: `${eye.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
   if (view.limits?.depth_m) parts.depth = String(view.limits.depth_m);
-  const { rules = [], cuts = [], whole } = view;
-  const cut: Pick<View, "cuts" | "whole"> = { cuts, whole };
+  const { rules = [], cuts = [], whole, measures = [] } = view;
+  const cut: Pick<View, "cuts" | "whole" | "measures"> = { cuts, whole, measures };
   const [seen, cutting] = [
     rules.length ? await packed(rules) : "",
-    cuts.length || Object.keys(whole.of).length ? await packed(cut) : "",
+    cuts.length || measures.length || Object.keys(whole.of).length ? await packed(cut) : "",
   ];
   if (seen.length + cutting.length > LONGEST) parts.link = await links.keep(view);
   else {
@@ -87,15 +87,20 @@ export async function fromAddress(
   if (!pose) return null;
   const depth = Number(parts.depth ?? 0);
   const view = older(parts, pose, federation);
-  const { rules, cuts, whole, trouble } = await lookOf(parts, links);
+  const { rules, cuts, whole, measures, trouble } = await lookOf(parts, links);
   const limits = { through_m: view.limits?.through_m ?? 0, depth_m: depth > 0 ? depth : null };
-  return { view: { ...view, limits, cuts, whole, rules: [...(view.rules ?? []), ...rules] }, trouble };
+  return {
+    view: { ...view, limits, cuts, whole, measures, rules: [...(view.rules ?? []), ...rules] },
+    trouble,
+  };
 }
 
-const CUT_SHORT = "The link was cut short; what it hides or cuts is not known, and everything is shown.";
-const NOTHING: Pick<View, "rules" | "cuts" | "whole"> = {
+const CUT_SHORT =
+  "The link was cut short; what it hides, cuts or measures is not known, and everything is shown.";
+const NOTHING: Pick<View, "rules" | "cuts" | "whole" | "measures"> = {
   rules: [],
   cuts: [],
+  measures: [],
   whole: { kind: "these", of: {} },
 };
 

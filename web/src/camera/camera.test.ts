@@ -24,7 +24,7 @@ const FEDERATION = federationOf(
     ],
     b: [["s-1", 1, 0]],
   },
-  { rooms: [{ number: "0.01", name: "Hall", level: 0 }] },
+  { rooms: [{ model: "m", global_id: "g", number: "0.01", name: "Hall", level: 0 }] },
   ["b"],
 );
 
@@ -56,6 +56,7 @@ const HERE: View = toView(
     ],
     depthM: 4,
     cuts: [],
+    measures: [],
     whole: {},
   },
   [],

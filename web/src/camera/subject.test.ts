@@ -11,7 +11,7 @@ const federation = federationOf(
     air: [["ad-114", 0, 1]],
   },
   {
-    rooms: [{ number: "2.05", name: "Specimen store", level: 0 }],
+    rooms: [{ model: "m", global_id: "g", number: "2.05", name: "Specimen store", level: 0 }],
     levels: [{ name: "Level 02", elevation_m: 8, begins_m: 7.75 }],
   },
 );

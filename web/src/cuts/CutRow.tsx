@@ -3,12 +3,13 @@ import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
 import { overStorey } from "../open/levels";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { Figures, parsed, wrongFigure } from "../parts/Figures";
+import { Figures } from "../parts/Figures";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
-import { type Cut, flipped, isLevel, toMilli } from "./shape";
+import { type Cut, flipped, isLevel } from "./shape";
 
 /** One cut: its name, what it goes through, and what can be done with it. */
 export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | undefined }) {
@@ -73,6 +74,7 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
 
 /** What the cut goes through, and what of it is not closed. */
 function Through({ faces }: { faces: Shapes["CutFace"][] | undefined }) {
+  const units = useUnits();
   if (!faces) return <Box sx={{ fontSize: 12.5, color: tone.soft }}>...</Box>;
   const area = faces.reduce((sum, face) => sum + face.area_m2, 0);
   const through = faces.reduce((most, face) => Math.max(most, face.components), 0);
@@ -80,14 +82,14 @@ function Through({ faces }: { faces: Shapes["CutFace"][] | undefined }) {
   return (
     <Box sx={{ fontSize: 12.5, color: tone.soft }} data-testid="cut-through">
       {through
-        ? `goes through ${counted(through, "component")}, ${area.toFixed(2)} m²`
+        ? `goes through ${counted(through, "component")}, ${units.area(area)}`
         : "goes through nothing"}
       {open.size > 0 && (
         <Box sx={{ color: tone.wrong }}>
           {counted(open.size, "component")} not closed, so not filled:{" "}
           {[...open.values()]
             .slice(0, 3)
-            .map((c) => `${c.label} by ${(c.gap_m * 1000).toFixed(0)} mm`)
+            .map((c) => `${c.label} by ${units.length(c.gap_m)}`)
             .join(", ")}
           {open.size > 3 && " ..."}
         </Box>
@@ -134,34 +136,39 @@ function Name({ cut }: { cut: Cut }) {
 /** Its figures, to be typed. */
 function Sizes({ cut }: { cut: Cut }) {
   const { federation } = useOpen();
+  const units = useUnits();
   const { shape } = cut;
   const height = shape.kind === "box" ? 0 : (shape.point_m[2] ?? 0);
   const { name: storey, floorM, overM } = overStorey(federation.levels, height);
   const level = isLevel(shape);
   const labels =
     shape.kind === "box"
-      ? ["long, m", "wide, m", "high, m"]
-      : [...(level ? [`m above ${storey}`] : []), ...(shape.kind === "band" ? ["thick, m"] : [])];
+      ? [`long, ${units.sign}`, `wide, ${units.sign}`, `high, ${units.sign}`]
+      : [
+          ...(level ? [`${units.sign} above ${storey}`] : []),
+          ...(shape.kind === "band" ? [`thick, ${units.sign}`] : []),
+        ];
   const now =
     shape.kind === "box"
       ? shape.size_m
       : [...(level ? [overM] : []), ...(shape.kind === "band" ? [shape.thick_m] : [])];
-  const texts = now.map((v) => String(toMilli(v)));
+  const texts = now.map(units.typed);
   const [values, setValues] = useState(texts);
   const key = texts.join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed is given up when the cut is moved
   useEffect(() => setValues(texts), [key]);
   if (!labels.length) return null;
   const keep = () => {
-    const typed = values.map(parsed);
+    const typed = values.map(units.parse);
     if (typed.some((v) => v === null) || values.join() === key) return;
-    const numbers = typed.map((v) => v ?? 0);
+    // What was left as it stood is as it was, not as it is read.
+    const numbers = typed.map((v, k) => (values[k] === texts[k] ? (now[k] ?? 0) : (v ?? 0)));
     const sizes = shape.kind === "plane" ? [] : shape.kind === "band" ? numbers.slice(-1) : numbers;
     if (sizes.some((v) => v < 0.001)) return setValues(texts);
     if (shape.kind === "box")
       return changeCut(cut.id, { shape: { ...shape, size_m: numbers } }, `sized ${cut.name}`);
     const at = level ? floorM + (numbers[0] ?? 0) : height;
-    const point_m = [...shape.point_m.slice(0, 2), toMilli(at)];
+    const point_m = [...shape.point_m.slice(0, 2), at];
     const part =
       shape.kind === "band"
         ? { ...shape, point_m, thick_m: numbers.at(-1) ?? shape.thick_m }
@@ -178,8 +185,8 @@ function Sizes({ cut }: { cut: Cut }) {
       onBlur={keep}
       sx={{ mb: 0.5 }}
     >
-      <Figures labels={labels} about={`of ${cut.name}`} values={values} set={setValues} />
-      <Box sx={{ fontSize: 12, color: tone.wrong }}>{wrongFigure(values)}</Box>
+      <Figures labels={labels} about={`of ${cut.name}`} values={values} set={setValues} parse={units.parse} />
+      <Box sx={{ fontSize: 12, color: tone.wrong }}>{units.wrong(values)}</Box>
       <button type="submit" hidden />
     </Box>
   );

@@ -7,15 +7,16 @@ import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
 import { offStorey } from "../open/levels";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { Figures, parsed, wrongFigure } from "../parts/Figures";
+import { Figures } from "../parts/Figures";
 import { counted } from "../parts/words";
 import type { Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { CutRow } from "./CutRow";
 import { useCutFaces } from "./faces";
-import { useCuts } from "./useCuts";
+import { STOREY_CUT_M, useCuts } from "./useCuts";
 
 /** The cuts of the view: those there are, and the ways to make one. */
 export function CutsDesk() {
@@ -116,12 +117,14 @@ function Ways() {
   const { level: shown } = useShownLevel();
   const plan = useKeyPlan(shown);
   const [level, setLevel] = useState<number | null>(null);
-  const [over, setOver] = useState(["1.2"]);
+  const units = useUnits();
+  const [typed, setOver] = useState<string[] | null>(null);
+  const over = typed ?? [units.typed(STOREY_CUT_M)];
   const [tag, setTag] = useState("");
   const at = Math.max(0, level ?? shown);
   const axes = plan?.axes ?? [];
   const axis = axes.find((a) => a.tag === tag) ?? axes[0];
-  const height = parsed(over[0] ?? "");
+  const height = units.parse(over[0] ?? "");
   const room = useRoomHere(plan, shown);
   return (
     <>
@@ -140,7 +143,13 @@ function Ways() {
           ))}
         </NativeSelect>
         <Box sx={{ width: 74 }}>
-          <Figures labels={["m above"]} about="the storey" values={over} set={setOver} />
+          <Figures
+            labels={[`${units.sign} above`]}
+            about="the storey"
+            values={over}
+            set={setOver}
+            parse={units.parse}
+          />
         </Box>
         <Button
           variant="outlined"
@@ -150,7 +159,7 @@ function Ways() {
           Cut
         </Button>
       </Line>
-      {wrongFigure(over) && <DeskNote>{wrongFigure(over)}</DeskNote>}
+      {units.wrong(over) && <DeskNote>{units.wrong(over)}</DeskNote>}
       {axis && (
         <>
           <DeskHeading>Cut along a grid line</DeskHeading>

@@ -2,6 +2,7 @@ import { type RefObject, useEffect } from "react";
 import type { Federation } from "../api/client";
 import { perProject } from "../open/perProject";
 import { type Cut as Kept, useSeen } from "../open/seen";
+import { spokenIn, UNIT_NAMES, unitsNow } from "../open/units";
 import { isLevel, moved, spokenHeight } from "./shape";
 
 /** A cut while it is dragged; what it was before stays in the look until it is let go. */
@@ -20,10 +21,12 @@ export function withDragged(cuts: readonly Kept[], dragged: Kept | null): readon
 
 /** A cut in another shape; one that is called by its height is called by the new one. */
 export function reshaped(federation: Pick<Federation, "levels">, from: Kept, shape: Kept["shape"]): Kept {
-  const called = ({ shape: of }: Kept) =>
-    of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0) : null;
+  const called = ({ shape: of }: Kept, units = unitsNow()) =>
+    of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0, units) : null;
   const now = { ...from, shape };
-  return { ...now, name: from.name === called(from) ? (called(now) ?? from.name) : from.name };
+  // Whoever made it may have had other units.
+  const byHeight = UNIT_NAMES.some((units) => from.name === called(from, spokenIn(units)));
+  return { ...now, name: byHeight ? (called(now) ?? from.name) : from.name };
 }
 
 /** A cut with one of its sides carried along its normal. */

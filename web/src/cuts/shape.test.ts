@@ -73,8 +73,8 @@ test("a level cut is called by its storey and its height above it", () => {
       ],
     },
   );
-  expect(spokenHeight(federation, 5.2)).toBe("Level 01 + 1.20");
-  expect(spokenHeight(federation, 3.9)).toBe("Level 01 - 0.10");
+  expect(spokenHeight(federation, 5.2)).toBe("Level 01 + 1.20 m");
+  expect(spokenHeight(federation, 3.9)).toBe("Level 01 - 0.10 m");
   expect(isLevel(PLANE)).toBe(true);
   expect(isLevel({ ...PLANE, normal: [0, 1, 1] })).toBe(false);
   expect(isLevel(BOX)).toBe(false);

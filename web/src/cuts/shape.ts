@@ -1,6 +1,7 @@
 import { Vector3 } from "three";
 import type { Federation, Shapes } from "../api/client";
 import { overStorey } from "../open/levels";
+import { unitsNow } from "../open/units";
 import { type ClipPlane, clipPlane } from "../stage/clips";
 
 export type Cut = Shapes["Cut"];
@@ -103,7 +104,11 @@ export function isLevel(shape: CutShape): boolean {
 }
 
 /** What a height is called: its storey, and so much over it. */
-export function spokenHeight(federation: Pick<Federation, "levels">, height_m: number): string {
+export function spokenHeight(
+  federation: Pick<Federation, "levels">,
+  height_m: number,
+  units = unitsNow(),
+): string {
   const { name, overM } = overStorey(federation.levels, height_m);
-  return `${name} ${overM < 0 ? "-" : "+"} ${Math.abs(toMilli(overM)).toFixed(2)}`;
+  return `${name} ${overM < 0 ? "-" : "+"} ${units.length(Math.abs(toMilli(overM)), 2)}`;
 }

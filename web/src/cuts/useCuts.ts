@@ -9,7 +9,7 @@ import { forward } from "../stage/pose";
 import { addCut } from "./cutting";
 import { spokenHeight, toMilli } from "./shape";
 
-const STOREY_CUT_M = 1.2;
+export const STOREY_CUT_M = 1.2;
 const VOID_FROM_M = 2.4;
 const MARGIN_M = 0.3;
 

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import type { ModelCard } from "../api/client";
+import { useUnits } from "../open/units";
 import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { face, tone } from "../theme";
 import { useAligning } from "./alignState";
@@ -22,13 +23,14 @@ const EVIDENCE: Record<Evidence, string> = {
 export function Alignment({ model }: { model: ModelCard }) {
   const [open, setOpen] = useState(false);
   const aligning = useAligning((s) => s.modelId === model.id);
+  const units = useUnits();
   if (!model.aligned_by) return null;
-  const shift = (model.shift_m ?? [0, 0, 0]).map((c) => (Math.abs(c) < 0.0005 ? 0 : c).toFixed(3));
+  const shift = (model.shift_m ?? [0, 0, 0]).map((c) => units.length(Math.abs(c) < 0.0005 ? 0 : c));
   return (
     <Box>
       Aligned by {EVIDENCE[model.aligned_by]}: {model.aligned_reason}
       <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>
-        turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift.join(", ")} m
+        turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift.join(", ")}
       </Box>
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open || aligning}>
         {open ? "leave it so" : "align it otherwise"}
@@ -46,13 +48,12 @@ function Otherwise({ model }: { model: ModelCard }) {
   }, []);
   const by = model.aligned_set ?? "";
   const plain = (evidence: Evidence | null) => align({ by: evidence, rotation_deg: 0, shift_m: [0, 0, 0] });
-  const present = [model.rotation_deg ?? 0, ...(model.shift_m ?? [0, 0, 0])].map((v) =>
-    String(+v.toFixed(4)),
-  );
-  const [typed, setTyped] = useState(present);
-  const figures = typed.map(parsed);
-  const [turn, x, y, z] = figures;
-  const wrong = wrongFigure(typed);
+  const units = useUnits();
+  const [turned, setTurned] = useState([String(+(model.rotation_deg ?? 0).toFixed(4))]);
+  const [shifted, setShifted] = useState((model.shift_m ?? [0, 0, 0]).map(units.typed));
+  const [turn] = turned.map(parsed);
+  const [x, y, z] = shifted.map(units.parse);
+  const wrong = wrongFigure(turned) || units.wrong(shifted);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (!wrong) align({ by: "hand", rotation_deg: turn ?? 0, shift_m: [x ?? 0, y ?? 0, z ?? 0] });
@@ -76,17 +77,13 @@ function Otherwise({ model }: { model: ModelCard }) {
         {by === "hand" && <option value="hand">by hand</option>}
       </NativeSelect>
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.75 }}>
+        <Figures labels={["turn, degrees"]} about={`of ${model.name}`} values={turned} set={setTurned} />
         <Figures
-          labels={["turn, degrees"]}
+          labels={[`shift x, ${units.sign}`, "y", "z"]}
           about={`of ${model.name}`}
-          values={typed.slice(0, 1)}
-          set={(row) => setTyped([...row, ...typed.slice(1)])}
-        />
-        <Figures
-          labels={["shift x, m", "y", "z"]}
-          about={`of ${model.name}`}
-          values={typed.slice(1)}
-          set={(row) => setTyped([...typed.slice(0, 1), ...row])}
+          values={shifted}
+          set={setShifted}
+          parse={units.parse}
         />
         {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
         <Button type="submit" variant="outlined" sx={{ justifySelf: "start" }} disabled={wrong !== ""}>

@@ -4,8 +4,9 @@ import { type FormEvent, useEffect, useState } from "react";
 import type { ModelCard } from "../api/client";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { Figures, parsed, wrongFigure } from "../parts/Figures";
+import { Figures } from "../parts/Figures";
 import { tone } from "../theme";
 import { placeOf, useAligning } from "./alignState";
 import { alignTool } from "./alignTool";
@@ -61,12 +62,13 @@ export function ByPoints({ model }: { model: ModelCard }) {
 function Places({ model }: { model: ModelCard }) {
   const { federation } = useOpen();
   const { byPoints } = useAlign(model);
+  const units = useUnits();
   const { points, stop } = useAligning();
   const origin = federation.origin_m;
-  const there = points.map((point) => point.map((v, i) => (v + (origin[i] ?? 0)).toFixed(3)));
+  const there = points.map((point) => point.map((v, i) => units.typed(v + (origin[i] ?? 0))));
   const [typed, setTyped] = useState(there);
-  const wanted = typed.map((row) => row.map((text, i) => (parsed(text) ?? 0) - (origin[i] ?? 0)));
-  const wrong = wrongFigure(typed.flat());
+  const wanted = typed.map((row) => row.map((text, i) => (units.parse(text) ?? 0) - (origin[i] ?? 0)));
+  const wrong = units.wrong(typed.flat());
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const [first, second] = points;
@@ -88,7 +90,8 @@ function Places({ model }: { model: ModelCard }) {
         <Box key={which}>
           <Box sx={{ fontSize: 13 }}>{which} point goes to</Box>
           <Figures
-            labels={["x, m", "y", "z"]}
+            labels={[`x, ${units.sign}`, "y", "z"]}
+            parse={units.parse}
             about={`of the ${which.toLowerCase()} point`}
             values={typed[k] ?? []}
             set={(row) => setTyped(typed.map((old, i) => (i === k ? row : old)))}

@@ -108,7 +108,7 @@ test("the tilt scale has plan at its top and level in its middle", () => {
 
 test("seen from outside the plan of the storey with most rooms is shown, inside that of the eye", () => {
   const levels = [0, 4, 8].map((elevation_m) => ({ name: "", elevation_m, begins_m: elevation_m }));
-  const room = (level: number) => ({ number: "", name: "", level });
+  const room = (level: number) => ({ model: "m", global_id: "g", number: "", name: "", level });
   const house = {
     levels,
     rooms: [room(0), room(1), room(1), room(1), room(2), room(2)],

@@ -24,18 +24,33 @@ const HIDE: Rule = {
   why: "",
   off: false,
 };
+const MEASURE: Shapes["Measure"] = {
+  id: "m",
+  name: "",
+  what: {
+    kind: "points",
+    points_m: [
+      [0, 0, 0],
+      [0, 0, 2],
+    ],
+    main: "distance",
+  },
+};
 const at = (origin: number[], ids: string[]) =>
   federationOf({ arc: ids.map((id) => [id, 0, 0] as const) }, { origin_m: origin });
 
 test("a view comes back by names although numbers and origin have changed", () => {
-  const view = toView(at([100, 0, 0], ["a", "b"]), POSE, { rules: [HIDE], depthM: 7, cuts: [], whole: {} }, [
-    { model: "arc", global_id: "a" },
-  ]);
+  const view = toView(
+    at([100, 0, 0], ["a", "b"]),
+    POSE,
+    { rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE] },
+    [{ model: "arc", global_id: "a" }],
+  );
   expect(view.eye.eye_m).toEqual([101, -20, 3]);
   const back = fromView(at([90, 0, 0], ["x", "b", "a"]), view);
   expect(back.pose.eye.toArray()).toEqual([11, -20, 3]);
   expect(back.pose.throughM).toBe(1.5);
-  expect(back.look).toEqual({ rules: [HIDE], depthM: 7, cuts: [], whole: {} });
+  expect(back.look).toEqual({ rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE] });
   expect(back.picked).toEqual([2]);
   expect(back.missing).toBe(1);
 });

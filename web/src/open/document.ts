@@ -49,6 +49,7 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     limits: { through_m, depth_m: look.depthM },
     rules: look.rules as Rule[],
     cuts: [...look.cuts],
+    measures: [...look.measures],
     whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
@@ -63,6 +64,7 @@ export function fromView(federation: Federation, view: View) {
     depthM: view.limits?.depth_m ?? null,
     cuts: view.cuts ?? [],
     whole: view.whole?.of ?? {},
+    measures: view.measures ?? [],
   };
   const named = [view.picked ?? { of: {} }, { of: look.whole }, ...look.rules.map((rule) => rule.select)];
   const wanted = new Set<string>();
@@ -119,6 +121,7 @@ export function today(kept: View | OlderView): View {
     limits: { through_m: through_m ?? 0, depth_m: null },
     rules: [...cells, ...own],
     cuts: [],
+    measures: [],
     whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),

@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import type { Habits } from "../stage/gestures/host";
+import type { Units } from "./units";
 
 /** What the stage stands in front of. */
 export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;
@@ -22,6 +23,8 @@ interface OwnHabits extends Habits {
   reopen: "keep" | "reset";
   /** How much of the width a drawing beside the stage takes. */
   besideShare: number;
+  /** How lengths are read and typed. */
+  units: Units;
   pixelMm: number;
   background: keyof typeof BACKGROUNDS;
   set(part: Partial<Omit<OwnHabits, "set">>): void;
@@ -44,6 +47,7 @@ export const useHabits = create<OwnHabits>()(
       eyeHeightM: 1.6,
       reopen: "keep",
       besideShare: 0.44,
+      units: "m",
       background: "light",
       // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
       pixelMm: 25.4 / 96,

@@ -9,24 +9,29 @@ import { perProject } from "./perProject";
 export type Rule = Shapes["Rule"];
 export type RuleLine = Shapes["RuleLine"];
 export type Cut = Shapes["Cut"];
+export type Measure = Shapes["Measure"];
 type These = Shapes["These"];
 type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
 
-/** All of what is seen but the eye: what rules show, fade, hide and tint, what is cut, how far the view reaches. */
+/**
+ * All of what is seen but the eye: what rules show, fade, hide and tint, what is cut and measured, how far the view
+ * reaches.
+ */
 export interface Look {
   rules: readonly Rule[];
   depthM: number | null;
   cuts: readonly Cut[];
   /** What no cut goes through. */
   whole: These["of"];
+  measures: readonly Measure[];
 }
 
-export const EVERYTHING: Look = { rules: [], depthM: null, cuts: [], whole: {} };
+export const EVERYTHING: Look = { rules: [], depthM: null, cuts: [], whole: {}, measures: [] };
 
 /** What is seen now, or was kept by an earlier version, as a look. */
 export function lookOf(seen: Pick<Look, "rules" | "depthM"> & Partial<Look>): Look {
-  const { rules, depthM, cuts = [], whole = {} } = seen;
-  return { rules, depthM, cuts, whole };
+  const { rules, depthM, cuts = [], whole = {}, measures = [] } = seen;
+  return { rules, depthM, cuts, whole, measures };
 }
 
 /** Whether nothing is hidden, faded, cut, or out of reach. */

@@ -146,6 +146,7 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
           now.rules === before.rules &&
           now.depthM === before.depthM &&
           now.cuts === before.cuts &&
+          now.measures === before.measures &&
           now.history === before.history;
         // Before the first place there is nothing yet that was left.
         if (view && !same && trails.stage.getState().openedId !== null) keep(view.seen);

@@ -7,10 +7,14 @@ import { useNorth } from "../keyplan/useInstrument";
 import { useHabits } from "../open/habits";
 import { overStorey } from "../open/levels";
 import { type Panel, useTools } from "../open/tools";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { looking, type Pose } from "../stage/pose";
 import { face, tone } from "../theme";
 import { LookPanel } from "./LookPanel";
+import { UnitsPanel } from "./UnitsPanel";
+
+const READ = { m: "m", mm: "mm", ft: "ft, in 1/16", ft_decimal: "ft, in .00" } as const;
 
 /** How the eye stands: written straight to the page at every frame, without rendering React. */
 export function Readouts() {
@@ -18,6 +22,7 @@ export function Readouts() {
   const north = useNorth();
   const trueNorth = useHabits((s) => s.trueNorth);
   const pixelMm = useHabits((s) => s.pixelMm);
+  const units = useUnits();
   const refs = useRef<Partial<Record<Panel, HTMLSpanElement>>>({});
   useEffect(
     () =>
@@ -30,12 +35,13 @@ export function Readouts() {
           lens:
             pose.projection === "parallel" ? `parallel 1:${scale.toPrecision(3)}` : spokenLens(pose.angleDeg),
           look: `${(Math.round(own) % 360).toString().padStart(3, "0")}° · ${Math.abs(tiltDeg).toFixed(0)}°${tiltDeg >= 0.5 ? " down" : tiltDeg <= -0.5 ? " up" : ""}`,
-          eye: `${overM < 0 ? "−" : "+"}${Math.abs(overM).toFixed(2)} over ${name.replace(/^Level /, "")}`,
+          units: READ[units.units],
+          eye: `${units.signed(overM, 2)} over ${name.replace(/^Level /, "")}`,
         };
         for (const [key, span] of Object.entries(refs.current) as [Panel, HTMLSpanElement][])
           span.textContent = texts[key];
       }),
-    [eye, federation, north, stage, pixelMm],
+    [eye, federation, north, stage, pixelMm, units],
   );
   const ref = (figure: Panel) => (span: HTMLSpanElement | null) => {
     if (span) refs.current[figure] = span;
@@ -54,6 +60,9 @@ export function Readouts() {
       </Readout>
       <Readout panel="eye" name="Eye" innerRef={ref("eye")}>
         <EyePanel />
+      </Readout>
+      <Readout panel="units" name="Lengths" innerRef={ref("units")}>
+        <UnitsPanel />
       </Readout>
     </Box>
   );

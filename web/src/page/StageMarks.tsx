@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { OVER_STAGE } from "../camera/covered";
 import { useSeen } from "../open/seen";
 import { useTools } from "../open/tools";
+import { useUnits } from "../open/units";
 import { Mark } from "../parts/Mark";
 import { useWalkState } from "../walk/walkState";
 import { KeptInside } from "./KeptInside";
@@ -11,6 +12,7 @@ import { Opened } from "./Opened";
 export function StageMarks() {
   const { tool, take, locked, lock } = useTools();
   const limit = useSeen((s) => s.depthM);
+  const units = useUnits();
   const walking = useWalkState((s) => s.mode !== "orbit");
   return (
     <Box
@@ -30,7 +32,7 @@ export function StageMarks() {
       <Opened />
       {limit !== null && (
         <Mark
-          text={`Seen to ${limit} m beyond the target.`}
+          text={`Seen to ${units.length(limit, 2)} beyond the target.`}
           act="See everything"
           onAct={() => useSeen.getState().change({ depthM: null }, "saw to any depth")}
         />

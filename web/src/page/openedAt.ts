@@ -1,6 +1,7 @@
 import type { Federation } from "../api/client";
 import type { KeyPlan } from "../keyplan/plan";
 import { levelAt } from "../open/levels";
+import { unitsNow } from "../open/units";
 import { forward, type Pose } from "../stage/pose";
 
 type Axis = KeyPlan["axes"][number];
@@ -20,7 +21,10 @@ export function openedAt(
   if (f.z < -SQUARE) {
     const level = levels[levelAt(levels, plane.z)];
     const overM = plane.z - (level?.elevation_m ?? 0);
-    return { text: `Opened ${overM.toFixed(2)} m above ${level?.name ?? "the origin"}.`, axis: null };
+    return {
+      text: `Opened ${unitsNow().length(overM, 2)} above ${level?.name ?? "the origin"}.`,
+      axis: null,
+    };
   }
   const on = ([x = 0, y = 0]: number[]) =>
     Math.abs((x - plane.x) * f.x + (y - plane.y) * f.y) < ON_LINE_M * Math.hypot(f.x, f.y);

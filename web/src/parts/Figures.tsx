@@ -22,8 +22,10 @@ export function Figures(props: {
   about: string;
   values: readonly string[];
   set: (values: string[]) => void;
+  /** What each text stands for, null for nothing; a plain number unless said otherwise. */
+  parse?: (text: string) => number | null;
 }) {
-  const { labels, about, values, set } = props;
+  const { labels, about, values, set, parse = parsed } = props;
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${labels.length}, minmax(0, 1fr))`, gap: 0.5 }}>
       {labels.map((label, i) => (
@@ -33,7 +35,7 @@ export function Figures(props: {
             component="input"
             inputMode="decimal"
             aria-label={`${label} ${about}`}
-            aria-invalid={parsed(values[i] ?? "") === null}
+            aria-invalid={parse(values[i] ?? "") === null}
             value={values[i] ?? ""}
             onChange={(event) => set(values.map((v, k) => (k === i ? event.target.value : v)))}
             sx={{
@@ -43,7 +45,7 @@ export function Figures(props: {
               fontSize: 12,
               color: tone.ink,
               bgcolor: "#fff",
-              border: `1px solid ${parsed(values[i] ?? "") === null ? tone.wrong : tone.line}`,
+              border: `1px solid ${parse(values[i] ?? "") === null ? tone.wrong : tone.line}`,
               px: 0.25,
               py: 0.4,
             }}

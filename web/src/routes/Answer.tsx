@@ -4,6 +4,7 @@ import { Vector3 } from "three";
 import type { Shapes } from "../api/client";
 import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
@@ -65,11 +66,12 @@ function Figure({ label, value }: { label: string; value: string }) {
 /** A tight place: its size, and who makes it; a click looks at it. */
 function Tight({ label, pinch }: { label: string; pinch: Shapes["RoutePinch"] }) {
   const lookAt = useLookAt();
+  const size = useUnits().length(pinch.size_m, 2);
   return (
     <Box
       component="button"
       type="button"
-      onClick={() => lookAt(pinch.at_m, pinch.components, `${label}: ${pinch.size_m.toFixed(2)} m`)}
+      onClick={() => lookAt(pinch.at_m, pinch.components, `${label}: ${size}`)}
       sx={{
         display: "block",
         width: "100%",
@@ -87,7 +89,7 @@ function Tight({ label, pinch }: { label: string; pinch: Shapes["RoutePinch"] })
     >
       <Box sx={{ display: "flex", justifyContent: "space-between" }}>
         <Box sx={{ color: tone.soft }}>{label}</Box>
-        <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>{pinch.size_m.toFixed(2)} m</Box>
+        <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>{size}</Box>
       </Box>
       <Box sx={{ fontSize: 12.5 }}>
         {pinch.components.map((c) => `${c.label}${c.discipline ? `, ${c.discipline}` : ""}`).join(" and ")}
@@ -120,6 +122,7 @@ function NoWay({ blocked }: { blocked: Shapes["RouteBlocked"] }) {
 
 /** What a route is like, or why there is none. */
 export function Answer({ answer }: { answer: RouteAnswer }) {
+  const units = useUnits();
   const first = useRouteState((s) => s.first);
   const other = useRouteState((s) => (s.chosen === null ? null : s.others?.[s.chosen]));
   const changed = first && !other ? difference(first, answer) : "";
@@ -129,10 +132,10 @@ export function Answer({ answer }: { answer: RouteAnswer }) {
       <DeskHeading>{other ? "Another way" : "The quickest way"}</DeskHeading>
       {other && <DeskNote>It keeps away from {spokenAvoided(other.avoids)}.</DeskNote>}
       {changed && <DeskNote>{changed}</DeskNote>}
-      <Figure label="Length" value={`${(answer.length_m ?? 0).toFixed(2)} m`} />
+      <Figure label="Length" value={units.length(answer.length_m ?? 0, 2)} />
       <Figure label="Time" value={spokenTime(answer.time_s ?? 0)} />
-      <Figure label="Up" value={`${(answer.rise_m ?? 0).toFixed(2)} m`} />
-      <Figure label="Down" value={`${(answer.descent_m ?? 0).toFixed(2)} m`} />
+      <Figure label="Up" value={units.length(answer.rise_m ?? 0, 2)} />
+      <Figure label="Down" value={units.length(answer.descent_m ?? 0, 2)} />
       <Figure label="Risers" value={`${answer.risers ?? 0}`} />
       {answer.narrowest && <Tight label="Narrowest" pinch={answer.narrowest} />}
       {answer.lowest && <Tight label="Lowest headroom" pinch={answer.lowest} />}
@@ -140,7 +143,7 @@ export function Answer({ answer }: { answer: RouteAnswer }) {
       {answer.pinches.map((pinch) => (
         <Tight
           key={`${pinch.what} ${pinch.along_m}`}
-          label={`${pinch.what === "width" ? "Width" : "Headroom"} after ${pinch.along_m.toFixed(0)} m`}
+          label={`${pinch.what === "width" ? "Width" : "Headroom"} after ${units.length(pinch.along_m, 0)}`}
           pinch={pinch}
         />
       ))}

@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
 import { useRoutes } from "../api/queries";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../theme";
@@ -55,6 +56,7 @@ export function Kept() {
 function Card({ route }: { route: Shapes["SavedRoute"] }) {
   const { federation } = useOpen();
   const { find, remove } = useRoute();
+  const units = useUnits();
   const { setBody } = useWalk();
   const { set } = useRouteState();
   /** A room is found by its name: its number may be another since. */
@@ -83,7 +85,7 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
       <Box sx={{ fontSize: 12.5, color: tone.soft }}>
         {route.wish.body},{" "}
         {answer.found
-          ? `${(answer.length_m ?? 0).toFixed(1)} m, ${spokenTime(answer.time_s ?? 0)}`
+          ? `${units.length(answer.length_m ?? 0, 1)}, ${spokenTime(answer.time_s ?? 0)}`
           : "no way"}
         ; {route.author}
       </Box>

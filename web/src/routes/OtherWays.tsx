@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import { useUnits } from "../open/units";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { spokenAvoided, spokenTime, useRouteState } from "./routeState";
@@ -10,6 +11,7 @@ import { useRoute } from "./useRoute";
 export function OtherWays() {
   const { answer, others, chosen, set } = useRouteState();
   const { findOthers } = useRoute();
+  const units = useUnits();
   const [busy, setBusy] = useState(false);
   if (!others)
     return (
@@ -61,7 +63,7 @@ export function OtherWays() {
           >
             <Box>{label}</Box>
             <Box sx={{ fontFamily: face.figure, fontSize: 12.5, color: tone.soft }}>
-              {(way?.length_m ?? 0).toFixed(2)} m · {spokenTime(way?.time_s ?? 0)}
+              {units.length(way?.length_m ?? 0, 2)} · {spokenTime(way?.time_s ?? 0)}
             </Box>
           </Box>
         );

@@ -5,6 +5,7 @@ import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
 import { NO_MATCH, rank } from "../actions/matches";
 import { useTools } from "../open/tools";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
 import { BodySelect } from "../walk/BodySelect";
@@ -61,7 +62,8 @@ export function RouteForm() {
 }
 
 function Limit(props: { label: string; value: number; mostM: number; onChange: (value: number) => void }) {
-  const [typed, setTyped] = useState(props.value.toFixed(2));
+  const units = useUnits();
+  const [typed, setTyped] = useState(units.typed(props.value));
   const refused = typedMetres(typed, props.mostM) === null;
   return (
     <TextField
@@ -69,7 +71,11 @@ function Limit(props: { label: string; value: number; mostM: number; onChange: (
       label={props.label}
       value={typed}
       error={refused}
-      helperText={refused ? `0 to ${props.mostM}, such as 0.90; ${props.value.toFixed(2)} counts.` : ""}
+      helperText={
+        refused
+          ? `0 to ${units.length(props.mostM, 0)}, such as ${units.length(0.9, 2)}; ${units.length(props.value, 2)} counts.`
+          : ""
+      }
       onChange={(event) => {
         setTyped(event.target.value);
         const value = typedMetres(event.target.value, props.mostM);

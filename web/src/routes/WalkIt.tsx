@@ -4,6 +4,7 @@ import Slider from "@mui/material/Slider";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
 import { eyesOf } from "../stage/movers/walking";
@@ -21,6 +22,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   const { stage, projectId } = useOpen();
   const body = useWalkState((s) => s.body);
   const { data } = useWalking(projectId, body);
+  const units = useUnits();
   const who = data?.bodies.find((b) => b.name === body);
   const tour = useMemo(() => new Tour(answer.points_m.map((p) => new Vector3().fromArray(p))), [answer]);
   const [along, setAlong] = useState(0);
@@ -94,7 +96,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
             {speed}×
           </Button>
         ))}
-        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{along.toFixed(1)} m</Box>
+        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{units.length(along, 1)}</Box>
       </Box>
       <Slider
         size="small"

@@ -6,6 +6,7 @@ import { type FormEvent, useState } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { useWalking, useWalkRule } from "../api/queries";
 import { orAloud, useSession } from "../open/session";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Tick } from "../walk/Tick";
@@ -33,6 +34,7 @@ export function WalkRule() {
   const { projectId } = useOpen();
   const { data: walking } = useWalking(projectId, "standing");
   const { data } = useWalkRule(projectId);
+  const units = useUnits();
   const say = useSession((s) => s.say);
   const [open, setOpen] = useState(false);
   if (!data || !walking) return null;
@@ -84,7 +86,7 @@ export function WalkRule() {
           />
           {own.map((body) => (
             <Box key={body.name} sx={{ display: "flex", justifyContent: "space-between" }}>
-              {body.name}: {(2 * body.radius_m).toFixed(2)} × {body.height_m.toFixed(2)} m
+              {body.name}: {units.length(2 * body.radius_m, 2)} × {units.length(body.height_m, 2)}
               <Button
                 variant="text"
                 onClick={() => void change({ bodies: own.filter((b) => b.name !== body.name) })}
@@ -101,24 +103,27 @@ export function WalkRule() {
 }
 
 const SIZES = [
-  ["width", "Wide, m", "0.60"],
-  ["height", "High, m", "1.80"],
-  ["step", "Step, m", "0.25"],
-  ["slope", "Slope 1:", "12"],
+  ["width", "Wide", 0.6],
+  ["height", "High", 1.8],
+  ["step", "Step", 0.25],
 ] as const;
 
 function NewBody({ onMade }: { onMade: (body: Body) => void }) {
+  const units = useUnits();
+  const say = useSession((s) => s.say);
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const typed = new FormData(event.currentTarget);
-    const figure = (key: string) => Number.parseFloat(String(typed.get(key)));
+    const wrong = units.wrong(SIZES.map(([key]) => String(typed.get(key))));
+    if (wrong) return say(wrong);
+    const figure = (key: string) => units.parse(String(typed.get(key))) ?? 0;
     onMade({
       name: String(typed.get("name")).trim(),
       radius_m: figure("width") / 2,
       height_m: figure("height"),
       step_up_m: figure("step"),
       step_down_m: figure("step"),
-      slope: 1 / figure("slope"),
+      slope: 1 / Number.parseFloat(String(typed.get("slope"))),
       speed_m_s: 1.2,
       own: true,
     });
@@ -136,11 +141,18 @@ function NewBody({ onMade }: { onMade: (body: Body) => void }) {
           size="small"
           required
           name={name}
-          label={label}
-          defaultValue={value}
-          slotProps={{ htmlInput: { inputMode: "decimal", pattern: "[0-9.]+" } }}
+          label={`${label}, ${units.sign}`}
+          defaultValue={units.typed(value)}
         />
       ))}
+      <TextField
+        size="small"
+        required
+        name="slope"
+        label="Slope 1:"
+        defaultValue="12"
+        slotProps={{ htmlInput: { inputMode: "decimal", pattern: "[0-9.]+" } }}
+      />
       <Button type="submit" variant="outlined" sx={{ gridColumn: "1 / -1" }}>
         Add this body
       </Button>

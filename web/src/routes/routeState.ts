@@ -1,5 +1,6 @@
 import type { Shapes } from "../api/client";
 import { perProject } from "../open/perProject";
+import { unitsNow } from "../open/units";
 
 export type RoutePlace = Shapes["RoutePlace"];
 export type RouteAnswer = Shapes["RouteAnswer"];
@@ -113,18 +114,21 @@ export function difference(before: RouteAnswer, now: RouteAnswer): string {
   if (Math.abs(metres) < 0.005 && risers === 0 && Math.abs(seconds) < 0.05) return "";
   const signed = (value: number, digits: number) =>
     `${value >= 0 ? "+" : "−"}${Math.abs(value).toFixed(digits)}`;
-  return `Against before: ${signed(metres, 2)} m, ${signed(risers, 0)} risers, ${signed(seconds, 1)} s.`;
+  const length = `${metres >= 0 ? "+" : "−"}${unitsNow().length(Math.abs(metres), 2)}`;
+  return `Against before: ${length}, ${signed(risers, 0)} risers, ${signed(seconds, 1)} s.`;
 }
 
 /** What a way keeps away from, such as "Door D-12, 0.82 m wide". */
 export function spokenAvoided({ what, size_m, components }: Shapes["AvoidedPlace"]): string {
   const plain = what === "flight" ? "a flight of stairs" : "a tight place";
   const who = components.map((c) => c.label).join(" and ") || plain;
-  return size_m === null ? who : `${who}, ${size_m.toFixed(2)} m ${what === "width" ? "wide" : "high"}`;
+  return size_m === null
+    ? who
+    : `${who}, ${unitsNow().length(size_m, 2)} ${what === "width" ? "wide" : "high"}`;
 }
 
-/** The metres that somebody typed, with a point or a comma; null for anything else. */
-export function typedMetres(text: string, mostM: number): number | null {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && value >= 0 && value <= mostM ? value : null;
+/** The length that somebody typed; null where it is none, or not between nothing and the most there may be. */
+export function typedMetres(text: string, mostM: number, units = unitsNow()): number | null {
+  const value = units.parse(text);
+  return value !== null && value >= 0 && value <= mostM ? value : null;
 }

@@ -16,6 +16,7 @@ const pose = (x: number): View => ({
   limits: { through_m: 0, depth_m: null },
   rules: [],
   cuts: [],
+  measures: [],
   whole: { kind: "these", of: {} },
   alternatives: {},
   picked: { kind: "these", of: {} },

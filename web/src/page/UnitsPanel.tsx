@@ -1,0 +1,49 @@
+import Box from "@mui/material/Box";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Radio from "@mui/material/Radio";
+import RadioGroup from "@mui/material/RadioGroup";
+import { PanelHeading } from "../camera/Panel";
+import { useHabits } from "../open/habits";
+import { spokenLength, UNIT_NAMES, UNITS } from "../open/units";
+import { tone } from "../theme";
+
+/** So long is the example: 2 metres, 17 millimetres and a bit. */
+const EXAMPLE_M = 2.0176;
+
+/** In what lengths are read and typed, on this browser. */
+export function UnitsPanel() {
+  const { units, set } = useHabits();
+  return (
+    <Box sx={{ p: 1.5, width: 300 }} data-testid="units-panel">
+      <PanelHeading>Lengths are read in</PanelHeading>
+      <RadioGroup
+        value={units}
+        onChange={(event) => {
+          const chosen = UNIT_NAMES.find((name) => name === event.target.value);
+          if (chosen) set({ units: chosen });
+        }}
+      >
+        {UNIT_NAMES.map((name) => (
+          <FormControlLabel
+            key={name}
+            value={name}
+            control={<Radio size="small" color="secondary" />}
+            label={
+              <>
+                {UNITS[name]}
+                <Box component="span" sx={{ color: tone.soft }}>
+                  {" "}
+                  · {spokenLength(EXAMPLE_M, name)}
+                </Box>
+              </>
+            }
+            slotProps={{ typography: { sx: { fontSize: 13 } } }}
+          />
+        ))}
+      </RadioGroup>
+      <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.5 }}>
+        Typed in any of them: 2.5 m, 2500 mm, 8' 2 1/2". The models stay in metres.
+      </Box>
+    </Box>
+  );
+}
