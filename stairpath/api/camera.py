@@ -26,7 +26,9 @@ _LEAST_REACH_M = 1e-6
 
 
 def _subject(wish: shapes.FrameWish) -> Subject:
-    """What is to be seen; where several things are named the first of room, components, level and set counts."""
+    """What is to be seen; where several things are named the first of points, room, components, level and set counts."""
+    if wish.points is not None:
+        return Subject(points=tuple(map(tuple, wish.points)))
     if wish.room is not None:
         return Subject(room=wish.room)
     if wish.components is not None:
@@ -47,7 +49,7 @@ def fit(project_id: str, wish: shapes.FrameWish) -> shapes.Framed:
 
     In perspective a room is looked at from within, level, from where the lens sees most of it.
     """
-    if wish.room is not None and wish.projection == "perspective":
+    if wish.points is None and wish.room is not None and wish.projection == "perspective":
         return _within(room_floor(project_id, wish.room), wish)
     ways = _ways(wish)
     slopes = [free_slopes(wish.aspect, wish.projection, wish.angle_deg, borders) for borders in ways]

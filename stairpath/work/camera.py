@@ -27,13 +27,14 @@ Mask = npt.NDArray[np.bool_]
 @dataclass(frozen=True)
 class Subject:
     """What is to be seen: components by model and GlobalId, a room or a level by its place in the lists, those
-    whose bit is set, or, with nothing named, everything that stands in the building.
+    whose bit is set, points about the origin, or, with nothing named, everything that stands in the building.
     """
 
     components: list[tuple[str, str]] | None = None
     room: int | None = None
     level: int | None = None
     among: bytes | None = None
+    points: tuple[tuple[float, ...], ...] | None = None
 
 
 @dataclass(frozen=True)
@@ -130,6 +131,8 @@ def subject_points(
     with looking() as act:
         rows = rows_of(act, project_id)
         origin = np.array(rows.building.origin_m)
+        if subject.points is not None:
+            return Framed(np.array(subject.points, dtype=np.float64).reshape(-1, 3), [])
         if subject.room is not None:
             return Framed(_room_corners(rows.building, subject.room), [])
         there = [m for m in rows.models if m.placed is not None]

@@ -62,6 +62,7 @@ class FrameWish(BaseModel):
     room: Count | None = None
     level: Annotated[int, Field(ge=-1, le=100_000)] | None = None
     among: Annotated[str, Field(max_length=1 << 20)] | None = None
+    points: Annotated[list[Vector], Field(min_length=1, max_length=1000)] | None = None
     cuts: Cuts = []
     """What these take away is not counted."""
 

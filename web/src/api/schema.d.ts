@@ -1730,6 +1730,8 @@ export interface components {
             level?: number | null;
             /** Among */
             among?: string | null;
+            /** Points */
+            points?: number[][] | null;
             /**
              * Cuts
              * @default []

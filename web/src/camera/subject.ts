@@ -1,6 +1,10 @@
+import { Box3, Vector3 } from "three";
 import type { Federation, Shapes } from "../api/client";
 import { SHOWN } from "../open/expected";
 import { find } from "../open/numbering";
+
+/** What is measured is seen with so much around its middle. */
+const AROUND_M = 1.2;
 
 /** What a view is to be fitted to. */
 export type Subject =
@@ -8,9 +12,11 @@ export type Subject =
   | { kind: "visible" }
   | { kind: "components"; components: readonly number[] }
   | { kind: "room"; room: number }
-  | { kind: "storey"; level: number };
+  | { kind: "storey"; level: number }
+  /** Points about the origin; so near to each other they are seen with what is around them. */
+  | { kind: "points"; points: readonly Vector3[]; cause: string };
 
-type Wish = Pick<Shapes["FrameWish"], "components" | "room" | "level" | "among">;
+type Wish = Pick<Shapes["FrameWish"], "components" | "room" | "level" | "among" | "points">;
 
 /** A bit for each component by its dense number, as base64, the lowest bit first. */
 export function bitSet(members: ArrayLike<number | boolean>): string {
@@ -21,6 +27,19 @@ export function bitSet(members: ArrayLike<number | boolean>): string {
   let text = "";
   for (const byte of bytes) text += String.fromCharCode(byte);
   return btoa(text);
+}
+
+/** Points with what is around them, so that what is close together is not all that is seen. */
+function roomy(points: readonly Vector3[]): Vector3[] {
+  const box = new Box3().setFromPoints([...points]);
+  const half = box.getSize(new Vector3()).multiplyScalar(0.5);
+  box.expandByVector(new Vector3(AROUND_M, AROUND_M, AROUND_M).sub(half).max(new Vector3()));
+  return [box.min, box.max].flatMap(({ x, y, z }) => [
+    new Vector3(x, y, z),
+    new Vector3(box.min.x + box.max.x - x, y, z),
+    new Vector3(x, box.min.y + box.max.y - y, z),
+    new Vector3(x, y, box.min.z + box.max.z - z),
+  ]);
 }
 
 /** The subject in the server's terms. */
@@ -34,6 +53,8 @@ export function wishOf(federation: Federation, states: Uint8Array, subject: Subj
       return { room: subject.room };
     case "storey":
       return { level: subject.level };
+    case "points":
+      return { points: roomy(subject.points).map((point) => point.toArray()) };
     case "components":
       return {
         components: subject.components.flatMap((component) => {
@@ -55,6 +76,8 @@ export function spokenSubject(federation: Federation, subject: Subject): string 
       const room = federation.rooms[subject.room];
       return `fit: ${room?.number} ${room?.name}`;
     }
+    case "points":
+      return subject.cause;
     case "storey":
       return `fit: ${federation.levels[subject.level]?.name}`;
     case "components": {

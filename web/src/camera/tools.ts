@@ -1,16 +1,10 @@
 import { useSession } from "../open/session";
 import { pointTool } from "../open/tools";
 import { useStageNews } from "../open/useStage";
+import { A_CAUGHT } from "../parts/words";
 import type { Stage } from "../stage/stage";
 import { RegionDrag } from "../stage/tools/region";
 import type { Tool } from "../stage/tools/tool";
-
-const PINNED = {
-  corner: "a corner",
-  middle: "the middle of an edge",
-  crossing: "a grid crossing",
-  face: "a point of the face",
-} as const;
 
 /** Zooms to what a box is drawn around, again and again. */
 export const regionTool: Tool = {
@@ -30,7 +24,7 @@ export function pinTool(stage: () => Stage | null): Tool {
     },
     ({ point, kind }) => {
       stage()?.navigation.pin(point);
-      useSession.getState().say(`The pivot is pinned to ${PINNED[kind]}; Shift I lets it go.`);
+      useSession.getState().say(`The pivot is pinned to ${A_CAUGHT[kind]}; Shift I lets it go.`);
       return "done";
     },
   );

@@ -6,6 +6,7 @@ import { overStorey } from "../open/levels";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { Figures } from "../parts/Figures";
+import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
@@ -45,7 +46,12 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
       {!off && <Through faces={faces} />}
       {opened && (
         <>
-          <Name cut={cut} />
+          <NameField
+            label="Name"
+            about="Name of the cut"
+            value={cut.name}
+            keep={(wanted) => changeCut(cut.id, { name: wanted }, `named a cut ${wanted}`)}
+          />
           <Sizes cut={cut} />
         </>
       )}
@@ -94,41 +100,6 @@ function Through({ faces }: { faces: Shapes["CutFace"][] | undefined }) {
           {open.size > 3 && " ..."}
         </Box>
       )}
-    </Box>
-  );
-}
-
-/** A name of one's own. */
-function Name({ cut }: { cut: Cut }) {
-  const [name, setName] = useState(cut.name);
-  useEffect(() => setName(cut.name), [cut.name]);
-  const keep = () => {
-    const wanted = name.trim();
-    if (wanted && wanted !== cut.name) changeCut(cut.id, { name: wanted }, `named a cut ${wanted}`);
-    else setName(cut.name);
-  };
-  return (
-    <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
-      Name
-      <Box
-        component="input"
-        aria-label="Name of the cut"
-        value={name}
-        maxLength={120}
-        onChange={(event) => setName(event.target.value)}
-        onBlur={keep}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        sx={{
-          width: "100%",
-          fontFamily: "inherit",
-          color: tone.ink,
-          fontSize: 13,
-          border: `1px solid ${tone.line}`,
-          px: 0.5,
-          py: 0.4,
-          bgcolor: "#fff",
-        }}
-      />
     </Box>
   );
 }

@@ -1,10 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
-import { type ReactNode, useEffect, useState } from "react";
-import { type KeyPlan, roomAt } from "../keyplan/plan";
+import { type ReactNode, useState } from "react";
 import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
-import { offStorey } from "../open/levels";
+import { useRoomHere } from "../keyplan/useRoomHere";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useUnits } from "../open/units";
@@ -12,7 +11,6 @@ import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Figures } from "../parts/Figures";
 import { counted } from "../parts/words";
-import type { Pose } from "../stage/pose";
 import { tone } from "../theme";
 import { CutRow } from "./CutRow";
 import { useCutFaces } from "./faces";
@@ -94,20 +92,6 @@ function Whole() {
 
 function Line({ children }: { children: ReactNode }) {
   return <Box sx={{ display: "flex", gap: 0.75, alignItems: "end", mb: 1 }}>{children}</Box>;
-}
-
-/** The room that the eye is in, of those of a plan; null for none. */
-function useRoomHere(plan: KeyPlan | null, level: number): number | null {
-  const { federation, eye } = useOpen();
-  const [room, setRoom] = useState<number | null>(null);
-  useEffect(() => {
-    const place = ({ eye: at }: Pose) => {
-      const here = offStorey(federation.levels, level, at.z) === "no";
-      setRoom((here && plan ? roomAt(plan, at)?.index : null) ?? null);
-    };
-    return eye.listen(place);
-  }, [eye, plan, level, federation]);
-  return room;
 }
 
 /** The ways to make a cut. */

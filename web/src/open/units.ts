@@ -59,16 +59,16 @@ export function signedLength(metres: number, units: Units, digits?: number): str
   return `${/[1-9]/.test(text) ? "+" : "±"}${text}`;
 }
 
+function metric(units: Units): units is "m" | "mm" {
+  return units === "m" || units === "mm";
+}
+
 export function spokenArea(squareM: number, units: Units): string {
-  return units === "m" || units === "mm"
-    ? `${squareM.toFixed(3)} m²`
-    : `${(squareM / FOOT_M ** 2).toFixed(2)} ft²`;
+  return metric(units) ? `${squareM.toFixed(3)} m²` : `${(squareM / FOOT_M ** 2).toFixed(2)} ft²`;
 }
 
 export function spokenVolume(cubicM: number, units: Units): string {
-  return units === "m" || units === "mm"
-    ? `${cubicM.toFixed(4)} m³`
-    : `${(cubicM / FOOT_M ** 3).toFixed(3)} ft³`;
+  return metric(units) ? `${cubicM.toFixed(4)} m³` : `${(cubicM / FOOT_M ** 3).toFixed(3)} ft³`;
 }
 
 /** A length as it stands in a field, to be typed over. */
@@ -98,10 +98,10 @@ function number(text: string): number {
 }
 
 function unsigned(text: string, units: Units): number | null {
-  const metric = METRIC.exec(text);
-  if (metric) {
-    const value = number(metric[1] ?? "");
-    const unit = metric[2]?.toLowerCase() ?? (units === "mm" ? "mm" : units === "m" ? "m" : null);
+  const plainly = METRIC.exec(text);
+  if (plainly) {
+    const value = number(plainly[1] ?? "");
+    const unit = plainly[2]?.toLowerCase() ?? (units === "mm" ? "mm" : units === "m" ? "m" : null);
     if (unit === "mm") return value / 1000;
     return unit === null ? value * FOOT_M : value * (METRES[unit] ?? 1);
   }
@@ -114,7 +114,7 @@ function unsigned(text: string, units: Units): number | null {
       ? number(plain)
       : 0;
   // A bare fraction is inches for whoever counts in them; for others it is nothing.
-  if (ft === undefined && !mark && (!over || units === "m" || units === "mm")) return null;
+  if (ft === undefined && !mark && (!over || metric(units))) return null;
   return (number(ft ?? "0") + inches / INCHES) * FOOT_M;
 }
 
@@ -143,7 +143,7 @@ export function wrongLength(texts: readonly string[], units: Units): string {
 
 /** The short sign of what a number alone is taken for. */
 export function unitSign(units: Units): string {
-  return units === "m" || units === "mm" ? units : "ft";
+  return metric(units) ? units : "ft";
 }
 
 /** Lengths as one person reads and types them. */
@@ -160,6 +160,8 @@ export function spokenIn(units: Units) {
     volume: (cubicM: number) => spokenVolume(cubicM, units),
     typed: (metres: number) => typedLength(metres, units),
     full: (metres: number) => fullLength(metres, units),
+    fullArea: (squareM: number) => String(metric(units) ? squareM : squareM / FOOT_M ** 2),
+    fullVolume: (cubicM: number) => String(metric(units) ? cubicM : cubicM / FOOT_M ** 3),
     parse: (text: string) => lengthOf(text, units),
     wrong: (texts: readonly string[]) => wrongLength(texts, units),
   };

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import type { Vector3 } from "three";
 import type { Federation } from "../api/client";
+import type { SnapKind } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import type { Rectangle, ViewKind } from "../stage/view";
@@ -12,6 +13,8 @@ interface StageNews {
   total: number;
   failed: readonly string[];
   hovered: number;
+  /** What kind of point a click would catch, with a tool for exact points. */
+  caught: SnapKind | null;
   /** Where the cursor is that hovers, in pixels of the view it is in. */
   hoverAt: { x: number; y: number; where: ViewKind } | null;
   /** The region that is being drawn, in pixels of its view. */
@@ -25,6 +28,7 @@ export const useStageNews = perProject<StageNews>(() => ({
   total: 0,
   failed: [],
   hovered: -1,
+  caught: null,
   hoverAt: null,
   region: null,
   keptAt: null,

@@ -14,7 +14,7 @@ import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
-import { crossingsOf } from "../stage/geometry/snapping";
+import { gridOf } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import { announce } from "../trail/cause";
@@ -41,7 +41,7 @@ export function Beginning() {
   const plan = useKeyPlan(0);
   useEffect(() => {
     const view = stage();
-    if (view && plan) view.building.crossings = crossingsOf(plan.axes);
+    if (view && plan) view.building.grid = gridOf(plan.axes);
   }, [stage, plan]);
   useEffect(() => {
     if (!ready || !something) return;

@@ -12,6 +12,7 @@ import { StoreyBoard } from "../board/StoreyBoard";
 import { CutsOnStage } from "../cuts/CutsOnStage";
 import { Desk, fetchDesks } from "../desk/Desk";
 import { KeyPlan } from "../keyplan/KeyPlan";
+import { MeasuresOnStage } from "../measures/MeasuresOnStage";
 import { endProject } from "../open/perProject";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
@@ -141,6 +142,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <WalkBar />}
         {ready && <RouteOnStage />}
         {ready && <CutsOnStage />}
+        {ready && <MeasuresOnStage />}
         {something && <Reasons />}
         <Notice />
         <Trouble />

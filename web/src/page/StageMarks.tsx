@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { OVER_STAGE } from "../camera/covered";
+import { LockBar } from "../measures/LockBar";
 import { useSeen } from "../open/seen";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
@@ -27,6 +28,7 @@ export function StageMarks() {
       }}
     >
       {tool && <Mark text={tool.prompt} act="Put away" onAct={() => take(null)} />}
+      <LockBar />
       {locked && <Mark text="The view is locked." act="Open the lock" onAct={() => lock(false)} />}
       <KeptInside />
       <Opened />

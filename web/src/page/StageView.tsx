@@ -55,8 +55,8 @@ export function StageView(props: {
     const element = canvas.current;
     if (!element) return;
     const stage = new Stage(element, {
-      hover: (hovered, at, where) =>
-        useStageNews.setState({ hovered, hoverAt: at && hovered >= 0 ? { ...at, where } : null }),
+      hover: (hovered, at, where, caught) =>
+        useStageNews.setState({ hovered, caught, hoverAt: at && hovered >= 0 ? { ...at, where } : null }),
       pick: (component, add, where) => {
         const { picked: now, pick } = useSelection.getState();
         if (component < 0) pick([]);

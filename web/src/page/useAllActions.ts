@@ -4,6 +4,7 @@ import { useBesideActions } from "../beside/useBesideActions";
 import { useCameraActions } from "../camera/useCameraActions";
 import { useCutActions } from "../cuts/useCutActions";
 import { useTurnActions } from "../keyplan/useTurnActions";
+import { useMeasureActions } from "../measures/useMeasureActions";
 import type { Action } from "../open/action";
 import { useSeenActions } from "../seen/useSeenActions";
 import { useTrailActions } from "../trail/useTrailActions";
@@ -19,10 +20,22 @@ export function useAllActions(): readonly Action[] {
   const turns = useTurnActions();
   const seen = useSeenActions();
   const cuts = useCutActions();
+  const measures = useMeasureActions();
   const beside = useBesideActions();
   const window = useWindowActions();
   return useMemo(
-    () => [...walk, ...camera, ...trail, ...home, ...turns, ...seen, ...cuts, ...beside, ...window],
-    [walk, camera, trail, home, turns, seen, cuts, beside, window],
+    () => [
+      ...walk,
+      ...camera,
+      ...trail,
+      ...home,
+      ...turns,
+      ...seen,
+      ...cuts,
+      ...measures,
+      ...beside,
+      ...window,
+    ],
+    [walk, camera, trail, home, turns, seen, cuts, measures, beside, window],
   );
 }

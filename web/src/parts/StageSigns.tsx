@@ -3,6 +3,7 @@ import { find } from "../open/numbering";
 import { useOpen, useStageNews } from "../open/useStage";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
+import { CAUGHT } from "./words";
 
 /** The region that is being drawn. */
 export function RegionBox({ where }: { where: ViewKind }) {
@@ -27,7 +28,7 @@ export function RegionBox({ where }: { where: ViewKind }) {
 
 /** Names the component under the cursor, beside it. */
 export function HoverLabel({ where }: { where: ViewKind }) {
-  const { hovered, hoverAt } = useStageNews();
+  const { hovered, hoverAt, caught } = useStageNews();
   const { federation } = useOpen();
   if (hovered < 0 || hoverAt?.where !== where) return null;
   const found = find(federation, hovered);
@@ -53,6 +54,11 @@ export function HoverLabel({ where }: { where: ViewKind }) {
         {discipline?.code}
       </Box>
       {found.model.labels[found.at]}
+      {caught && (
+        <Box component="span" data-testid="caught" sx={{ ml: 1, color: "#c5cdd3" }}>
+          {CAUGHT[caught]}
+        </Box>
+      )}
     </Box>
   );
 }

@@ -1,9 +1,9 @@
-import { Box3, Ray, type Vector2, Vector3 } from "three";
+import { Box3, Ray, Vector3 } from "three";
 import type { Federation } from "../api/client";
 import { type Clips, NO_CLIPS } from "./clips";
 import { type Hit, Picking } from "./geometry/picking";
 import { edgesOf } from "./geometry/piece";
-import { type Snap, snapTo } from "./geometry/snapping";
+import { type Catches, drawnCatches, type GridOnPlan, type Snap, snapTo } from "./geometry/snapping";
 import { Chunks } from "./layers/chunks";
 import { sharedUniforms } from "./layers/materials";
 import { colourTexture, StateTable } from "./states";
@@ -40,8 +40,8 @@ export class Building {
   pickedCentre: Vector3 | null = null;
   /** What cuts it. */
   clips: Clips = NO_CLIPS;
-  /** Where the building's grid crosses on plan, for snapping. */
-  crossings: readonly Vector2[] = [];
+  /** The building's grid on plan, for snapping. */
+  grid: GridOnPlan = { crossings: [], lines: [] };
   /** How many chunks had arrived when all were told to be here. */
   private arrived = 0;
 
@@ -144,10 +144,11 @@ export class Building {
     return hit ? Math.min(length, hit.point.distanceTo(from)) : length;
   }
 
-  /** The exact point that is meant by a hit, in a view of a size that projects points. */
-  snapped(hit: Hit, project: (point: Vector3) => Vector2, size: { width: number; height: number }): Snap {
+  /** The exact point that is meant by a hit, by what of the component is caught, if that is known. */
+  snapped(hit: Hit, catches: Catches | null, sheet: Parameters<typeof snapTo>[3]): Snap {
     const there = (point: Vector3) => !this.clips.takes(point, hit.component);
-    return snapTo(hit, this.chunks.pieces, this.crossings, project, size, there);
+    const known = catches ?? drawnCatches(this.chunks.pieces, hit.component);
+    return snapTo(hit, known, this.grid, sheet, there);
   }
 
   private chunksChanged(): void {

@@ -1,4 +1,4 @@
-import { Color, Scene, WebGLRenderer } from "three";
+import { Color, Scene, type Vector3, WebGLRenderer } from "three";
 import { LINES_LAYER } from "./layers/chunks";
 import type { Layer } from "./layers/layer";
 import type { SharedUniforms } from "./layers/materials";
@@ -55,7 +55,15 @@ export class Renderer {
     this.shared.clipCount.value = clips.fill(this.shared.clips.value);
     this.shared.eye.value.copy(pose.eye);
     this.shared.sight.value.copy(forward(pose));
-    const frame = { view: view.kind, pose, pixelM: view.pixelM, edges, clips };
+    const frame = {
+      view: view.kind,
+      pose,
+      pixelM: view.pixelM,
+      edges,
+      clips,
+      size: { width, height },
+      pixelOf: (at: Vector3) => view.pixelOf(at),
+    };
     for (const layer of this.layers) layer.ready?.(frame);
     this.gl.render(this.scene, view.camera.current);
     if (pose.throughM > 0 && !isOpened(pose)) this.drawLookedThrough(view);

@@ -1,12 +1,13 @@
 import { Vector3 } from "three";
+import { Aiming } from "./aiming";
 import { Building } from "./building";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
-import type { Snap } from "./geometry/snapping";
 import type { Cause, Habits } from "./gestures/host";
 import type { Behind } from "./gestures/inside";
 import type { Navigation } from "./gestures/navigation";
 import { CutFaces } from "./layers/cutFaces";
+import { Dimensions } from "./layers/dimensions";
 import { Figure } from "./layers/figure";
 import { GridLine } from "./layers/gridLine";
 import { Outlines } from "./layers/outlines";
@@ -22,9 +23,6 @@ import { type Rectangle, View, type ViewKind } from "./view";
 const BACK_OFF_M = 2.5;
 /** Farther than one can have backed off. */
 const BACK_IN_M = 100;
-/** What is met at all but so many of nine places over the view fills it; it is not coloured under the cursor. */
-const MOST_OTHERS = 2;
-const PLACES = [-0.7, 0, 0.7];
 
 declare global {
   interface Window {
@@ -56,6 +54,8 @@ export class Stage {
   readonly outlines = new Outlines(() => this.ask());
   readonly marks = new PointMarks(() => this.ask());
   readonly cutFaces: CutFaces;
+  readonly dimensions = new Dimensions(() => this.ask());
+  readonly aiming: Aiming;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
   /** The stage's own view. */
@@ -65,7 +65,6 @@ export class Stage {
   /** Where the views lie on the canvas, since it was measured last. */
   private readonly places: Record<ViewKind, Rectangle> = { stage: { ...NOWHERE }, drawing: { ...NOWHERE } };
   private posed = false;
-  private tool: Tool | null = null;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
   private edgesShown = true;
@@ -86,6 +85,7 @@ export class Stage {
       },
     });
     this.cutFaces = new CutFaces(this.building.shared, () => this.ask());
+    this.aiming = new Aiming(this.building, this.marks);
     const layers = [
       this.building.chunks,
       this.cutFaces,
@@ -93,6 +93,7 @@ export class Stage {
       this.figure,
       this.gridLine,
       this.outlines,
+      this.dimensions,
       this.marks,
     ];
     this.renderer = new Renderer(canvas, this.building.shared, layers);
@@ -117,7 +118,7 @@ export class Stage {
       bounds: () => this.building.bounds,
       pickedCentre: () => this.building.pickedCentre,
       ask: () => this.ask(view),
-      toolDrag: () => this.tool?.down?.(view) ?? null,
+      toolDrag: () => this.aiming.tool?.down?.(view) ?? null,
       clicked: (hit, add) => this.clicked(view, hit, add),
       hovered: (hit, at) => this.hovered(view, hit, at),
       pivotShown: (at) => {
@@ -138,45 +139,14 @@ export class Stage {
   }
 
   private clicked(view: View, hit: Hit | null, add: boolean): void {
-    if (!this.tool?.click) {
-      this.pickedNormal = hit?.normal ?? null;
-      this.events.pick(hit?.component ?? -1, add, view.kind);
-      return;
-    }
-    const { kind, point } =
-      hit && this.tool.exact ? this.snapped(view, hit) : { kind: "face" as const, ...hit };
-    if (!hit || !point) {
-      this.tool.click(null);
-      return;
-    }
-    const normal = hit.normal.clone();
-    if (normal.dot(view.sightTo(point)) > 0) normal.negate();
-    this.tool.click({ component: hit.component, point, kind, normal });
+    if (this.aiming.click(view, hit)) return;
+    this.pickedNormal = hit?.normal ?? null;
+    this.events.pick(hit?.component ?? -1, add, view.kind);
   }
 
   private hovered(view: View, hit: Hit | null, at: { x: number; y: number } | null): void {
-    const component = hit?.component ?? -1;
-    this.building.mark(hit && this.fills(view, component) ? -1 : component);
-    this.marks.showSnap(hit && this.tool?.exact && view === this.main ? this.snapped(view, hit) : null);
-    this.events.hover(component, at, view.kind);
-  }
-
-  /** Whether a component fills a view, so that its colour would be all that is seen. */
-  private fills(view: View, component: number): boolean {
-    const { width, height } = this.places[view.kind];
-    let others = 0;
-    for (const x of PLACES) {
-      for (const y of PLACES) {
-        const hit = view.hitAtPixel(((x + 1) / 2) * width, ((y + 1) / 2) * height);
-        if (hit?.component !== component && ++others > MOST_OTHERS) return false;
-      }
-    }
-    return true;
-  }
-
-  /** The exact point that is meant by a hit. */
-  private snapped(view: View, hit: Hit): Snap {
-    return this.building.snapped(hit, (point) => view.camera.project(point), this.places[view.kind]);
+    const caught = this.aiming.hover(view, hit, view === this.main);
+    this.events.hover(hit?.component ?? -1, at, view.kind, caught);
   }
 
   get navigation(): Navigation {
@@ -204,7 +174,7 @@ export class Stage {
 
   /** Take a tool in hand, in every view; null to pick and turn again. */
   setTool(tool: Tool | null): void {
-    this.tool = tool;
+    this.aiming.tool = tool;
     this.marks.showSnap(null);
     for (const view of this.views) view.navigation.askHovered();
   }

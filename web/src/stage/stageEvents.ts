@@ -1,11 +1,18 @@
 import type { Vector3 } from "three";
+import type { SnapKind } from "./geometry/snapping";
 import type { Cause } from "./gestures/host";
 import type { Pose } from "./pose";
 import type { ViewKind } from "./view";
 
 /** What the stage tells those who listen; of the stage itself, or of the drawing beside it. */
 export interface StageEvents {
-  hover(component: number, at: { x: number; y: number } | null, where: ViewKind): void;
+  /** Something is under the cursor, and with a tool for exact points that kind of point is caught. */
+  hover(
+    component: number,
+    at: { x: number; y: number } | null,
+    where: ViewKind,
+    caught: SnapKind | null,
+  ): void;
   pick(component: number, add: boolean, where: ViewKind): void;
   /** The eye moved; called at most once a frame. */
   moved(pose: Pose, where: ViewKind): void;

@@ -1,7 +1,7 @@
 import { Box3, BufferAttribute, BufferGeometry, Matrix4, Vector2, Vector3 } from "three";
 import { expect, test } from "vitest";
 import type { Piece } from "./piece";
-import { crossingsOf, snapTo } from "./snapping";
+import { type Catches, drawnCatches, type GridOnPlan, gridOf, rayTo, snapTo } from "./snapping";
 
 /** One component, 5, with an edge from (0, 0, 0) to (4, 0, 0), seen from above at 100 pixels a metre. */
 function piece(): Piece {
@@ -16,32 +16,60 @@ function piece(): Piece {
     lines: [{ geometry, matrixWorld: new Matrix4() }],
   };
 }
-const size = { width: 1000, height: 1000 };
-const project = (p: Vector3) => new Vector2(p.x / 5, p.y / 5);
-const snap = (x: number, y: number, component = 5, crossings: Vector2[] = []) =>
-  snapTo(
-    { component, point: new Vector3(x, y, 0), normal: new Vector3(0, 0, 1), distance: 1 },
-    [piece()],
-    crossings,
-    project,
-    size,
-  );
+const catches = drawnCatches([piece()], 5);
+const LINES: Catches = {
+  corners: [],
+  middles: [],
+  centres: [new Vector3(2, 3, 0)],
+  edges: [],
+  lines: [[new Vector3(0, 2, -0.5), new Vector3(4, 2, -0.5)]],
+};
+const NO_GRID: GridOnPlan = { crossings: [], lines: [] };
+const snap = (x: number, y: number, known = catches, grid: GridOnPlan = NO_GRID) => {
+  const point = new Vector3(x, y, 0);
+  return snapTo({ component: 5, point, normal: new Vector3(0, 0, 1), distance: 1 }, known, grid, {
+    ray: rayTo(point, new Vector3(0, 0, -1), 10),
+    pixelOf: (p) => ({ x: p.x * 100, y: -p.y * 100 }),
+  });
+};
 
 test("a click near a corner means the corner", () => {
-  expect(snap(0.1, 0.05)).toEqual({ kind: "corner", point: new Vector3(0, 0, 0) });
+  expect(snap(0.1, 0.05)).toMatchObject({ kind: "corner", point: { x: 0, y: 0, z: 0 } });
 });
 
 test("a click near the middle of an edge means the middle", () => {
-  expect(snap(2.05, -0.1)).toEqual({ kind: "middle", point: new Vector3(2, 0, 0) });
+  expect(snap(2.05, -0.1)).toMatchObject({ kind: "middle", point: { x: 2, y: 0, z: 0 }, ends: [{ x: 0 }, { x: 4 }] });
 });
 
 test("a click near a grid crossing means the crossing, at the height of the face", () => {
-  expect(snap(1.05, 1, 5, [new Vector2(1, 1)])).toEqual({ kind: "crossing", point: new Vector3(1, 1, 0) });
+  const grid = { ...NO_GRID, crossings: [new Vector2(1, 1)] };
+  expect(snap(1.05, 1, catches, grid)).toEqual({ kind: "crossing", point: new Vector3(1, 1, 0) });
 });
 
-test("a click anywhere else means the point itself, and other components' edges do not count", () => {
-  expect(snap(1, 0.05).kind).toBe("face");
-  expect(snap(0.1, 0.05, 6).kind).toBe("face");
+test("a click near an edge means its nearest point, near a grid line that of the line", () => {
+  expect(snap(1, 0.05)).toMatchObject({ kind: "edge", point: { x: 1, y: 0, z: 0 } });
+  const grid = { ...NO_GRID, lines: [[new Vector2(0, 1), new Vector2(9, 1)] as const] };
+  expect(snap(1.5, 1.05, catches, grid)).toMatchObject({ kind: "gridline", point: { x: 1.5, y: 1, z: 0 } });
+});
+
+test("within a part its centre line is caught, at the end its centre; of a face its centre", () => {
+  expect(snap(1, 2.05, LINES)).toMatchObject({ kind: "axis", point: { x: 1, y: 2, z: -0.5 } });
+  expect(snap(0.05, 2.05, LINES)).toMatchObject({ kind: "centre", point: { x: 0, y: 2, z: -0.5 } });
+  expect(snap(2.05, 3, LINES)).toMatchObject({ kind: "centre", point: { x: 2, y: 3, z: 0 } });
+});
+
+test("of corners that look the same the one on this side is meant", () => {
+  const both: Catches = {
+    ...LINES,
+    corners: [new Vector3(1, 1, -2), new Vector3(1.08, 1, 0)],
+  };
+  expect(snap(1, 1, both)).toMatchObject({ kind: "corner", point: { z: 0 } });
+  expect(snap(1, 1, { ...both, corners: both.corners.slice(0, 1) })).toMatchObject({ point: { z: -2 } });
+});
+
+test("a click anywhere else means the point itself", () => {
+  expect(snap(1, 0.5).kind).toBe("face");
+  expect(drawnCatches([piece()], 6).edges).toEqual([]);
 });
 
 test("axes cross where they meet, parallel ones nowhere", () => {
@@ -65,7 +93,7 @@ test("axes cross where they meet, parallel ones nowhere", () => {
       ],
     },
   ];
-  expect(crossingsOf(axes).map((p) => p.toArray())).toEqual([
+  expect(gridOf(axes).crossings.map((p) => p.toArray())).toEqual([
     [0, 2],
     [6, 2],
   ]);

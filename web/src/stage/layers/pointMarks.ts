@@ -81,6 +81,25 @@ const SNAPS: Record<SnapKind, Draw> = {
     pen.moveTo(size * 0.8, size * 0.2);
     pen.lineTo(size * 0.2, size * 0.8);
   },
+  centre: (pen, size) => {
+    ring(pen, size, size * 0.26);
+    ring(pen, size, size * 0.04);
+  },
+  axis: (pen, size) => {
+    pen.moveTo(size * 0.5, size * 0.1);
+    pen.lineTo(size * 0.5, size * 0.9);
+    ring(pen, size, size * 0.2);
+  },
+  edge: (pen, size) => {
+    pen.moveTo(size * 0.22, size * 0.78);
+    pen.lineTo(size * 0.78, size * 0.22);
+  },
+  gridline: (pen, size) => {
+    pen.moveTo(size * 0.5, size * 0.12);
+    pen.lineTo(size * 0.5, size * 0.88);
+    pen.moveTo(size * 0.32, size * 0.5);
+    pen.lineTo(size * 0.68, size * 0.5);
+  },
   face: (pen, size) => ring(pen, size, size * 0.14),
 };
 
@@ -93,6 +112,10 @@ export class PointMarks implements Layer {
     corner: sprite(SNAPS.corner),
     middle: sprite(SNAPS.middle),
     crossing: sprite(SNAPS.crossing),
+    centre: sprite(SNAPS.centre),
+    axis: sprite(SNAPS.axis),
+    edge: sprite(SNAPS.edge),
+    gridline: sprite(SNAPS.gridline),
     face: sprite(SNAPS.face),
   };
   /** The kind of point that is marked as caught; null for none. */

@@ -1,5 +1,5 @@
 import type { Vector3 } from "three";
-import type { SnapKind } from "../geometry/snapping";
+import type { Segment, SnapKind } from "../geometry/snapping";
 import type { Gesture } from "../gestures/gesture";
 import type { View } from "../view";
 
@@ -11,6 +11,8 @@ export interface Aim {
   normal: Vector3;
   /** What of the component the point is; a point of its face, unless exact points are meant. */
   kind: SnapKind;
+  /** The ends of the edge or line that the point is of. */
+  ends?: Segment;
 }
 
 /** What is in somebody's hand instead of picking and turning, until it is put away. */
@@ -22,8 +24,12 @@ export interface Tool {
   readonly exact?: boolean;
   /** Takes a drag with the left button; everything else moves as always. */
   down?(view: View): Gesture;
+  /** The cursor is over something, or over nothing. */
+  hover?(aim: Aim | null): void;
   /** Takes a click, instead of picking. */
   click?(aim: Aim | null): void;
+  /** Ends what has been begun, and goes on with the next. */
+  finish?(): void;
   /** It was put away. */
   cancel?(): void;
 }

@@ -1,0 +1,88 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
+import { useRoomHere } from "../keyplan/useRoomHere";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import { MeasureRow } from "./MeasureRow";
+import { useFound } from "./useFound";
+import { useTakes } from "./useTakes";
+
+/** The measures of the view: those there are, and the ways to take one. */
+export function MeasuresDesk() {
+  const measures = useSeen((s) => s.measures);
+  const change = useSeen((s) => s.change);
+  const { of, error } = useFound();
+  return (
+    <Box>
+      <DeskHeading>{measures.length ? counted(measures.length, "measure") : "Measures"}</DeskHeading>
+      {!measures.length && (
+        <DeskNote>
+          Nothing is measured. Measures are kept with the view: in a viewpoint, a link, the changes.
+        </DeskNote>
+      )}
+      <Ways />
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {[...measures].reverse().map((measure) => (
+        <MeasureRow key={measure.id} measure={measure} found={of(measure)} />
+      ))}
+      {measures.length > 1 && (
+        <Button variant="text" onClick={() => change({ measures: [] }, "deleted all measures")}>
+          delete all
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+/** The ways to take a measure. */
+function Ways() {
+  const { federation } = useOpen();
+  const takes = useTakes();
+  const inHand = useTools((s) => s.tool?.name);
+  const picked = useSelection((s) => s.refs.length);
+  const { level } = useShownLevel();
+  const here = useRoomHere(useKeyPlan(level), level);
+  const room = here === null ? undefined : federation.rooms[here];
+  const ways: readonly (readonly [string, string | null, () => void])[] = [
+    ["Distance", "measure points", takes.points],
+    ["Chain", "measure chain", takes.chain],
+    [picked === 2 ? "Between the two picked" : "Between two components", "measure between", takes.between],
+    ["Two faces or edges", "measure sides", takes.sides],
+    ["Room at a point", "measure clear", takes.clear],
+    ["Area of a face", "measure face", takes.face],
+  ];
+  return (
+    <Box
+      data-testid="measure-ways"
+      sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1, "& button": { color: tone.ink } }}
+    >
+      {ways.map(([name, tool, take]) => (
+        <Button
+          key={name}
+          variant="outlined"
+          aria-pressed={tool === inHand}
+          sx={tool === inHand ? { boxShadow: `inset 0 -3px 0 ${tone.here}` } : {}}
+          onClick={() => (tool === inHand ? useTools.getState().take(null) : take())}
+        >
+          {name}
+        </Button>
+      ))}
+      {room && here !== null && (
+        <Button variant="outlined" onClick={() => takes.room(here)}>
+          Area of {`${room.number} ${room.name}`.trim()}
+        </Button>
+      )}
+      {picked > 0 && (
+        <Button variant="outlined" onClick={takes.volume}>
+          Volume of what is picked
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,56 @@
+import { useEffect } from "react";
+import { Vector3 } from "three";
+import { useSeen } from "../open/seen";
+import { useTools } from "../open/tools";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { read } from "./figures";
+import { useMeasuring } from "./measuring";
+import { useCatches } from "./useCatches";
+import { useFound } from "./useFound";
+
+/** What was measured, drawn on the stage. */
+export function MeasuresOnStage() {
+  useCatches();
+  useFinish();
+  const { stage, federation } = useOpen();
+  const measures = useSeen((s) => s.measures);
+  const opened = useMeasuring((s) => s.opened);
+  const units = useUnits();
+  const { of } = useFound();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
+  useEffect(() => {
+    stage()?.dimensions.show(
+      measures.flatMap((measure) => {
+        const found = of(measure);
+        return (found?.dimensions ?? []).map(({ line, figure }) => {
+          const bears = figure === null ? undefined : found?.figures[figure];
+          return {
+            line: line.map((point) => new Vector3().fromArray(point)),
+            text: bears ? read(bears, units) : null,
+            chosen: measure.id === opened,
+          };
+        });
+      }),
+    );
+  }, [stage, federation, measures, opened, units, of]);
+  return null;
+}
+
+/** Enter ends what a tool has begun. */
+function useFinish(): void {
+  const tool = useTools((s) => s.tool);
+  useEffect(() => {
+    if (!tool?.finish) return;
+    const key = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && event.target.matches("input, textarea, select, button");
+      if (event.key !== "Enter" || typing || !useMeasuring.getState().aims.length) return;
+      event.preventDefault();
+      event.stopPropagation();
+      tool.finish?.();
+    };
+    window.addEventListener("keydown", key, true);
+    return () => window.removeEventListener("keydown", key, true);
+  }, [tool]);
+}

@@ -1,0 +1,217 @@
+import { useMemo } from "react";
+import type { Vector3 } from "three";
+import { api, type ComponentRef, taken } from "../api/client";
+import { find } from "../open/numbering";
+import { pickedNow, useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { pointTool, useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import type { Aim, Tool } from "../stage/tools/tool";
+import { showLive } from "./live";
+import { held } from "./locks";
+import { addMeasure, useMeasuring, type What } from "./measuring";
+
+type Side = Extract<What, { kind: "sides" }>["a"];
+
+const AGAIN = "Esc puts it away.";
+
+/** The ways to take a measure. */
+export function useTakes() {
+  const { federation, stage, projectId } = useOpen();
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const origin = federation.origin_m;
+    const there = (point: Vector3) => point.toArray().map((c, k) => c + (origin[k] ?? 0));
+    const refOf = (component: number): ComponentRef => {
+      const found = find(federation, component);
+      return { model: found?.model.id ?? "", global_id: found?.globalId ?? "" };
+    };
+    const forget = () => {
+      useMeasuring.setState({ aims: [] });
+      stage()?.dimensions.showLive([]);
+    };
+    const desk = () => useSession.getState().open("measures");
+    /** The exact point that was meant: what the stage draws is rounded. */
+    const settled = async (aim: Aim): Promise<number[]> => {
+      const point_m = there(aim.point);
+      const answer = await taken(
+        api.POST("/api/projects/{project_id}/measures/point", {
+          params: { path: { project_id: projectId } },
+          body: { of: refOf(aim.component), point_m },
+        }),
+      );
+      return answer.point_m;
+    };
+    const loose = (aim: Aim) => aim.kind === "face" || aim.kind === "crossing" || aim.kind === "gridline";
+    /** The points of some clicks, the first exactly and each other one held as it was to the one before. */
+    const keepPoints = (aims: readonly Aim[], held: readonly boolean[]) =>
+      orAloud(async () => {
+        const points_m = await Promise.all(
+          aims.map((aim, k) => (loose(aim) && !held[k] ? settled(aim) : Promise.resolve(there(aim.point)))),
+        );
+        addMeasure({ kind: "points", points_m, main: "distance" });
+      });
+    const take = (tool: Tool) => {
+      desk();
+      // What is put away for it keeps or forgets its own points.
+      useTools.getState().take(tool);
+    };
+    /** Points clicked one after the other; each further one is held to the one before by the lock. */
+    const points = (chain: boolean): Tool => {
+      let wasHeld: boolean[] = [];
+      const next = (aim: Aim): Aim => {
+        const { aims, lock } = useMeasuring.getState();
+        const before = aims.at(-1);
+        if (!before) return aim;
+        return { ...aim, point: held(before, aim.point, lock, federation.building_north_deg) };
+      };
+      const keep = () => {
+        const { aims } = useMeasuring.getState();
+        const those = wasHeld;
+        wasHeld = [];
+        forget();
+        if (aims.length > 1) void keepPoints(aims, those);
+      };
+      const tool = pointTool(
+        {
+          name: chain ? "measure chain" : "measure points",
+          prompt: chain
+            ? `Click point after point; Enter ends the chain. ${AGAIN}`
+            : `Click two points; corners, edges and centre lines catch the cursor. ${AGAIN}`,
+          exact: true,
+          // What has two points by then is kept.
+          cancel: keep,
+        },
+        (aim) => {
+          const { aims, lock } = useMeasuring.getState();
+          const point = next(aim);
+          const before = aims.at(-1);
+          if (before && point.point.distanceTo(before.point) < 1e-6) {
+            say("That is the same point; click another one.");
+            return "more";
+          }
+          wasHeld.push(aims.length > 0 && lock !== "free");
+          useMeasuring.setState({ aims: [...aims, point] });
+          if (!chain && aims.length === 1) keep();
+          return "more";
+        },
+      );
+      return {
+        ...tool,
+        hover: (aim) => showLive(stage(), aim && next(aim)),
+        ...(chain ? { finish: keep } : {}),
+      };
+    };
+    /** Clicks one after the other, until there are two. */
+    const two = <T>(
+      about: Pick<Tool, "name" | "prompt" | "exact">,
+      of: (aim: Aim) => T | null,
+      use: (a: T, b: T) => void,
+    ) => {
+      let first: { value: T; component: number } | null = null;
+      take(
+        pointTool({ ...about, cancel: forget }, (aim) => {
+          const value = of(aim);
+          if (value === null) return "more";
+          if (!first) {
+            first = { value, component: aim.component };
+            useMeasuring.setState({ aims: [aim] });
+            return "more";
+          }
+          const { value: a } = first;
+          first = null;
+          forget();
+          use(a, value);
+          return "more";
+        }),
+      );
+    };
+    const side = (aim: Aim): Side | null => {
+      const ends = aim.kind === "edge" || aim.kind === "middle" ? aim.ends : undefined;
+      if (ends) return { kind: "edge", ends_m: ends.map(there), point_m: there(aim.point) };
+      if (aim.kind === "face" || aim.kind === "centre")
+        return { kind: "face", of: refOf(aim.component), point_m: there(aim.point) };
+      say("That is neither a face nor an edge; click within a face, or along an edge.");
+      return null;
+    };
+    const between = (a: ComponentRef, b: ComponentRef) =>
+      addMeasure({ kind: "between", a, b, how: "nearest" });
+    return {
+      /** From point to point. */
+      points: () => take(points(false)),
+      chain: () => take(points(true)),
+      /** Between the two that are picked, else between two that are clicked. */
+      between: () => {
+        const { refs } = useSelection.getState();
+        const [one, other] = refs;
+        if (refs.length === 2 && one && other) {
+          desk();
+          return between(one, other);
+        }
+        two(
+          { name: "measure between", prompt: `Click one component, then the other. ${AGAIN}` },
+          (aim) => {
+            const ref = refOf(aim.component);
+            const [before] = useMeasuring.getState().aims;
+            if (before?.component === aim.component) {
+              say("That is the same component; click another one.");
+              return null;
+            }
+            return ref;
+          },
+          between,
+        );
+      },
+      /** Between two faces or edges. */
+      sides: () =>
+        two(
+          {
+            name: "measure sides",
+            prompt: `Click a face or an edge, then another one: how far apart, or at which angle. ${AGAIN}`,
+            exact: true,
+          },
+          side,
+          (a, b) => addMeasure({ kind: "sides", a, b }),
+        ),
+      /** The room there is at a point of the floor. */
+      clear: () =>
+        take(
+          pointTool(
+            {
+              name: "measure clear",
+              prompt: `Click a point of the floor: how high and how wide it is there. ${AGAIN}`,
+            },
+            ({ point }) => {
+              addMeasure({ kind: "clear", at_m: there(point) });
+              return "more";
+            },
+          ),
+        ),
+      /** The area of a face that is clicked. */
+      face: () =>
+        take(
+          pointTool(
+            { name: "measure face", prompt: `Click a face: its area and perimeter. ${AGAIN}` },
+            (aim) => {
+              addMeasure({
+                kind: "face",
+                face: { kind: "face", of: refOf(aim.component), point_m: there(aim.point) },
+              });
+              return "more";
+            },
+          ),
+        ),
+      room: (index: number) => {
+        const room = federation.rooms[index];
+        desk();
+        if (room) addMeasure({ kind: "room", room: { model: room.model, global_id: room.global_id } });
+      },
+      /** The volume of what is picked. */
+      volume: () => {
+        desk();
+        if (!pickedNow().length) return say("Nothing is picked; click a component first.");
+        addMeasure({ kind: "volume", of: [...useSelection.getState().refs] });
+      },
+    };
+  }, [federation, stage, projectId]);
+}
