@@ -108,6 +108,11 @@ def test_a_pipe_without_ends_has_a_centre_line_and_a_bend_and_a_ball_have_none()
     assert centre_lines(Facets(of(trimesh.creation.icosphere(3)))) == []
 
 
+@pytest.mark.parametrize("size", [(5, 0.2, 3), (20, 8, 0.3), (1, 0.01, 1)])
+def test_walls_slabs_and_panels_have_no_centre_line(size):
+    assert centre_lines(Facets(of(box([0, 0, 0], size)))) == []
+
+
 def test_each_part_of_a_component_has_its_own_centre_line():
     two = joined(bar(0.05, 2, at=(0, 0, 1)), bar(0.05, 2, at=(1, 0, 1)))
     assert len(centre_lines(Facets(of(two)))) == 2

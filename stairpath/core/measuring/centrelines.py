@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
+import shapely
 from scipy.spatial import ConvexHull, QhullError
 
 from stairpath.core.measuring.body import Body
@@ -22,6 +23,9 @@ _ODD_SHARE = 1e-3
 _ROUND_SHARE = 0.02
 _LEAST_SIDES = 8
 _TRIED = 8
+_PLATE = 8.0
+"""What is so many times as wide as it is thick is a plate."""
+_NO_LONGER = 1.001
 _SAME_END_M = 1e-3
 _MOST_PARTS = 64
 
@@ -47,8 +51,11 @@ def _directions(normals: Array, areas: Array) -> Array:
     return np.array(found)
 
 
-def _across(points: Array, way: Array) -> tuple[Array, float | None]:
-    """The middle (3,) of points seen along a direction, on the plane through the origin; the radius if they are round."""
+def _across(points: Array, way: Array) -> tuple[Array, float | None] | None:
+    """The middle (3,) of points seen along a direction, on the plane through the origin; the radius if they are round.
+
+    None for what is not longer than wide, and for a plate: a wall or a slab has no centre line.
+    """
     least = np.eye(3)[int(np.argmin(np.abs(way)))]
     u = np.cross(least, way)
     u /= np.linalg.norm(u)
@@ -56,9 +63,8 @@ def _across(points: Array, way: Array) -> tuple[Array, float | None]:
     flat = np.stack([points @ u, points @ v], axis=1)
     try:
         hull = flat[ConvexHull(flat).vertices]
-    except QhullError:
-        middle = (flat.min(axis=0) + flat.max(axis=0)) / 2
-        return middle[0] * u + middle[1] * v, None
+    except QhullError:  # all of them on one line
+        return None
     # The circle through points by least squares: |p|^2 = 2 c p + (r^2 - c^2).
     about = hull.mean(axis=0)
     p = hull - about
@@ -69,17 +75,23 @@ def _across(points: Array, way: Array) -> tuple[Array, float | None]:
     if len(hull) >= _LEAST_SIDES and np.ptp(away) <= _ROUND_SHARE * radius:
         centre = centre + about
         return centre[0] * u + centre[1] * v, radius
-    low, high = hull.min(axis=0), hull.max(axis=0)
-    middle = (low + high) / 2
+    frame = shapely.minimum_rotated_rectangle(shapely.Polygon(hull))
+    sides = np.linalg.norm(np.diff(shapely.get_coordinates(frame)[:3], axis=0), axis=1)
+    if sides.max() > min(_PLATE * sides.min(), _NO_LONGER * float(np.ptp(points @ way))):
+        return None
+    middle = (hull.min(axis=0) + hull.max(axis=0)) / 2
     return middle[0] * u + middle[1] * v, None
 
 
-def _along(body: Body, facets: Facets, part: Index, way: Array) -> CentreLine:
-    """The centre line of a part that is extruded along a direction."""
+def _along(body: Body, facets: Facets, part: Index, way: Array) -> CentreLine | None:
+    """The centre line of a part that is extruded along a direction; None for a plate."""
     corners, normals, areas = body.corners[part], facets.normals[part], facets.areas_m2[part]
     points = corners.reshape(-1, 3)
     along = points @ way
-    middle, radius = _across(points, way)
+    across = _across(points, way)
+    if across is None:
+        return None
+    middle, radius = across
     ends = []
     for at in (float(along.min()), float(along.max())):
         cap = (np.abs(corners @ way - at).max(axis=1) < _SAME_END_M) & (np.abs(normals @ way) > _ALONG)
@@ -101,7 +113,7 @@ def _of_part(body: Body, facets: Facets, part: Index) -> CentreLine | None:
         if areas[(share > _SQUARE) & (share < _ALONG)].sum() > _ODD_SHARE * areas.sum():
             continue
         found = _along(body, facets, part, way)
-        if best is None or _rank(found) > _rank(best):
+        if found is not None and (best is None or _rank(found) > _rank(best)):
             best = found
     return best
 

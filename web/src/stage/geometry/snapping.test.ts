@@ -38,7 +38,11 @@ test("a click near a corner means the corner", () => {
 });
 
 test("a click near the middle of an edge means the middle", () => {
-  expect(snap(2.05, -0.1)).toMatchObject({ kind: "middle", point: { x: 2, y: 0, z: 0 }, ends: [{ x: 0 }, { x: 4 }] });
+  expect(snap(2.05, -0.1)).toMatchObject({
+    kind: "middle",
+    point: { x: 2, y: 0, z: 0 },
+    ends: [{ x: 0 }, { x: 4 }],
+  });
 });
 
 test("a click near a grid crossing means the crossing, at the height of the face", () => {

@@ -81,6 +81,16 @@ export function pointAlong(line: readonly Vector3[], share: number): Vector3 {
   return line[0]?.clone() ?? new Vector3();
 }
 
+/** Where the label of a line may stand, best first: within an outline, else along it. */
+function placesOf(line: readonly Vector3[]): Vector3[] {
+  const [first] = line;
+  const last = line.at(-1);
+  const along = PLACES.map((share) => pointAlong(line, share));
+  if (line.length < 4 || !first || !last || first.distanceTo(last) > 1e-6) return along;
+  const middle = along.reduce((sum, p) => sum.add(p), new Vector3()).divideScalar(along.length);
+  return [middle, ...along];
+}
+
 /** Where a label goes in a view: on its line where it is seen, beside it where another label lies there already. */
 export function placeOf(
   candidates: readonly { x: number; y: number; before: boolean }[],
@@ -180,7 +190,7 @@ export class Dimensions implements Layer {
     const taken: Box[] = [];
     for (const { line, sprite } of this.labels) {
       const [w, h] = [LABEL_PX * sprite.aspect, LABEL_PX];
-      const points = PLACES.map((share) => pointAlong(line, share));
+      const points = placesOf(line);
       const pixels = points.map(pixelOf);
       const place = placeOf(pixels, { w, h }, size, taken);
       sprite.visible = place !== null;

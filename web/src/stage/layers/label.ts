@@ -4,7 +4,7 @@ import { painted } from "./painted";
 
 const HEIGHT = 64;
 const PAD = 20;
-export const LABEL_FONT = '600 40px "IBM Plex Mono", monospace';
+export const LABEL_FONT = '600 46px "Barlow Semi Condensed", sans-serif';
 /** So high a label is on the screen. */
 export const LABEL_PX = 22;
 
