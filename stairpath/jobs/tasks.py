@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from stairpath.jobs.queue import AGAIN, QUEUE, app
-from stairpath.work import federating, mapping, reading
-from stairpath.work.deed import FEDERATE, MAP, READ
+from stairpath.work import errands, federating, mapping, reading
+from stairpath.work.deed import FEDERATE, MAP, READ, RUN
 
 
 @app.task(name=READ, queue=QUEUE, retry=AGAIN)
@@ -23,3 +23,9 @@ def federate_project(project_id: str) -> None:
 def map_walks(project_id: str) -> None:
     """Make the walk map's tiles that changed since they were made."""
     mapping.map_project(project_id)
+
+
+@app.task(name=RUN, queue=QUEUE, retry=AGAIN)
+def run_errand(errand_id: str) -> None:
+    """Run a check for interference, or draw a sheet."""
+    errands.run(errand_id)

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Sequence
+from typing import Any
 
-from sqlalchemy import select, tuple_
+from sqlalchemy import func, select, tuple_
 from sqlalchemy.orm import Session
 
+from stairpath.core.measuring.leaving import Kin
 from stairpath.store.tables import Component, Model
 
 
@@ -40,3 +42,31 @@ def classes_of(session: Session, project_id: str) -> list[str]:
         .distinct()
     )
     return sorted(session.scalars(found))
+
+
+def _in_order(session: Session, models: Sequence[str], *columns: Any) -> list[Any]:
+    """Columns of all components, model by model and as they stand in their files."""
+    found: list[Any] = []
+    for model_id in models:
+        found += session.execute(
+            select(*columns).where(Component.model_id == model_id).order_by(Component.ordinal)
+        ).all()
+    return found
+
+
+def _detail(name: str) -> Any:
+    return func.coalesce(func.jsonb_extract_path_text(Component.details, name), "")
+
+
+def kin_of(session: Session, models: Sequence[str]) -> list[Kin]:
+    """What each component of models belongs to, in order."""
+    rows = _in_order(
+        session, models, Component.model_id, Component.global_id, Component.ifc_class, Component.systems,
+        _detail("hosted_in"), _detail("part_of"),
+    )  # fmt: skip
+    return [Kin(model, gid, cls, tuple(systems), host, whole) for model, gid, cls, systems, host, whole in rows]
+
+
+def materials_of(session: Session, models: Sequence[str]) -> list[str]:
+    """The material of each component of models, in order."""
+    return [material for (material,) in _in_order(session, models, _detail("material"))]

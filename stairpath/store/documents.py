@@ -13,6 +13,7 @@ from pydantic import TypeAdapter
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.engine import Dialect
 from sqlalchemy.types import TypeDecorator
+from typing_extensions import TypeForm
 
 from stairpath.core.federation.alignment import Evidence
 from stairpath.core.problems import Problem
@@ -33,7 +34,7 @@ class Document(TypeDecorator[T], Generic[T]):
     impl = JSONB
     cache_ok = True
 
-    def __init__(self, kind: type[T], older: Callable[[Json], Json] | None = None) -> None:
+    def __init__(self, kind: TypeForm[T], older: Callable[[Json], Json] | None = None) -> None:
         super().__init__(none_as_null=True)
         self.kind, self.older = kind, older
         self._adapter: TypeAdapter[T] | None = None

@@ -1,11 +1,11 @@
-"""The rows of viewpoints and of routes that were kept."""
+"""The rows of viewpoints, routes and errands that were kept."""
 
 from __future__ import annotations
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import Link, SavedRoute, Viewpoint
+from stairpath.store.tables import Errand, Link, Project, SavedRoute, Viewpoint
 
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
@@ -40,7 +40,34 @@ def route_by_id(session: Session, route_id: str) -> SavedRoute | None:
     return session.get(SavedRoute, route_id)
 
 
-def add(session: Session, row: Viewpoint | SavedRoute | Link) -> None:
+def errands(session: Session, project_id: str) -> list[Errand]:
+    """The project's errands that were not deleted, newest first."""
+    return list(
+        session.scalars(
+            select(Errand)
+            .where(Errand.project_id == project_id, Errand.removed_at.is_(None))
+            .order_by(Errand.created_at.desc())
+        )
+    )
+
+
+def errand_by_id(session: Session, errand_id: str, hold: bool = False) -> Errand | None:
+    """An errand, deleted or not; held until the transaction ends if so wanted."""
+    return session.get(Errand, errand_id, with_for_update=hold or None, populate_existing=hold)
+
+
+def unfinished_errands(session: Session) -> list[Errand]:
+    """Errands that wait or run, of projects that are in use."""
+    return list(
+        session.scalars(
+            select(Errand)
+            .join(Project)
+            .where(Errand.status.in_(("waiting", "running")), Errand.removed_at.is_(None), Project.removed_at.is_(None))
+        )
+    )
+
+
+def add(session: Session, row: Viewpoint | SavedRoute | Link | Errand) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -19,9 +19,12 @@ from sqlalchemy import (
     String,
     Text,
 )  # fmt: skip
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
+from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.federation.alignment import Placement
+from stairpath.core.measuring.check import Check
 from stairpath.core.review.view import View
 from stairpath.store.documents import (
     Building,
@@ -225,3 +228,33 @@ class SavedRoute(Base):
     removed_at: Mapped[datetime | None]
     wish: Mapped[KeptWish] = mapped_column(Document(KeptWish))
     answer: Mapped[KeptAnswer] = mapped_column(Document(KeptAnswer))
+
+
+class Errand(Base):
+    """Long work that somebody asked for: a check for interference, or a sheet; and what came of it.
+
+    ``asked`` counts how often it was asked for and ``made`` is that of the last that ended well, for the project's
+    version ``made_for``.
+    """
+
+    __tablename__ = "errand"
+    __table_args__ = (Index("errand_of_project", "project_id", "created_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    wish: Mapped[Check | SheetWish] = mapped_column(Document(Check | SheetWish))
+    status: Mapped[str] = mapped_column(String(16), default="waiting")
+    """waiting, running, done, stopped or failed."""
+    share: Mapped[float] = mapped_column(Float, default=0.0)
+    message: Mapped[str] = mapped_column(Text, default="")
+    """How far it is, or why it did not come to its end."""
+    stop: Mapped[bool] = mapped_column(Boolean, default=False)
+    asked: Mapped[int] = mapped_column(Integer, default=1)
+    made: Mapped[int] = mapped_column(Integer, default=0)
+    made_for: Mapped[int | None]
+    made_at: Mapped[datetime | None]
+    results: Mapped[dict[str, str]] = mapped_column(JSONB, default=dict)
+    """The hashes of what came of it, by name."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 
-from stairpath.store import models, projects, queue, walks
+from stairpath.store import kept, models, projects, queue, walks
 from stairpath.store.federations import SUMMARY
 from stairpath.work.deed import WORKER, deed
 
@@ -13,7 +13,7 @@ _FORGET_UNBEGUN = timedelta(days=1)
 
 
 def find_work() -> int:
-    """Give a job to every model that waits, every building that is wanted otherwise, and every map that is old.
+    """Give a job to every model or errand that waits, every building that is wanted otherwise, and every old map.
 
     Whatever lost its job, by a kill, a restore or a fault, is found by what the rows say. Returns how many there were.
     """
@@ -33,6 +33,10 @@ def find_work() -> int:
                 continue
             if not queue.is_alive(act.session, f"walks-{project.id}"):
                 act.map_walks(project.id)
+                found += 1
+        for errand in kept.unfinished_errands(act.session):
+            if not queue.is_alive(act.session, f"errand-{errand.id}"):
+                act.run(errand.id)
                 found += 1
         return found
 

@@ -28,7 +28,7 @@ class Who:
 WORKER = Who("Stair Path")
 """Jobs are done by the application itself."""
 
-READ, FEDERATE, MAP = "read_model", "federate_project", "map_walks"
+READ, FEDERATE, MAP, RUN = "read_model", "federate_project", "map_walks", "run_errand"
 
 
 @dataclass(frozen=True)
@@ -70,6 +70,10 @@ class Deed:
     def put_federation(self, project_id: str) -> None:
         """Put what is wanted already on the queue."""
         queue.put(self.session, FEDERATE, f"federate-{project_id}", priority=-1, project_id=project_id)
+
+    def run(self, errand_id: str) -> None:
+        """Have an errand run."""
+        queue.put(self.session, RUN, f"errand-{errand_id}", errand_id=errand_id)
 
     def map_walks(self, project_id: str) -> None:
         """Have the walk map made where it is not that of the building."""

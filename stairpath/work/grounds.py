@@ -54,14 +54,18 @@ def body_of(project: Project, name: str) -> Body:
     return bodies[name]
 
 
-def names_of(project: Project, federation: Federation) -> list[tuple[str, str]]:
-    """Model and GlobalId of every component, counted over all models."""
-    ids = project.federation.models if project.federation else ()
+def names_in(models: Sequence[str], federation: Federation) -> list[tuple[str, str]]:
+    """Model and GlobalId of every component of a building whose models have these ids, counted over all models."""
     return [
         (model_id, global_id)
-        for model_id, model in zip(ids, federation.models, strict=True)
+        for model_id, model in zip(models, federation.models, strict=True)
         for global_id in model.outline.global_ids
     ]
+
+
+def names_of(project: Project, federation: Federation) -> list[tuple[str, str]]:
+    """Model and GlobalId of every component, counted over all models."""
+    return names_in(project.federation.models if project.federation else (), federation)
 
 
 def name_numbers(names: Sequence[tuple[str, str]]) -> Ints:
@@ -178,7 +182,12 @@ def marks(ground: Ground, body: Body) -> npt.NDArray[np.float32]:
 
 def named(act: Deed, ground: Ground, wanted: Iterable[int]) -> dict[int, InTheWay]:
     """Components by the federation's numbers with what one calls them; unknown ones are left out."""
-    known = {c: ground.names[c] for c in set(wanted) if 0 <= c < len(ground.names)}
+    return named_components(act, ground.names, wanted)
+
+
+def named_components(act: Deed, names: Sequence[tuple[str, str]], wanted: Iterable[int]) -> dict[int, InTheWay]:
+    """Components by their places among names with what one calls them; unknown ones are left out."""
+    known = {c: names[c] for c in dict.fromkeys(wanted) if 0 <= c < len(names)}
     if not known:
         return {}
     called = components.called(act.session, known.values())

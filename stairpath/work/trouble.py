@@ -11,7 +11,8 @@ from stairpath.work.deed import WORKER, deed
 log = structlog.get_logger()
 
 
-def _why(error: UnfinishedError) -> str:
+def why(error: UnfinishedError) -> str:
+    """Why work did not come to its end, as part of a sentence."""
     match error:
         case TooMuchMemoryError():
             return f"that needs more than the {error.limit_mb} MB of memory that it may take"
@@ -29,6 +30,6 @@ def note_trouble(project_id: str, wanted: int, what: str, error: UnfinishedError
         project = projects.project_by_id(act.session, project_id, hold=True)
         if project is None or project.wanted != wanted:
             return
-        project.trouble = f"{what}: {_why(error)}. Take out the model that was added last, or align it otherwise."
+        project.trouble = f"{what}: {why(error)}. Take out the model that was added last, or align it otherwise."
         project.making = None
         act.tell(project_id, "project", "walking")

@@ -5,8 +5,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stairpath.core.measuring.check import pack_known, unpack_known
 from stairpath.core.measuring.interference import interference, near_pairs
 from stairpath.core.measuring.leaving import Kin, NoSuchRuleError, codes_of, why_left_out
+from stairpath.core.measuring.prints import prints_of
 from stairpath.core.measuring.things import Things
 from tests.core.solids import box, placed
 
@@ -111,3 +113,35 @@ def test_near_pairs_are_those_whose_boxes_come_near(places, within):
     wanted = {(i, j) for i in np.flatnonzero(a) for j in np.flatnonzero(~a) if gap[i, j] <= within and clear[i, j]}
     found = {(i, j) for i, j in near_pairs(bounds, a, ~a, within).tolist() if clear[i, j]}
     assert found == wanted
+
+
+def test_what_did_not_change_is_not_measured_again_and_comes_to_the_same():
+    meshes = [BEAM, box([2, -1, 3.3], [2.4, 1, 3.7]), box([6, -1, 3.49], [6.4, 1, 4.4]), box([4, 0, 3.5], [5, 1, 4])]
+    kin = [Kin("M", str(k), "IfcBuildingElementProxy") for k in range(len(meshes))]
+
+    def run(those, known=None):
+        parts = [placed(*those)]
+        one, other = np.array([True, False, False, False]), np.array([False, True, True, True])
+        return interference(Things(parts, np.zeros(3)), kin, one, other, 0.05, prints=prints_of(parts), known=known)
+
+    first = run(meshes)
+    assert (first.checked, first.anew) == (3, 3)
+    again = run(meshes, unpack_known(pack_known(first.known, 0.05, 0.001), 0.05, 0.001))
+    assert again.anew == 0
+    assert (again.pairs, again.findings) == (first.pairs, first.findings)
+    moved = [*meshes[:2], box([6, -1, 3.45], [6.4, 1, 4.4]), meshes[3]]
+    after = run(moved, unpack_known(pack_known(first.known, 0.05, 0.001), 0.05, 0.001))
+    assert after.anew == 1
+    assert after.pairs == run(moved).pairs
+    # Other limits say something else of the same pairs.
+    assert unpack_known(pack_known(first.known, 0.05, 0.001), 0.06, 0.001) == {}
+
+
+def test_a_fingerprint_is_that_of_shape_and_place_whatever_the_order():
+    meshes = [BEAM, box([0, 0, 0], [1, 1, 1])]
+    one, other = prints_of([placed(*meshes)]), prints_of([placed(*reversed(meshes))])
+    assert one.tolist() == other[::-1].tolist()
+    shifted = np.eye(4)
+    shifted[0, 3] = 0.001
+    assert not set(prints_of([placed(*meshes, to=shifted)]).tolist()) & set(one.tolist())
+    assert prints_of([]).shape == (0,)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Literal
 
 import numpy as np
@@ -16,6 +16,7 @@ from stairpath.core.measuring.body import NoBodyError
 from stairpath.core.measuring.distance import Vector, between
 from stairpath.core.measuring.leaving import CODES, Code, Kin, touching, why_left_out
 from stairpath.core.measuring.overlap import overlap
+from stairpath.core.measuring.prints import Prints, pair_prints
 from stairpath.core.measuring.things import Things
 
 Array = npt.NDArray[np.float64]
@@ -47,6 +48,21 @@ class Pair:
 
 
 @dataclass(frozen=True)
+class Near:
+    """How two components lie that overlap or come near: what a pair is made of, whatever their numbers are.
+
+    ``touches`` says that it is no more than a touch.
+    """
+
+    kind: Literal["overlap", "clearance"]
+    depth_m: float
+    volume_m3: float | None
+    distance_m: float
+    at_m: Vector
+    touches: bool = False
+
+
+@dataclass(frozen=True)
 class Finding:
     """Pairs, by their places in the list, that share components and lie near one another; where, and of what."""
 
@@ -57,11 +73,17 @@ class Finding:
 
 @dataclass(frozen=True)
 class Interference:
-    """How many pairs were looked at, those that interfere, and the findings that they make."""
+    """How many pairs were looked at, those that interfere, and the findings that they make.
+
+    ``known`` is what was found of each pair by its fingerprint, None for nothing, and ``anew`` how many of them were
+    measured in this run.
+    """
 
     checked: int
     pairs: tuple[Pair, ...]
     findings: tuple[Finding, ...]
+    known: Mapping[int, Near | None] = field(default_factory=dict)
+    anew: int = 0
 
 
 def near_pairs(bounds_m: Array, a: Mask, b: Mask, within_m: float) -> Index:
@@ -85,9 +107,12 @@ def near_pairs(bounds_m: Array, a: Mask, b: Mask, within_m: float) -> Index:
     return np.unique(np.stack([one[~twice], other[~twice]], axis=1), axis=0).astype(np.int64)
 
 
-def _pair(things: Things, a: int, b: int, clearance_m: float, touch_m: float) -> Pair | None:
-    """What there is to say of two components; None where they are far enough apart."""
-    one, other = things.body(a), things.body(b)
+def _near(things: Things, a: int, b: int, clearance_m: float, touch_m: float) -> Near | None:
+    """What there is to say of two components; None where they are far enough apart, or one has no shape."""
+    try:
+        one, other = things.body(a), things.body(b)
+    except NoBodyError:
+        return None
     near = between(one, other, max(clearance_m, touch_m))
     if near is None:
         return None
@@ -95,11 +120,11 @@ def _pair(things: Things, a: int, b: int, clearance_m: float, touch_m: float) ->
     if near.distance_m == 0:
         shared = overlap(one, other)
         if shared is not None and shared.depth_m > touch_m:
-            return Pair(a, b, "overlap", shared.depth_m, shared.volume_m3, 0.0, shared.at_m)
+            return Near("overlap", shared.depth_m, shared.volume_m3, 0.0, shared.at_m)
     if near.distance_m <= touch_m:
         kind: Literal["overlap", "clearance"] = "clearance" if clearance_m > touch_m else "overlap"
-        return Pair(a, b, kind, 0.0, 0.0, near.distance_m, (x, y, z), touching(touch_m))
-    return Pair(a, b, "clearance", 0.0, 0.0, near.distance_m, (x, y, z))
+        return Near(kind, 0.0, 0.0, near.distance_m, (x, y, z), touches=True)
+    return Near("clearance", 0.0, 0.0, near.distance_m, (x, y, z))
 
 
 def _findings(pairs: Sequence[Pair], together_m: float) -> tuple[Finding, ...]:
@@ -136,22 +161,32 @@ def _findings(pairs: Sequence[Pair], together_m: float) -> tuple[Finding, ...]:
 def interference(
     things: Things, kin: Sequence[Kin], a: Mask, b: Mask, clearance_m: float = 0.0, touch_m: float = TOUCH_M,
     codes: Collection[Code] = CODES, together_m: float = TOGETHER_M, on_progress: OnProgress = lambda share, text: None,
+    prints: Prints | None = None, known: Mapping[int, Near | None] | None = None,
 ) -> Interference:  # fmt: skip
     """What of group ``a`` (n,) interferes with what of group ``b`` (n,): overlaps, and below a clearance what is near.
 
     What overlaps or is apart by no more than ``touch_m`` touches, and is left out, as are pairs that belong together by
     the rules in ``codes``. Findings come deepest first. Whoever has it stopped raises from ``on_progress``.
+
+    With the components' ``prints``, pairs that are ``known`` by their fingerprints from a run of the same clearance and
+    touch are not measured again.
     """
     looked_at = near_pairs(things.bounds_m, a & things.meant, b & things.meant, max(clearance_m, touch_m))
+    keys = pair_prints(prints, looked_at).tolist() if prints is not None else list(range(len(looked_at)))
+    before = known if known is not None and prints is not None else {}
     pairs: list[Pair] = []
-    for k, (one, other) in enumerate(looked_at.tolist()):
+    seen: dict[int, Near | None] = {}
+    anew = 0
+    for k, ((one, other), key) in enumerate(zip(looked_at.tolist(), keys, strict=True)):
         if k % _SAY_EVERY == 0:
             on_progress(k / len(looked_at), f"{k} of {len(looked_at)} pairs")
-        try:
-            found = _pair(things, one, other, clearance_m, touch_m)
-        except NoBodyError:
-            continue
-        if found is not None:
-            why = found.left_out or why_left_out(kin[one], kin[other], codes)
-            pairs.append(Pair(**{**vars(found), "left_out": why}))
-    return Interference(len(looked_at), tuple(pairs), _findings(pairs, together_m))
+        if key in before:
+            near = before[key]
+        else:
+            near = _near(things, one, other, clearance_m, touch_m)
+            anew += 1
+        seen[key] = near
+        if near is not None:
+            why = touching(touch_m) if near.touches else why_left_out(kin[one], kin[other], codes)
+            pairs.append(Pair(one, other, near.kind, near.depth_m, near.volume_m3, near.distance_m, near.at_m, why))
+    return Interference(len(looked_at), tuple(pairs), _findings(pairs, together_m), seen, anew)

@@ -18,7 +18,7 @@ test("a point is held to an axis of the building, to the plan, or square to the 
   expect(at("plan")).toEqual([4, 5, 1]);
   // The building turned by 90 degrees: its north is the project's east.
   expect(at("north", 90)).toEqual([4, 1, 1]);
-  expect(at("square")).toEqual([1, 1 + 6.4 * 0.6, 1 + 6.4 * 0.8]);
+  expect(at("square")).toEqual([1, 4.84, 6.12]);
 });
 
 test("figures are read in one's own units and copied with all their digits", () => {

@@ -1,0 +1,121 @@
+"""Checks for interference and sheets: what is asked for, how far it is, and findings."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from stairpath.api.shapes.cuts import BandCut, PlaneCut
+from stairpath.api.shapes.views import Rules, Selector
+from stairpath.api.shapes.words import Name, NamedComponent, Vector
+
+_Metres = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
+
+
+class Group(BaseModel):
+    """One side of a check: what is selected, else what rules show; and what it is called."""
+
+    select: Selector | None = None
+    rules: Rules = []
+    called: Annotated[str, Field(max_length=200)] = ""
+
+
+class Check(BaseModel):
+    """What to look for between two groups; ``leave_out`` are the rules for pairs that belong together."""
+
+    kind: Literal["check"]
+    a: Group
+    b: Group
+    clearance_m: _Metres = 0.0
+    touch_m: _Metres = 0.001
+    together_m: _Metres = 1.0
+    leave_out: Annotated[list[Literal["hosted", "assembly", "fitting"]], Field(max_length=3)] = [
+        "hosted",
+        "assembly",
+        "fitting",
+    ]
+    swings: bool = False
+
+
+class SheetWish(BaseModel):
+    """A cut of what rules show, drawn at a scale, so deep, on a sheet of that name or the smallest that holds it."""
+
+    kind: Literal["sheet"]
+    shape: Annotated[PlaneCut | BandCut, Field(discriminator="kind")]
+    rules: Rules = []
+    scale: Annotated[float, Field(ge=0.1, le=100_000)] = 50.0
+    depth_m: Annotated[float, Field(ge=0, le=1000)] = 3.0
+    paper: Annotated[str, Field(max_length=20)] | None = None
+
+
+_Wish = Annotated[Check | SheetWish, Field(discriminator="kind")]
+
+
+class NewErrand(BaseModel):
+    """A check or a sheet to be made by a job."""
+
+    name: Name
+    wish: _Wish
+
+
+class ErrandAgain(BaseModel):
+    """Once more, of the building as it is now; or asked otherwise."""
+
+    wish: _Wish | None = None
+
+
+class Errand(BaseModel):
+    """A check or a sheet: what was asked for and how far it is.
+
+    ``made_for`` is the version of the federation that the results are of, null before there were any.
+    """
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+    wish: _Wish
+    status: Literal["waiting", "running", "done", "stopped", "failed"]
+    share: float
+    message: str
+    made: int
+    made_for: int | None
+    made_at: datetime | None
+
+
+class FoundPair(BaseModel):
+    """Two components by their places in the list, that overlap or are too near; in project coordinates."""
+
+    a: int
+    b: int
+    kind: Literal["overlap", "clearance"]
+    depth_m: float
+    volume_m3: float | None
+    distance_m: float
+    at_m: Vector
+
+
+class Finding(BaseModel):
+    """Pairs that share components and lie near one another; the worst of them, where, and of what."""
+
+    at_m: Vector
+    components: list[int]
+    worst: FoundPair
+    pairs: list[FoundPair]
+
+
+class Findings(BaseModel):
+    """What a check came to, the deepest first; ``left_out`` counts pairs by why they are no finding.
+
+    ``count`` is how many findings there are, of which the first are listed; ``anew`` how many pairs were measured.
+    """
+
+    checked: int
+    anew: int
+    count: int
+    left_out: dict[str, int]
+    components: list[NamedComponent]
+    findings: list[Finding]
