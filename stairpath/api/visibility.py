@@ -2,24 +2,18 @@
 
 from __future__ import annotations
 
-import base64
+from typing import Literal
 
-import numpy as np
-import numpy.typing as npt
 from fastapi import APIRouter
 
 from stairpath.api import shapes
-from stairpath.api.documents import rules_from, shape_of, view_from, view_shape
+from stairpath.api.documents import packed, rules_from, shape_of, view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.core.visibility.rules import NO_TINT
 from stairpath.work import visibility
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["views"], responses=REFUSALS)
-
-
-def _text(column: npt.NDArray[np.generic], kind: str) -> str:
-    return base64.b64encode(column.astype(kind).tobytes()).decode()
 
 
 @router.post("/resolve")
@@ -45,10 +39,16 @@ def resolve_rules(project_id: str, wish: shapes.RulesWish) -> shapes.Seen:
             for line in seen.rules
         ],
         **found.counts(),
-        states=_text(found.state, "u1"),
-        reasons=_text(found.reason(), "<i2"),
-        tints=_text(found.tint, "<i4") if (found.tint != NO_TINT).any() else "",
+        states=packed(found.state, "u1"),
+        reasons=packed(found.reason(), "<i2"),
+        tints=packed(found.tint, "<i4") if (found.tint != NO_TINT).any() else "",
     )
+
+
+@router.get("/values/{what}")
+def list_values(project_id: str, what: Literal["system", "type", "class", "material"]) -> list[str]:
+    """What components of the building have for their system, type, class or material."""
+    return visibility.values_of(project_id, what)
 
 
 @router.post("/links", status_code=201)

@@ -14,7 +14,7 @@ from pydantic import TypeAdapter
 from stairpath.core.review.view import View
 from stairpath.core.visibility import spoken
 from stairpath.core.visibility.rules import Resolved, Rule, resolve, selected, simplified
-from stairpath.core.visibility.selectors import Selector, These
+from stairpath.core.visibility.selectors import Selector, These, What
 from stairpath.core.visibility.traits import ModelTraits, Traits, traits
 from stairpath.store import federations, kept, readings
 from stairpath.store.federations import ChangedError
@@ -111,6 +111,13 @@ def see(project_id: str, rules: Sequence[Rule]) -> Seen:
         for place, rule in enumerate(wanted)
     ]
     return Seen(rows.project.version, spoken.done(asked, rules[-1]) if rules else "", lines, found)
+
+
+def values_of(project_id: str, what: What) -> list[str]:
+    """The values that components of the building have of something, such as their systems, in order."""
+    with looking() as look:
+        _, asked = traits_of(look, project_id)
+    return sorted(value for value in asked.columns[what].values if value)
 
 
 def link(who: Who, project_id: str, view: View) -> str:

@@ -11,6 +11,7 @@ export const keys = {
   viewpoints: (id: string) => ["project", id, "viewpoints"] as const,
   walking: (id: string, body: string) => ["project", id, "walking", body] as const,
   walkRule: (id: string) => ["project", id, "walking rule"] as const,
+  errands: (id: string) => ["project", id, "errands"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
 };
 
@@ -116,6 +117,8 @@ function concerned(projectId: string, kind: string): readonly (readonly string[]
       return [["project", projectId, "walking"], keys.walkRule(projectId)];
     case "viewpoints":
       return [keys.viewpoints(projectId)];
+    case "errands":
+      return [keys.errands(projectId)];
     case "routes":
       return [keys.routes(projectId)];
     default:

@@ -9,6 +9,7 @@ import { useOpen } from "../open/useStage";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { tone } from "../theme";
 import { Trail } from "../trail/Trail";
+import { useFollowCut } from "./cutDrawing";
 import { Divider } from "./Divider";
 import { DrawingSigns } from "./DrawingSigns";
 import { type Drawing, sameDrawing, spokenDrawing } from "./drawing";
@@ -46,6 +47,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
     if (ready && last !== undefined) drawings.bring(last);
   }, [picked, ready, drawings]);
   useRoomForBoth();
+  useFollowCut(drawing, ready);
   return (
     <Box
       data-testid="beside"
@@ -99,9 +101,9 @@ function useRoomForBoth() {
 
 function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawings> }) {
   const { drawing, drawings } = props;
-  const { plans, elevations } = drawings;
+  const { plans, elevations, cuts } = drawings;
   const close = useBeside((s) => s.close);
-  const all = [...plans, ...elevations];
+  const all = [...plans, ...elevations, ...cuts];
   const at = all.findIndex((d) => sameDrawing(d, drawing));
   const option = (d: Drawing) => (
     <option key={spokenDrawing(d)} value={all.indexOf(d)}>
@@ -135,6 +137,7 @@ function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawi
           {elevations.map(option)}
           <option value="look">The way the stage looks</option>
         </optgroup>
+        {cuts.length > 0 && <optgroup label="Cuts">{cuts.map(option)}</optgroup>}
         {at < 0 && <option value="own">{spokenDrawing(drawing)}</option>}
       </NativeSelect>
       <Box sx={{ flex: 1 }} />

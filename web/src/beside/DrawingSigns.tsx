@@ -32,7 +32,7 @@ export function DrawingSigns({ drawing }: { drawing: Drawing }) {
       <defs>
         <WayUp />
       </defs>
-      {drawing.kind === "plan" ? (
+      {drawing.kind !== "elevation" && drawing.storey !== null ? (
         <OnPlan drawing={drawing} view={view} pose={pose} />
       ) : (
         <OnElevation view={view} pose={pose} />
@@ -47,7 +47,7 @@ function OnPlan({ drawing, view, pose }: { drawing: Drawing; view: View; pose: P
   const plan = useKeyPlan(Math.max(0, levelOf(federation, drawing)));
   const upDeg = looking(pose).bearingDeg;
   const sheet = useMemo(() => new Sheet(upDeg), [upDeg]);
-  if (!plan || plan.storey !== (drawing.kind === "plan" && drawing.storey)) return null;
+  if (!plan || drawing.kind === "elevation" || plan.storey !== drawing.storey) return null;
   const pxPerM = 1 / view.pixelM;
   const zero = view.pixelOf(new Vector3(0, 0, pose.target.z));
   const shift = `translate(${zero.x} ${zero.y})`;

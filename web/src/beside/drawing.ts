@@ -1,10 +1,12 @@
 import type { Federation, Shapes } from "../api/client";
 import type { Direction } from "../keyplan/directions";
 
-/** What a drawing beside the stage shows: a storey from above, or the building from a side. */
+/** What a drawing beside the stage shows: a storey from above, the building from a side, or what a cut leaves. */
 export type Drawing =
   | { kind: "plan"; storey: string }
-  | { kind: "elevation"; name: string; bearingDeg: number; tiltDeg: number };
+  | { kind: "elevation"; name: string; bearingDeg: number; tiltDeg: number }
+  /** A level cut is drawn as its storey is. */
+  | { kind: "cut"; cut: string; name: string; bearingDeg: number; tiltDeg: number; storey: string | null };
 
 export function sameDrawing(a: Drawing | null, b: Drawing | null): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
@@ -12,14 +14,15 @@ export function sameDrawing(a: Drawing | null, b: Drawing | null): boolean {
 
 /** A drawing's name as it stands on a sheet. */
 export function spokenDrawing(drawing: Drawing): string {
-  return drawing.kind === "plan" ? `Plan ${drawing.storey}` : drawing.name;
+  if (drawing.kind === "plan") return `Plan ${drawing.storey}`;
+  return drawing.kind === "cut" ? `Cut ${drawing.name}` : drawing.name;
 }
 
 /** The direction in which a drawing is looked at; a plan has `upDeg` up its sheet. */
 export function lookOf(drawing: Drawing, upDeg: number): Shapes["Look"] {
-  return drawing.kind === "plan"
-    ? { bearing_deg: upDeg, tilt_deg: 90 }
-    : { bearing_deg: drawing.bearingDeg, tilt_deg: drawing.tiltDeg };
+  if (drawing.kind === "plan") return { bearing_deg: upDeg, tilt_deg: 90 };
+  const { bearingDeg, tiltDeg } = drawing;
+  return { bearing_deg: Math.abs(tiltDeg) > 89.9 ? upDeg : bearingDeg, tilt_deg: tiltDeg };
 }
 
 /** A plan of each storey, the highest first, as a section of the building has them. */
@@ -42,7 +45,7 @@ export function elevationsOf(directions: readonly Direction[], frontDeg: number)
     }));
 }
 
-/** The level that a plan shows, or -1. */
+/** The level that a plan or a level cut shows, or -1. */
 export function levelOf(federation: Federation, drawing: Drawing): number {
-  return drawing.kind === "plan" ? federation.levels.findIndex((l) => l.name === drawing.storey) : -1;
+  return drawing.kind === "elevation" ? -1 : federation.levels.findIndex((l) => l.name === drawing.storey);
 }

@@ -8,11 +8,13 @@ import { keyPlanQuery, useDirections, useNorth } from "../keyplan/useInstrument"
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
 import { find } from "../open/numbering";
+import { type Cut, useSeen } from "../open/seen";
 import { pickedNow } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { fromShape, looking, type Pose } from "../stage/pose";
 import { announce } from "../trail/cause";
+import { drawingOf, ontoCut } from "./cutDrawing";
 import { type Drawing, elevationsOf, levelOf, lookOf, plansOf, spokenDrawing } from "./drawing";
 import { showDrawing, useBeside } from "./shown";
 
@@ -25,15 +27,21 @@ export function useDrawings() {
   const north = useNorth();
   const directions = useDirections();
   const frontDeg = useHabits((s) => s.frontDeg);
+  const planes = useSeen((s) => s.cuts);
   return useMemo(() => {
     const { open, close } = useBeside.getState();
     const { say } = useSession.getState();
     const plans = plansOf(federation);
+    const cuts = planes.flatMap((cut) => drawingOf(federation, cut) ?? []);
     const elevations = elevationsOf(directions, federation.building_north_deg + frontDeg);
 
     /** A framed pose, with the eye of a plan where the plan is cut. */
     const cutAt = async (drawing: Drawing, shape: PoseShape): Promise<Pose> => {
       const pose = fromShape(shape);
+      if (drawing.kind === "cut") {
+        const cut = useSeen.getState().cuts.find(({ id }) => id === drawing.cut);
+        return cut ? ontoCut(pose, cut, federation.origin_m) : pose;
+      }
       const level = federation.levels[levelOf(federation, drawing)];
       if (!level) return pose;
       const plan = await client.fetchQuery(keyPlanQuery(level.plan ?? ""));
@@ -55,7 +63,9 @@ export function useDrawings() {
         showDrawing(now, drawing, pose, atOnce);
       });
     const whole = (drawing: Drawing): Subject =>
-      drawing.kind === "plan" ? { kind: "storey", level: levelOf(federation, drawing) } : { kind: "all" };
+      levelOf(federation, drawing) < 0
+        ? { kind: "all" }
+        : { kind: "storey", level: levelOf(federation, drawing) };
     const planHere = (): Drawing | null => {
       const height = stage()?.pose.eye.z ?? 0;
       const name = federation.levels[levelAt(federation.levels, height)]?.name;
@@ -69,7 +79,13 @@ export function useDrawings() {
     return {
       plans,
       elevations,
+      cuts,
       show,
+      /** Show what a cut leaves beside the stage. */
+      showCut: (cut: Cut) => {
+        const drawing = drawingOf(federation, cut);
+        if (drawing) show(drawing);
+      },
       /** Put a plan of the storey one is on beside the stage, or put the drawing away. */
       toggle: () => {
         // A model without storeys still has its sides.
@@ -120,5 +136,5 @@ export function useDrawings() {
         showDrawing(now, drawing, pose);
       },
     };
-  }, [federation, stage, projectId, client, north, directions, frontDeg]);
+  }, [federation, stage, projectId, client, north, directions, frontDeg, planes]);
 }

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
+import { useDrawings } from "../beside/useDrawings";
 import { overStorey } from "../open/levels";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
@@ -10,12 +11,15 @@ import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
+import { SheetForm } from "./SheetForm";
 import { type Cut, flipped, isLevel } from "./shape";
 
 /** One cut: its name, what it goes through, and what can be done with it. */
 export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | undefined }) {
   const opened = useCutting((s) => s.opened === cut.id);
   const { name, off, shape } = cut;
+  const { showCut } = useDrawings();
+  const [drawing, setDrawing] = useState(false);
   return (
     <Box
       data-testid="cut"
@@ -70,10 +74,21 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
             turn over
           </Button>
         )}
+        {shape.kind !== "box" && (
+          <>
+            <Button variant="text" onClick={() => showCut(cut)}>
+              beside
+            </Button>
+            <Button variant="text" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
+              sheet
+            </Button>
+          </>
+        )}
         <Button variant="text" onClick={() => removeCut(cut.id)}>
           remove
         </Button>
       </Box>
+      {drawing && <SheetForm cut={cut} done={() => setDrawing(false)} />}
     </Box>
   );
 }

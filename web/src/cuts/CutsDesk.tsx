@@ -14,6 +14,7 @@ import { counted } from "../parts/words";
 import { tone } from "../theme";
 import { CutRow } from "./CutRow";
 import { useCutFaces } from "./faces";
+import { Sheets } from "./Sheets";
 import { STOREY_CUT_M, useCuts } from "./useCuts";
 
 /** The cuts of the view: those there are, and the ways to make one. */
@@ -46,6 +47,7 @@ export function CutsDesk() {
         </Button>
       )}
       <Whole />
+      <Sheets />
       <Ways />
     </Box>
   );

@@ -10,23 +10,27 @@ import { ComponentDesk } from "./ComponentDesk";
 const models = () => import("./ModelsDesk").then((m) => m.ModelsDesk);
 const cuts = () => import("../cuts/CutsDesk").then((m) => m.CutsDesk);
 const measures = () => import("../measures/MeasuresDesk").then((m) => m.MeasuresDesk);
+const findings = () => import("../findings/FindingsDesk").then((m) => m.FindingsDesk);
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
 const ModelsDesk = later(models);
 const CutsDesk = later(cuts);
 const MeasuresDesk = later(measures);
+const FindingsDesk = later(findings);
 const RoutesDesk = later(routes);
 const ViewpointsDesk = later(viewpoints);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
-  for (const load of [models, cuts, measures, routes, viewpoints]) void load().catch(() => undefined);
+  for (const load of [models, cuts, measures, findings, routes, viewpoints])
+    void load().catch(() => undefined);
 }
 
 const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["component", "Component"],
   ["cuts", "Cuts"],
   ["measures", "Measures"],
+  ["findings", "Findings"],
   ["viewpoints", "Viewpoints"],
   ["routes", "Routes"],
   ["models", "Models"],
@@ -36,6 +40,7 @@ const BODY: Record<DeskTask, () => ReactNode> = {
   component: () => <ComponentDesk />,
   cuts: () => <CutsDesk />,
   measures: () => <MeasuresDesk />,
+  findings: () => <FindingsDesk />,
   viewpoints: () => <ViewpointsDesk />,
   routes: () => <RoutesDesk />,
   models: () => <ModelsDesk />,

@@ -9,6 +9,11 @@ export function useMeasureActions(): readonly Action[] {
   return useMemo<readonly Action[]>(
     () => [
       { group: "Measure", name: "Measures", key: "g", run: () => useSession.getState().open("measures") },
+      {
+        group: "Measure",
+        name: "Findings: look for interference",
+        run: () => useSession.getState().open("findings"),
+      },
       { group: "Measure", name: "Measure a distance", key: "shift+g", run: takes.points },
       { group: "Measure", name: "Measure a chain of points", run: takes.chain },
       { group: "Measure", name: "Measure between two components", run: takes.between },

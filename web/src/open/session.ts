@@ -2,7 +2,7 @@ import { perProject } from "./perProject";
 
 export const NO_LEVEL = -1;
 
-export type DeskTask = "component" | "cuts" | "measures" | "viewpoints" | "routes" | "models";
+export type DeskTask = "component" | "cuts" | "measures" | "findings" | "viewpoints" | "routes" | "models";
 
 interface Session {
   task: DeskTask;

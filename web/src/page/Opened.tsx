@@ -1,10 +1,12 @@
 import { useEffect, useState } from "react";
 import { Vector3 } from "three";
+import { addCut } from "../cuts/cutting";
+import { spokenHeight } from "../cuts/shape";
 import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
 import { levelAt } from "../open/levels";
 import { useOpen } from "../open/useStage";
 import { Mark } from "../parts/Mark";
-import { closed, isOpened, type Pose } from "../stage/pose";
+import { closed, forward, isOpened, type Pose } from "../stage/pose";
 import { announce } from "../trail/cause";
 import { openedAt } from "./openedAt";
 
@@ -27,16 +29,26 @@ export function Opened() {
     view.gridLine.show({ tag: axis.tag, ends: [end(axis.ends[0]), end(axis.ends[1])] });
     return () => view.gridLine.show(null);
   }, [tag, federation, stage]);
-  if (!at) return null;
-  return (
-    <Mark
-      text={at.text}
-      act="Close it"
-      onAct={() => {
-        const view = stage();
-        announce("closed");
-        if (view) view.go(closed(view.seen));
-      }}
-    />
-  );
+  if (!at || !pose) return null;
+  const close = () => {
+    const view = stage();
+    announce("closed");
+    if (view) view.go(closed(view.seen));
+  };
+  // The cut is where the view was opened, and stays when one turns.
+  const cut = () => {
+    const sight = forward(pose);
+    const point = pose.eye.clone().addScaledVector(sight, pose.throughM);
+    const level = sight.z < -0.9999;
+    const point_m = point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0));
+    const height_m = point_m[2] ?? 0;
+    addCut({
+      name: level ? spokenHeight(federation, height_m) : at.axis ? `Grid ${at.axis.tag}` : "As it was opened",
+      shape: level
+        ? { kind: "plane", point_m: [0, 0, height_m], normal: [0, 0, 1] }
+        : { kind: "plane", point_m, normal: sight.negate().toArray() },
+    });
+    close();
+  };
+  return <Mark text={at.text} act="Close it" onAct={close} more={{ act: "Make it a cut", onAct: cut }} />;
 }

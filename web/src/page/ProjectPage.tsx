@@ -11,6 +11,7 @@ import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { CutsOnStage } from "../cuts/CutsOnStage";
 import { Desk, fetchDesks } from "../desk/Desk";
+import { FindingsOnStage } from "../findings/FindingsOnStage";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { MeasuresOnStage } from "../measures/MeasuresOnStage";
 import { endProject } from "../open/perProject";
@@ -143,6 +144,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <RouteOnStage />}
         {ready && <CutsOnStage />}
         {ready && <MeasuresOnStage />}
+        {ready && <FindingsOnStage />}
         {something && <Reasons />}
         <Notice />
         <Trouble />

@@ -4,7 +4,13 @@ import type { ReactNode } from "react";
 import { tone } from "../theme";
 
 /** Something unusual about the view, with the way out of it. */
-export function Mark(props: { text: ReactNode; act: string; onAct: () => void }) {
+export function Mark(props: {
+  text: ReactNode;
+  act: string;
+  onAct: () => void;
+  /** Something else that can be done about it. */
+  more?: { act: string; onAct: () => void };
+}) {
   return (
     <Box
       data-testid="stage-mark"
@@ -24,6 +30,11 @@ export function Mark(props: { text: ReactNode; act: string; onAct: () => void })
       <Button variant="text" onClick={props.onAct} sx={{ color: tone.here }}>
         {props.act}
       </Button>
+      {props.more && (
+        <Button variant="text" onClick={props.more.onAct} sx={{ color: tone.here }}>
+          {props.more.act}
+        </Button>
+      )}
     </Box>
   );
 }

@@ -9,7 +9,7 @@ import { orAloud, useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { Tick } from "../walk/Tick";
+import { Tick } from "../parts/Tick";
 
 type Rule = Shapes["WalkRule"];
 type Body = Shapes["WalkingBody"];

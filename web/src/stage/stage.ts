@@ -9,6 +9,7 @@ import type { Navigation } from "./gestures/navigation";
 import { CutFaces } from "./layers/cutFaces";
 import { Dimensions } from "./layers/dimensions";
 import { Figure } from "./layers/figure";
+import { FindingMarks } from "./layers/findingMarks";
 import { GridLine } from "./layers/gridLine";
 import { Outlines } from "./layers/outlines";
 import { PointMarks } from "./layers/pointMarks";
@@ -54,6 +55,7 @@ export class Stage {
   readonly outlines = new Outlines(() => this.ask());
   readonly marks = new PointMarks(() => this.ask());
   readonly cutFaces: CutFaces;
+  readonly findings = new FindingMarks(() => this.ask());
   readonly dimensions = new Dimensions(() => this.ask());
   readonly aiming: Aiming;
   private readonly renderer: Renderer;
@@ -93,6 +95,7 @@ export class Stage {
       this.figure,
       this.gridLine,
       this.outlines,
+      this.findings,
       this.dimensions,
       this.marks,
     ];

@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTools } from "../open/tools";
+import { Tick } from "../parts/Tick";
 import { face, tone } from "../theme";
 import { BodySelect } from "./BodySelect";
 import { StopLine } from "./StopLine";
-import { Tick } from "./Tick";
 import { jumpTool, throughTool } from "./tools";
 import { useWalk } from "./useWalk";
 import { useWalkState } from "./walkState";

@@ -1,0 +1,71 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { ErrandProgress } from "../errands/ErrandProgress";
+import { isBusy, isSheet, type SheetErrand } from "../errands/errand";
+import { useErrandActs, useErrands } from "../errands/useErrands";
+import { useOpen } from "../open/useStage";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { tone } from "../theme";
+
+const FORMS = ["svg", "pdf", "dxf"] as const;
+
+/** The sheets of the project: cuts drawn to scale, to be looked at and saved. */
+export function Sheets() {
+  const { data, error } = useErrands();
+  const sheets = data?.filter(isSheet) ?? [];
+  if (!sheets.length && !error) return null;
+  return (
+    <>
+      <DeskHeading>Sheets</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {sheets.map((sheet) => (
+        <Row key={sheet.id} sheet={sheet} />
+      ))}
+    </>
+  );
+}
+
+function Row({ sheet }: { sheet: SheetErrand }) {
+  const { federation } = useOpen();
+  const { again, remove, stop } = useErrandActs();
+  const address = (form: string) => `/api/errands/${sheet.id}/sheet/${form}`;
+  const busy = isBusy(sheet);
+  const old = sheet.made_for !== null && sheet.made_for !== federation.version && !busy;
+  return (
+    <Box
+      data-testid="sheet"
+      data-status={sheet.status}
+      sx={{ borderTop: `1px solid ${tone.line}`, py: 0.75 }}
+    >
+      <Box sx={{ fontWeight: 600, fontSize: 14, overflowWrap: "anywhere" }}>{sheet.name}</Box>
+      {sheet.status === "done" && (
+        <Box sx={{ fontSize: 12.5, color: tone.soft }}>
+          {sheet.message}, {sheet.author}
+        </Box>
+      )}
+      {old && (
+        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; draw it again.</Box>
+      )}
+      <ErrandProgress errand={sheet} />
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+        {sheet.made > 0 && (
+          <Button variant="text" component="a" href={address("svg")} target="_blank" rel="noreferrer">
+            look at it
+          </Button>
+        )}
+        {sheet.made > 0 &&
+          FORMS.map((form) => (
+            <Button key={form} variant="text" component="a" href={`${address(form)}?save=true`} download>
+              {form.toUpperCase()}
+            </Button>
+          ))}
+        <Button variant="text" onClick={() => void (busy ? stop(sheet.id) : again(sheet.id))}>
+          {busy ? "stop" : "draw again"}
+        </Button>
+        <Button variant="text" onClick={() => void remove(sheet.id, sheet.name)}>
+          delete
+        </Button>
+      </Box>
+    </Box>
+  );
+}

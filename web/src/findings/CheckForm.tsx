@@ -1,0 +1,90 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useState } from "react";
+import type { Shapes } from "../api/client";
+import { useErrandActs, useSystems } from "../errands/useErrands";
+import { useSession } from "../open/session";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { DeskHeading } from "../parts/desk";
+import { Tick } from "../parts/Tick";
+import { useLooked } from "./finding";
+import { choicesOf, groupOf, VISIBLE } from "./groups";
+import { Limits, usualLimits } from "./Limits";
+
+/** Asks for a check of one group against another. */
+export function CheckForm() {
+  const { federation } = useOpen();
+  const { ask } = useErrandActs();
+  const units = useUnits();
+  const say = useSession((s) => s.say);
+  const [sides, setSides] = useState<readonly [string, string]>(["", ""]);
+  const [limits, setLimits] = useState(usualLimits);
+  const [swings, setSwings] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const submit = async () => {
+    const [a, b] = sides.map((key) => groupOf(federation, key || VISIBLE));
+    if (!a || !b) return say("Nothing is picked; click components first, or choose another group.");
+    const typed = limits.read(units);
+    if (!typed) return say(limits.wrong(units));
+    setBusy(true);
+    const wish: Shapes["Check"] = { kind: "check", a, b, ...typed, together_m: 1, swings };
+    const id = await ask(`${a.called} and ${b.called}`.slice(0, 120), wish);
+    setBusy(false);
+    if (id) useLooked.setState({ opened: id, at: null });
+  };
+  return (
+    <Box
+      component="form"
+      data-testid="check-form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <DeskHeading>Look for interference</DeskHeading>
+      <Box sx={{ display: "grid", gap: 0.75, mb: 1 }}>
+        {(["Of", "and"] as const).map((word, k) => (
+          <Box key={word} sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
+            <Box sx={{ width: 24 }}>{word}</Box>
+            <Side
+              label={k ? "The other group" : "One group"}
+              value={sides[k] ?? ""}
+              set={(key) => setSides(k ? [sides[0], key] : [key, sides[1]])}
+            />
+          </Box>
+        ))}
+        <Limits limits={limits} set={setLimits} />
+        <Tick label="doors need room to swing" on={swings} set={setSwings} />
+      </Box>
+      <Button type="submit" variant="contained" disabled={busy || !sides[0] || !sides[1]}>
+        Look for it
+      </Button>
+    </Box>
+  );
+}
+
+function Side({ label, value, set }: { label: string; value: string; set: (key: string) => void }) {
+  const { federation } = useOpen();
+  const { data: systems } = useSystems();
+  return (
+    <NativeSelect
+      value={value}
+      inputProps={{ "aria-label": label }}
+      sx={{ fontSize: 13, flex: 1 }}
+      onChange={(event) => set(event.target.value)}
+    >
+      <option value="">choose ...</option>
+      {choicesOf(federation, systems ?? []).map(([heading, choices]) => (
+        <optgroup key={heading} label={heading}>
+          {choices.map((choice) => (
+            <option key={choice.key} value={choice.key}>
+              {choice.words}
+            </option>
+          ))}
+        </optgroup>
+      ))}
+    </NativeSelect>
+  );
+}

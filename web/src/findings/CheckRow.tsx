@@ -1,0 +1,115 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { ErrandProgress } from "../errands/ErrandProgress";
+import { type CheckErrand, isBusy } from "../errands/errand";
+import { useErrandActs, useFindings } from "../errands/useErrands";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { DeskNote } from "../parts/desk";
+import { NameField } from "../parts/NameField";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import { FindingRows } from "./FindingRows";
+import { useLooked } from "./finding";
+import { Limits, limitsOf } from "./Limits";
+
+/** One check: how far it is, what it came to, and its findings once it is open. */
+export function CheckRow({ check }: { check: CheckErrand }) {
+  const opened = useLooked((s) => s.opened === check.id);
+  const { federation } = useOpen();
+  const { again, remove, stop } = useErrandActs();
+  const { data, error } = useFindings(opened || check.made ? check.id : null, check.made);
+  const [editing, setEditing] = useState(false);
+  const busy = isBusy(check);
+  const old = check.made_for !== null && check.made_for !== federation.version && !busy;
+  return (
+    <Box
+      data-testid="check"
+      data-status={check.status}
+      sx={{ borderTop: `1px solid ${tone.line}`, py: 0.75 }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={opened}
+        onClick={() => useLooked.setState({ opened: opened ? null : check.id, at: null })}
+        sx={{
+          border: 0,
+          p: 0,
+          width: "100%",
+          minHeight: 28,
+          bgcolor: "transparent",
+          font: "inherit",
+          fontWeight: 600,
+          fontSize: 14,
+          color: opened ? tone.here : tone.ink,
+          textAlign: "left",
+          cursor: "pointer",
+          overflowWrap: "anywhere",
+        }}
+      >
+        {check.name}
+      </Box>
+      {data && (
+        <Box sx={{ fontSize: 13 }}>{data.count ? counted(data.count, "finding") : "nothing found"}</Box>
+      )}
+      {old && (
+        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; run it again.</Box>
+      )}
+      <ErrandProgress errand={check} />
+      {error && <DeskNote>{error.message}</DeskNote>}
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+        {busy ? (
+          <Button variant="text" onClick={() => void stop(check.id)}>
+            stop
+          </Button>
+        ) : (
+          <Button variant="text" onClick={() => void again(check.id)}>
+            run again
+          </Button>
+        )}
+        <Button variant="text" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+          rules
+        </Button>
+        <Button variant="text" onClick={() => void remove(check.id, check.name)}>
+          delete
+        </Button>
+      </Box>
+      {editing && <Rules check={check} done={() => setEditing(false)} />}
+      {opened && data && <FindingRows findings={data} check={check.name} />}
+    </Box>
+  );
+}
+
+/** The rules of a check, to be changed; it runs again with them. */
+function Rules({ check, done }: { check: CheckErrand; done: () => void }) {
+  const { again, rename } = useErrandActs();
+  const units = useUnits();
+  const [limits, setLimits] = useState(() => limitsOf(check.wish));
+  const read = limits.read(units);
+  return (
+    <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
+      <Box sx={{ fontSize: 12.5 }}>
+        {check.wish.a.called} and {check.wish.b.called}
+        {check.wish.swings && ", with the room that doors swing through"}
+      </Box>
+      <NameField
+        label="Name"
+        about="Name of the check"
+        value={check.name}
+        keep={(name) => void rename(check.id, name)}
+      />
+      <Limits limits={limits} set={setLimits} />
+      <Button
+        variant="outlined"
+        disabled={!read}
+        onClick={() => {
+          if (read) void again(check.id, { ...check.wish, ...read }).then((asked) => asked && done());
+        }}
+      >
+        Run it so
+      </Button>
+    </Box>
+  );
+}

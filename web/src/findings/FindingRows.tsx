@@ -1,0 +1,109 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { useUnits } from "../open/units";
+import { DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
+import { face, tone } from "../theme";
+import { type Finding, type Findings, partsOf, spokenWorst, useLooked } from "./finding";
+import { useLookAt } from "./useLookAt";
+
+const PAGE = 50;
+
+/** The findings of a check, the deepest first. */
+export function FindingRows({ findings, check }: { findings: Findings; check: string }) {
+  const [most, setMost] = useState(PAGE);
+  const left = Object.entries(findings.left_out);
+  return (
+    <Box>
+      <DeskNote>
+        {counted(findings.checked, "pair")} looked at, {findings.anew} of them measured in the last run.
+        {left.map(([why, count]) => ` ${count} left out: ${why}.`)}
+      </DeskNote>
+      {findings.findings.slice(0, most).map((finding, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: findings are numbered by their place
+        <Row key={at} finding={finding} at={at} findings={findings} check={check} />
+      ))}
+      {findings.findings.length > most && (
+        <Button variant="text" onClick={() => setMost(most + PAGE)}>
+          {findings.count - most} more
+        </Button>
+      )}
+      {findings.count > findings.findings.length && most >= findings.findings.length && (
+        <DeskNote>
+          The deepest {findings.findings.length} of {findings.count} are listed; ask for less to see the rest.
+        </DeskNote>
+      )}
+    </Box>
+  );
+}
+
+function Row(props: { finding: Finding; at: number; findings: Findings; check: string }) {
+  const { finding, at, findings, check } = props;
+  const units = useUnits();
+  const look = useLookAt(findings);
+  const on = useLooked((s) => s.at === at);
+  const { worst } = finding;
+  return (
+    <Box
+      data-testid="finding"
+      sx={{
+        borderTop: `1px solid ${tone.line}`,
+        borderLeft: `3px solid ${on ? tone.pick : "transparent"}`,
+        pl: 0.75,
+        py: 0.5,
+      }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-label={`Finding ${at + 1}: fit it`}
+        onClick={() => void look.frame(finding, at)}
+        sx={{
+          border: 0,
+          p: 0,
+          width: "100%",
+          bgcolor: "transparent",
+          font: "inherit",
+          color: tone.ink,
+          textAlign: "left",
+          cursor: "pointer",
+        }}
+      >
+        <Box sx={{ display: "flex", justifyContent: "space-between", fontSize: 13 }}>
+          <Box sx={{ fontWeight: 600 }}>
+            {at + 1} · {worst.kind === "overlap" ? "overlap" : "too near"}
+          </Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>{spokenWorst(finding, units)}</Box>
+        </Box>
+        {partsOf(findings, finding)
+          .slice(0, 4)
+          .map((part) => (
+            <Box key={`${part.model} ${part.global_id}`} sx={{ fontSize: 12.5 }}>
+              <Box component="span" sx={{ fontFamily: face.head, fontWeight: 600, color: tone.soft }}>
+                {part.discipline}
+              </Box>{" "}
+              {part.label}
+            </Box>
+          ))}
+        {finding.components.length > 4 && (
+          <Box sx={{ fontSize: 12.5 }}>and {finding.components.length - 4} more</Box>
+        )}
+        {worst.volume_m3 !== null && worst.volume_m3 > 0 && (
+          <Box sx={{ fontSize: 12, color: tone.soft }}>{units.volume(worst.volume_m3)} shared</Box>
+        )}
+      </Box>
+      <Box sx={{ display: "flex", columnGap: 1 }}>
+        <Button variant="text" onClick={() => void look.frame(finding, at)}>
+          fit
+        </Button>
+        <Button variant="text" onClick={() => void look.isolate(finding, at)}>
+          isolate
+        </Button>
+        <Button variant="text" onClick={() => void look.keep(finding, at, check)}>
+          keep as a viewpoint
+        </Button>
+      </Box>
+    </Box>
+  );
+}

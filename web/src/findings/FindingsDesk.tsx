@@ -1,0 +1,25 @@
+import Box from "@mui/material/Box";
+import { isCheck } from "../errands/errand";
+import { useErrands } from "../errands/useErrands";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { CheckForm } from "./CheckForm";
+import { CheckRow } from "./CheckRow";
+
+/** Where components overlap or come too near: the checks of the project and their findings. */
+export function FindingsDesk() {
+  const { data, error } = useErrands();
+  const checks = data?.filter(isCheck);
+  return (
+    <Box>
+      <CheckForm />
+      <DeskHeading>Checks</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {checks?.length === 0 && (
+        <DeskNote>None yet. A check is kept for everyone, with what it found.</DeskNote>
+      )}
+      {checks?.map((check) => (
+        <CheckRow key={check.id} check={check} />
+      ))}
+    </Box>
+  );
+}

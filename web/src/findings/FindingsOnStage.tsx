@@ -1,0 +1,25 @@
+import { useEffect } from "react";
+import { Vector3 } from "three";
+import { useErrands, useFindings } from "../errands/useErrands";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { useLooked } from "./finding";
+
+/** The findings of the check that is open, circled and numbered on the stage while its desk is. */
+export function FindingsOnStage() {
+  const { stage, federation } = useOpen();
+  const { opened, at } = useLooked();
+  const shown = useSession((s) => s.task === "findings" && !s.folded.desk);
+  const { data: errands } = useErrands();
+  const made = errands?.find((errand) => errand.id === opened)?.made ?? 0;
+  const { data } = useFindings(shown ? opened : null, made);
+  useEffect(() => {
+    const origin = new Vector3().fromArray(federation.origin_m);
+    const marks = shown && opened && made ? (data?.findings ?? []) : [];
+    stage()?.findings.show(
+      marks.map((finding) => new Vector3().fromArray(finding.at_m).sub(origin)),
+      at,
+    );
+  }, [stage, federation, shown, opened, made, data, at]);
+  return null;
+}

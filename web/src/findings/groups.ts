@@ -1,0 +1,61 @@
+import type { Federation, Shapes } from "../api/client";
+import { theseOf } from "../open/numbering";
+import { type Rule, useSeen } from "../open/seen";
+import { pickedNow, useSelection } from "../open/selection";
+import { counted } from "../parts/words";
+
+export type Group = Shapes["Check"]["a"];
+
+/** A choice of what one side of a check has. */
+export interface Choice {
+  key: string;
+  words: string;
+}
+
+export const PICKED = "picked";
+export const VISIBLE = "visible";
+export const ALL = "all";
+
+/** What a check can be about, under headings. */
+export function choicesOf(
+  federation: Federation,
+  systems: readonly string[],
+): readonly (readonly [string, readonly Choice[]])[] {
+  const used = new Set(federation.models.flatMap((m) => (m.stands ? m.discipline : [])));
+  return [
+    [
+      "Now",
+      [
+        { key: PICKED, words: "what is picked" },
+        { key: VISIBLE, words: "what is visible" },
+        { key: ALL, words: "everything" },
+      ],
+    ],
+    [
+      "Disciplines",
+      federation.disciplines.flatMap(({ code, name }, k) =>
+        used.has(k) ? [{ key: `discipline:${code}`, words: name }] : [],
+      ),
+    ],
+    ["Systems", systems.map((value) => ({ key: `system:${value}`, words: value }))],
+    ["Levels", federation.levels.map(({ name }) => ({ key: `level:${name}`, words: name }))],
+  ];
+}
+
+/** The group that a choice means now; null where nothing is picked. */
+export function groupOf(federation: Federation, key: string): Group | null {
+  if (key === PICKED) {
+    const { refs } = useSelection.getState();
+    if (!pickedNow().length) return null;
+    return { select: theseOf(refs), rules: [], called: counted(refs.length, "picked component") };
+  }
+  if (key === VISIBLE)
+    return { select: null, rules: useSeen.getState().rules as Rule[], called: "what was visible" };
+  if (key === ALL) return { select: { kind: "all" }, rules: [], called: "everything" };
+  const at = key.indexOf(":");
+  const [what, value] = [key.slice(0, at), key.slice(at + 1)];
+  if (what !== "discipline" && what !== "system" && what !== "level") return null;
+  const called =
+    what === "discipline" ? (federation.disciplines.find((d) => d.code === value)?.name ?? value) : value;
+  return { select: { kind: "of", what, value }, rules: [], called };
+}
