@@ -62,7 +62,7 @@ def test_a_cut_at_a_height_takes_away_what_is_above_and_fills_what_it_goes_throu
     row = cutting.get_by_test_id("cut")
     expect(row).to_contain_text("Level 00 + 1.20 m")
     # Four outer walls and the one between: 2 x 20 x 0.3 and 2 x 12 x 0.3, less their corners, and 9 x 0.2.
-    expect(cutting.get_by_test_id("cut-through")).to_have_text("goes through 5 components, 21.00 m²")
+    expect(cutting.get_by_test_id("cut-through")).to_have_text("goes through 5 components, 21.000 m²")
     # Of the wall that stood higher nothing is met any more; on the cut itself one meets its face.
     assert under(cutting, site, house, (5, 0.1, 7.4)) is None or under(cutting, site, house, (5, 0.1, 7.4))[2] <= 1.2
     assert under(cutting, site, house, (5, 0.15, 1.2)) == pytest.approx([5, 0.15, 1.2], abs=0.02)
@@ -104,7 +104,7 @@ def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
     expect(tab).to_have_text("Level 01 + 1.50 m")
     assert planes(cutting)[0] == pytest.approx([0, 0, 1, 5.5])
     field.fill("a lot")
-    expect(row).to_contain_text("a lot is not a number that can be used")
+    expect(row).to_contain_text("a lot is not a length; type one such as 2.5 m")
     tab.focus()
     cutting.keyboard.press("ArrowUp")
     expect(tab).to_have_text("Level 01 + 1.55 m")
@@ -233,3 +233,84 @@ def test_cuts_show_on_the_storey_board_and_on_the_key_plan(cutting: Page):
     cutting.keyboard.press("Shift+T")
     expect(cutting.get_by_test_id("cut-tab")).to_have_count(0)
     expect(cutting.get_by_test_id("reasons")).to_have_text("all shown")
+
+
+def test_a_plane_is_tilted_by_its_grip_by_keys_and_typed(cutting: Page):
+    cutting.get_by_label("Grid line to cut along").select_option(label="2")
+    cutting.get_by_label("Which way to look").select_option(index=1)
+    cutting.get_by_role("button", name="Cut along it").click()
+    filled(cutting)
+    row = cutting.get_by_test_id("cut")
+    facing, leaning = row.get_by_label("faces, \N{DEGREE SIGN} from north"), row.get_by_label("leans")
+    assert float(facing.input_value()) in (90, 270)
+    assert float(leaning.input_value()) == 0
+    before = planes(cutting)[0]
+    box = cutting.get_by_test_id("cut-grip").bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    cutting.mouse.move(x, y)
+    cutting.mouse.down()
+    cutting.mouse.move(x + 20, y, steps=4)
+    cutting.mouse.up()
+    filled(cutting)
+    after = planes(cutting)[0]
+    turn = np.degrees(np.arccos(np.clip(before[:3] @ after[:3], -1, 1)))
+    assert 3 < turn < 60
+    tab = cutting.get_by_test_id("cut-tab").first
+    tab.press("ArrowRight")
+    cutting.wait_for_function(f"before => JSON.stringify(({CLIPS})()) !== before", arg=str(after.tolist()))
+    leaning.fill("90")
+    leaning.press("Enter")
+    cutting.wait_for_function(f"() => Math.abs(({CLIPS})()[0][2] - 1) < 1e-9")
+    leaning.fill("120")
+    expect(row).to_contain_text("A plane leans by 90 degrees at most")
+
+
+def test_a_cut_is_dragged_on_the_key_plan(cutting: Page):
+    cutting.get_by_label("Grid line to cut along").select_option(label="2")
+    cutting.get_by_role("button", name="Cut along it").click()
+    filled(cutting)
+    before = planes(cutting)[0]
+    eye = pose_of(cutting)["eye_m"]
+    box = cutting.get_by_test_id("instrument").bounding_box()
+    assert box
+    # Somewhere on the line within the ring.
+    x, y = cutting.evaluate(
+        """() => {
+          const path = document.querySelector('[data-testid=cut-on-plan-grip]');
+          const ring = path.closest('svg').getBoundingClientRect();
+          const [cx, cy] = [ring.x + ring.width / 2, ring.y + ring.height / 2];
+          const places = Array.from({ length: 2001 }, (_, k) =>
+            path.getPointAtLength((path.getTotalLength() * k) / 2000).matrixTransform(path.getScreenCTM()));
+          const away = (p) => Math.hypot(p.x - cx, p.y - cy);
+          const at = places.reduce((best, p) => (away(p) < away(best) ? p : best));
+          return [at.x, at.y];
+        }"""
+    )
+    normal = before[:2]
+    cutting.mouse.move(x, y)
+    cutting.mouse.down()
+    cutting.mouse.move(x + 8 * normal[0], y - 8 * normal[1], steps=4)
+    cutting.mouse.up()
+    filled(cutting)
+    after = planes(cutting)[0]
+    assert after[:3] == pytest.approx(before[:3])
+    assert abs(after[3] - before[3]) > 0.2
+    assert pose_of(cutting)["eye_m"] == eye
+
+
+def test_a_room_is_opened_from_where_one_looks_and_a_box_is_drawn_between_two_corners(cutting: Page, site, house):
+    find(cutting, "0.01 West room 0")
+    wait_resting(cutting)
+    cutting.get_by_role("button", name="This room, opened from where I look").click()
+    row = cutting.get_by_test_id("cut")
+    expect(row).to_contain_text("Into 0.01 West room 0")
+    assert len(planes(cutting)) == 6
+    row.get_by_role("button", name="remove").click()
+    expect(row).to_have_count(0)
+    cutting.get_by_role("button", name="Box between two corners").click()
+    x, y, width, height = size_of(cutting)
+    for across, down in ((0.55, 0.8), (0.8, 0.7)):
+        cutting.mouse.click(x + across * width, y + down * height)
+    expect(row).to_contain_text("Box as drawn")
+    assert len(planes(cutting)) == 6

@@ -15,6 +15,8 @@ import { sheetAxes } from "./sheet";
 const TAG_PX = 9;
 /** An axis is drawn on an elevation that looks along it, as nearly as this. */
 const ALONG = 0.999;
+/** Levels are lines only where one looks level. */
+const LEVEL = 0.01;
 const MOST_BOXES = 200;
 
 /** What stands on the drawing beside the building itself: names, levels, the grid, and what is picked. */
@@ -99,17 +101,18 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
             </g>
           );
         })}
-      {federation.levels.map((level) => {
-        const { y } = view.pixelOf(pose.target.clone().setZ(level.elevation_m));
-        return (
-          <g key={level.name}>
-            <path d={`M0 ${y} H2000`} stroke={tone.soft} strokeWidth={0.7} strokeDasharray="3 4" />
-            <Words x={6} y={y - 4} anchor="start">
-              {`${level.name}  ${units.signed(level.elevation_m, 2)}`}
-            </Words>
-          </g>
-        );
-      })}
+      {Math.abs(into.z) < LEVEL &&
+        federation.levels.map((level) => {
+          const { y } = view.pixelOf(pose.target.clone().setZ(level.elevation_m));
+          return (
+            <g key={level.name}>
+              <path d={`M0 ${y} H2000`} stroke={tone.soft} strokeWidth={0.7} strokeDasharray="3 4" />
+              <Words x={6} y={y - 4} anchor="start">
+                {`${level.name}  ${units.signed(level.elevation_m, 2)}`}
+              </Words>
+            </g>
+          );
+        })}
     </g>
   );
 }

@@ -6,11 +6,13 @@ import { useDrawings } from "../beside/useDrawings";
 import { overStorey } from "../open/levels";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { DeskActs } from "../parts/desk";
 import { Figures } from "../parts/Figures";
 import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
+import { Facing } from "./Facing";
 import { SheetForm } from "./SheetForm";
 import { type Cut, flipped, isLevel } from "./shape";
 
@@ -57,9 +59,10 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
             keep={(wanted) => changeCut(cut.id, { name: wanted }, `named a cut ${wanted}`)}
           />
           <Sizes cut={cut} />
+          <Facing cut={cut} />
         </>
       )}
-      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+      <DeskActs>
         <Button
           variant="text"
           onClick={() => changeCut(cut.id, { off: !off }, `switched ${off ? "on" : "off"} the cut ${name}`)}
@@ -87,7 +90,7 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
         <Button variant="text" onClick={() => removeCut(cut.id)}>
           remove
         </Button>
-      </Box>
+      </DeskActs>
       {drawing && <SheetForm cut={cut} done={() => setDrawing(false)} />}
     </Box>
   );

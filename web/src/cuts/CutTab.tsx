@@ -5,12 +5,13 @@ import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import { anchorOn } from "./anchor";
 import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "./cutting";
-import { type Cut, isLevel, sidesOf, toMilli } from "./shape";
+import { type Cut, isLevel, sidesOf } from "./shape";
+import { draggedTo, type Held, leverOf, takeHold, tilted } from "./tabDrag";
 
-/** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
-const LEAST_PX = 4;
 const STEP_M = 0.05;
 const FINE_M = 0.01;
+const STEP_DEG = 5;
+const FINE_DEG = 1;
 const EDGE_PX = 8;
 const TAB_PX = 32;
 /** The side of a box that looks up. */
@@ -29,13 +30,7 @@ export function CutTab(props: {
   const { federation, stage, eye } = useOpen();
   const tab = useRef<HTMLButtonElement>(null);
   const anchor = useRef<Vector3 | null>(null);
-  const drag = useRef<{
-    x: number;
-    y: number;
-    from: Cut;
-    px: { x: number; y: number };
-    slope: number;
-  } | null>(null);
+  const drag = useRef<Held | null>(null);
   const latest = useRef({ normal, point });
   latest.current = { normal, point };
 
@@ -72,29 +67,16 @@ export function CutTab(props: {
     const view = stage();
     if (!view || !anchor.current || event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const at = view.main.pixelOf(anchor.current);
-    const to = view.main.pixelOf(anchor.current.clone().add(normal));
-    const px = { x: to.x - at.x, y: to.y - at.y };
-    const along = Math.hypot(px.x, px.y) < LEAST_PX;
-    const { pixelM } = view.main;
-    const perM =
-      view.pose.projection === "parallel" ? pixelM : pixelM * anchor.current.distanceTo(view.pose.eye);
-    drag.current = {
-      x: event.clientX,
-      y: event.clientY,
-      from: cut,
-      px: along ? { x: 0, y: -1 / perM } : px,
-      slope: along ? 1 / (perM * perM) : px.x * px.x + px.y * px.y,
-    };
+    const tilting = event.target instanceof Element && event.target.closest("[data-grip]") !== null;
+    const held = { cut, side, normal, anchor: anchor.current };
+    drag.current = takeHold(view.main, { x: event.clientX, y: event.clientY }, held, tilting);
     useCutting.setState({ opened: cut.id });
     useSession.getState().open("cuts");
   };
   const move = (event: PointerEvent<HTMLButtonElement>) => {
-    const held = drag.current;
-    if (!held) return;
-    const [x, y] = [event.clientX - held.x, event.clientY - held.y];
-    const by = toMilli((x * held.px.x + y * held.px.y) / held.slope);
-    useCutting.setState({ dragged: carriedTo(federation, held.from, side, by) });
+    if (!drag.current) return;
+    const at = { x: event.clientX, y: event.clientY };
+    useCutting.setState({ dragged: draggedTo(federation, drag.current, at) });
   };
   const end = (keep: boolean) => {
     if (!drag.current) return;
@@ -105,11 +87,20 @@ export function CutTab(props: {
   const key = (event: KeyboardEvent) => {
     if (event.key === "Escape") return end(false);
     const way = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
-    if (!way) return;
+    const tilt = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    const view = stage();
+    if (!(way || tilt) || !view) return;
     event.preventDefault();
     event.stopPropagation();
+    if (tilt) {
+      if (!leans || !anchor.current) return;
+      const by = { normal, lever: leverOf(view.main, anchor.current, normal), about: anchor.current };
+      return keepMoved(tilted(federation, cut, by, tilt * (event.shiftKey ? FINE_DEG : STEP_DEG)));
+    }
     keepMoved(carriedTo(federation, cut, side, way * (event.shiftKey ? FINE_M : STEP_M)));
   };
+  // The second side of a band turns with its first.
+  const leans = cut.shape.kind !== "box" && side === 0;
   const several = sidesOf(cut.shape).length > 1;
   // Of several, the side that looks up carries the name.
   const named = cut.shape.kind === "box" ? TOP : 0;
@@ -119,7 +110,7 @@ export function CutTab(props: {
       type="button"
       data-testid="cut-tab"
       data-side={side}
-      aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or arrow up and down`}
+      aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or arrow up and down${leans ? "; drag its grip to tilt it, or arrow left and right" : ""}`}
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={() => end(true)}
@@ -151,6 +142,12 @@ export function CutTab(props: {
             strokeWidth={1.6}
             fill="none"
           />
+          {leans && (
+            <g data-grip="" data-testid="cut-grip" style={{ cursor: "grab" }}>
+              <circle cx={0} cy={-26} r={16} fill="transparent" />
+              <circle cx={0} cy={-26} r={6} fill={tone.paper} stroke={tone.ink} strokeWidth={2} />
+            </g>
+          )}
         </g>
       </svg>
       {side === named && (

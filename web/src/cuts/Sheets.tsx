@@ -4,7 +4,7 @@ import { ErrandProgress } from "../errands/ErrandProgress";
 import { isBusy, isSheet, type SheetErrand } from "../errands/errand";
 import { useErrandActs, useErrands } from "../errands/useErrands";
 import { useOpen } from "../open/useStage";
-import { DeskHeading, DeskNote } from "../parts/desk";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../theme";
 
 const FORMS = ["svg", "pdf", "dxf"] as const;
@@ -47,7 +47,7 @@ function Row({ sheet }: { sheet: SheetErrand }) {
         <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; draw it again.</Box>
       )}
       <ErrandProgress errand={sheet} />
-      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+      <DeskActs>
         {sheet.made > 0 && (
           <Button variant="text" component="a" href={address("svg")} target="_blank" rel="noreferrer">
             look at it
@@ -65,7 +65,7 @@ function Row({ sheet }: { sheet: SheetErrand }) {
         <Button variant="text" onClick={() => void remove(sheet.id, sheet.name)}>
           delete
         </Button>
-      </Box>
+      </DeskActs>
     </Box>
   );
 }

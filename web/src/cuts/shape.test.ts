@@ -3,7 +3,18 @@ import { describe, expect, test } from "vitest";
 import { federationOf } from "../open/testFederation";
 import { anchorOn } from "./anchor";
 import { withDragged } from "./cutting";
-import { type CutShape, clipOf, flipped, isLevel, moved, sidesOf, spokenHeight } from "./shape";
+import {
+  type CutShape,
+  clipOf,
+  facingOf,
+  flipped,
+  isLevel,
+  moved,
+  normalOf,
+  sidesOf,
+  spokenHeight,
+  turnedTo,
+} from "./shape";
 
 const PLANE: CutShape = { kind: "plane", point_m: [0, 0, 3], normal: [0, 0, 2] };
 const BAND: CutShape = { kind: "band", point_m: [0, 0, 3], normal: [0, 0, 1], thick_m: 0.5 };
@@ -101,4 +112,24 @@ test("a tab stands beside the middle of the view where the plane is near the bui
   expect(anchorOn(plane, bounds, sheet, 1).toArray()).toEqual([3, 5, 4]);
   const away = { ...sheet, rayAtPixel: () => new Ray(new Vector3(0, 0, 50), new Vector3(0, 1, 0)) };
   expect(anchorOn(plane, bounds, away).toArray()).toEqual([5, 5, 4]);
+});
+
+test("a plane faces and leans as it is typed, and its normal says the same again", () => {
+  expect(facingOf([0, 0, 1], 30)).toEqual({ facingDeg: 0, leanDeg: 90 });
+  expect(normalOf({ facingDeg: 90, leanDeg: 0 }, 0)).toEqual([1, 0, 0]);
+  expect(normalOf({ facingDeg: 0, leanDeg: -90 }, 0)).toEqual([0, 0, -1]);
+  for (const wanted of [
+    { facingDeg: 12, leanDeg: 35 },
+    { facingDeg: 350, leanDeg: -60 },
+  ]) {
+    const back = facingOf(normalOf(wanted, 77), 77);
+    expect(back.facingDeg).toBeCloseTo(wanted.facingDeg);
+    expect(back.leanDeg).toBeCloseTo(wanted.leanDeg);
+  }
+  expect(turnedTo(BAND, [1, 0, 0], [1, 2, 3])).toMatchObject({
+    normal: [1, 0, 0],
+    point_m: [1, 2, 3],
+    thick_m: 0.5,
+  });
+  expect(turnedTo(BOX, [1, 0, 0], [1, 2, 3])).toBe(BOX);
 });

@@ -90,6 +90,34 @@ export function moved(shape: CutShape, side: number, by: number): CutShape {
     : { ...shape, thick_m };
 }
 
+/** A plane or a band turned about a point of its plane, so that it faces another way; a box stays as it is. */
+export function turnedTo(shape: CutShape, normal: readonly number[], about_m: readonly number[]): CutShape {
+  return shape.kind === "box" ? shape : { ...shape, normal: [...normal], point_m: [...about_m] };
+}
+
+const DEG = 180 / Math.PI;
+
+/** Which way a normal faces, clockwise from a north, and how far it leans from upright: 90 degrees is level, facing up. */
+export function facingOf(
+  normal: readonly number[],
+  northDeg: number,
+): { facingDeg: number; leanDeg: number } {
+  const [x = 0, y = 0, z = 0] = normal;
+  const facing = Math.hypot(x, y) < 1e-9 ? 0 : Math.atan2(x, y) * DEG - northDeg;
+  return {
+    facingDeg: ((facing % 360) + 360) % 360,
+    leanDeg: Math.atan2(z, Math.hypot(x, y)) * DEG,
+  };
+}
+
+/** The normal that faces so. */
+export function normalOf({ facingDeg, leanDeg }: ReturnType<typeof facingOf>, northDeg: number): number[] {
+  const [turn, lean] = [(facingDeg + northDeg) / DEG, leanDeg / DEG];
+  return [Math.sin(turn) * Math.cos(lean), Math.cos(turn) * Math.cos(lean), Math.sin(lean)].map(
+    (c) => Math.round(c * 1e12) / 1e12,
+  );
+}
+
 /** A plane or a band seen from its other side; a box has none. */
 export function flipped(shape: CutShape): CutShape {
   if (shape.kind === "box") return shape;

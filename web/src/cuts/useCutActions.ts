@@ -23,6 +23,7 @@ export function useCutActions(): readonly Action[] {
       { group: "Cut", name: "Cut square to this view", run: opening(cuts.facing) },
       { group: "Cut", name: "Cut along a face", run: opening(cuts.face) },
       { group: "Cut", name: "Cut through three points", run: opening(cuts.points) },
+      { group: "Cut", name: "Cut box between two corners", run: opening(cuts.drawn) },
       { group: "Cut", name: "Cut box around what is picked", run: opening(cuts.aroundPicked) },
       {
         group: "Cut",

@@ -6,8 +6,9 @@ import { orAloud, useSession } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { forward } from "../stage/pose";
+import { boxBetween, openedTowards } from "./boxes";
 import { addCut } from "./cutting";
-import { spokenHeight, toMilli } from "./shape";
+import { type CutShape, spokenHeight, toMilli } from "./shape";
 
 export const STOREY_CUT_M = 1.2;
 const VOID_FROM_M = 2.4;
@@ -30,14 +31,14 @@ export function useCuts() {
     const elevation = (at: number) => federation.levels[at]?.elevation_m ?? 0;
     const plane = (name: string, point: Vector3, normal: Vector3) =>
       addCut({ name, shape: { kind: "plane", point_m: there(point), normal: normal.toArray() } });
-    const box = (name: string, wish: BoxWish) =>
+    const box = (name: string, wish: BoxWish, change: (shape: CutShape) => CutShape = (shape) => shape) =>
       orAloud(async () => {
         const path = { project_id: projectId };
         const body = { margin_m: MARGIN_M, ...wish };
         const shape = await taken(
           api.POST("/api/projects/{project_id}/cuts/box", { params: { path }, body }),
         );
-        addCut({ name, shape: { ...shape, kind: "box" } });
+        addCut({ name, shape: change({ ...shape, kind: "box" }) });
       });
     return {
       /** At a height above a storey. */
@@ -51,13 +52,13 @@ export function useCuts() {
           shape: { kind: "band", point_m: [0, 0, top], normal: [0, 0, 1], thick_m },
         });
       },
-      /** Along a grid line, seen from the side that one is on. */
-      grid: (axis: Axis) =>
+      /** Along a grid line, seen from the side that one is on, or looking along a bearing. */
+      grid: (axis: Axis, lookingDeg: number | null = null) =>
         orAloud(async () => {
           const view = stage();
           if (!view) return;
           const { x, y } = forward(view.pose);
-          const bearing_deg = (Math.atan2(x, y) * 180) / Math.PI;
+          const bearing_deg = lookingDeg ?? (Math.atan2(x, y) * 180) / Math.PI;
           const look = await taken(
             api.POST("/api/camera/axis", { body: { ends_m: axis.ends, bearing_deg } }),
           );
@@ -118,6 +119,35 @@ export function useCuts() {
       aroundRoom: (room: number) => {
         const { number = "", name = "" } = federation.rooms[room] ?? {};
         void box(`Box around ${`${number} ${name}`.trim()}`, { room });
+      },
+      /** A room without what stands between it and the eye: its wall, or the floor above it. */
+      openRoom: (room: number) => {
+        const view = stage();
+        const { number = "", name = "" } = federation.rooms[room] ?? {};
+        void box(`Into ${`${number} ${name}`.trim()}`, { room }, (shape) =>
+          view ? openedTowards(shape, forward(view.pose).toArray()) : shape,
+        );
+      },
+      /** A box between two corners that are clicked, as high as the storey. */
+      drawn: () => {
+        let first: Vector3 | null = null;
+        const prompt = "Click two opposite corners of the box on plan; it is as high as the storey.";
+        useTools.getState().take(
+          pointTool({ name: "cut box", prompt, exact: true }, ({ point }) => {
+            if (!first) {
+              first = point;
+              say("One corner; click the opposite one.");
+              return "more";
+            }
+            const shape = boxBetween(federation, there(first), there(point));
+            if (!shape) {
+              say("The two corners lie in one line; click one farther aside.");
+              return "more";
+            }
+            addCut({ name: "Box as drawn", shape });
+            return "done";
+          }),
+        );
       },
       aroundStorey: (at: number) =>
         void box(`Box around ${federation.levels[at]?.name ?? ""}`, { level: at }),

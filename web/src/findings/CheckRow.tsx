@@ -6,7 +6,7 @@ import { type CheckErrand, isBusy } from "../errands/errand";
 import { useErrandActs, useFindings } from "../errands/useErrands";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { DeskNote } from "../parts/desk";
+import { DeskActs, DeskNote } from "../parts/desk";
 import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
@@ -59,7 +59,7 @@ export function CheckRow({ check }: { check: CheckErrand }) {
       )}
       <ErrandProgress errand={check} />
       {error && <DeskNote>{error.message}</DeskNote>}
-      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+      <DeskActs>
         {busy ? (
           <Button variant="text" onClick={() => void stop(check.id)}>
             stop
@@ -75,7 +75,7 @@ export function CheckRow({ check }: { check: CheckErrand }) {
         <Button variant="text" onClick={() => void remove(check.id, check.name)}>
           delete
         </Button>
-      </Box>
+      </DeskActs>
       {editing && <Rules check={check} done={() => setEditing(false)} />}
       {opened && data && <FindingRows findings={data} check={check.name} />}
     </Box>

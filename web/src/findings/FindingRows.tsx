@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useUnits } from "../open/units";
-import { DeskNote } from "../parts/desk";
+import { DeskActs, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { face, tone } from "../theme";
 import { type Finding, type Findings, partsOf, spokenWorst, useLooked } from "./finding";
@@ -93,7 +93,7 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: s
           <Box sx={{ fontSize: 12, color: tone.soft }}>{units.volume(worst.volume_m3)} shared</Box>
         )}
       </Box>
-      <Box sx={{ display: "flex", columnGap: 1 }}>
+      <DeskActs>
         <Button variant="text" onClick={() => void look.frame(finding, at)}>
           fit
         </Button>
@@ -103,7 +103,7 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: s
         <Button variant="text" onClick={() => void look.keep(finding, at, check)}>
           keep as a viewpoint
         </Button>
-      </Box>
+      </DeskActs>
     </Box>
   );
 }

@@ -10,6 +10,7 @@ import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { DeskActs } from "../parts/desk";
 import { NameField } from "../parts/NameField";
 import { face, tone } from "../theme";
 import { CALLED, full, read } from "./figures";
@@ -223,7 +224,7 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
     }
   };
   return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1 }}>
+    <DeskActs>
       <Button variant="text" disabled={!points.length && !components.length} onClick={look}>
         look at it
       </Button>
@@ -233,6 +234,6 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
       <Button variant="text" onClick={() => removeMeasure(measure.id)}>
         delete
       </Button>
-    </Box>
+    </DeskActs>
   );
 }

@@ -24,6 +24,15 @@ export function DeskHeading({ children }: { children: ReactNode }) {
 }
 
 /** What a task says where there is nothing to show, and how it is used. */
+/** What can be done with something, in a row that goes on in the next line where there is no room. */
+export function DeskActs({ children }: { children: ReactNode }) {
+  return (
+    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1.5, "& .MuiButton-text": { ml: 0 } }}>
+      {children}
+    </Box>
+  );
+}
+
 export function DeskNote({ children }: { children: ReactNode }) {
   return <Box sx={{ color: tone.soft, fontSize: 13, lineHeight: 1.45 }}>{children}</Box>;
 }
