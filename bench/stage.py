@@ -71,6 +71,29 @@ _TOGGLE = """async (count) => {
   const after = [stage.drawInfo.geometries, stage.drawInfo.calls];
   return [times, before.join() === after.join()];
 }"""
+# Draws frames with a plane through the middle of the building: where it is, or carried on before each.
+_CUT = """async ([count, step]) => {
+  const stage = window.stairpathStage, { building } = stage;
+  const { Clips } = window.stairpathOpen.clips;
+  const { min, max } = building.bounds;
+  const gl = stage.canvas.getContext('webgl2');
+  const pixel = new Uint8Array(4);
+  stage.setEdges(false);
+  let at = (min.z + max.z) / 2;
+  const up = max.clone().set(0, 0, 1);
+  building.setClips(new Clips([{ normal: up, at }]));
+  const times = [];
+  for (let i = 0; i < count; i++) {
+    const start = performance.now();
+    if (step) building.setClips(new Clips([{ normal: up, at: (at += i % 2 ? step : -step) }]));
+    stage.draw();
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+    times.push(performance.now() - start);
+    if (i % 4 === 0) await new Promise((done) => setTimeout(done));
+  }
+  building.setClips(new Clips());
+  return times;
+}"""
 _BARE = "async ([count, places]) => window.timeBare(count, places)"
 Places = list[list[list[float]]]
 """Eye, target and up of each frame."""
@@ -158,6 +181,8 @@ def measure(url: str) -> list[Measure]:
     orbits: list[float] = []
     bare_orbits: list[float] = []
     toggled: list[float] = []
+    dragged: list[float] = []
+    cut: list[float] = []
     try:
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
@@ -186,6 +211,8 @@ def measure(url: str) -> list[Measure]:
                 if not texels_only:
                     raise RuntimeError("hiding a level changed geometry or draw calls")
                 toggled += times[_WARM:]
+                dragged += page.evaluate(_CUT, [_FRAMES, 0.05])[_WARM:]
+                cut += page.evaluate(_CUT, [_FRAMES, 0.0])[_WARM:]
                 for turn_deg in (3.0, -3.0):
                     times, places = _times(page, edges=False, turn_deg=turn_deg)
                     orbits += times
@@ -232,6 +259,16 @@ def measure(url: str) -> list[Measure]:
             1.2,
             f"median of {len(toggled)}: from the states of all components to the pixel of the frame that shows them, edges "
             "off, against a frame that changes nothing. Geometries and draw calls are the same before and after.",
+        ),
+        Measure(
+            "A frame while a plane is dragged",
+            middle(dragged),
+            middle(plain),
+            "ms",
+            1.1,
+            f"median of {len(dragged)}: a level plane through the middle of the building carried on by 5 cm before each frame, "
+            f"edges off, against a frame that nothing cuts. With the plane at rest, by the stage's own means, "
+            f"{middle(cut):,.1f} ms.",
         ),
         Measure("A frame while orbiting", middle(orbits), middle(bare_orbits), "ms", 1.15, orbit_how),
         Measure("A step of walking, of its sixtieth of a second", step_ms, 1000.0 / 60.0, "ms", 0.05, walk_how),

@@ -8,6 +8,7 @@ import xml.etree.ElementTree as ET
 import ezdxf
 import pytest
 
+from stairpath.core.apart import CancelledError
 from stairpath.store import kept
 from stairpath.store.database import transaction
 from stairpath.work import chores, errands
@@ -153,7 +154,7 @@ def test_one_that_runs_is_stopped_in_the_middle(client, house, monkeypatch):
         client.post(f"/api/errands/{errand_id}/stop")
         monkeypatch.setattr(errands, "_TELL_EVERY_S", 0.0)
         assert cancelled()
-        raise errands.CancelledError("It was cancelled.")
+        raise CancelledError("It was cancelled.")
 
     monkeypatch.setattr(errands, "run_apart", apart)
     errands.run(errand)

@@ -39,7 +39,7 @@ class House:
     def __init__(self, north_deg=0.0, **bodies):
         self.north_deg = north_deg
         self.bodies = {key: of(mesh) for key, mesh in bodies.items()}
-        self.gaps = (None, None)
+        self.gaps: tuple[Gap | None, Gap | None] = (None, None)
 
     def body(self, ref):
         return self.bodies[ref.global_id]
@@ -127,10 +127,10 @@ def test_no_two_points_of_two_lines_are_nearer_than_those_found(one, other):
     a, b = between_lines(one, other)
     share = np.linspace(0, 1, 21)[:, None]
     there = one[0] + share * (one[1] - one[0]), other[0] + share * (other[1] - other[0])
-    least = np.linalg.norm(there[0][:, None] - there[1][None], axis=2).min()
+    least = float(np.linalg.norm(there[0][:, None] - there[1][None], axis=2).min())
     assert np.linalg.norm(a - b) <= least + 1e-9
     for point, line in ((a, one), (b, other)):
-        way, length = line[1] - line[0], np.linalg.norm(line[1] - line[0])
+        way, length = line[1] - line[0], float(np.linalg.norm(line[1] - line[0]))
         assert np.linalg.norm(np.cross(point - line[0], way)) <= 1e-6 * max(1, length)
 
 
@@ -170,7 +170,7 @@ def test_a_chain_has_a_sum_and_each_leg_its_own_figure():
     found = figures_of(PointsMeasure(((0, 0, 0), (3, 0, 0), (3, 4, 0))), House())
     assert found.figures[0].name == "sum"
     assert found.figures[0].value == pytest.approx(7)
-    assert [found.figures[d.figure].value for d in found.dimensions] == pytest.approx([3, 4])
+    assert [found.figures[d.figure or 0].value for d in found.dimensions] == pytest.approx([3, 4])
     assert values(found)["ends_distance"] == pytest.approx(5)
 
 

@@ -3,11 +3,13 @@ import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
 import { useStageNews } from "../open/useStage";
+import { Clips } from "../stage/clips";
 import { trails } from "../trail/trail";
 import { useWalkState } from "../walk/walkState";
 
-/** What is open, as the page knows it, for checks against the core. */
+/** What is open, as the page knows it, for checks against the core, and what benches cut the stage with. */
 const open = {
+  clips: { Clips },
   seen: () => useSeen.getState(),
   picked: () => useSelection.getState().picked,
   trail: (kind: keyof typeof trails = "stage") => trails[kind].getState(),

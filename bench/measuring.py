@@ -1,0 +1,159 @@
+"""Distances and interference, against well-known libraries on the same components."""
+
+from __future__ import annotations
+
+import tempfile
+import time
+from pathlib import Path
+
+import ifcopenshell
+import ifcopenshell.geom
+import numpy as np
+import trimesh
+
+from bench.generated import federation
+from bench.measure import Measure, middle
+from stairpath.core.measuring.body import body
+from stairpath.core.measuring.distance import between
+from stairpath.core.measuring.interference import Interference, interference
+from stairpath.core.measuring.leaving import Kin
+from stairpath.core.measuring.things import Things
+from tests.samples import Sample
+
+_RUNS = 3
+_AROUND = 158
+_SIZES = (5_000, 10_000, 20_000)
+_SAME = 1_500
+
+
+def _distance() -> Measure:
+    """Two dented balls of 50,000 triangles, a part of a metre apart."""
+    one = trimesh.creation.uv_sphere(1.0, count=[_AROUND, _AROUND])
+    other = trimesh.creation.uv_sphere(0.7, count=[_AROUND, _AROUND])
+    rng = np.random.default_rng(3)
+    for mesh, at in ((one, [0, 0, 0]), (other, [1.6, 1.1, 0.9])):
+        dented = mesh.vertices * (1 - 0.02 * rng.random((len(mesh.vertices), 1)))
+        mesh.vertices = dented + at
+    ours, reference = [], []
+    apart, near = 0.0, 0.0
+    a = body(np.asarray(one.vertices, dtype=np.float64), one.faces)
+    b = body(np.asarray(other.vertices, dtype=np.float64), other.faces)
+    between(a, b)
+    for _ in range(_RUNS):
+        a = body(np.asarray(one.vertices, dtype=np.float64), one.faces)
+        b = body(np.asarray(other.vertices, dtype=np.float64), other.faces)
+        started = time.perf_counter()
+        found = between(a, b)
+        ours.append(1000 * (time.perf_counter() - started))
+        if found is None:
+            raise RuntimeError("there is always a distance")
+        near = found.distance_m
+        fresh = [trimesh.Trimesh(m.vertices, m.faces, process=False) for m in (one, other)]
+        started = time.perf_counter()
+        apart = min(float(trimesh.proximity.closest_point(to, of.vertices)[1].min()) for to, of in (fresh, fresh[::-1]))
+        reference.append(1000 * (time.perf_counter() - started))
+    # A corner of one is as near to the other as two edges are, or a little farther.
+    if not apart - 1e-3 < near <= apart + 1e-9:
+        raise RuntimeError(f"{near} m apart, by trimesh {apart} m")
+    how = (
+        f"median of {_RUNS} runs in turn: two dented balls of {len(one.faces):,} triangles each, search trees included, against "
+        "trimesh's proximity query of the corners of each to the other. Between two edges the distance may be less than from "
+        f"any corner: {near * 1000:.4f} mm here, {apart * 1000:.4f} mm by corners."
+    )
+    return Measure(
+        "The distance of two components of 50,000 triangles", middle(ours), middle(reference), "ms", 0.05, how
+    )
+
+
+def _check(count: int) -> tuple[float, Interference]:
+    """Seconds to find what of so many components interferes with as many others, on the same ground."""
+    one, other = federation(count, 1, 1.1), federation(count, 2, 1.1)
+    things = Things([one, other], np.zeros(3))
+    kin = [Kin("M", str(k), "IfcBuildingElementProxy") for k in range(2 * count)]
+    first = np.arange(2 * count) < count
+    started = time.perf_counter()
+    found = interference(things, kin, first, ~first)
+    return time.perf_counter() - started, found
+
+
+def _growth() -> Measure:
+    """How the time grows with the number of components, for pairs as close together."""
+    _check(500)
+    runs = {count: _check(count) for count in _SIZES}
+    small, large = runs[_SIZES[0]], runs[_SIZES[-1]]
+    per_pair = [seconds / found.checked * 1e6 for seconds, found in runs.values()]
+    told = ", ".join(
+        f"{count:,}: {seconds:.1f} s for {found.checked:,} pairs and {len(found.findings):,} findings"
+        for count, (seconds, found) in runs.items()
+    )
+    how = (
+        f"two disciplines of as many made-up components each, once: {told}. The reference is four times the time of "
+        f"{_SIZES[0]:,}; linear growth is 1, and a little more is the edge of the building's share. "
+        f"{per_pair[0]:.0f} to {per_pair[-1]:.0f} µs a pair."
+    )
+    return Measure("Interference of four times the components", large[0], 4 * small[0], "s", 1.2, how)
+
+
+def _boxes(path: Path, seed: int) -> None:
+    """A file of boxes about a jittered grid."""
+    rng = np.random.default_rng(seed)
+    sample = Sample()
+    storey = sample.storey("Level 00", 0.0)
+    side = int(np.ceil(_SAME ** (1 / 3)))
+    for k in range(_SAME):
+        at = np.array(np.unravel_index(k, (side, side, side))) * 1.1 + rng.uniform(-0.3, 0.3, 3)
+        sample.box(storey, at.tolist(), rng.uniform(0.3, 0.7, 3).tolist(), "IfcBuildingElementProxy", Name=str(k))
+    path.write_bytes(sample.content())
+
+
+def _same_pairs() -> Measure:
+    """The same boxes by ifcopenshell's own tree, and whether both find the same pairs."""
+    from stairpath.core.federation.federate import federate
+    from stairpath.core.federation.outline import outline
+    from stairpath.core.federation.placed import all_placed
+    from stairpath.core.reading.apart import read_many
+    from stairpath.core.reading.model import ModelReading
+
+    with tempfile.TemporaryDirectory() as folder:
+        paths = [Path(folder) / f"{name}.ifc" for name in ("A", "B")]
+        for seed, path in enumerate(paths):
+            _boxes(path, seed)
+        tree = ifcopenshell.geom.tree()
+        settings = ifcopenshell.geom.settings()
+        sets = []
+        for path in paths:
+            file = ifcopenshell.open(str(path))
+            iterator = ifcopenshell.geom.iterator(settings, file, 2)
+            tree.add_iterator(iterator)
+            sets.append((file, list(file.by_type("IfcBuildingElementProxy"))))
+        ours, reference = [], []
+        readings = [r for r in read_many([(p.name, p.read_bytes()) for p in paths]) if isinstance(r, ModelReading)]
+        federation_ = federate([outline(r) for r in readings])
+        ids = [gid for m in federation_.models for gid in m.outline.global_ids]
+        kin = [Kin("M", gid, "IfcBuildingElementProxy") for gid in ids]
+        first = np.arange(len(ids)) < len(federation_.models[0].outline.global_ids)
+        mine: set[tuple[str, str]] = set()
+        theirs: set[tuple[str, str]] = set()
+        for _ in range(_RUNS):
+            things = Things(all_placed(federation_), np.array(federation_.origin_m))
+            started = time.perf_counter()
+            found = interference(things, kin, first, ~first)
+            ours.append(1000 * (time.perf_counter() - started))
+            mine = {(ids[p.a], ids[p.b]) for p in found.pairs if p.left_out is None}
+            started = time.perf_counter()
+            clashes = tree.clash_intersection_many(sets[0][1], sets[1][1], tolerance=0.001, check_all=False)
+            reference.append(1000 * (time.perf_counter() - started))
+            theirs = {(c.a.get_argument(0), c.b.get_argument(0)) for c in clashes}
+    both = len(mine & theirs)
+    how = (
+        f"median of {_RUNS} runs in turn: {_SAME:,} boxes against {_SAME:,}, read from two files: overlaps deeper than 1 mm with "
+        "depth, volume and place, bodies made anew each time, against the intersections of ifcopenshell's own geometry tree, "
+        f"built before, which gives a protrusion and two points. Ours found {len(mine):,} pairs, the tree {len(theirs):,}, "
+        f"the same {both:,}."
+    )
+    return Measure("Interference of the same boxes", middle(ours), middle(reference), "ms", None, how)
+
+
+def measure() -> list[Measure]:
+    """Distance, growth, and the same pairs by another library."""
+    return [_distance(), _growth(), _same_pairs()]
