@@ -190,6 +190,68 @@ def cut_open(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_role("button", name="switch all off").click()
 
 
+def corners(page: Page, count: int) -> list[tuple[float, float]]:
+    """So many places on the stage where a corner is caught, from the left to the right."""
+    from tests.e2e.stage import size_of
+
+    x, y, width, height = size_of(page)
+    found: list[tuple[float, float]] = []
+    for across in (k / 40 for k in range(14, 38)):
+        for down in (k / 40 for k in range(4, 22)):
+            at = (x + across * width, y + down * height)
+            page.mouse.move(*at)
+            page.wait_for_timeout(40)
+            if page.get_by_test_id("caught").all_inner_texts() == ["corner"]:
+                found.append(at)
+                break
+    return [found[0], found[-1]][:count]
+
+
+def measured(page: Page, keep: Callable[[str], None]) -> None:
+    """A laboratory with the room there is at a point, its area, and a distance between two corners."""
+    from tests.e2e.stage import size_of, wait_resting
+
+    stand(page, "Plankton laboratory")
+    wait_resting(page)
+    page.get_by_role("tab", name="Measures").click()
+    ways = page.get_by_test_id("measure-ways")
+    ways.get_by_role("button", name="Area of").click()
+    ways.get_by_role("button", name="Room at a point").click()
+    x, y, width, height = size_of(page)
+    page.mouse.click(x + 0.62 * width, y + 0.78 * height)
+    page.get_by_test_id("measure").nth(1).wait_for()
+    ways.get_by_role("button", name="Distance").click()
+    for at in corners(page, 2):
+        page.mouse.move(*at)
+        page.wait_for_timeout(400)
+        page.mouse.click(*at)
+    page.get_by_test_id("measure").nth(2).wait_for()
+    page.get_by_role("button", name="Put away").click()
+    page.mouse.move(1100, 760)
+    page.wait_for_load_state("networkidle")
+    keep("measures")
+    page.get_by_role("button", name="delete all").click()
+
+
+def found(page: Page, keep: Callable[[str], None]) -> None:
+    """What of air and structure interferes, on the building."""
+    from tests.e2e.stage import wait_posed, where
+
+    here = where(page)
+    page.get_by_role("button", name="Fit all", exact=True).click()
+    wait_posed(page, here)
+    page.get_by_role("tab", name="Findings").click()
+    page.get_by_label("One group").select_option(label="Air")
+    page.get_by_label("The other group").select_option(label="Structure")
+    page.get_by_label("too near below").fill("30 mm")
+    page.get_by_role("button", name="Look for it").click()
+    page.get_by_test_id("finding").first.wait_for(timeout=120_000)
+    page.mouse.move(1100, 760)
+    page.wait_for_load_state("networkidle")
+    keep("findings")
+    page.get_by_test_id("check").first.get_by_role("button", name="delete").click()
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -250,6 +312,8 @@ def main() -> None:
         page.wait_for_load_state("networkidle")
         keep("viewpoints")
         cut_open(page, keep)
+        measured(page, keep)
+        found(page, keep)
         page.get_by_role("tab", name="Models").click()
         page.get_by_text("40 mm below").wait_for()
         wait_resting(page)
