@@ -6,6 +6,7 @@ import type { Component } from "../api/client";
 import { useComponent } from "../api/queries";
 import { find, numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
@@ -173,7 +174,7 @@ function Linked({ name, to }: { name: string; to: Component["part_of"] }) {
 
 function Properties({ component }: { component: Component }) {
   const [typed, setTyped] = useState("");
-  const groups = matching(component, typed);
+  const groups = matching(component, typed, useUnits());
   return (
     <>
       <DeskHeading>Properties and quantities</DeskHeading>
@@ -201,6 +202,7 @@ function Properties({ component }: { component: Component }) {
 }
 
 function PropertyLine({ entry }: { entry: Entry }) {
+  const units = useUnits();
   return (
     <Box
       sx={{
@@ -221,7 +223,7 @@ function PropertyLine({ entry }: { entry: Entry }) {
           fontSize: entry.number ? 12.5 : 13,
         }}
       >
-        {figure(entry)}
+        {figure(entry, units)}
       </Box>
     </Box>
   );

@@ -1,4 +1,5 @@
 import { expect, test } from "vitest";
+import { spokenIn } from "../open/units";
 import { figure, matching, spoken } from "./properties";
 
 const component = {
@@ -19,8 +20,11 @@ test("quantities come first, and a search looks at sets, names and values", () =
 });
 
 test("figures are read with their unit", () => {
-  const texts = matching(component, "").flatMap((g) => g.entries.map(figure));
+  const texts = matching(component, "").flatMap((g) => g.entries.map((e) => figure(e, spokenIn("m"))));
   expect(texts).toEqual(["4.000 m", "600 kPa", "no", "not given", "8"]);
+  const length = { name: "Length", value: 0.3048, unit: "m", number: true };
+  expect(figure(length, spokenIn("ft"))).toBe(`1' 0"`);
+  expect(figure({ ...length, unit: "m³", value: 1 }, spokenIn("m"))).toBe("1.0000 m³");
 });
 
 test("IFC's words are spoken", () => {

@@ -1,4 +1,5 @@
 import type { Component } from "../api/client";
+import { type Spoken, unitsNow } from "../open/units";
 
 export interface Entry {
   name: string;
@@ -13,7 +14,11 @@ export interface Group {
 }
 
 /** Quantities first, then property sets; those whose set, name or value holds what was typed. */
-export function matching(component: Pick<Component, "quantities" | "properties">, typed: string): Group[] {
+export function matching(
+  component: Pick<Component, "quantities" | "properties">,
+  typed: string,
+  units: Spoken = unitsNow(),
+): Group[] {
   const quantities: Group[] = Object.entries(component.quantities).map(([name, values]) => ({
     name,
     entries: Object.entries(values).map(([key, q]) => ({
@@ -40,18 +45,21 @@ export function matching(component: Pick<Component, "quantities" | "properties">
           !wanted ||
           group.name.toLowerCase().includes(wanted) ||
           e.name.toLowerCase().includes(wanted) ||
-          figure(e).toLowerCase().includes(wanted),
+          figure(e, units).toLowerCase().includes(wanted),
       ),
     }))
     .filter((group) => group.entries.length > 0);
 }
 
 /** A value as it is read: figures to the millimetre with their unit, yes and no for true and false. */
-export function figure(entry: Entry): string {
+export function figure(entry: Entry, units: Spoken): string {
   const { value, unit } = entry;
   if (value === null || value === "") return "not given";
   if (typeof value === "boolean") return value ? "yes" : "no";
   if (typeof value !== "number") return value;
+  if (unit === "m") return units.length(value);
+  if (unit === "m²" || unit === "m2") return units.area(value);
+  if (unit === "m³" || unit === "m3") return units.volume(value);
   if (unit === "Pa" && Math.abs(value) >= 10_000) return `${value / 1000} kPa`;
   const text =
     Number.isInteger(value) && !unit
