@@ -74,17 +74,20 @@ export function useCuts() {
       /** Through a face that is clicked. */
       face: () =>
         useTools.getState().take(
-          pointTool({ name: "cut face", prompt: "Click the face to cut along." }, ({ point, normal }) => {
-            plane("Along a face", point, normal);
-            return "done";
-          }),
+          pointTool(
+            { name: "cut face", bound: true, prompt: "Click the face to cut along." },
+            ({ point, normal }) => {
+              plane("Along a face", point, normal);
+              return "done";
+            },
+          ),
         ),
       /** Through three points that are clicked. */
       points: () => {
         const picked: Vector3[] = [];
         const prompt = "Click three points that the cut goes through; corners and edges catch the cursor.";
         useTools.getState().take(
-          pointTool({ name: "cut points", prompt, exact: true }, ({ point }) => {
+          pointTool({ name: "cut points", bound: true, prompt, exact: true }, ({ point }) => {
             picked.push(point);
             if (picked.length < 3) {
               say(`${picked.length} of 3 points.`);
@@ -133,7 +136,7 @@ export function useCuts() {
         let first: Vector3 | null = null;
         const prompt = "Click two opposite corners of the box on plan; it is as high as the storey.";
         useTools.getState().take(
-          pointTool({ name: "cut box", prompt, exact: true }, ({ point }) => {
+          pointTool({ name: "cut box", bound: true, prompt, exact: true }, ({ point }) => {
             if (!first) {
               first = point;
               say("One corner; click the opposite one.");

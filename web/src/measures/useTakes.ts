@@ -79,6 +79,7 @@ export function useTakes() {
             ? `Click point after point; Enter ends the chain. ${AGAIN}`
             : `Click two points; corners, edges and centre lines catch the cursor. ${AGAIN}`,
           exact: true,
+          bound: true,
           // What has two points by then is kept.
           cancel: keep,
         },
@@ -110,7 +111,7 @@ export function useTakes() {
     ) => {
       let first: { value: T; component: number } | null = null;
       take(
-        pointTool({ ...about, cancel: forget }, (aim) => {
+        pointTool({ ...about, bound: true, cancel: forget }, (aim) => {
           const value = of(aim);
           if (value === null) return "more";
           if (!first) {
@@ -179,6 +180,7 @@ export function useTakes() {
           pointTool(
             {
               name: "measure clear",
+              bound: true,
               prompt: `Click a point of the floor: how high and how wide it is there. ${AGAIN}`,
             },
             ({ point }) => {
@@ -191,7 +193,7 @@ export function useTakes() {
       face: () =>
         take(
           pointTool(
-            { name: "measure face", prompt: `Click a face: its area and perimeter. ${AGAIN}` },
+            { name: "measure face", bound: true, prompt: `Click a face: its area and perimeter. ${AGAIN}` },
             (aim) => {
               addMeasure({
                 kind: "face",

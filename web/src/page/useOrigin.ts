@@ -3,6 +3,7 @@ import { Vector3 } from "three";
 import type { Federation } from "../api/client";
 import { useAligning } from "../desk/alignState";
 import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
 import { rebaseRoutes } from "../routes/rebase";
 import type { Stage } from "../stage/stage";
 import { presentWalker } from "../walk/useWalk";
@@ -23,6 +24,8 @@ export function useOrigin() {
       stopWalking();
       useSession.getState().say("The building grew and is counted from elsewhere; go on foot again (M).");
     }
+    const { tool, take } = useTools.getState();
+    if (tool?.bound) take(null);
     stage.rebase(new Vector3().fromArray(by));
     rebaseRoutes(by);
     useAligning.getState().rebase(by);

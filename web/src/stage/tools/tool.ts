@@ -22,6 +22,8 @@ export interface Tool {
   readonly prompt: string;
   /** Exact points are meant: corners, edges and grid crossings catch the cursor, and are marked before the click. */
   readonly exact?: boolean;
+  /** Its points are counted from the present origin; it is put away where that changes. */
+  readonly bound?: boolean;
   /** Takes a drag with the left button; everything else moves as always. */
   down?(view: View): Gesture;
   /** The cursor is over something, or over nothing. */
