@@ -187,7 +187,7 @@ def test_a_model_is_aligned_by_typed_figures_and_undone(page: Page, site, pair):
     model.get_by_role("button", name="align it otherwise").click()
     field = model.get_by_label("shift x, m of Shed-STR")
     field.fill("five")
-    expect(model).to_contain_text("five is not a number that can be used; type one such as 12.5")
+    expect(model).to_contain_text("five is not a length; type one such as 2.5 m")
     expect(model.get_by_role("button", name="Turn and shift it so")).to_be_disabled()
     field.fill("5,25")
     field.press("Enter")

@@ -371,8 +371,9 @@ def test_what_a_click_will_catch_is_marked_before_it(opened: Page):
     opened.wait_for_function("() => window.stairpathStage.marks.caught !== null")
     caught = opened.evaluate("() => window.stairpathStage.marks.caught")
     opened.mouse.click(x + width * 0.55, y + height * 0.42)
-    words = {"corner": "a corner", "middle": "the middle of an edge", "crossing": "a grid crossing"}
-    expect(opened.locator("[role=status]").last).to_contain_text(words.get(caught, "a point of the face"))
+    words = {"corner": "a corner", "middle": "the middle of an edge", "crossing": "a grid crossing", "edge": "an edge"}
+    words |= {"centre": "a centre", "axis": "a centre line", "gridline": "a grid line", "face": "a point of the face"}
+    expect(opened.locator("[role=status]").last).to_contain_text(words[caught])
     opened.wait_for_function("() => window.stairpathStage.marks.caught === null")
 
 

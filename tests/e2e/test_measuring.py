@@ -172,11 +172,13 @@ def test_measures_go_with_the_link_and_with_a_viewpoint(measuring: Page, site, h
     way(measuring, "Distance")
     distance(measuring, origin, BOTTOM_LEFT, BOTTOM_RIGHT)
     expect(figure(measuring)).to_contain_text("20.000 m")
+    measuring.wait_for_function("() => location.hash.includes('cut=')")
+    unnamed = measuring.url
     field = measuring.get_by_label("Name of the measure")
     field.fill("Front")
     field.press("Enter")
     expect(figure(measuring)).to_contain_text("Front")
-    measuring.wait_for_function("() => location.hash.includes('cut=')")
+    measuring.wait_for_function("before => location.hash.includes('cut=') && location.href !== before", arg=unnamed)
     address = measuring.url
     measuring.get_by_role("tab", name="Viewpoints").click()
     name = measuring.get_by_label("Name of the viewpoint")

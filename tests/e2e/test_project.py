@@ -67,7 +67,7 @@ def test_everything_is_framed_at_first_and_said_how_high_the_eye_is(opened: Page
     assert federation["building_north_deg"] == pytest.approx(-17, abs=1e-6)
     height = pose_of(opened)["eye_m"][2]
     expect(opened.get_by_test_id("eye-mark")).to_have_text(f"eye +{height:.2f} ↑")
-    expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} over Roof")
+    expect(opened.locator("footer")).to_contain_text(f"+{height - 12:.2f} m over Roof")
     expect(opened.locator("footer")).to_contain_text("67.2 mm · 30.0°")
     expect(opened.locator("footer")).to_contain_text("032° · 24° down")
 
