@@ -15,7 +15,7 @@ import { Away, blobAddress, type FederatedModel, toBytes } from "../../api/clien
 import { onBack } from "../../api/connection";
 import type { Piece } from "../geometry/piece";
 import type { Frame, Layer } from "./layer";
-import { fineReach, type ModelMaterials, modelMaterials, type SharedUniforms } from "./materials";
+import { fineReach, type ModelMaterials, modelMaterials, type Pass, type SharedUniforms } from "./materials";
 
 type ChunkPlace = FederatedModel["chunks"][number];
 
@@ -28,6 +28,8 @@ interface Chunk extends Piece {
   lines: LineSegments[];
   edges: LineSegments[];
   fineEdges: LineSegments[];
+  /** Everything that is drawn of it, with the pass that draws it. */
+  passes: { part: Mesh | LineSegments; pass: Pass }[];
 }
 
 interface Wanted {
@@ -213,6 +215,7 @@ export class Chunks implements Layer {
       lines: [],
       edges: [],
       fineEdges: [],
+      passes: [],
       bounds: new Box3(),
       first,
     };
@@ -235,30 +238,33 @@ export class Chunks implements Layer {
       geometry.computeBoundingBox();
       geometry.computeBoundingSphere();
       const kind = kinds[i];
-      const add = (part: Mesh | LineSegments) => {
+      const add = (part: Mesh | LineSegments, pass: Pass) => {
+        chunk.passes.push({ part, pass });
         part.matrixAutoUpdate = false;
         part.matrix.copy(object.matrixWorld);
         group.add(part);
       };
       if (kind === "edges" || kind === "fine edges") {
         const fine = kind === "fine edges";
-        const lines = new LineSegments(geometry, fine ? materials.fineEdges : materials.edges);
+        const pass = fine ? materials.fineEdges : materials.edges;
+        const lines = new LineSegments(geometry, pass.plain);
         lines.renderOrder = 1;
         lines.layers.enable(LINES_LAYER);
         lines.visible = this.showEdges;
-        add(lines);
+        add(lines, pass);
         chunk.lines.push(lines);
         (fine ? chunk.fineEdges : chunk.edges).push(lines);
         return;
       }
-      const face = new Mesh(geometry, kind === "opaque" ? materials.opaque : materials.glass);
+      const pass = kind === "opaque" ? materials.opaque : materials.glass;
+      const face = new Mesh(geometry, pass.plain);
       face.renderOrder = kind === "opaque" ? 0 : 3;
-      add(face);
+      add(face, pass);
       chunk.faces.push(face);
-      const faded = new Mesh(geometry, materials.faded);
+      const faded = new Mesh(geometry, materials.faded.plain);
       faded.renderOrder = 2;
       faded.visible = this.fading;
-      add(faded);
+      add(faded, materials.faded);
       chunk.fadedFaces.push(faded);
     });
     group.updateMatrixWorld(true);
@@ -298,10 +304,12 @@ export class Chunks implements Layer {
   }
 
   /** Draw edges, and of the fine ones those that are near enough to be seen. */
-  ready({ pose, pixelM, edges }: Frame): void {
+  ready({ pose, pixelM, edges, clips }: Frame): void {
+    const way = clips.planes.length ? "cut" : "plain";
     this.showEdges = edges;
     const reach = fineReach(pixelM, pose.projection === "parallel");
     for (const chunk of this.here.values()) {
+      for (const { part, pass } of chunk.passes) part.material = pass[way];
       for (const mesh of chunk.edges) mesh.visible = edges;
       const near = edges && chunk.bounds.distanceToPoint(pose.eye) < reach;
       for (const mesh of chunk.fineEdges) mesh.visible = near;

@@ -55,17 +55,18 @@ const VERTEX = /* glsl */ `
   uniform vec3 sun;
   uniform float first;
   uniform float pixel;
-  uniform int clipCount;
   uniform float standIn;
   uniform float pale;
   uniform vec3 paper;
   in float component;
   out vec3 tone;
+  #ifdef CUT
   out highp vec3 place;
   flat out vec4 section;
   flat out int whole;
   /** Above zero where one looks at the inside. */
   out float within;
+  #endif
 
   const vec3 PICK = vec3(0.878, 0.541, 0.118);
   const vec3 HERE = vec3(0.043, 0.435, 0.471);
@@ -75,22 +76,24 @@ const VERTEX = /* glsl */ `
     int number = int(first + component + 0.5);
     ivec2 at = ivec2(number % 1024, number / 1024);
     vec4 state = texelFetch(states, at, 0);
-    whole = state.b > 0.5 ? 1 : 0;
-    within = 0.0;
+    #ifdef CUT
+      whole = state.b > 0.5 ? 1 : 0;
+      within = 0.0;
+      place = (modelMatrix * vec4(position, 1.0)).xyz;
+      section = vec4(0.0);
+    #endif
     #ifdef FADED
       bool drawn = state.r > 0.25 && state.r < 0.75;
     #else
       bool drawn = state.r > 0.75;
     #endif
     vec4 seen = modelViewMatrix * vec4(position, 1.0);
-    place = (modelMatrix * vec4(position, 1.0)).xyz;
     #ifdef FINE
       drawn = drawn && pixel * (isOrthographic ? 1.0 : -seen.z) < FINE;
     #endif
     if (!drawn) {
       gl_Position = vec4(0.0, 0.0, 2.0, 1.0);
       tone = vec3(0.0);
-      section = vec4(0.0);
       return;
     }
     // Faces of different components that lie in one plane keep a steady order, and lines lie
@@ -99,24 +102,31 @@ const VERTEX = /* glsl */ `
     #ifdef LINES
       nearer += 9.0e-4;
     #endif
-    #ifndef LINES
+    #if defined(CUT) && !defined(LINES)
       // Where a closed body is cut one looks at its inside, which stands for the section until the
       // core's own face is there. It goes before a face that it stands on, by so little that it does
       // not come before its own front.
-      if (clipCount > 0 && whole == 0 && standIn > 0.5) {
+      if (whole == 0 && standIn > 0.5) {
         vec3 turned = mat3(modelViewMatrix) * normal;
         within = isOrthographic ? -turned.z : dot(turned, normalize(seen.xyz));
         if (within > 0.0) nearer += 1.5e-4;
       }
     #endif
-    if (isOrthographic) seen.z += nearer * (clipCount > 0 ? 2.0 : 40.0);
+    #ifdef CUT
+      const float FLAT = 2.0;
+    #else
+      const float FLAT = 40.0;
+    #endif
+    if (isOrthographic) seen.z += nearer * FLAT;
     else seen.xyz *= 1.0 - nearer;
     gl_Position = projectionMatrix * seen;
     vec4 own = texelFetch(colours, at, 0);
     vec3 base = own.rgb;
     if (state.g > 0.75) base = mix(base, PICK, 0.88);
     else if (state.g > 0.25) base = mix(base, HERE, 0.45);
-    section = vec4(base, own.a * 255.0);
+    #ifdef CUT
+      section = vec4(base, own.a * 255.0);
+    #endif
     #ifdef LINES
       // Lines grow lighter with distance, so that far parts do not turn black.
       float far = clamp((-seen.z - 15.0) / 160.0, 0.0, 0.45);
@@ -140,16 +150,19 @@ const FRAGMENT = /* glsl */ `
   uniform vec3 sight;
   uniform float pixel;
   in vec3 tone;
+  out vec4 colour;
+  #ifdef CUT
   in highp vec3 place;
   flat in vec4 section;
   flat in int whole;
   in float within;
-  out vec4 colour;
   ${HATCHING}
+  #endif
 
   void main() {
     colour = vec4(tone, opacity);
-    if (clipCount == 0 || whole == 1) return;
+    #ifdef CUT
+    if (whole == 1) return;
     for (int i = 0; i < clipCount; i++) if (dot(clips[i].xyz, place) > clips[i].w) discard;
     #ifndef LINES
     if (within <= 0.0) return;
@@ -171,24 +184,25 @@ const FRAGMENT = /* glsl */ `
       colour.rgb = hatched(section, at, clips[through].xyz, pixel * away);
     }
     #endif
+    #endif
   }
 `;
 
-export interface ModelMaterials {
-  opaque: ShaderMaterial;
-  glass: ShaderMaterial;
-  edges: ShaderMaterial;
-  fineEdges: ShaderMaterial;
-  faded: ShaderMaterial;
+/** A pass as it is drawn where nothing cuts the view, and where planes do: what they need costs nothing without them. */
+export interface Pass {
+  plain: ShaderMaterial;
+  cut: ShaderMaterial;
 }
+
+export type ModelMaterials = Record<"opaque" | "glass" | "edges" | "fineEdges" | "faded", Pass>;
 
 function make(
   shared: SharedUniforms,
   first: IUniform<number>,
   opacity: number,
   defines: Record<string, string>,
-) {
-  return new ShaderMaterial({
+): Pass {
+  const plain = new ShaderMaterial({
     glslVersion: "300 es",
     uniforms: { ...shared, first, opacity: { value: opacity } },
     vertexShader: VERTEX,
@@ -198,6 +212,11 @@ function make(
     transparent: opacity < 1,
     depthWrite: opacity >= 1,
   });
+  const cut = plain.clone();
+  // A clone has uniforms of its own; these are shared by reference.
+  cut.uniforms = plain.uniforms;
+  cut.defines = { ...defines, CUT: "" };
+  return { plain, cut };
 }
 
 /** The passes of a model; `first` is the dense number of its first component. */
