@@ -190,42 +190,23 @@ def cut_open(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_role("button", name="switch all off").click()
 
 
-def corners(page: Page, count: int) -> list[tuple[float, float]]:
-    """So many places on the stage where a corner is caught, from the left to the right."""
-    from tests.e2e.stage import size_of
-
-    x, y, width, height = size_of(page)
-    found: list[tuple[float, float]] = []
-    for across in (k / 40 for k in range(14, 38)):
-        for down in (k / 40 for k in range(4, 22)):
-            at = (x + across * width, y + down * height)
-            page.mouse.move(*at)
-            page.wait_for_timeout(40)
-            if page.get_by_test_id("caught").all_inner_texts() == ["corner"]:
-                found.append(at)
-                break
-    return [found[0], found[-1]][:count]
-
-
 def measured(page: Page, keep: Callable[[str], None]) -> None:
-    """A laboratory with the room there is at a point, its area, and a distance between two corners."""
+    """A laboratory with the room there is at a point, its area, and how far two components are apart."""
     from tests.e2e.stage import size_of, wait_resting
 
     stand(page, "Plankton laboratory")
     wait_resting(page)
     page.get_by_role("tab", name="Measures").click()
     ways = page.get_by_test_id("measure-ways")
-    ways.get_by_role("button", name="Area of").click()
+    ways.get_by_role("button", name="Plankton laboratory").click()
     ways.get_by_role("button", name="Room at a point").click()
     x, y, width, height = size_of(page)
     page.mouse.click(x + 0.62 * width, y + 0.78 * height)
     page.get_by_test_id("measure").nth(1).wait_for()
-    ways.get_by_role("button", name="Distance").click()
-    for at in corners(page, 2):
-        page.mouse.move(*at)
-        page.wait_for_timeout(400)
-        page.mouse.click(*at)
-    page.get_by_test_id("measure").nth(2).wait_for()
+    ways.get_by_role("button", name="Between two components").click()
+    for across, down in ((0.2, 0.45), (0.85, 0.4)):
+        page.mouse.click(x + across * width, y + down * height)
+    page.get_by_text("clear height").first.wait_for(timeout=120_000)
     page.get_by_role("button", name="Put away").click()
     page.mouse.move(1100, 760)
     page.wait_for_load_state("networkidle")
@@ -238,7 +219,7 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     from tests.e2e.stage import wait_posed, where
 
     here = where(page)
-    page.get_by_role("button", name="Fit all", exact=True).click()
+    page.get_by_role("button", name="Home", exact=True).click()
     wait_posed(page, here)
     page.get_by_role("tab", name="Findings").click()
     page.get_by_label("One group").select_option(label="Air")
