@@ -26,8 +26,8 @@ Points = npt.NDArray[np.float64]
 _RUNS = 3
 _AROUND = 113
 _CORNERS = 200
-_SIZES = (5_000, 10_000, 20_000)
-_SAME = 1_500
+_SIZES = (1_000, 2_000, 4_000)
+_SAME = 1_000
 
 
 def _to_corners(to: trimesh.Trimesh, corners: Points) -> float:
@@ -140,7 +140,7 @@ def _same_pairs() -> Measure:
         paths = [Path(folder) / f"{name}.ifc" for name in ("A", "B")]
         for seed, path in enumerate(paths):
             _boxes(path, seed)
-        tree = ifcopenshell.geom.tree()
+        tree = ifcopenshell.geom.tree(backend="opencascade.trianglebvh")
         settings = ifcopenshell.geom.settings()
         sets = []
         for path in paths:
