@@ -14,6 +14,9 @@ import { face, tone } from "../theme";
 import { LookPanel } from "./LookPanel";
 import { UnitsPanel } from "./UnitsPanel";
 
+/** Where the window is narrow, the figures stand closer and their names are cut short. */
+const NARROW = "@media (max-width: 1100px)";
+
 const READ = { m: "m", mm: "mm", ft: "ft, in 1/16", ft_decimal: "ft, in .00" } as const;
 
 /** How the eye stands: written straight to the page at every frame, without rendering React. */
@@ -47,7 +50,7 @@ export function Readouts() {
     if (span) refs.current[figure] = span;
   };
   return (
-    <Box sx={{ display: "flex", gap: 2.5, whiteSpace: "nowrap" }}>
+    <Box sx={{ display: "flex", gap: 2.5, whiteSpace: "nowrap", [NARROW]: { gap: 1.25 } }}>
       <Readout panel="lens" name="Lens" innerRef={ref("lens")}>
         <LensPanel />
       </Readout>
@@ -104,6 +107,7 @@ function Readout(props: {
             letterSpacing: ".05em",
             color: tone.soft,
             textTransform: "uppercase",
+            [NARROW]: { maxWidth: 76, overflow: "hidden", textOverflow: "ellipsis" },
           }}
         >
           {props.name} ▴
