@@ -13,12 +13,11 @@ from stairpath.core.cutting.kept import kept
 from stairpath.core.cutting.loops.hidden import bins_of, seen
 from stairpath.core.cutting.plane import Plane, level_plane
 from stairpath.core.federation.placed import Placed
+from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]
 
-CREASE_DEG = 32.0
-"""Faces that meet at less than this show a line only where one of them turns away."""
 _WELD_M = 1e-4
 _BIN_M = 0.5
 _SLIGHT = 1e-6

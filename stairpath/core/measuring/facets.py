@@ -12,13 +12,12 @@ from scipy.sparse import coo_array
 from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import Body
+from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]
 Mask = npt.NDArray[np.bool_]
 
-CREASE_DEG = 32.0
-"""Faces that meet at less are one smooth face, as they are drawn."""
 _FLAT_DEG = 0.2
 
 

@@ -12,7 +12,8 @@ from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import Body
 from stairpath.core.measuring.centrelines import centre_lines
-from stairpath.core.measuring.facets import CREASE_DEG, Facets
+from stairpath.core.measuring.facets import Facets
+from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]

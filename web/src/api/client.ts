@@ -98,3 +98,8 @@ export async function toBytes(asked: Promise<Response>, what: string): Promise<A
   if (!answer.ok) throw new Refused(`${what} did not arrive (${answer.status}); reload the page.`);
   return answer.arrayBuffer();
 }
+
+/** The bytes of numbers that came as base64. */
+export function bytesOf(text: string): ArrayBuffer {
+  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer;
+}

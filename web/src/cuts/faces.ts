@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { api, type Shapes, taken } from "../api/client";
+import { api, bytesOf, type Shapes, taken } from "../api/client";
 import { numberingOf } from "../open/numbering";
 import { type Rule, useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
@@ -12,17 +12,13 @@ import { clipOf, sidesOf } from "./shape";
 
 type CutFaces = Shapes["CutFaces"];
 
-function buffer(text: string): ArrayBuffer {
-  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer;
-}
-
 function drawn(face: CutFaces["faces"][number]): DrawnFace {
   const normal = new Vector3().fromArray(face.normal);
   return {
     plane: clipPlane(normal, new Vector3().fromArray(face.point_m)),
-    triangles: new Float32Array(buffer(face.triangles)),
-    of: new Int32Array(buffer(face.of)),
-    lines: new Float32Array(buffer(face.lines)),
+    triangles: new Float32Array(bytesOf(face.triangles)),
+    of: new Int32Array(bytesOf(face.of)),
+    lines: new Float32Array(bytesOf(face.lines)),
   };
 }
 

@@ -1,14 +1,14 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { api, taken } from "../api/client";
+import { api, bytesOf, taken } from "../api/client";
 import { find } from "../open/numbering";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import type { Catches, Segment } from "../stage/geometry/snapping";
 
 function points(text: string): Vector3[] {
-  const numbers = new Float64Array(Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer);
+  const numbers = new Float64Array(bytesOf(text));
   return Array.from({ length: numbers.length / 3 }, (_, i) => new Vector3().fromArray(numbers, 3 * i));
 }
 

@@ -1,4 +1,4 @@
-import { api, type Federation, type Shapes, taken } from "../api/client";
+import { api, bytesOf, type Federation, type Shapes, taken } from "../api/client";
 import { onBack } from "../api/connection";
 import { usePerson } from "../people/person";
 import { expected, HIDDEN, SHOWN } from "./expected";
@@ -71,10 +71,6 @@ const NO_REASONS = new Int16Array(0);
 const known = new WeakMap<readonly Rule[], { federation: Federation; states: Uint8Array }>();
 let asked = 0;
 
-function bytes(text: string): ArrayBuffer {
-  return Uint8Array.from(atob(text), (c) => c.charCodeAt(0)).buffer;
-}
-
 /** As it stands without any rule: what does not stand is hidden. */
 export function plain(federation: Federation): Uint8Array {
   const states = new Uint8Array(numberingOf(federation).count).fill(SHOWN);
@@ -103,7 +99,7 @@ export const useSeen = perProject<Seen>((set, get) => {
         if (begun) set((s) => ({ history: { ...s.history, steps: named(s.history, begun, answer.done) } }));
         return;
       }
-      const states = new Uint8Array(bytes(answer.states));
+      const states = new Uint8Array(bytesOf(answer.states));
       // Of another version than the one that is drawn: that one comes, and is asked for then.
       if (states.length !== numberingOf(federation).count) return;
       const given = answer.rules.map((line) => line.rule);
@@ -112,8 +108,8 @@ export const useSeen = perProject<Seen>((set, get) => {
         rules: given,
         lines: answer.rules,
         states,
-        reasons: new Int16Array(bytes(answer.reasons)),
-        tints: answer.tints ? new Int32Array(bytes(answer.tints)) : null,
+        reasons: new Int16Array(bytesOf(answer.reasons)),
+        tints: answer.tints ? new Int32Array(bytesOf(answer.tints)) : null,
         asking: false,
         trouble: "",
         history: { ...s.history, steps: told(s.history, given, naming ? answer.done : "") },

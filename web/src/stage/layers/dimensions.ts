@@ -1,11 +1,11 @@
-import { Color, Group, Sprite, SpriteMaterial, Vector3 } from "three";
+import { Color, Group, Sprite, Vector3 } from "three";
 import { Line2 } from "three/addons/lines/Line2.js";
 import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { tone } from "../../tone";
 import { LABEL_FONT, LABEL_PX, type Label, label } from "./label";
 import type { Frame, Layer } from "./layer";
-import { painted } from "./painted";
+import { markOf } from "./painted";
 
 const TICK_PX = 20;
 const EDGE_PX = 6;
@@ -47,10 +47,7 @@ function tick(): Sprite {
       pen.lineTo(size - 8, 8);
       pen.stroke();
     }
-  const mark = new Sprite(
-    new SpriteMaterial({ map: painted(canvas), depthTest: false, sizeAttenuation: false, transparent: true }),
-  );
-  mark.renderOrder = 11;
+  const mark = markOf(canvas, 11);
   return mark;
 }
 

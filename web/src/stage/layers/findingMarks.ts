@@ -1,7 +1,7 @@
-import { Group, Sprite, SpriteMaterial, type Vector3 } from "three";
+import { Group, Sprite, type Vector3 } from "three";
 import { tone } from "../../tone";
 import type { Frame, Layer } from "./layer";
-import { painted } from "./painted";
+import { markOf } from "./painted";
 
 const PIXELS = 96;
 const MARK_PX = 26;
@@ -28,10 +28,7 @@ function circled(number: number, chosen: boolean): Sprite {
     pen.textBaseline = "middle";
     pen.fillText(String(number), middle, middle + 3);
   }
-  const mark = new Sprite(
-    new SpriteMaterial({ map: painted(canvas), depthTest: false, sizeAttenuation: false, transparent: true }),
-  );
-  mark.renderOrder = chosen ? 14 : 13;
+  const mark = markOf(canvas, chosen ? 14 : 13);
   return mark;
 }
 

@@ -1,10 +1,10 @@
-import { Color, Group, Sprite, SpriteMaterial, type Vector3 } from "three";
+import { Color, Group, Sprite, type Vector3 } from "three";
 import { Line2 } from "three/addons/lines/Line2.js";
 import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { tone } from "../../tone";
 import type { Frame, Layer } from "./layer";
-import { painted } from "./painted";
+import { markOf } from "./painted";
 
 const PIXELS = 96;
 const BUBBLE_PX = 30;
@@ -28,15 +28,7 @@ function bubble(tag: string): Sprite {
     pen.textBaseline = "middle";
     pen.fillText(tag, middle, middle + 3, PIXELS - 20);
   }
-  const mark = new Sprite(
-    new SpriteMaterial({
-      map: painted(canvas),
-      depthTest: false,
-      sizeAttenuation: false,
-      transparent: true,
-    }),
-  );
-  mark.renderOrder = 8;
+  const mark = markOf(canvas, 8);
   return mark;
 }
 

@@ -1,6 +1,6 @@
-import { Sprite, SpriteMaterial } from "three";
+import type { Sprite } from "three";
 import { tone } from "../../tone";
-import { painted } from "./painted";
+import { markOf } from "./painted";
 
 const HEIGHT = 64;
 const PAD = 20;
@@ -37,9 +37,6 @@ export function label(text: string, colour: string = tone.ink): Label {
     pen.textBaseline = "middle";
     pen.fillText(text, PAD, HEIGHT / 2 + 2);
   }
-  const sprite = new Sprite(
-    new SpriteMaterial({ map: painted(canvas), depthTest: false, sizeAttenuation: false, transparent: true }),
-  );
-  sprite.renderOrder = 12;
+  const sprite = markOf(canvas, 12);
   return Object.assign(sprite, { aspect: canvas.width / HEIGHT });
 }

@@ -1,8 +1,8 @@
-import { Group, Sprite, SpriteMaterial, type Vector3 } from "three";
+import { Group, type Sprite, type Vector3 } from "three";
 import { tone } from "../../tone";
 import type { SnapKind } from "../geometry/snapping";
 import type { Frame, Layer } from "./layer";
-import { painted } from "./painted";
+import { markOf } from "./painted";
 
 const PIXELS = 96;
 /** So large a mark is on the screen. */
@@ -29,15 +29,7 @@ function sprite(draw: Draw): Sprite {
       pen.stroke();
     }
   }
-  const mark = new Sprite(
-    new SpriteMaterial({
-      map: painted(canvas),
-      depthTest: false,
-      sizeAttenuation: false,
-      transparent: true,
-    }),
-  );
-  mark.renderOrder = 10;
+  const mark = markOf(canvas, 10);
   mark.visible = false;
   return mark;
 }
