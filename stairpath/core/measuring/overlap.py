@@ -13,7 +13,7 @@ from scipy.spatial import ConvexHull, QhullError
 
 from stairpath.core.measuring.body import Body
 from stairpath.core.measuring.distance import Vector, between
-from stairpath.core.measuring.loops.meeting import crossings, shifts_up
+from stairpath.core.measuring.loops.meeting import crossings, first_clear, shifts_up
 from stairpath.core.measuring.volume import volume_m3
 
 Array = npt.NDArray[np.float64]
@@ -167,12 +167,12 @@ def _ways(one: Body, other: Body) -> Array:
     return np.concatenate([ways, -ways])
 
 
-def _upwards(direction: Array) -> Array:
-    """A turn (3, 3) after which a direction is up."""
-    least = np.eye(3)[int(np.argmin(np.abs(direction)))]
-    across = np.cross(least, direction)
-    across /= np.linalg.norm(across)
-    return np.array([across, np.cross(direction, across), direction])
+def _upwards(directions: Array) -> Array:
+    """Turns (n, 3, 3) after which each of the directions (n, 3) is up."""
+    least = np.eye(3)[np.abs(directions).argmin(axis=1)]
+    across = np.cross(least, directions)
+    across /= np.linalg.norm(across, axis=1)[:, None]
+    return np.stack([across, np.cross(directions, across), directions], axis=1)
 
 
 class _Parting:
@@ -182,11 +182,9 @@ class _Parting:
         self.one, self.other = one, other
         self.first, self.second = solids
 
-    def apart(self, shift: Array) -> bool:
-        """Whether they share nothing, or only touch."""
+    def _free(self, shift: Array) -> bool:
+        """Whether they share nothing, or only touch, at a shift at which no faces go through one another."""
         moved = self.one.moved(shift)
-        if len(crossings(moved.corners, moved.tree, self.other.corners, self.other.tree, 1)):
-            return False
         found = between(moved, self.other)
         if found is None or found.distance_m > 0:
             return True
@@ -194,18 +192,24 @@ class _Parting:
             return True
         return bool((self.first.translate(_vector(shift)) ^ self.second).volume() < LEAST_VOLUME_M3)
 
-    def along(self, direction: Array, limit_m: float) -> float:
-        """The shortest shift along a direction that parts them, if that is below the limit; else the limit."""
-        turn = _upwards(direction)
+    def along(self, turn: Array, limit_m: float) -> float:
+        """The shortest shift along a direction that parts them, if that is below the limit; else the limit.
+
+        The ``turn`` (3, 3) has the direction up.
+        """
+        direction = turn[2]
         a, b = self.one.corners @ turn.T, self.other.corners @ turn.T
         shifts = np.unique(np.round(shifts_up(a, b, limit_m, _MOST_SHIFTS) / _SAME_SHIFT_M)) * _SAME_SHIFT_M
+        shifts = shifts[shifts + _SAME_SHIFT_M < limit_m]
         if len(shifts) > _TRIED_SHIFTS:
             shifts = shifts[np.linspace(0, len(shifts) - 1, _TRIED_SHIFTS).astype(int)]
-        for shift in shifts:
-            if shift + _SAME_SHIFT_M >= limit_m:
-                break
-            if self.apart(direction * (shift + _SAME_SHIFT_M)):
-                return float(shift)
+        one, other = self.one, self.other
+        at = 0
+        while at < len(shifts):
+            at = first_clear(one.corners, one.tree, other.corners, other.tree, direction, shifts + _SAME_SHIFT_M, at)
+            if at < len(shifts) and self._free(direction * (shifts[at] + _SAME_SHIFT_M)):
+                return float(shifts[at])
+            at += 1
         return limit_m
 
 
@@ -224,10 +228,10 @@ def _depth(one: Body, other: Body, solids: Sequence[manifold3d.Manifold | None])
         best = float(np.linalg.norm(np.ptp(np.concatenate([one.points, other.points]), axis=0)))
         way = np.array([0.0, 0.0, 1.0])
     parting = _Parting(one, other, solids)
-    for direction in _ways(one, other):
-        found = parting.along(direction, best)
+    for turn in _upwards(_ways(one, other)):
+        found = parting.along(turn, best)
         if found < best:
-            best, way = found, direction
+            best, way = found, turn[2]
     return best, way
 
 
@@ -239,7 +243,7 @@ def overlap(one: Body, other: Body) -> Overlap | None:
         return None
     solids = solid_of(one), solid_of(other)
     if solids[0] is None or solids[1] is None:
-        points = crossings(one.corners, one.tree, other.corners, other.tree, 64)
+        points, _ = crossings(one.corners, one.tree, other.corners, other.tree, 64)
         if not len(points):
             return None
         depth, way = _depth(one, other, solids)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numba
 import numpy as np
 
-from stairpath.core.measuring.loops.tree import boxes_apart
+from stairpath.core.measuring.loops.tree import Tree, boxes_apart
 from stairpath.core.measuring.loops.triangles import boxes_of_triangles_apart, pierces
 
 TOUCHING = 1e-7
@@ -14,11 +14,11 @@ TOUCHING = 1e-7
 
 @numba.njit(cache=True, nogil=True)
 def crossings(a, tree_a, b, tree_b, most):
-    """Points (k, 3), at most so many, where an edge of one body goes through a face of the other.
+    """Points (k, 3), at most so many, where an edge of one body goes through a face of the other; of which triangles.
 
-    What only touches does not go through.
+    What only touches does not go through. The triangles (k, 2) are one of ``a`` and one of ``b``.
     """
-    found = np.empty((most, 3))
+    found, triangles = np.empty((most, 3)), np.empty((most, 2), dtype=np.int64)
     count = 0
     at = np.empty(3)
     stack = np.empty((8192, 2), dtype=np.int64)
@@ -45,14 +45,44 @@ def crossings(a, tree_a, b, tree_b, most):
                 t = tree_b.order[n]
                 if boxes_of_triangles_apart(a[s], b[t]) > 0.0:
                     continue
-                for k in range(3):
-                    if count < most and pierces(a[s], k, (k + 1) % 3, b[t], TOUCHING, at):
+                for k in range(6):
+                    one, other = (a[s], b[t]) if k < 3 else (b[t], a[s])
+                    if count < most and pierces(one, k % 3, (k + 1) % 3, other, TOUCHING, at):
                         found[count, 0], found[count, 1], found[count, 2] = at[0], at[1], at[2]
+                        triangles[count, 0], triangles[count, 1] = s, t
                         count += 1
-                    if count < most and pierces(b[t], k, (k + 1) % 3, a[s], TOUCHING, at):
-                        found[count, 0], found[count, 1], found[count, 2] = at[0], at[1], at[2]
-                        count += 1
-    return found[:count]
+    return found[:count], triangles[:count]
+
+
+@numba.njit(cache=True, nogil=True)
+def first_clear(a, tree_a, b, tree_b, direction, shifts, begin):
+    """The place of the first of the shifts (k,) of ``a`` along a direction at which no faces go through one another.
+
+    Looked for from ``begin`` on; ``len(shifts)`` where there is none. Two triangles that met at the shift before mostly
+    still do, so they are asked first.
+    """
+    moved, boxes = np.empty_like(a), np.empty_like(tree_a.boxes)
+    at = np.empty(3)
+    s, t = -1, -1
+    for m in range(begin, len(shifts)):
+        for k in range(3):
+            by = shifts[m] * direction[k]
+            moved[:, :, k] = a[:, :, k] + by
+            boxes[:, k] = tree_a.boxes[:, k] + by
+            boxes[:, 3 + k] = tree_a.boxes[:, 3 + k] + by
+        still = False
+        for k in range(6):
+            if s >= 0 and not still:
+                one, other = (moved[s], b[t]) if k < 3 else (b[t], moved[s])
+                still = pierces(one, k % 3, (k + 1) % 3, other, TOUCHING, at)
+        if still:
+            continue
+        tree = Tree(boxes, tree_a.half, tree_a.first, tree_a.held, tree_a.order)
+        triangles = crossings(moved, tree, b, tree_b, 1)[1]
+        if len(triangles) == 0:
+            return m
+        s, t = triangles[0, 0], triangles[0, 1]
+    return len(shifts)
 
 
 @numba.njit(cache=True, nogil=True)
