@@ -35,8 +35,13 @@ OUTSIDE = """() => {
     return box.left < -1 || box.top < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1;
   }).map((e) => e.getAttribute('aria-label') || e.textContent);
 }"""
-WIDE = """() => [document.documentElement, document.body, document.getElementById('root')].some(
-  (e) => e.scrollWidth > innerWidth + 1 || e.scrollHeight > innerHeight + 1)"""
+WIDE = """() => {
+  if ([document.documentElement, document.body, document.getElementById('root')].every(
+    (e) => e.scrollWidth <= innerWidth + 1 && e.scrollHeight <= innerHeight + 1)) return '';
+  return [...document.querySelectorAll('body *')].map((e) => [e, e.getBoundingClientRect()])
+    .filter(([, r]) => r.right > innerWidth + 1 || r.bottom > innerHeight + 1)
+    .map(([e, r]) => `${e.tagName} ${e.getAttribute('aria-label') ?? e.textContent.slice(0, 30)} to ${r.right | 0},${r.bottom | 0}`)
+    .slice(0, 6).join('; ') || 'by itself'; }"""
 SETTLED = """() => { const o = window.stairpathOpen, c = document.querySelector('canvas');
   return o && c && window.stairpathStage && !o.seen().asking && c.dataset.pending === '0'; }"""
 SHOWN = """async () => {
@@ -183,7 +188,11 @@ class Roamer:
         if outside:
             self.wrong.append(f"outside the window: {outside}")
         if self.page.evaluate(WIDE):
-            self.wrong.append("the page is larger than the window")
+            # What has just been laid out anew by the page's own sizes has a moment to fit.
+            self.page.wait_for_timeout(500)
+            wide = self.page.evaluate(WIDE)
+            if wide:
+                self.wrong.append(f"the page is larger than the window: {wide}")
         if self.page.evaluate(NEIGHBOURS):
             self.wrong.append("two neighbours of the Trail are the same")
         storey = self.page.evaluate(STOREY)
