@@ -23,6 +23,13 @@ PLANTED_DUCT = "AD-199"
 PLANTED_Y_M = 3.2
 PLANTED_Z_M = 3.45
 
+# Hangers of the mains, along each bay; the one before the escape stair on Level 01 hangs lower than the others.
+HANGERS_M = (0.85, 4.3)
+HANGER_M = 0.03
+STRAP_M = 0.003
+LOW_HANGER_M = 0.065
+LOW_HANGER_AT_M = (42.85, EXTRACT_Y_M)
+
 _PROPERTIES: dict[str, dict[str, Value]] = {
     "Pset_DuctSegmentTypeCommon": {
         "Reference": "RD",
@@ -38,6 +45,7 @@ class _Air:
         self.ducts = Tags("AD")
         self.fittings = Tags("AF")
         self.terminals = Tags("AT")
+        self.hangers = Tags("AH")
 
     def duct(
         self,
@@ -111,12 +119,43 @@ class _Air:
             system=system,
         )
 
+    def hanger(self, storey: str, x: float, y: float, size: tuple[float, float], system: str) -> None:
+        """A bar under a main duct and a strap up either side to the slab above."""
+        d = self.d
+        half, under = size[0] / 2, size[1] / 2 + HANGER_M
+        if (storey, x, y) == ("Level 01", *LOW_HANGER_AT_M):
+            under += LOW_HANGER_M
+        slab = 4.0 - b.FLOOR_BUILDUP_M - b.SLAB_M - (b.STRUCTURE_LEVEL_02_LOW_M if storey == "Level 01" else 0.0)
+        if storey == "Level B1":
+            slab += b.STOREYS_M["Level 00"] - b.STOREYS_M["Level B1"] - 4.0
+        bar = d.box((-HANGER_M / 2, -half - HANGER_M, -under), (HANGER_M, 2 * (half + HANGER_M), HANGER_M))
+        straps = [
+            d.box((-HANGER_M / 2, side, -under), (HANGER_M, STRAP_M, under + slab - MAIN_Z_M))
+            for side in (-half - STRAP_M, half)
+        ]
+        d.add(
+            "IfcDiscreteAccessory",
+            storey,
+            "Duct hanger",
+            d.style([bar, *straps], GALVANISED),
+            tag=self.hangers.take(storey),
+            description=f"Hanger of the {system.lower()} main",
+            at=(x, y, MAIN_Z_M),
+            kind=f"Strap hanger {size[0] * 1000:.0f}",
+            material=GALVANISED,
+            quantities={"Length": slab - MAIN_Z_M + under},
+            system=system,
+        )
+
     def storey(self, storey: str) -> None:
         d = self.d
         for system, y, size in (("Supply air 1", SUPPLY_Y_M, SUPPLY_M), ("Extract air 1", EXTRACT_Y_M, EXTRACT_M)):
             for bay in range(8):
                 x0, x1 = bay * b.BAY_M + 0.15, (bay + 1) * b.BAY_M - (0.15 if bay < 7 else 0.9)
                 self.duct(storey, (x0, y, MAIN_Z_M), (1, 0, 0), x1 - x0, size, system)
+                for along in HANGERS_M:
+                    if bay * b.BAY_M + along < x1:
+                        self.hanger(storey, bay * b.BAY_M + along, y, size, system)
                 if bay:
                     self.fitting(
                         storey,

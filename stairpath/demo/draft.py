@@ -132,7 +132,7 @@ class Draft(Frame):
                 extra = {"PartitioningType": "SINGLE_PANEL", "PredefinedType": "WINDOW"}
             elif type_cls == "IfcFurnitureType":
                 extra = {"AssemblyPlace": "SITE"}
-            elif type_cls not in ("IfcElementAssemblyType",):
+            elif type_cls not in ("IfcElementAssemblyType", "IfcDiscreteAccessoryType"):
                 extra = {"PredefinedType": predefined or "NOTDEFINED"}
             entity = self._root(type_cls, f"type/{type_cls}/{name}", Name=name, **extra)
             found = self._kinds[f"{type_cls}/{name}"] = _Kind(entity)

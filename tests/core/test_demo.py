@@ -170,6 +170,17 @@ def test_structures_level_02_is_40_mm_low(demo):
     assert high[2] == pytest.approx(8.0 - 0.04 - b.FLOOR_BUILDUP_M, abs=1e-4)
 
 
+def test_a_hanger_before_the_escape_stair_is_65_mm_lower_than_the_others(demo):
+    tags = [t for t in TAGS["QH-AIR-ZZ-ZZ-M3"] if t.startswith("AH-1")]
+    assert len(tags) == 32
+    extract = {t: low[2] for t in tags for low, high in [box(placed(demo, "QH-AIR", t))] if low[1] > 12}
+    lowest = min(extract, key=lambda t: extract[t])
+    assert extract[lowest] == pytest.approx(4.0 + 2.86, abs=1e-4)
+    assert sorted(extract.values())[1] - extract[lowest] == pytest.approx(0.065, abs=1e-4)
+    assert box(placed(demo, "QH-AIR", lowest))[0][0] == pytest.approx(42.85, abs=0.02)
+    assert lowest == "AH-131"
+
+
 def test_equipment_narrows_a_corridor_to_0_72_m(demo):
     low, high = box(placed(demo, "QH-FIT", "IM-1"))
     south, north = b.CORRIDOR_Y_M
