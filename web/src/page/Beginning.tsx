@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef } from "react";
 import type { Federation, View } from "../api/client";
-import { fromAddress, toAddress } from "../camera/address";
+import { type Addressed, fromAddress, toAddress } from "../camera/address";
 import { firstLook } from "../camera/firstLook";
 import { useLook } from "../camera/useLook";
 import { fetchDesks } from "../desk/Desk";
@@ -43,6 +43,27 @@ export function Beginning() {
     const view = stage();
     if (view && plan) view.building.grid = gridOf(plan.axes);
   }, [stage, plan]);
+  const follow = useCallback(
+    (addressed: Addressed) => {
+      const { pose, look } = fromView(federation, addressed.view);
+      useSeen.getState().see(look, "opened a link");
+      if (addressed.trouble) say(addressed.trouble);
+      announce("by its address");
+      stage()?.go(pose, true);
+    },
+    [federation, say, stage],
+  );
+  useEffect(() => {
+    if (!ready || !something) return;
+    // A link pasted over this page's own address loads nothing: the browser only says that it changed.
+    const pasted = async () => {
+      const addressed = await fromAddress(window.location.hash, federation, linksOf(projectId));
+      if (addressed && begun.current) follow(addressed);
+    };
+    const changed = () => void orAloud(pasted);
+    window.addEventListener("hashchange", changed);
+    return () => window.removeEventListener("hashchange", changed);
+  }, [ready, something, federation, projectId, follow]);
   useEffect(() => {
     if (!ready || !something) return;
     if (linked.wanted) {
@@ -63,14 +84,12 @@ export function Beginning() {
       // The address carries the view to a tenth of a millimetre; what this browser kept is exact.
       const same = leaving || (left && (await toAddress(left, links)) === window.location.hash);
       const addressed = same ? null : await fromAddress(window.location.hash, federation, links);
-      const view = addressed?.view ?? left ?? federation.home?.view;
+      if (addressed) return follow(addressed);
+      const view = left ?? federation.home?.view;
       if (!view)
         return fitTo({ kind: "all" }, { ...firstLook(federation), cause: "as opened", atOnce: true });
       const { pose, look } = fromView(federation, view);
-      if (addressed) {
-        see(look, "opened a link");
-        if (addressed.trouble) say(addressed.trouble);
-      } else if (left && useHabits.getState().reopen === "reset" && !isPlain(look)) {
+      if (left && useHabits.getState().reopen === "reset" && !isPlain(look)) {
         say("Opened with everything shown; what was hidden is one undo away.");
         beginWith(look, changes);
         see(EVERYTHING, "opened with everything shown");
@@ -79,11 +98,11 @@ export function Beginning() {
         if (left && look.rules.length)
           say(`As you left it, with ${counted(look.rules.length, "rule")} of what is hidden or faded.`);
       }
-      announce(addressed ? "by its address" : left ? "as opened" : "home");
+      announce(left ? "as opened" : "home");
       stage()?.go(pose, true);
     };
     void orAloud(begin);
-  }, [ready, linked, show, something, fitTo, federation, person, projectId, say, stage]);
+  }, [ready, linked, show, something, fitTo, follow, federation, person, projectId, say, stage]);
   return null;
 }
 
