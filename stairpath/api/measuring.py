@@ -6,7 +6,7 @@ import numpy as np
 from fastapi import APIRouter
 
 from stairpath.api import shapes
-from stairpath.api.documents import measures_from, packed, shape_of
+from stairpath.api.documents import measures_from, packed, rules_from, shape_of
 from stairpath.api.refused import REFUSALS
 from stairpath.core.measuring.measures import Ref
 from stairpath.work import measuring
@@ -17,7 +17,7 @@ router = APIRouter(prefix="/api/projects/{project_id}", tags=["measures"], respo
 @router.post("/measures")
 def measure(project_id: str, wish: shapes.MeasureWish) -> shapes.MeasuresFound:
     """What measures come to in the building as it stands."""
-    found = measuring.measure(project_id, measures_from(wish.measures))
+    found = measuring.measure(project_id, measures_from(wish.measures), rules_from(wish.rules))
     return shapes.MeasuresFound(
         version=found.version,
         found=[

@@ -90,6 +90,16 @@ def load_map(
     return join(tiles, body, axes, cell_m, lambda tile: known[tile.place])
 
 
+@dataclass(frozen=True)
+class Standing:
+    """A building as it stands, whether it can be walked in or not: what is in the way, and what components are called."""
+
+    version: int
+    federation: Federation
+    space: Space
+    names: list[tuple[str, str]]
+
+
 @dataclass
 class Ground:
     """A building with its walk maps as far as they were asked for."""
@@ -125,10 +135,36 @@ class Ground:
 
 _kept: OrderedDict[tuple[Any, ...], Ground] = OrderedDict()
 _lock = Lock()
+_standing: OrderedDict[tuple[Any, ...], Standing] = OrderedDict()
+_standing_lock = Lock()
 
 
 def _latest(project_id: str) -> Ground | None:
     return next((ground for key, ground in reversed(_kept.items()) if key[0] == project_id), None)
+
+
+def _put_together(act: Deed, project: Project) -> Standing:
+    rule = rule_of(project)
+    key = (project.id, project.version, rule)
+    with _standing_lock:
+        if key not in _standing:
+            federation = federations.load_building(act.session, project)
+            space = Space(solids_of(federation, rule))
+            _standing[key] = Standing(project.version, federation, space, names_of(project, federation))
+            while len(_standing) > _KEPT_BUILDINGS:
+                _standing.popitem(last=False)
+        _standing.move_to_end(key)
+        return _standing[key]
+
+
+def standing_of(act: Deed, project: Project) -> Standing:
+    """The building of a project as it stands; refused while it is being put together."""
+    if project.federation is None:
+        raise UnfitError("There is no model yet; add one and wait until it is read.")
+    try:
+        return _put_together(act, project)
+    except federations.ChangedError:
+        raise UnfitError("The building is being put together anew; try again in a moment.") from None
 
 
 def ground_of(act: Deed, project: Project) -> Ground:
@@ -144,17 +180,16 @@ def ground_of(act: Deed, project: Project) -> Ground:
             _kept.move_to_end(key)
             return _kept[key]
         try:
-            federation = federations.load_building(act.session, project)
+            standing = _put_together(act, project)
         except federations.ChangedError:
             before = _latest(project.id)
             if before is None:
                 raise UnfitError("The building is being put together anew; try again in a moment.") from None
             return before
-        space = Space(solids_of(federation, rule_of(project)))
         axes = Axes(note.origin_m, note.bearing_deg)
-        if axes != space.solids.axes:
+        if axes != standing.space.solids.axes:
             raise UnfitError("The walk map is being made anew; try again in a moment.")
-        ground = Ground(project.version, federation, space, names_of(project, federation), axes, note.cell_m)
+        ground = Ground(project.version, standing.federation, standing.space, standing.names, axes, note.cell_m)
         _kept[key] = ground
         while len(_kept) > _KEPT_BUILDINGS:
             _kept.popitem(last=False)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -14,12 +14,14 @@ from stairpath.core.cutting.keyplan import room_area
 from stairpath.core.measuring.body import Body, NoBodyError, body_of
 from stairpath.core.measuring.clear import NoFloorError, clear_at
 from stairpath.core.measuring.features import Features, features
-from stairpath.core.measuring.figures import Found, Gap, NotMeasuredError, Room, figures_of, settled
+from stairpath.core.measuring.figures import Found, Gap, NotMeasuredError, Room, Spot, figures_of, settled
 from stairpath.core.measuring.measures import Measure, Ref, moved
+from stairpath.core.visibility.rules import HIDDEN, Rule, resolve, simplified
+from stairpath.core.walking.solids import Solids
 from stairpath.store.documents import InTheWay
 from stairpath.store.federations import ChangedError
 from stairpath.work.deed import Deed, looking
-from stairpath.work.grounds import Ground, ground_of
+from stairpath.work.grounds import Standing, standing_of
 from stairpath.work.placed import count_of, placed_of
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
@@ -28,14 +30,15 @@ from stairpath.work.visibility import traits_of
 Array = npt.NDArray[np.float64]
 
 _KEPT = 256
+_SAME_M = 1e-6
 _bodies: LRUCache[tuple[object, ...], Body] = LRUCache(_KEPT)
 
 
 class _Building:
     """A project's building as measures are taken of it."""
 
-    def __init__(self, act: Deed, project_id: str) -> None:
-        self._act, self._id = act, project_id
+    def __init__(self, act: Deed, project_id: str, rules: Sequence[Rule] = ()) -> None:
+        self._act, self._id, self._rules = act, project_id, rules
         self.rows, self.asked = traits_of(act, project_id)
         self.origin = np.array(self.rows.building.origin_m)
         self.north_deg = self.rows.building.building_north_deg
@@ -67,8 +70,15 @@ class _Building:
         return found
 
     @cached_property
-    def _ground(self) -> Ground:
-        return ground_of(self._act, in_use(self._act, self._id))
+    def _standing(self) -> Standing:
+        return standing_of(self._act, in_use(self._act, self._id))
+
+    @cached_property
+    def _hidden(self) -> npt.NDArray[np.bool_]:
+        """Which of the components that stand (n,) are hidden."""
+        state = resolve(self.asked, simplified(self._rules)).state
+        hidden = {(self.asked.model_of(k), self.asked.global_id(k)) for k in np.flatnonzero(state == HIDDEN).tolist()}
+        return np.array([name in hidden for name in self._standing.names], dtype=bool)
 
     def _room_at(self, ref: Ref) -> int | None:
         building = self.rows.building
@@ -93,23 +103,22 @@ class _Building:
         at = self._room_at(ref)
         if at is None:
             raise NotMeasuredError("The room that it was taken of is gone; measure anew, or delete it.")
-        polygons = room_area(self._ground.federation, at)
+        polygons = room_area(self._standing.federation, at)
         height = building.levels[building.rooms[at].level].elevation_m - self.origin[2]
         rings = [np.asarray(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]
         outlines = [np.column_stack([ring[:, :2] - self.origin[:2], np.full(len(ring), height)]) for ring in rings]
         return Room(sum(p.area for p in polygons), outlines)
 
-    def clear(self, at: Array) -> tuple[Gap | None, Gap | None, Ref]:
-        """The room there is at a point of the floor."""
-        ground = self._ground
-        axes = ground.space.solids.axes
+    def _spot(self, at: Array, solids: Solids, above: str, beside: str) -> tuple[Spot, Array]:
+        """The room there is at a point of the floor among some solids, and the floor's own point."""
+        axes = solids.axes
         try:
-            found = clear_at(ground.space.solids, axes.to_own(at + self.origin))
+            found = clear_at(solids, axes.to_own(at + self.origin))
         except NoFloorError as error:
             raise NotMeasuredError(str(error)) from error
 
         def ref(component: int) -> Ref:
-            return Ref(*ground.names[component])
+            return Ref(*self._standing.names[component])
 
         def there(points: Array) -> Array:
             about: Array = axes.to_project(points) - self.origin
@@ -118,11 +127,26 @@ class _Building:
         height = width = None
         if found.height is not None:
             ends = there(np.stack([found.floor, found.height.at]))
-            height = Gap(found.height.height_m, ends, (("above", ref(found.height.component)),))
+            height = Gap(found.height.height_m, ends, ((above, ref(found.height.component)),))
         if found.width is not None:
-            sides = tuple(("beside", ref(c)) for c in dict.fromkeys(found.width.components))
+            sides = tuple((beside, ref(c)) for c in dict.fromkeys(found.width.components))
             width = Gap(found.width.width_m, there(found.width.ends), sides)
-        return height, width, ref(found.component)
+        return Spot(ref(found.component), height, width), there(found.floor)
+
+    def clear(self, at: Array) -> Spot:
+        """The room there is at a point of the floor, without and with what is hidden."""
+        solids = self._standing.space.solids
+        away = self._hidden[solids.component]
+        seen, floor = self._spot(at, solids.only(np.flatnonzero(~away)), "above", "beside")
+        if not away.any():
+            return seen
+        whole, _ = self._spot(floor, solids, "above_hidden", "beside_hidden")
+        return replace(seen, hidden_height=_less(whole.height, seen.height), hidden_width=_less(whole.width, seen.width))
+
+
+def _less(whole: Gap | None, seen: Gap | None) -> Gap | None:
+    """A gap where it is less than another one, which may be open."""
+    return whole if whole and (seen is None or whole.length_m < seen.length_m - _SAME_M) else None
 
 
 @dataclass(frozen=True)
@@ -143,16 +167,16 @@ class Results:
     results: list[Result]
 
 
-def measure(project_id: str, measures: Sequence[Measure]) -> Results:
-    """What measures come to in a project's building as it stands."""
+def measure(project_id: str, measures: Sequence[Measure], rules: Sequence[Rule] = ()) -> Results:
+    """What measures come to in a project's building as it stands; room at a point without what the rules hide."""
     with looking() as look:
-        building = _Building(look, project_id)
+        building = _Building(look, project_id, rules)
         x, y, z = (-building.origin).tolist()
         results = []
         for each in measures:
             try:
                 found = figures_of(moved(each.what, (x, y, z)), building)
-            except (NotMeasuredError, NoBodyError) as error:
+            except (NotMeasuredError, NoBodyError, UnfitError) as error:
                 results.append(Result(each, None, [], str(error)))
             else:
                 results.append(Result(each, found, [(role, building.named(ref)) for role, ref in found.of]))

@@ -7,7 +7,7 @@ import base64
 import numpy as np
 import pytest
 
-from tests.api.test_seeing import ducts
+from tests.api.test_seeing import ducts, rule
 from tests.api.test_views import png, view_of
 from tests.samples import Sample
 
@@ -105,6 +105,27 @@ def test_a_room_has_a_floor_and_a_point_of_it_so_much_height(client, house):
     assert figures(clear) == pytest.approx({"clear_height": 2.7, "clear_width": 5.6})
     assert [part["role"] for part in clear["of"]] == ["floor", "above", "beside", "beside"]
     assert "no floor" in nowhere["trouble"]
+
+
+def test_what_is_hidden_is_not_there_for_the_room_at_a_point_but_said(client, house):
+    room = {"kind": "clear", "at_m": [3, 2.5, 0]}
+
+    def with_hidden(tag):
+        rules = [rule({"kind": "of", "what": "tag", "value": tag}, "hide")]
+        answer = client.post(
+            f"/api/projects/{house}/measures", json={"measures": [{"id": "1", "what": room}], "rules": rules}
+        )
+        (found,) = answer.json()["found"]
+        return found
+
+    ceiling = with_hidden("P-0-2.7")
+    assert figures(ceiling) == pytest.approx({"clear_width": 5.6, "hidden_height": 2.7})
+    assert "open" in ceiling["note"]
+    assert [part["role"] for part in ceiling["of"]] == ["floor", "beside", "beside", "above_hidden"]
+    wall = with_hidden("P-5.8-0")
+    assert figures(wall) == pytest.approx({"clear_height": 2.7, "hidden_width": 5.6})
+    assert {part["label"] for part in wall["of"] if part["role"] == "beside_hidden"} == {"P-0-0", "P-5.8-0"}
+    assert "hidden_height" not in figures(with_hidden("nothing"))
 
 
 def test_the_cursor_catches_corners_and_centre_lines_exactly(client, house, refs):

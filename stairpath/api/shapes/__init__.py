@@ -54,15 +54,9 @@ from stairpath.api.shapes.keyplan import (
     PlanRoom,
     PlanSwing,
 )
-from stairpath.api.shapes.measures import (
-    BetweenMeasure,
+from stairpath.api.shapes.measured import (
     Catches,
-    ClearMeasure,
     Dimension,
-    EdgeSide,
-    FaceMeasure,
-    FaceSide,
-    Measure,
     MeasureFigure,
     MeasureFound,
     MeasuresFound,
@@ -70,6 +64,14 @@ from stairpath.api.shapes.measures import (
     PartMeasured,
     PointOn,
     PointSettled,
+)
+from stairpath.api.shapes.measures import (
+    BetweenMeasure,
+    ClearMeasure,
+    EdgeSide,
+    FaceMeasure,
+    FaceSide,
+    Measure,
     PointsMeasure,
     RoomMeasure,
     SidesMeasure,

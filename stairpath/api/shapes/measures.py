@@ -1,4 +1,4 @@
-"""Measures: what is measured, and what it comes to."""
+"""Measures of a view: what is measured."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from stairpath.api.shapes.words import ComponentRef, Name, NamedComponent, Vector
+from stairpath.api.shapes.words import ComponentRef, Name, Vector
 
 _Ends = Annotated[list[Vector], Field(min_length=2, max_length=2)]
 
@@ -96,77 +96,3 @@ class Measure(BaseModel):
 
 
 Measures = Annotated[list[Measure], Field(max_length=200)]
-
-
-class MeasureFigure(BaseModel):
-    """One figure: metres, square and cubic metres, degrees, or a share of one."""
-
-    name: Literal[
-        "distance", "plan", "up", "east", "north", "project_x", "project_y", "fall", "sum", "leg", "ends_distance",
-        "ends_plan", "ends_up", "angle", "square", "area", "perimeter", "volume", "clear_height", "clear_width",
-    ]  # fmt: skip
-    quantity: Literal["length", "area", "volume", "angle", "share"]
-    value: float
-
-
-class Dimension(BaseModel):
-    """A line to draw, about the federation's origin, and which figure it bears; without one it is thin."""
-
-    line: list[Vector]
-    figure: int | None
-
-
-class PartMeasured(NamedComponent):
-    """A component and what it has to do with a measure."""
-
-    role: Literal["from", "to", "of", "above", "beside", "floor"]
-
-
-class MeasureFound(BaseModel):
-    """What a measure came to, its main figure first; or why it came to nothing."""
-
-    id: str
-    figures: list[MeasureFigure]
-    dimensions: list[Dimension]
-    of: list[PartMeasured]
-    note: str
-    trouble: str
-
-
-class MeasuresFound(BaseModel):
-    """What measures came to in one version of the federation."""
-
-    version: int
-    found: list[MeasureFound]
-
-
-class MeasureWish(BaseModel):
-    """Measures to be taken."""
-
-    measures: Measures
-
-
-class PointOn(BaseModel):
-    """A point of a component as it was clicked on the stage, in project coordinates."""
-
-    of: ComponentRef
-    point_m: Vector
-
-
-class PointSettled(BaseModel):
-    """The exact point that was meant."""
-
-    point_m: Vector
-
-
-class Catches(BaseModel):
-    """What of a component the cursor catches, about the federation's origin.
-
-    Each is base64 of little-endian 64-bit floats: points of three, edges and centre lines of six.
-    """
-
-    corners: str
-    edges: str
-    middles: str
-    centres: str
-    lines: str

@@ -20,6 +20,7 @@ LOW_M, HIGH_M = 0.05, 2.0
 """Between these heights above the floor something narrows the way."""
 REACH_M = 10.0
 """As wide as this on one side is open."""
+_REACHES_M = (1.5, 3.0, 6.0)
 _COARSE_DEG, _FINE_DEG = 0.5, 0.01
 
 
@@ -132,12 +133,17 @@ def _width(solids: Solids, floor: Array, top_m: float) -> Width | None:
     t = solids.triangles
     low, high = floor[2] + LOW_M, floor[2] + min(HIGH_M, top_m - _OVER_M)
     gap = np.maximum(t[..., :2].min(axis=1) - floor[:2], floor[:2] - t[..., :2].max(axis=1)).max(axis=1)
-    near = np.flatnonzero((gap <= REACH_M) & (t[..., 2].min(axis=1) < high) & (t[..., 2].max(axis=1) > low))
-    lines, whose = _edges_between(t[near] - [*floor[:2], 0.0], low, high)
-    if not len(lines):
-        return None
-    angle, width, _ = _narrowest(lines, np.radians(np.arange(0, 180, _COARSE_DEG)))
-    if not np.isfinite(width):
+    within = np.flatnonzero((gap <= REACH_M) & (t[..., 2].min(axis=1) < high) & (t[..., 2].max(axis=1) > low))
+    # What is farther than the width that is found cannot make it less: a little is looked at before all.
+    for reach in (*_REACHES_M, REACH_M):
+        near = within[gap[within] <= reach]
+        lines, whose = _edges_between(t[near] - [*floor[:2], 0.0], low, high)
+        if not len(lines):
+            continue
+        angle, width, _ = _narrowest(lines, np.radians(np.arange(0, 180, _COARSE_DEG)))
+        if width <= reach:
+            break
+    if not len(lines) or not np.isfinite(width):
         return None
     fine = angle + np.radians(np.arange(-_COARSE_DEG, _COARSE_DEG + _FINE_DEG, _FINE_DEG))
     angle, width, at = _narrowest(lines, fine)

@@ -90,6 +90,20 @@ class Gap:
     of: tuple[tuple[str, Ref], ...] = field(default=())
 
 
+@dataclass(frozen=True, eq=False)
+class Spot:
+    """The room there is at a point of the floor: how high and how wide, None for open, and the floor.
+
+    What is hidden is not counted; ``hidden_height`` and ``hidden_width`` are with it, where that leaves less.
+    """
+
+    floor: Ref
+    height: Gap | None
+    width: Gap | None
+    hidden_height: Gap | None = None
+    hidden_width: Gap | None = None
+
+
 class Building(Protocol):
     """What measures are taken of; points are about its origin."""
 
@@ -102,8 +116,8 @@ class Building(Protocol):
     def room(self, ref: Ref) -> Room:
         """A room's floor; raises NotMeasuredError."""
 
-    def clear(self, at: Array) -> tuple[Gap | None, Gap | None, Ref]:
-        """The clear height and width at a point of the floor, None for open, and the floor; raises NotMeasuredError."""
+    def clear(self, at: Array) -> Spot:
+        """The room there is at a point of the floor; raises NotMeasuredError."""
 
 
 def _named(found: Distance, north_deg: float) -> dict[str, Figure]:
@@ -310,18 +324,26 @@ def _volume(what: VolumeMeasure, building: Building) -> Found:
 
 
 def _clear(what: ClearMeasure, building: Building) -> Found:
-    height, width, floor = building.clear(np.array(what.at_m))
+    spot = building.clear(np.array(what.at_m))
     figures: list[Figure] = []
     dimensions: list[Dimension] = []
-    of: list[tuple[str, Ref]] = [("floor", floor)]
+    of: list[tuple[str, Ref]] = [("floor", spot.floor)]
     notes = []
-    for name, gap in (("clear_height", height), ("clear_width", width)):
+    for name, gap, told in (
+        ("clear_height", spot.height, "Above it is open."),
+        ("clear_width", spot.width, "To the sides it is open."),
+    ):
         if gap is None:
-            notes.append("Above it is open." if name == "clear_height" else "To the sides it is open.")
+            notes.append(told)
             continue
         dimensions.append(Dimension(gap.ends, len(figures)))
         figures.append(Figure(name, "length", gap.length_m))
         of += gap.of
+    # What one has hidden is there all the same: a height that is quoted is not more than there is unsaid.
+    for name, gap in (("hidden_height", spot.hidden_height), ("hidden_width", spot.hidden_width)):
+        if gap is not None:
+            figures.append(Figure(name, "length", gap.length_m))
+            of += gap.of
     if not figures:
         raise NotMeasuredError("There is nothing above that point and nothing beside it; it is open.")
     return Found(tuple(figures), tuple(dimensions), tuple(of), " ".join(notes))

@@ -2293,7 +2293,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "distance" | "plan" | "up" | "east" | "north" | "project_x" | "project_y" | "fall" | "sum" | "leg" | "ends_distance" | "ends_plan" | "ends_up" | "angle" | "square" | "area" | "perimeter" | "volume" | "clear_height" | "clear_width";
+            name: "distance" | "plan" | "up" | "east" | "north" | "project_x" | "project_y" | "fall" | "sum" | "leg" | "ends_distance" | "ends_plan" | "ends_up" | "angle" | "square" | "area" | "perimeter" | "volume" | "clear_height" | "clear_width" | "hidden_height" | "hidden_width";
             /**
              * Quantity
              * @enum {string}
@@ -2322,11 +2322,16 @@ export interface components {
         };
         /**
          * MeasureWish
-         * @description Measures to be taken.
+         * @description Measures to be taken; for the room at a point what the rules hide is not there.
          */
         MeasureWish: {
             /** Measures */
             measures: components["schemas"]["Measure"][];
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule"][];
         };
         /**
          * MeasuresFound
@@ -2525,7 +2530,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "from" | "to" | "of" | "above" | "beside" | "floor";
+            role: "from" | "to" | "of" | "above" | "beside" | "floor" | "above_hidden" | "beside_hidden";
         };
         /**
          * PlainBut

@@ -65,7 +65,12 @@ export function Cell(props: {
           "&:hover": { boxShadow: `inset 0 0 0 1.5px ${tone.ink}` },
         }}
       >
-        {state === "hidden" ? "off" : part ? `${tally.shown}/${there}` : there}
+        {state === "hidden" ? "off" : part ? tally.shown : there}
+        {part && (
+          <Box component="span" sx={{ fontSize: 10.5, lineHeight: 1, whiteSpace: "nowrap" }}>
+            /{there}
+          </Box>
+        )}
       </Box>
     </Tooltip>
   );

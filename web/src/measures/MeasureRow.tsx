@@ -95,7 +95,12 @@ const ROLES: Readonly<Record<Shapes["PartMeasured"]["role"], string>> = {
   above: "above it",
   beside: "beside it",
   floor: "on",
+  above_hidden: "above it, hidden:",
+  beside_hidden: "beside it, hidden:",
 };
+
+/** So many of a measure's components are named. */
+const MOST_PARTS = 8;
 
 /** The components that a measure is of; a click picks one. */
 function Parts({ of }: { of: Found["of"] }) {
@@ -109,7 +114,7 @@ function Parts({ of }: { of: Found["of"] }) {
   return (
     <Box sx={{ fontSize: 12.5, color: tone.soft }}>
       {words.map((part) => part.label).join(", ")}
-      {known.slice(0, 6).map((part) => (
+      {known.slice(0, MOST_PARTS).map((part) => (
         <Box key={`${part.role} ${part.model} ${part.global_id}`}>
           {ROLES[part.role]}{" "}
           <Box
@@ -134,7 +139,7 @@ function Parts({ of }: { of: Found["of"] }) {
           , {part.model_name}
         </Box>
       ))}
-      {known.length > 6 && <Box>and {known.length - 6} more</Box>}
+      {known.length > MOST_PARTS && <Box>and {known.length - MOST_PARTS} more</Box>}
     </Box>
   );
 }

@@ -23,7 +23,7 @@ export function MeasuresDesk() {
       <DeskHeading>{measures.length ? counted(measures.length, "measure") : "Measures"}</DeskHeading>
       {!measures.length && (
         <DeskNote>
-          Nothing is measured. Measures are kept with the view: in a viewpoint, a link, the changes.
+          Nothing is measured yet. Measures are kept with the view, in its viewpoints and links.
         </DeskNote>
       )}
       <Ways />
@@ -60,7 +60,7 @@ function Ways() {
   return (
     <Box
       data-testid="measure-ways"
-      sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, mb: 1, "& button": { color: tone.ink } }}
+      sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, my: 1, "& button": { color: tone.ink } }}
     >
       {ways.map(([name, tool, take]) => (
         <Button

@@ -25,6 +25,8 @@ export const CALLED: Readonly<Record<Figure["name"], string>> = {
   volume: "volume",
   clear_height: "clear height",
   clear_width: "clear width",
+  hidden_height: "height with what is hidden",
+  hidden_width: "width with what is hidden",
 };
 
 /** A figure as it is read. */

@@ -1,22 +1,27 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { api, taken } from "../api/client";
-import { type Measure, useSeen } from "../open/seen";
+import { type Measure, type Rule, useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
 import type { Found } from "./measuring";
 
 /** What was asked, so that an answer to something else is not taken for it. */
-function asked(measure: Measure): string {
-  return JSON.stringify([measure.id, measure.what]);
+function asked({ id, what }: Pick<Measure, "id" | "what">, rules: readonly Rule[]): string {
+  return JSON.stringify([id, what, what.kind === "clear" ? rules : null]);
 }
+
+const NO_RULES: readonly Rule[] = [];
 
 /** What the measures of the view come to; undefined for one whose answer is not there. */
 export function useFound() {
   const { projectId, federation } = useOpen();
   const measures = useSeen((s) => s.measures);
+  const seen = useSeen((s) => s.rules);
   const wish = measures.map(({ id, what }) => ({ id, what, name: "" }));
+  // What is hidden is not there for the room at a point; other measures do not ask.
+  const rules = measures.some(({ what }) => what.kind === "clear") ? seen : NO_RULES;
   const { data, error } = useQuery({
-    queryKey: ["measures", projectId, federation.version, wish],
+    queryKey: ["measures", projectId, federation.version, wish, rules],
     enabled: wish.length > 0,
     gcTime: 60_000,
     // While one more is worked out the others stay as they are.
@@ -25,17 +30,17 @@ export function useFound() {
       const { version, found } = await taken(
         api.POST("/api/projects/{project_id}/measures", {
           params: { path: { project_id: projectId } },
-          body: { measures: wish },
+          body: { measures: wish, rules: [...rules] },
         }),
       );
-      const by = new Map(wish.map((each, k) => [asked(each), found[k]] as const));
+      const by = new Map(wish.map((each, k) => [asked(each, rules), found[k]] as const));
       return { version, by };
     },
   });
   const of = useCallback(
     (measure: Measure): Found | undefined =>
-      data?.version === federation.version ? data.by.get(asked(measure)) : undefined,
-    [data, federation.version],
+      data?.version === federation.version ? data.by.get(asked(measure, rules)) : undefined,
+    [data, federation.version, rules],
   );
   return { of, error };
 }

@@ -13,6 +13,8 @@ import { addMeasure, useMeasuring, type What } from "./measuring";
 
 type Side = Extract<What, { kind: "sides" }>["a"];
 
+/** So far before a wall, or below a duct, that is clicked the floor is looked for. */
+const BEFORE_M = 0.15;
 const AGAIN = "Esc puts it away.";
 
 /** The ways to take a measure. */
@@ -181,10 +183,12 @@ export function useTakes() {
             {
               name: "measure clear",
               bound: true,
-              prompt: `Click a point of the floor: how high and how wide it is there. ${AGAIN}`,
+              prompt: `Click a point of the floor, or what hangs over it: how high and how wide it is there. ${AGAIN}`,
             },
-            ({ point }) => {
-              addMeasure({ kind: "clear", at_m: there(point) });
+            ({ point, normal }) => {
+              // What does not look up is no floor: that before a wall or below a duct is meant.
+              const at = normal.z > 0.5 ? point : point.clone().addScaledVector(normal, BEFORE_M);
+              addMeasure({ kind: "clear", at_m: there(at) });
               return "more";
             },
           ),
