@@ -26,7 +26,7 @@ Points = npt.NDArray[np.float64]
 _RUNS = 3
 _AROUND = 113
 _CORNERS = 200
-_SIZES = (500, 1_000, 2_000)
+_SIZES = (5_000, 20_000)
 _SAME = 1_000
 
 

@@ -7,8 +7,8 @@ import base64
 import numpy as np
 import pytest
 
-from tests.api.test_seeing import ducts, rule
-from tests.api.test_views import png, view_of
+from tests.api.test_seeing import ducts
+from tests.api.test_views import png, rule, view_of
 from tests.samples import Sample
 
 

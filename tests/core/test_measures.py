@@ -1,6 +1,7 @@
 """What the cursor catches of a body, and what measures come to: against figures worked out by hand."""
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -11,7 +12,7 @@ from hypothesis import strategies as st
 from stairpath.core.measuring.centrelines import between_lines, centre_lines
 from stairpath.core.measuring.facets import Facets
 from stairpath.core.measuring.features import features
-from stairpath.core.measuring.figures import Gap, NotMeasuredError, Room, figures_of, settled
+from stairpath.core.measuring.figures import Gap, NotMeasuredError, Room, Spot, figures_of, settled
 from stairpath.core.measuring.measures import (
     BetweenMeasure,
     ClearMeasure,
@@ -39,7 +40,7 @@ class House:
     def __init__(self, north_deg=0.0, **bodies):
         self.north_deg = north_deg
         self.bodies = {key: of(mesh) for key, mesh in bodies.items()}
-        self.gaps: tuple[Gap | None, Gap | None] = (None, None)
+        self.spot = Spot(FLOOR, None, None)
 
     def body(self, ref):
         return self.bodies[ref.global_id]
@@ -48,7 +49,7 @@ class House:
         return Room(12.0, [np.array([[0, 0, 0], [4, 0, 0], [4, 3, 0], [0, 3, 0], [0, 0, 0]], float)])
 
     def clear(self, at):
-        return *self.gaps, FLOOR
+        return self.spot
 
 
 def values(found):
@@ -243,12 +244,18 @@ def test_rooms_volumes_and_room_at_a_point():
     assert "not closed" in figures_of(VolumeMeasure((A,)), House(a=tube)).note
     with pytest.raises(NotMeasuredError, match="pick"):
         figures_of(VolumeMeasure(()), house)
-    house.gaps = (Gap(2.4, np.array([[0, 0, 0], [0, 0, 2.4]]), (("above", A),)), None)
+    height = Gap(2.4, np.array([[0, 0, 0], [0, 0, 2.4]]), (("above", A),))
+    house.spot = Spot(FLOOR, height, None)
     clear = figures_of(ClearMeasure((0, 0, 0)), house)
     assert values(clear) == {"clear_height": 2.4}
     assert clear.of == (("floor", FLOOR), ("above", A))
     assert "open" in clear.note
-    house.gaps = (None, None)
+    house.spot = Spot(FLOOR, None, None, hidden_height=replace(height, of=(("above_hidden", A),)))
+    hidden = figures_of(ClearMeasure((0, 0, 0)), house)
+    assert values(hidden) == {"hidden_height": 2.4}
+    assert not hidden.dimensions
+    assert hidden.of == (("floor", FLOOR), ("above_hidden", A))
+    house.spot = Spot(FLOOR, None, None)
     with pytest.raises(NotMeasuredError, match="open"):
         figures_of(ClearMeasure((0, 0, 0)), house)
 

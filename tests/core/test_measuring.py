@@ -8,10 +8,13 @@ import shapely
 import trimesh
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
+from scipy.sparse import coo_array
+from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import NoBodyError, body, body_of
 from stairpath.core.measuring.clear import NoFloorError, clear_at
 from stairpath.core.measuring.distance import between, from_point, holds
+from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.measuring.measured import measured
 from stairpath.core.measuring.overlap import overlap
 from tests.core.blocks import Blocks
@@ -302,3 +305,12 @@ def test_clear_width_through_a_doorway_between_its_jambs():
 def test_where_there_is_no_floor_it_says_so():
     with pytest.raises(NoFloorError, match="no floor below"):
         clear_at(Blocks().box("floor", (0, 0, -0.3), (1, 1, 0)).solids(), np.array([5.0, 5.0, 1.0]))
+
+
+@given(st.integers(1, 30).flatmap(lambda n: st.tuples(st.just(n), st.lists(st.tuples(*2 * [st.integers(0, n - 1)])))))
+def test_what_hangs_together_is_one_group_counted_as_it_comes(given_pairs):
+    count, pairs = given_pairs
+    one, other = np.array(pairs, dtype=np.int64).reshape(-1, 2).T
+    label = groups(count, one, other)
+    expected = connected_components(coo_array((np.ones(len(one)), (one, other)), shape=(count, count)), False)[1]
+    assert (label == expected).all()

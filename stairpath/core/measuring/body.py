@@ -7,10 +7,9 @@ from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
-from scipy.sparse import coo_array
-from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.federation.placed import Placed
+from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.measuring.loops.tree import Tree, build
 
 Array = npt.NDArray[np.float64]
@@ -52,11 +51,11 @@ class Body:
     def shells(self) -> list[Index]:
         """The triangles (k,) of each part that hangs together."""
         a, b = self.triangles[:, [0, 1]].ravel(), self.triangles[:, [1, 2]].ravel()
-        graph = coo_array((np.ones(len(a), np.int8), (a, b)), shape=(len(self.points),) * 2)
-        count, label = connected_components(graph, directed=False)
-        of = label[self.triangles[:, 0]]
+        of = groups(len(self.points), a, b)[self.triangles[:, 0]]
+        if not of.any():
+            return [np.arange(len(of))]
         order = np.argsort(of, kind="stable")
-        parts = np.split(order, np.searchsorted(of[order], np.arange(1, count)))
+        parts = np.split(order, np.searchsorted(of[order], np.arange(1, of.max() + 1)))
         return [part for part in parts if len(part)]
 
     def moved(self, by: Array) -> Body:

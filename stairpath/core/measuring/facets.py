@@ -8,10 +8,9 @@ from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
-from scipy.sparse import coo_array
-from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import Body
+from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]
@@ -19,13 +18,6 @@ Index = npt.NDArray[np.int64]
 Mask = npt.NDArray[np.bool_]
 
 _FLAT_DEG = 0.2
-
-
-def _groups(count: int, pairs: Index) -> Index:
-    """Which group (count,) each thing is of, of those that pairs (n, 2) join."""
-    graph = coo_array((np.ones(len(pairs), np.int8), (pairs[:, 0], pairs[:, 1])), shape=(count, count))
-    label: Index = connected_components(graph, directed=False)[1].astype(np.int64)
-    return label
 
 
 @dataclass(frozen=True, eq=False)
@@ -75,12 +67,14 @@ class Facets:
     @cached_property
     def flat(self) -> Index:
         """The flat face (m,) that each triangle is of."""
-        return _groups(len(self.body.triangles), self._meeting(_FLAT_DEG))
+        label: Index = groups(len(self.body.triangles), *self._meeting(_FLAT_DEG).T)
+        return label
 
     @cached_property
     def smooth(self) -> Index:
         """The smooth face (m,) that each triangle is of: flat ones that meet without a crease are one."""
-        return _groups(len(self.body.triangles), self._meeting(CREASE_DEG))
+        label: Index = groups(len(self.body.triangles), *self._meeting(CREASE_DEG).T)
+        return label
 
     @cached_property
     def curved(self) -> Mask:

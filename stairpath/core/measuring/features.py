@@ -7,12 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
-from scipy.sparse import coo_array
-from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import Body
 from stairpath.core.measuring.centrelines import centre_lines
 from stairpath.core.measuring.facets import Facets
+from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]
@@ -56,10 +55,8 @@ def _chains(points: Array, edges: Index) -> tuple[Index, Index]:
     straight = cosine < -math.cos(math.radians(_STRAIGHT_DEG))
     turn[pass_at[cosine < -math.cos(math.radians(CREASE_DEG))]] = 1
     turn[pass_at[straight]] = 0
-    graph = coo_array(
-        (np.ones(int(straight.sum()), np.int8), (one[straight] // 2, other[straight] // 2)), shape=(len(edges),) * 2
-    )
-    count, of = connected_components(graph, directed=False)
+    of = groups(len(edges), one[straight] // 2, other[straight] // 2)
+    count = int(of.max(initial=-1)) + 1
     outer = turn[ends] > 0
     whole = np.full((count, 2), -1, dtype=np.int64)
     chain = np.repeat(of, 2)[outer]

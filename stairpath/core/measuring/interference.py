@@ -9,12 +9,11 @@ from typing import Literal
 import numpy as np
 import numpy.typing as npt
 import shapely
-from scipy.sparse import coo_array
-from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.measuring.body import NoBodyError
 from stairpath.core.measuring.distance import Vector, between
 from stairpath.core.measuring.leaving import CODES, Code, Kin, touching, why_left_out
+from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.measuring.overlap import overlap
 from stairpath.core.measuring.prints import Prints, pair_prints
 from stairpath.core.measuring.things import Things
@@ -142,9 +141,10 @@ def _findings(pairs: Sequence[Pair], together_m: float) -> tuple[Finding, ...]:
         for n, one in enumerate(places):
             links += [(one, other) for other in places[n + 1 :] if np.linalg.norm(at[one] - at[other]) <= together_m]
     rows, columns = np.array(links, dtype=np.int64).reshape(-1, 2).T
-    graph = coo_array((np.ones(len(rows), np.int8), (rows, columns)), shape=(len(kept),) * 2)
-    count, label = connected_components(graph, directed=False)
-    groups = [[kept[place] for place in np.flatnonzero(label == g)] for g in range(count)]
+    label = groups(len(kept), rows, columns)
+    by: dict[int, list[int]] = {}
+    for k, group in zip(kept, label.tolist(), strict=True):
+        by.setdefault(group, []).append(k)
 
     def finding(group: list[int]) -> Finding:
         x, y, z = np.mean([pairs[k].at_m for k in group], axis=0).tolist()
@@ -155,7 +155,7 @@ def _findings(pairs: Sequence[Pair], together_m: float) -> tuple[Finding, ...]:
     def severity(group: list[int]) -> tuple[float, float]:
         return -max(pairs[k].depth_m for k in group), min(pairs[k].distance_m for k in group)
 
-    return tuple(finding(group) for group in sorted(groups, key=severity))
+    return tuple(finding(group) for group in sorted(by.values(), key=severity))
 
 
 def interference(
