@@ -211,6 +211,8 @@ class Roamer:
         front = "([x, y]) => document.elementFromPoint(x, y) === document.querySelector('canvas')"
         if not self.page.evaluate(plain) or not self.page.evaluate(front, [x, y]):
             return
+        # While the view still glides the next frame has something else there.
+        self.page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'yes'", timeout=60_000)
         self.page.mouse.move(x - 1, y)
         self.page.mouse.move(x, y)
         named = self.page.evaluate("() => window.stairpathOpen.hovered()")
