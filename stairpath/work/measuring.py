@@ -141,7 +141,9 @@ class _Building:
         if not away.any():
             return seen
         whole, _ = self._spot(floor, solids, "above_hidden", "beside_hidden")
-        return replace(seen, hidden_height=_less(whole.height, seen.height), hidden_width=_less(whole.width, seen.width))
+        return replace(
+            seen, hidden_height=_less(whole.height, seen.height), hidden_width=_less(whole.width, seen.width)
+        )
 
 
 def _less(whole: Gap | None, seen: Gap | None) -> Gap | None:

@@ -110,12 +110,15 @@ class Column:
 
     def having(self, name: str) -> Mask:
         """Which components (n,) have a value of that name."""
-        meant = self.meant(name)
+        return self.with_values(self.meant(name))
+
+    def with_values(self, meant: Sequence[int]) -> Mask:
+        """Which components (n,) have one of some values, by their places."""
         if len(meant) == 1:
             of_value: Mask = self.value == meant[0]
         else:
             flags = np.zeros(len(self.values) + 1, dtype=bool)
-            flags[meant] = True
+            flags[list(meant)] = True
             of_value = flags[self.value]
         if self.owner is None:
             return of_value

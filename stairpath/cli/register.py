@@ -1,0 +1,142 @@
+"""Finding components by conditions, and scheduling them."""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated, Any
+
+import typer
+
+from stairpath.cli.common import AsJson, Files, app, federated, print_document, read_files, say, stop
+
+if TYPE_CHECKING:
+    from stairpath.core.reading.model import ModelReading
+    from stairpath.core.visibility.facts import Facts
+    from stairpath.core.visibility.traits import Mask, Traits
+
+Where = Annotated[str | None, typer.Option(help="a JSON list of conditions, all of which must hold, or a file of it")]
+
+
+def _asked(readings: Sequence[ModelReading]) -> tuple[Traits, Facts]:
+    from stairpath.core.visibility.facts import facts_of
+    from stairpath.core.visibility.traits import federation_traits, words_of
+
+    asked = federation_traits(federated(readings), [words_of(reading) for reading in readings])
+    return asked, facts_of(component for reading in readings for component in reading.components)
+
+
+def _meeting(where: str | None, asked: Traits, facts: Facts) -> Mask:
+    """Which components meet the conditions that were typed; stops where they are none."""
+    import numpy as np
+
+    from stairpath.core.units import NoUnitError
+    from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from
+
+    if where is None:
+        return np.ones(asked.count, dtype=bool)
+    try:
+        text = where if where.lstrip().startswith(("[", "{")) else Path(where).read_text(encoding="utf-8")
+        said: Any = json.loads(text)
+    except (OSError, ValueError):
+        stop(f"{where} is no JSON list of conditions; give one, or a file that holds one.")
+    try:
+        return all_met([condition_from(each) for each in (said if isinstance(said, list) else [said])], asked, facts)
+    except (NotAConditionError, NoUnitError) as error:
+        stop(str(error))
+
+
+@app.command()
+def find(files: Files, where: Where = None, as_json: AsJson = False) -> None:
+    """Say which components meet conditions."""
+    import numpy as np
+
+    readings = read_files(files)
+    asked, facts = _asked(readings)
+    found = np.flatnonzero(_meeting(where, asked, facts)).tolist()
+
+    def of(what: Any, component: int) -> str | None:
+        column = asked.columns[what]
+        return column.values[int(column.value[component])] or None
+
+    components = [
+        {
+            "global_id": asked.global_id(k),
+            "model": asked.model_of(k),
+            "class": of("class", k),
+            "name": of("name", k) or "",
+            "tag": of("tag", k) or "",
+            "level": of("level", k),
+        }
+        for k in found
+    ]
+    if as_json:
+        print_document({"count": len(components), "components": components})
+        return
+    sys.stdout.write(f"{len(components)} components\n")
+    for each in components:
+        sys.stdout.write(f"{each['tag'] or each['name']} ({each['class']}) on {each['level'] or 'no level'}\n")
+
+
+@app.command()
+def schedule(
+    files: Files,
+    group_by: Annotated[str, typer.Option(help="class, type, level, ... with commas between")],
+    sums: Annotated[str, typer.Option("--sum", help="length, area, volume or a quantity's name, with commas")] = "",
+    where: Where = None,
+    csv: Annotated[Path | None, typer.Option(help="the table as CSV")] = None,
+    xlsx: Annotated[Path | None, typer.Option(help="the table as a spreadsheet")] = None,
+    as_json: AsJson = False,
+) -> None:
+    """Count components by what they are and where, and sum their quantities."""
+    from functools import cache
+
+    import numpy as np
+
+    from stairpath.core.register.quantities import MeshFigures, mesh_figures
+    from stairpath.core.register.schedule import NotAScheduleError, steps_of
+    from stairpath.core.register.schedule import schedule as scheduled
+    from stairpath.core.register.table import as_csv, as_xlsx, rows_of
+
+    readings = read_files(files)
+    asked, facts = _asked(readings)
+
+    @cache
+    def mesh() -> MeshFigures:
+        parts = [mesh_figures(reading.geometry, len(reading.components)) for reading in readings]
+        return MeshFigures(
+            *(np.concatenate([getattr(p, name) for p in parts]) for name in ("length_m", "area_m2", "volume_m3"))
+        )
+
+    names = [name.strip() for name in sums.split(",") if name.strip()]
+    try:
+        steps = steps_of(group_by)
+        groups = scheduled(steps, names, _meeting(where, asked, facts), asked, facts, mesh)
+    except NotAScheduleError as error:
+        stop(str(error))
+    rows = rows_of(steps, names, groups)
+    for path, data in ((csv, as_csv(rows).encode()), (xlsx, as_xlsx(rows) if xlsx else b"")):
+        if path is not None:
+            try:
+                path.write_bytes(data)
+            except OSError as error:
+                stop(f"{path} cannot be written ({error.strerror}); give another place.")
+            say(f"wrote {path}")
+    if as_json:
+        print_document(
+            {
+                "groups": [
+                    {
+                        "key": list(group.key),
+                        "count": len(group.components),
+                        "sums": {name: vars(each) for name, each in group.sums.items()},
+                    }
+                    for group in groups
+                ]
+            }
+        )
+        return
+    for row in rows:
+        sys.stdout.write("\t".join(f"{cell:.3f}" if isinstance(cell, float) else str(cell) for cell in row) + "\n")

@@ -1,0 +1,169 @@
+"""Components found by a few letters of what they are called, the likeliest first; a wrong letter is forgiven."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+import numpy.typing as npt
+from rapidfuzz import fuzz, process
+
+from stairpath.core.visibility.facts import Facts
+from stairpath.core.visibility.selectors import What
+from stairpath.core.visibility.traits import Traits, folded
+
+Scores = npt.NDArray[np.float32]
+Ints = npt.NDArray[np.int32]
+
+_SAME, _BEGINS, _WORD, _WITHIN, _LIKE = 1.0, 0.94, 0.88, 0.7, 0.66
+"""How good it is to be the text, to begin it, to begin a word of it, to stand in it, to be like it."""
+_ALIKE = 70.0
+"""A text that is less like what was typed than this, in percent, is another one."""
+_LETTERS_FORGIVEN_FROM = 4
+"""What is shorter is meant as typed."""
+_IN_PARTS = 0.9
+"""Words found apart count a little less than all of them together."""
+_BREAK = "\n"
+_NAMES: tuple[tuple[What, float], ...] = (
+    ("tag", 1.0), ("name", 0.96), ("type", 0.86), ("system", 0.8), ("material", 0.74), ("class", 0.72),
+)  # fmt: skip
+"""What a component is called, and how much that counts."""
+
+
+@dataclass(frozen=True, eq=False)
+class Field:
+    """Texts, each once, of which components have which: ``owner[k]`` has ``texts[value[k]]``."""
+
+    name: str
+    weight: float
+    texts: Sequence[str]
+    owner: Ints
+    value: Ints
+    forgiving: bool = True
+
+    @cached_property
+    def folded(self) -> list[str]:
+        """The texts as they are compared."""
+        return [folded(text).replace(_BREAK, " ") for text in self.texts]
+
+    @cached_property
+    def _run(self) -> tuple[str, npt.NDArray[np.int64]]:
+        """All of them as one text, and where each begins."""
+        return _BREAK + _BREAK.join(self.folded) + _BREAK, 1 + np.cumsum([0, *(len(t) + 1 for t in self.folded)])
+
+    def scores(self, wanted: str) -> Scores:
+        """How well each text (u,) is what was typed: 0 for not at all, 1 for the same."""
+        out = np.zeros(len(self.texts) + 1, dtype=np.float32)
+        run, first = self._run
+        short = len(wanted) < 2
+        pattern = re.escape(_BREAK + wanted if short else wanted)
+        at = np.array([match.start() + short for match in re.finditer(pattern, run)], dtype=np.int64)
+        if len(at):
+            text = np.searchsorted(first, at, side="right") - 1
+            before = np.array([run[k - 1] for k in at.tolist()])
+            score = np.where(at == first[text], _BEGINS, np.where(np.char.isalnum(before), _WITHIN, _WORD))
+            whole = (at == first[text]) & (at + len(wanted) == first[text + 1] - 1)
+            np.maximum.at(out, text, np.where(whole, _SAME, score).astype(np.float32))
+        return out[:-1]
+
+    def likes(self, wanted: str) -> Scores:
+        """How like each text (u,) is to what was typed, a wrong or missing letter forgiven."""
+        if not self.forgiving or len(wanted) < _LETTERS_FORGIVEN_FROM or not self.texts:
+            return np.zeros(len(self.texts), dtype=np.float32)
+        out = np.zeros(len(self.texts), dtype=np.float32)
+        # A tag is meant as a whole, one word of a name often is.
+        part = np.array([self.name != "tag" and len(text) > len(wanted) for text in self.folded], dtype=bool)
+        for which, scorer in ((part, fuzz.partial_ratio), (~part, fuzz.ratio)):
+            at = np.flatnonzero(which)
+            if len(at):
+                some = [self.folded[k] for k in at.tolist()]
+                alike = process.cdist([wanted], some, scorer=scorer, score_cutoff=_ALIKE, dtype=np.float32)[0]
+                out[at] = alike * np.float32(_LIKE / 100)
+        return out
+
+    def spread(self, of_texts: Scores, count: int) -> Scores:
+        """Scores of components (n,) from those of texts."""
+        out = np.zeros(count, dtype=np.float32)
+        score = of_texts[self.value] * np.float32(self.weight)
+        np.maximum.at(out, self.owner, score)
+        return out
+
+
+@dataclass(frozen=True)
+class Hit:
+    """A component that was found, and the text of it that was meant."""
+
+    component: int
+    field: str
+    text: str
+    score: float
+
+
+class Index:
+    """What components of a federation are called, to be searched."""
+
+    def __init__(self, asked: Traits, facts: Facts) -> None:
+        self.count = asked.count
+        self.fields: list[Field] = []
+        rows = np.arange(self.count, dtype=np.int32)
+        for what, weight in _NAMES:
+            column = asked.columns[what]
+            owner = rows if column.owner is None else column.owner
+            self.fields.append(Field(what, weight, column.values, owner, column.value))
+        ids = asked.columns["global_id"]
+        self.fields.append(Field("global_id", 0.98, ids.values, rows, ids.value, forgiving=False))
+        numbers: dict[str, int] = {}
+        value = np.array([numbers.setdefault(text, len(numbers)) for text in facts.descriptions], np.int32)
+        self.fields.append(Field("description", 0.82, tuple(numbers), rows, value))
+        for (_, name), fact in facts.of["property"].items():
+            self.fields.append(Field(name, 0.6, fact.texts, fact.owner, fact.value, forgiving=False))
+
+    def _found(self, wanted: str, forgiving: bool) -> tuple[Scores, Ints]:
+        """The best score of each component (n,) and the field that it is in, -1 for none."""
+        best = np.zeros(self.count, dtype=np.float32)
+        where = np.full(self.count, -1, dtype=np.int32)
+        for k, field in enumerate(self.fields):
+            of_texts = field.likes(wanted) if forgiving else field.scores(wanted)
+            if of_texts.any():
+                score = field.spread(of_texts, self.count)
+                better = score > best
+                best[better], where[better] = score[better], k
+        return best, where
+
+    def _as_typed_or_like(self, wanted: str) -> tuple[Scores, Ints]:
+        """What is there as it was typed, else what is like it."""
+        exact = self._found(wanted, False)
+        return exact if exact[0].any() else self._found(wanted, True)
+
+    def search(self, typed: str, limit: int = 50) -> tuple[int, list[Hit]]:
+        """How many components are meant by what was typed, and the likeliest of them first."""
+        wanted = folded(typed)
+        words = wanted.split()
+        if not words:
+            return 0, []
+        if len(words) == 1:
+            best, where = self._as_typed_or_like(wanted)
+        else:
+            best, where = self._found(wanted, False)
+            parts = [self._as_typed_or_like(word) for word in words]
+            all_of = np.all([score > 0 for score, _ in parts], axis=0)
+            mean = np.where(all_of, np.mean([score for score, _ in parts], axis=0) * _IN_PARTS, 0).astype(np.float32)
+            better = mean > best
+            best[better] = mean[better]
+            strongest = np.argmax([score for score, _ in parts], axis=0)
+            where[better] = np.array([w for _, w in parts])[strongest, np.arange(self.count)][better]
+        found = np.flatnonzero(best)
+        order = found[np.argsort(-best[found], kind="stable")][:limit]
+        return len(found), [
+            Hit(component, field.name, self._text(field, component), float(best[component]))
+            for component in order.tolist()
+            for field in [self.fields[int(where[component])]]
+        ]
+
+    def _text(self, field: Field, component: int) -> str:
+        """The first of a component's texts in a field."""
+        at = int(np.searchsorted(field.owner, component))
+        return field.texts[int(field.value[at])]

@@ -1,0 +1,70 @@
+"""A schedule as a table, for a spreadsheet: the same figures in every file."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+
+from stairpath.core.register.schedule import Group
+
+Cell = str | int | float
+
+
+def rows_of(steps: Sequence[str], sums: Sequence[str], groups: Sequence[Group]) -> list[list[Cell]]:
+    """The heading and a row for each group: its key, its count, and of each sum its figure and where it is from."""
+    units = {name: groups[0].sums[name].unit if groups else "" for name in sums}
+    heading: list[Cell] = [step.removeprefix("property:") for step in steps]
+    heading.append("count")
+    for name in sums:
+        heading += [f"{name} ({units[name]})" if units[name] else name, f"{name}: from file", f"{name}: worked out"]
+    rows = [heading]
+    for group in groups:
+        row: list[Cell] = [*group.key, len(group.components)]
+        for name in sums:
+            each = group.sums[name]
+            row += [each.value, each.from_file, each.from_mesh]
+        rows.append(row)
+    return rows
+
+
+def _plain(cell: Cell) -> Cell:
+    """A text that a spreadsheet would work out is one that it reads."""
+    return f"'{cell}" if isinstance(cell, str) and cell.startswith(("=", "+", "-", "@", "\t", "\r")) else cell
+
+
+def as_csv(rows: Sequence[Sequence[Cell]]) -> str:
+    """A table as CSV (RFC 4180): commas between, figures with a point and all their digits."""
+    out = io.StringIO()
+    csv.writer(out).writerows([[_plain(cell) for cell in row] for row in rows])
+    return out.getvalue()
+
+
+def as_xlsx(rows: Sequence[Sequence[Cell]], title: str = "Schedule") -> bytes:
+    """A table as a spreadsheet (Office Open XML), its heading kept in sight."""
+    from openpyxl import Workbook
+    from openpyxl.cell import WriteOnlyCell
+    from openpyxl.styles import Font
+
+    book = Workbook(write_only=True)
+    sheet = book.create_sheet(title)
+    sheet.freeze_panes = "A2"
+    for number, row in enumerate(rows):
+        cells = []
+        for value in row:
+            cell = WriteOnlyCell(sheet, value=value)
+            if isinstance(value, str):
+                cell.data_type = "s"  # never a formula
+            if number == 0:
+                cell.font = Font(bold=True)
+            cells.append(cell)
+        sheet.append(cells)
+    for column, width in enumerate(_widths(rows)):
+        sheet.column_dimensions[chr(ord("A") + column)].width = width
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def _widths(rows: Sequence[Sequence[Cell]]) -> list[float]:
+    return [min(60.0, 2.0 + max(len(str(cell)) for cell in column)) for column in zip(*rows[:500], strict=True)][:26]
