@@ -24,7 +24,8 @@ _BATCH = 2_000_000
 class MeshFigures:
     """What the triangles of components (n,) come to, NaN where they come to nothing.
 
-    The length is the longest side of the box along the component's own faces. The area is that of one side of what is
+    The length is that of the box around the component along the way in which least of its surface looks: a bar's, a
+    pipe's and a duct's own, however short, and the longest side of a full box. The area is that of one side of what is
     flat, such as a wall, a slab or a door, and the whole surface of anything else. The volume is that of closed parts,
     and none if any part is open; what parts share counts in each.
     """
@@ -104,6 +105,29 @@ def mesh_figures(geometry: Geometry, count: int) -> MeshFigures:
     return MeshFigures(length, area, volume)
 
 
+def _first_largest(owner: Ints, count: int, size: Array) -> Ints:
+    """The place of the first of the largest sizes (k,) of each owner (count,); owners rise, and each has some."""
+    most = np.maximum.reduceat(size, np.flatnonzero(np.diff(owner, prepend=-1)))
+    at = np.flatnonzero(size >= most[owner])
+    first: Ints = at[np.unique(owner[at], return_index=True)[1]]
+    return first
+
+
+def _own_axes(owner: Ints, count: int, normal: Array, size: Array) -> Array:
+    """The axes (count, 3, 3), in columns, of the box along each owner's faces.
+
+    Square to its largest face, square to the largest of what looks across that, and square to both.
+    """
+    first = normal[_first_largest(owner, count, size)]
+    across = normal - np.einsum("ki,ki->k", normal, first[owner])[:, None] * first[owner]
+    at = _first_largest(owner, count, size * np.linalg.norm(across, axis=1))
+    second = across[at]
+    flat = np.linalg.norm(second, axis=1) < 1e-6  # a sheet: any way along it
+    second[flat] = np.cross(first[flat], np.eye(3)[np.abs(first[flat]).argmin(axis=1)])
+    second /= np.linalg.norm(second, axis=1)[:, None]
+    return np.stack([first, second, np.cross(first, second)], axis=2)
+
+
 def _figures(corners: Array, owner: Ints, count: int, sign: Array) -> tuple[Array, Array, Array]:
     """Length, area and volume (count,) of triangles (k, 3, 3) by their owners, each of which has some."""
     middle = corners.mean(axis=1)
@@ -115,9 +139,7 @@ def _figures(corners: Array, owner: Ints, count: int, sign: Array) -> tuple[Arra
     volume = (
         np.abs(_summed(owner, sign * np.einsum("ij,ij->i", local[:, 0], np.cross(local[:, 1], local[:, 2])), count)) / 6
     )
-    # Where most of the surface looks is across it, where least of it looks is along it.
-    facing = _summed(owner, double[:, None, None] * normal[:, :, None] * normal[:, None, :], count)
-    axes = np.linalg.eigh(facing)[1]
+    axes = _own_axes(owner, count, normal, double)
     along = np.einsum("kci,kia->kca", local, axes[owner])
     begin = np.flatnonzero(np.diff(owner, prepend=-1))
     low, high = (f.reduceat(along.reshape(len(along), 3, 3), begin, axis=0) for f in (np.minimum, np.maximum))
@@ -127,5 +149,7 @@ def _figures(corners: Array, owner: Ints, count: int, sign: Array) -> tuple[Arra
     across = axes[np.arange(count), :, thin]
     facing_it = np.abs(np.einsum("ki,ki->k", normal, across[owner])) > _FACING
     side = np.bincount(owner, double * facing_it, count) / 4
+    looking = _summed(owner, double[:, None] * np.abs(np.einsum("ki,kia->ka", normal, axes[owner])), count)
+    length = size[np.arange(count), looking.argmin(axis=1)]
     whole = np.bincount(owner, double, count) / 2
-    return ranked[:, 2], np.where(ranked[:, 0] < _FLAT * ranked[:, 1], side, whole), volume
+    return length, np.where(ranked[:, 0] < _FLAT * ranked[:, 1], side, whole), volume
