@@ -140,3 +140,53 @@ def schedule(
         return
     for row in rows:
         sys.stdout.write("\t".join(f"{cell:.3f}" if isinstance(cell, float) else str(cell) for cell in row) + "\n")
+
+
+@app.command()
+def compare(
+    old: Annotated[Path, typer.Argument(help="the issue before")],
+    new: Annotated[Path, typer.Argument(help="the newer issue of the same model")],
+    as_json: AsJson = False,
+) -> None:
+    """Say what was added, removed, moved, reshaped and changed from one issue of a model to the next."""
+    from stairpath.core.comparing.compare import compare as compared
+    from stairpath.core.comparing.issue import Issue
+    from stairpath.core.federation.placed import all_placed
+    from stairpath.core.visibility.facts import plain
+
+    readings = [reading for path in (old, new) for reading in read_files([path])]
+    if len(readings) != 2:
+        stop("Two issues of one model are compared; give two files that hold one model each.")
+    building = federated(readings)
+    before, after = (
+        Issue(reading.components, placed, {s.global_id: s.name for s in reading.storeys})
+        for reading, placed in zip(readings, all_placed(building), strict=True)
+    )
+    found = compared(before, after)
+    ids = [component.global_id for component in after.components]
+    document: dict[str, Any] = {
+        "matched_by": found.matched_by,
+        "same": found.same,
+        "added": [ids[k] for k in found.added],
+        "removed": [before.components[k].global_id for k in found.removed],
+        "moved": [
+            {"global_id": ids[k], "by_m": list(move.by_m), "turned_deg": move.turned_deg} for k, move in found.moved
+        ],
+        "reshaped": [ids[k] for k in found.reshaped],
+        "changed": [
+            {
+                "global_id": ids[each.component],
+                "fields": [{"name": f.name, "old": plain(f.old), "new": plain(f.new)} for f in each.fields],
+            }
+            for each in found.changed
+        ],
+    }
+    if as_json:
+        print_document(document)
+        return
+    if found.matched_by == "place":
+        say("The newer issue has new GlobalIds throughout; components were matched by tag, type and place.")
+    sys.stdout.write(
+        ", ".join(f"{len(v) if isinstance(v, list) else v} {k}" for k, v in document.items() if k != "matched_by")
+    )
+    sys.stdout.write("\n")

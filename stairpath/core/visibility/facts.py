@@ -51,6 +51,11 @@ def text_of(value: PropertyValue) -> str:
     return f"{value:.10g}" if isinstance(value, float) else str(value)
 
 
+def plain(value: PropertyValue) -> str | float | int | bool | None:
+    """A value as a document has it: a figure without its unit."""
+    return value.value if isinstance(value, Quantity) else value
+
+
 @dataclass(frozen=True, eq=False)
 class Fact:
     """What components have of one name: the component ``owner[k]`` has ``values[value[k]]``; owners rise."""

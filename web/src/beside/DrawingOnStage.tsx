@@ -45,9 +45,11 @@ function Marks({ name }: { name: string }) {
       };
       const to = main.pixelOf(pose.target);
       const from = main.pixelOf(pose.eye);
-      shown(to.before && from.before);
-      if (!to.before || !from.before) return;
       const apart = Math.hypot(from.x - to.x, from.y - to.y);
+      // A point in the very plane of the eye is seen nowhere.
+      const seen = to.before && from.before && Number.isFinite(apart);
+      shown(seen);
+      if (!seen) return;
       const [ux, uy] = apart > 0.5 ? [(from.x - to.x) / apart, (from.y - to.y) / apart] : [0, -1];
       const reach = Math.max(APART_PX, apart);
       const at = { x: to.x + ux * reach, y: to.y + uy * reach };
