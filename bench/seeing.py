@@ -7,6 +7,7 @@ import time
 import numpy as np
 
 from bench.measure import Measure, middle
+from stairpath.core.visibility.facts import facts_of
 from stairpath.core.visibility.rules import Rule, resolve
 from stairpath.core.visibility.selectors import AllBut, Both, Of, These
 from stairpath.core.visibility.traits import ModelTraits, Traits, Words, traits
@@ -29,6 +30,7 @@ def _building() -> tuple[Traits, list[str], dict[str, list[str]]]:
         [ModelTraits("m", "QH", True, words, *where)],
         [f"L{k}" for k in range(10)],
         [(str(k), f"Room {k}") for k in range(300)],
+        lambda: facts_of(()),
     )
     plain = {"level": [f"L{k}" for k in where[0]], "type": list(words.types), "class": list(words.classes)}
     return built, ids, plain

@@ -82,13 +82,13 @@ def chosen(readings: Sequence[ModelReading], federation: Federation, select: str
     """Which components a SELECT means, over all models; stops where it is none, or selects nothing."""
     from stairpath.core.visibility.rules import selected
     from stairpath.core.visibility.selectors import NotASelectorError, parse
-    from stairpath.core.visibility.traits import federation_traits, words_of
+    from stairpath.core.visibility.traits import federation_traits
 
     try:
         selector = parse(select)
     except NotASelectorError as error:
         stop(str(error))
-    mask = selected(federation_traits(federation, [words_of(reading) for reading in readings]), selector)
+    mask = selected(federation_traits(federation, readings), selector)
     if not mask.any():
         stop(f"{select} selects nothing that is there; write all, a GlobalId, or such as discipline:AIR.")
     return mask

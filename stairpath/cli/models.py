@@ -46,7 +46,7 @@ def resolve(
     """Say what is shown, faded, hidden and tinted by a list of rules, and which rule decided."""
     from stairpath.core.visibility import report
     from stairpath.core.visibility.rules import resolve as resolve_rules
-    from stairpath.core.visibility.traits import federation_traits, words_of
+    from stairpath.core.visibility.traits import federation_traits
 
     try:
         wanted = report.rules_from(json.loads(rules.read_text(encoding="utf-8")))
@@ -58,7 +58,7 @@ def resolve(
         stop(str(error))
     readings = read_files(files)
     federation = federated(readings)
-    traits = federation_traits(federation, [words_of(reading) for reading in readings])
+    traits = federation_traits(federation, readings)
     document = report.document(traits, wanted, resolve_rules(traits, wanted))
     for problem in document["problems"]:
         say(problem["text"])

@@ -14,26 +14,22 @@ from stairpath.cli.common import AsJson, Files, app, federated, print_document, 
 
 if TYPE_CHECKING:
     from stairpath.core.reading.model import ModelReading
-    from stairpath.core.visibility.facts import Facts
     from stairpath.core.visibility.traits import Mask, Traits
 
 Where = Annotated[str | None, typer.Option(help="a JSON list of conditions, all of which must hold, or a file of it")]
 
 
-def _asked(readings: Sequence[ModelReading]) -> tuple[Traits, Facts]:
-    from stairpath.core.visibility.facts import facts_of
-    from stairpath.core.visibility.traits import federation_traits, words_of
+def _asked(readings: Sequence[ModelReading]) -> Traits:
+    from stairpath.core.visibility.traits import federation_traits
 
-    asked = federation_traits(federated(readings), [words_of(reading) for reading in readings])
-    return asked, facts_of(component for reading in readings for component in reading.components)
+    return federation_traits(federated(readings), readings)
 
 
-def _meeting(where: str | None, asked: Traits, facts: Facts) -> Mask:
+def _meeting(where: str | None, asked: Traits) -> Mask:
     """Which components meet the conditions that were typed; stops where they are none."""
     import numpy as np
 
-    from stairpath.core.units import NoUnitError
-    from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from
+    from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from, unlike
 
     if where is None:
         return np.ones(asked.count, dtype=bool)
@@ -43,9 +39,13 @@ def _meeting(where: str | None, asked: Traits, facts: Facts) -> Mask:
     except (OSError, ValueError):
         stop(f"{where} is no JSON list of conditions; give one, or a file that holds one.")
     try:
-        return all_met([condition_from(each) for each in (said if isinstance(said, list) else [said])], asked, facts)
-    except (NotAConditionError, NoUnitError) as error:
+        conditions = [condition_from(each) for each in (said if isinstance(said, list) else [said])]
+    except NotAConditionError as error:
         stop(str(error))
+    for condition in conditions:
+        if wrong := unlike(condition, asked.facts):
+            stop(wrong)
+    return all_met(conditions, asked)
 
 
 @app.command()
@@ -54,8 +54,8 @@ def find(files: Files, where: Where = None, as_json: AsJson = False) -> None:
     import numpy as np
 
     readings = read_files(files)
-    asked, facts = _asked(readings)
-    found = np.flatnonzero(_meeting(where, asked, facts)).tolist()
+    asked = _asked(readings)
+    found = np.flatnonzero(_meeting(where, asked)).tolist()
 
     def of(what: Any, component: int) -> str | None:
         column = asked.columns[what]
@@ -101,7 +101,7 @@ def schedule(
     from stairpath.core.register.table import as_csv, as_xlsx, rows_of
 
     readings = read_files(files)
-    asked, facts = _asked(readings)
+    asked = _asked(readings)
 
     @cache
     def mesh() -> MeshFigures:
@@ -113,7 +113,7 @@ def schedule(
     names = [name.strip() for name in sums.split(",") if name.strip()]
     try:
         steps = steps_of(group_by)
-        groups = scheduled(steps, names, _meeting(where, asked, facts), asked, facts, mesh)
+        groups = scheduled(steps, names, _meeting(where, asked), asked, mesh)
     except NotAScheduleError as error:
         stop(str(error))
     rows = rows_of(steps, names, groups)

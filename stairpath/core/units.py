@@ -10,7 +10,11 @@ _SPELT = {"W/m²K": "W/m²/K", '"': "inch", "''": "inch", "'": "foot", "´": "fo
 
 
 class NoUnitError(ValueError):
-    """A unit that is none, or one of something else; the message says what to write."""
+    """A unit that is none; the message says what to write."""
+
+
+class OtherUnitError(ValueError):
+    """A unit of something else; the message says what to write."""
 
 
 @cache
@@ -25,6 +29,7 @@ def _scale(unit: str, into: str) -> tuple[float, float]:
     """What a unit is times, and plus, in another one."""
     import pint
 
+    checked_unit(unit)
     registry = _registry()
     try:
         one, none = (
@@ -32,14 +37,21 @@ def _scale(unit: str, into: str) -> tuple[float, float]:
             for value in (1.0, 0.0)
         )
     except pint.DimensionalityError:
-        raise NoUnitError(f"{unit} measures something else than {into}; give a unit like {into}.") from None
-    except Exception:  # whatever a parser makes of a text that is no unit
-        raise NoUnitError(f"{unit} is no unit; write one such as m, mm, ft, m², l/s or kPa.") from None
+        raise OtherUnitError(f"{unit} measures something else than {into}; give a unit like {into}.") from None
     return one - none, none
 
 
+def checked_unit(unit: str) -> str:
+    """A unit that is one; raises NoUnitError."""
+    try:
+        _registry().Unit(_SPELT.get(unit, unit))
+    except Exception:  # whatever a parser makes of a text that is no unit
+        raise NoUnitError(f"{unit} is no unit; write one such as m, mm, ft, m², l/s or kPa.") from None
+    return unit
+
+
 def converted(value: float, unit: str, into: str) -> float:
-    """A figure in one unit in another; raises NoUnitError.
+    """A figure in one unit in another; raises NoUnitError or OtherUnitError.
 
     >>> converted(150, "mm", "m"), round(converted(20, "°C", "K"), 2)
     (0.15, 293.15)

@@ -9,6 +9,7 @@ from sqlalchemy import func, select, tuple_
 from sqlalchemy.orm import Session
 
 from stairpath.core.measuring.leaving import Kin
+from stairpath.store.documents import Details
 from stairpath.store.tables import Component, Model
 
 
@@ -65,6 +66,12 @@ def kin_of(session: Session, models: Sequence[str]) -> list[Kin]:
         _detail("hosted_in"), _detail("part_of"),
     )  # fmt: skip
     return [Kin(model, gid, cls, tuple(systems), host, whole) for model, gid, cls, systems, host, whole in rows]
+
+
+def details_of(session: Session, model_id: str) -> list[Details]:
+    """What is known of each component of a model besides what it is called, in order."""
+    found = select(Component.details).where(Component.model_id == model_id).order_by(Component.ordinal)
+    return list(session.scalars(found))
 
 
 def materials_of(session: Session, models: Sequence[str]) -> list[str]:

@@ -13,10 +13,11 @@ from pydantic import TypeAdapter
 
 from stairpath.core.review.view import View
 from stairpath.core.visibility import spoken
+from stairpath.core.visibility.facts import Facts, facts_of, joined
 from stairpath.core.visibility.rules import Resolved, Rule, resolve, selected, simplified
 from stairpath.core.visibility.selectors import Selector, These, What
 from stairpath.core.visibility.traits import ModelTraits, Traits, traits
-from stairpath.store import federations, kept, readings
+from stairpath.store import components, federations, kept, readings
 from stairpath.store.federations import ChangedError
 from stairpath.store.tables import Link, Model
 from stairpath.work.deed import Deed, Who, deed, looking
@@ -65,6 +66,26 @@ def _part(look: Deed, model: Model) -> ModelTraits | None:
     return ModelTraits(model.id, model.name, model.stands, words, where["level"], where["discipline"], where["room"])
 
 
+_facts: LRUCache[tuple[object, ...], Facts] = LRUCache(64)
+
+
+def _facts_of(models: Sequence[Model]) -> Facts:
+    """Properties and quantities of the components of models, those of the last few kept in memory."""
+    parts = []
+    for model in models:
+        # Its rows are those of the file before until a newer one is read.
+        key = model.id, model.file_sha, model.status, model.geometry
+        with _lock:
+            known = _facts.get(key)
+        if known is None:
+            with looking() as look:
+                known = facts_of(components.details_of(look.session, model.id))
+            with _lock:
+                _facts[key] = known
+        parts.append(known)
+    return joined(parts)
+
+
 _traits: LRUCache[str, tuple[Rows, Traits]] = LRUCache(16)
 _lock = Lock()
 
@@ -79,7 +100,8 @@ def traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
     parts = [part for model in rows.models if (part := _part(look, model)) is not None]
     building = rows.building
     rooms = [(room.number, room.name) for room in building.rooms]
-    found = rows, traits(parts, [level.name for level in building.levels], rooms)
+    drawn = [model for model in rows.models if any(part.key == model.id for part in parts)]
+    found = rows, traits(parts, [level.name for level in building.levels], rooms, lambda: _facts_of(drawn))
     with _lock:
         _traits[project_id] = found
     return found

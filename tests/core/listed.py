@@ -40,7 +40,7 @@ ROWS = {
 }  # fmt: skip
 
 
-def building(order: tuple[str, ...] = ("arc", "air", "alt"), rows=ROWS, standing: str = "arc air"):
+def building(order: tuple[str, ...] = ("arc", "air", "alt"), rows=ROWS, standing: str = "arc air", told=None):
     def column(key: str, place: int) -> np.ndarray:
         parts = [row["at"].split()[place] for row in rows[key]]
         return np.array([CODES.index(p) if place == 1 else int(p) for p in parts], dtype=np.int32)
@@ -51,12 +51,12 @@ def building(order: tuple[str, ...] = ("arc", "air", "alt"), rows=ROWS, standing
         )
         for k in order
     ]
-    return traits(models, LEVELS, ROOMS)
+    return traits(models, LEVELS, ROOMS, lambda: told or facts({}, rows))
 
 
-def facts(told: dict[str, dict[str, Any]]) -> Facts:
+def facts(told: dict[str, dict[str, Any]], rows=ROWS) -> Facts:
     """Facts of the building's components by model and GlobalId, such as ``arc/A0``."""
-    keys = [f"{model}/{row['id']}" for model, rows in ROWS.items() for row in rows]
+    keys = [f"{model}/{row['id']}" for model, of_model in rows.items() for row in of_model]
     assert set(told) <= set(keys)
     return facts_of(
         SimpleNamespace(**{"description": "", "properties": {}, "quantities": {}, **told.get(key, {})}) for key in keys

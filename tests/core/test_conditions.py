@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -12,9 +13,13 @@ from typer.testing import CliRunner
 
 from stairpath.cli import app
 from stairpath.core.reading.model import Quantity
-from stairpath.core.units import NoUnitError, converted
-from stairpath.core.visibility.conditions import Condition, NotAConditionError, all_met, condition_from, meets
+from stairpath.core.units import converted
+from stairpath.core.visibility import spoken
+from stairpath.core.visibility.condition import Condition
+from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from, meets, unlike
 from stairpath.core.visibility.facts import facts_of, joined, text_of
+from stairpath.core.visibility.rules import Rule, selected
+from stairpath.core.visibility.selectors import Where
 from tests.core.listed import building, facts
 from tests.samples import Sample
 
@@ -34,12 +39,12 @@ FACTS = facts(
         "air/B1": {"properties": {"Own": {"Diameter": Quantity(0.2, "m"), "Size": "large"}}},
     }
 )
-B = building()
+B = building(told=FACTS)
 
 
-def met(what: str, how: str, value=None, unit: str = "", given=FACTS) -> list[str]:
+def met(what: str, how: str, value=None, unit: str = "") -> list[str]:
     condition = condition_from({"what": what, "is": how, "value": value, "unit": unit})
-    return [f"{B.model_of(k)}/{B.global_id(k)}" for k in np.flatnonzero(meets(condition, B, given)).tolist()]
+    return [f"{B.model_of(k)}/{B.global_id(k)}" for k in np.flatnonzero(meets(condition, B)).tolist()]
 
 
 @pytest.mark.parametrize(
@@ -97,8 +102,8 @@ def test_what_is_missing_is_neither_present_nor_anything_else():
 
 def test_all_conditions_must_hold():
     both = [Condition("level", "equal", "Level 01"), Condition("property:FireRating", "missing")]
-    assert [B.global_id(k) for k in np.flatnonzero(all_met(both, B, FACTS))] == ["A1", "A3", "B1"]
-    assert all_met([], B, FACTS).all()
+    assert [B.global_id(k) for k in np.flatnonzero(all_met(both, B))] == ["A1", "A3", "B1"]
+    assert all_met([], B).all()
 
 
 @pytest.mark.parametrize(
@@ -124,10 +129,21 @@ def test_names_are_no_figures_and_units_are_told_apart():
     for what in ("level", "description"):
         with pytest.raises(NotAConditionError, match="no figure"):
             met(what, "over", 3)
-    with pytest.raises(NoUnitError, match="no unit"):
+    with pytest.raises(NotAConditionError, match="no unit"):
         met("property:Diameter", "over", 3, "furlongish")
-    with pytest.raises(NoUnitError, match="something else"):
-        met("property:Pressure", "over", 3, "mm")
+    pressure = Condition("property:Pressure", "over", 3.0, "mm")
+    assert met("property:Pressure", "over", 3, "mm") == []
+    assert "something else" in unlike(pressure, FACTS)
+    assert unlike(replace(pressure, unit="bar"), FACTS) == unlike(replace(pressure, what="level"), FACTS) == ""
+
+
+def test_a_selection_by_conditions_is_a_rule_like_any_other():
+    where = Where((Condition("property:FireRating", "missing"), Condition("level", "equal", "01")))
+    assert [B.global_id(k) for k in np.flatnonzero(selected(B, where))] == ["A1", "A3", "B1"]
+    assert spoken.spoken(B, where) == "all whose FireRating is missing and level is 01"
+    assert spoken.spoken(B, replace(where, called="not rated")) == "the set not rated"
+    assert spoken.done(B, Rule(where, "hide")) == "hid all whose FireRating is missing and level is 01"
+    assert selected(B, Where(())).all()
 
 
 @given(st.floats(-1e6, 1e6), st.sampled_from(["mm", "cm", "ft", "inch", "in", "km"]))

@@ -20,13 +20,11 @@ from stairpath.core.reading.model import Geometry, Quantity
 from stairpath.core.register.quantities import MeshFigures, mesh_figures
 from stairpath.core.register.schedule import NotAScheduleError, schedule, steps_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of
-from stairpath.core.visibility.facts import facts_of
-from stairpath.core.visibility.traits import federation_traits, words_of
+from stairpath.core.visibility.traits import federation_traits
 from tests.core.listed import building, facts
 from tests.core.solids import box, joined, shape_of
 from tests.samples import Sample
 
-B = building()
 FACTS = facts(
     {
         "arc/A0": {"quantities": {"BaseQuantities": {"Length": Quantity(4.0, "m"), "GrossVolume": Quantity(2.4, "m³")}}},
@@ -34,13 +32,14 @@ FACTS = facts(
         "air/B1": {"properties": {"Own": {"Class": "II"}}, "quantities": {"Own": {"Weight": Quantity(12.5, "kg")}}},
     }
 )  # fmt: skip
+B = building(told=FACTS)
 NOTHING = np.full(B.count, np.nan)
 MESH = MeshFigures(np.arange(B.count, dtype=float), np.full(B.count, 2.0), NOTHING)
 
 
 def made(group_by: str, *sums: str, wanted=None):
     mask = np.ones(B.count, dtype=bool) if wanted is None else wanted
-    return schedule(steps_of(group_by), sums, mask, B, FACTS, lambda: MESH)
+    return schedule(steps_of(group_by), sums, mask, B, lambda: MESH)
 
 
 def test_groups_by_steps_in_reading_order_with_counts():
@@ -206,11 +205,10 @@ def test_schedule_without_a_server(tmp_path):
 
 
 def test_the_demos_walls_doors_ducts_and_pipes_by_hand(demo, demo_readings):
-    asked = federation_traits(demo, [words_of(r) for r in demo_readings])
-    known = facts_of(c for r in demo_readings for c in r.components)
+    asked = federation_traits(demo, demo_readings)
     parts = [mesh_figures(r.geometry, len(r.components)) for r in demo_readings]
     mesh = MeshFigures(*(np.concatenate([getattr(p, n) for p in parts]) for n in ("length_m", "area_m2", "volume_m3")))
-    groups = schedule(("class",), ("length",), np.ones(asked.count, dtype=bool), asked, known, lambda: mesh)
+    groups = schedule(("class",), ("length",), np.ones(asked.count, dtype=bool), asked, lambda: mesh)
     sums = {group.key[0]: group.sums["length"] for group in groups}
     by_hand: dict[str, list[float]] = defaultdict(list)
     for reading in demo_readings:

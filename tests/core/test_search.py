@@ -19,8 +19,8 @@ FACTS = facts(
         "air/B0": {"description": "Supply air duct, rectangular"},
     }
 )
-B = building()
-INDEX = Index(B, FACTS)
+B = building(told=FACTS)
+INDEX = Index(B)
 
 
 def found(typed: str) -> list[str]:
@@ -62,14 +62,14 @@ def test_what_is_found_by_a_few_letters(typed, wanted):
 
 def test_a_tag_itself_comes_before_what_begins_with_it_and_what_holds_it():
     rows = {"arc": [{"id": tag, "class": "IfcPipe", "tag": tag, "at": "0 ARC 0"} for tag in ("XP-10", "P-100", "P-10")]}
-    index = Index(building(("arc",), rows), facts({}))
+    index = Index(building(("arc",), rows))
     assert [hit.text for hit in index.search("p-10")[1]] == ["P-10", "P-100", "XP-10"]
 
 
 def test_one_wrong_letter_in_a_tag_is_forgiven():
     tags = [f"SW-{n}" for n in range(900, 960)] + ["AD-199", "AD-189"]
     rows = {"arc": [{"id": tag, "class": "IfcPipe", "tag": tag, "at": "0 ARC 0"} for tag in tags]}
-    index = Index(building(("arc",), rows), facts({}))
+    index = Index(building(("arc",), rows))
     assert index.search("AD-l99")[1][0].text == "AD-199"
     assert index.search("A-199")[1][0].text == "AD-199"
     assert index.search("AD-1999")[1][0].text == "AD-199"
@@ -77,7 +77,7 @@ def test_one_wrong_letter_in_a_tag_is_forgiven():
 
 def test_only_the_likeliest_are_told_and_all_are_counted():
     rows = {"arc": [{"id": str(k), "class": "IfcPipe", "tag": f"P-{k}", "at": "0 ARC 0"} for k in range(300)]}
-    count, hits = Index(building(("arc",), rows), facts({})).search("p-", 20)
+    count, hits = Index(building(("arc",), rows)).search("p-", 20)
     assert (count, len(hits)) == (300, 20)
 
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from stairpath.api.shapes.cuts import Cuts
 from stairpath.api.shapes.measures import Measures
 from stairpath.api.shapes.words import Author, Name, Vector
+from stairpath.core.visibility.conditions import condition_from
 
 _Key = Annotated[str, Field(max_length=64)]
 _GlobalId = Annotated[str, Field(max_length=200)]
@@ -41,7 +42,29 @@ class These(BaseModel):
     of: Annotated[dict[_Key, Annotated[list[_GlobalId], Field(max_length=_MOST_NAMED)]], Field(max_length=1000)]
 
 
-Plain = Annotated[All | Of | These, Field(discriminator="kind")]
+class Condition(BaseModel):
+    """What of a component is asked, how, and against which value; two figures for ``between``."""
+
+    what: _Text
+    how: Literal["equal", "differs", "contains", "over", "under", "between", "missing", "present"]
+    value: bool | float | _Text | Annotated[list[float], Field(min_length=2, max_length=2)] | None = None
+    unit: Annotated[str, Field(max_length=20)] = ""
+
+    @model_validator(mode="after")
+    def _asks_something(self) -> Condition:
+        condition_from({"what": self.what, "is": self.how, "value": self.value, "unit": self.unit})
+        return self
+
+
+class Where(BaseModel):
+    """What meets every condition; ``called`` is the name of the set that it is, if it is one."""
+
+    kind: Literal["where"]
+    of: Annotated[list[Condition], Field(max_length=50)]
+    called: Annotated[str, Field(max_length=80)] = ""
+
+
+Plain = Annotated[All | Of | These | Where, Field(discriminator="kind")]
 
 
 class PlainBut(BaseModel):
@@ -51,7 +74,7 @@ class PlainBut(BaseModel):
     of: Plain
 
 
-Term = Annotated[All | Of | These | PlainBut, Field(discriminator="kind")]
+Term = Annotated[All | Of | These | Where | PlainBut, Field(discriminator="kind")]
 Terms = Annotated[list[Term], Field(max_length=1000)]
 
 
@@ -69,7 +92,7 @@ class Both(BaseModel):
     of: Terms
 
 
-Joined = Annotated[All | Of | These | Either | Both, Field(discriminator="kind")]
+Joined = Annotated[All | Of | These | Where | Either | Both, Field(discriminator="kind")]
 
 
 class AllBut(BaseModel):
@@ -79,7 +102,7 @@ class AllBut(BaseModel):
     of: Joined
 
 
-Selector = Annotated[All | Of | These | Either | Both | AllBut, Field(discriminator="kind")]
+Selector = Annotated[All | Of | These | Where | Either | Both | AllBut, Field(discriminator="kind")]
 
 
 class Rule(BaseModel):

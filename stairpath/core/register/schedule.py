@@ -122,7 +122,7 @@ def steps_of(text: str) -> tuple[str, ...]:
     return steps
 
 
-def _keys(step: str, asked: Traits, facts: Facts) -> tuple[list[str], Ints]:
+def _keys(step: str, asked: Traits) -> tuple[list[str], Ints]:
     """The values of a step, in order of their reading, and which each component (n,) has; the first of several."""
     if step in WHATS:
         what: What = next(w for w in WHATS if w == step)
@@ -135,7 +135,7 @@ def _keys(step: str, asked: Traits, facts: Facts) -> tuple[list[str], Ints]:
             value[column.owner[::-1]] = column.value[::-1]
     else:
         texts, value = [NONE], np.zeros(asked.count, dtype=np.int64)
-        for fact in facts.named("property", step.partition(":")[2]):
+        for fact in asked.facts.named("property", step.partition(":")[2]):
             free = value[fact.owner] == 0
             value[fact.owner[free]] = (fact.value + len(texts))[free]
             texts += fact.texts
@@ -158,7 +158,6 @@ def schedule(
     sums: Sequence[str],
     wanted: Mask,
     asked: Traits,
-    facts: Facts,
     mesh: Callable[[], MeshFigures],
 ) -> list[Group]:
     """The wanted components (n,) in groups by up to several steps, each with its count and sums, in reading order.
@@ -166,9 +165,9 @@ def schedule(
     A component of several systems counts once, with the first. Raises NotAScheduleError.
     """
     chosen = np.flatnonzero(wanted)
-    keys = [_keys(step, asked, facts) for step in steps]
+    keys = [_keys(step, asked) for step in steps]
     rows = np.stack([value[chosen] for _, value in keys], axis=1)
-    amount = {name: amounts(name, facts, mesh) for name in sums}
+    amount = {name: amounts(name, asked.facts, mesh) for name in sums}
     if not len(chosen):
         return []
     unique, group = np.unique(rows, axis=0, return_inverse=True)

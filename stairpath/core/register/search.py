@@ -11,7 +11,6 @@ import numpy as np
 import numpy.typing as npt
 from rapidfuzz import fuzz, process
 
-from stairpath.core.visibility.facts import Facts
 from stairpath.core.visibility.selectors import What
 from stairpath.core.visibility.traits import Traits, folded
 
@@ -105,7 +104,8 @@ class Hit:
 class Index:
     """What components of a federation are called, to be searched."""
 
-    def __init__(self, asked: Traits, facts: Facts) -> None:
+    def __init__(self, asked: Traits) -> None:
+        facts = asked.facts
         self.count = asked.count
         self.fields: list[Field] = []
         rows = np.arange(self.count, dtype=np.int32)

@@ -4,19 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
-from typing import Any, Literal, get_args
+from typing import Any
 
 import numpy as np
 
-from stairpath.core.units import converted
+from stairpath.core.units import NoUnitError, OtherUnitError, checked_unit, converted
+from stairpath.core.visibility.condition import IS, Condition
 from stairpath.core.visibility.facts import Fact, Facts, Kind
 from stairpath.core.visibility.selectors import WHATS
 from stairpath.core.visibility.traits import Column, Mask, Traits, folded
-
-Is = Literal["equal", "differs", "contains", "over", "under", "between", "missing", "present"]
-IS: tuple[Is, ...] = get_args(Is)
-Value = str | float | bool | tuple[float, float] | None
 
 _KINDS: dict[str, Kind] = {"property": "property", "quantity": "quantity"}
 _NEAR = 1e-6
@@ -26,20 +22,6 @@ _TRUE, _FALSE = ("yes", "true", ".t.", "1"), ("no", "false", ".f.", "0")
 
 class NotAConditionError(ValueError):
     """A condition that asks nothing; the message says what to write."""
-
-
-@dataclass(frozen=True)
-class Condition:
-    """What of a component is asked, how, and against which value; ``between`` has two figures.
-
-    ``what`` is one of a selection's words, ``description``, or ``property:`` or ``quantity:`` and ``SET.NAME`` or
-    ``NAME``. A figure without a unit is in metres, square or cubic metres, or in the file's own unit of other things.
-    """
-
-    what: str
-    how: Is
-    value: Value = None
-    unit: str = ""
 
 
 def condition_from(said: object) -> Condition:
@@ -60,6 +42,13 @@ def condition_from(said: object) -> Condition:
         raise NotAConditionError(f"{how} is no way to ask; write one of {', '.join(IS)}.")
     if how in ("missing", "present"):
         return Condition(what, how)
+    if unit:
+        try:
+            checked_unit(str(unit))
+        except NoUnitError as error:
+            raise NotAConditionError(str(error)) from error
+    if how in ("over", "under", "between") and not what.startswith(tuple(f"{kind}:" for kind in _KINDS)):
+        raise NotAConditionError(f"A {what} is no figure; ask whether it is equal, differs or contains.")
     if how == "between":
         if not isinstance(value, Sequence) or isinstance(value, str) or len(value) != 2:
             raise NotAConditionError(f"Between needs two figures; give a list of two instead of {value}.")
@@ -105,8 +94,6 @@ def _of_column(column: Column, condition: Condition) -> Mask:
         return having
     if condition.how == "present":
         return ~having
-    if condition.how in ("over", "under", "between"):
-        raise NotAConditionError(f"A {condition.what} is no figure; ask whether it is equal, differs or contains.")
     if condition.how == "contains":
         wanted = folded(str(condition.value))
         meant = [
@@ -118,7 +105,7 @@ def _of_column(column: Column, condition: Condition) -> Mask:
 
 
 def _meets_figure(condition: Condition, figure: float, unit: str) -> bool:
-    """Whether a figure in its unit is what is asked; a unit is compared only with one like it."""
+    """Whether a figure in its unit is what is asked; raises OtherUnitError for a unit of something else."""
 
     def asked(value: float) -> float:
         # A value that has no unit in its file is compared as it is typed.
@@ -157,7 +144,10 @@ def _value_meets(condition: Condition, fact: Fact, k: int) -> bool:
     figure = float(fact.figures[k])
     by_figure = _wanted_figure(condition)
     if condition.how != "contains" and math.isfinite(figure) and not isinstance(by_figure.value, str | bool):
-        return _meets_figure(by_figure, figure, fact.units[k])
+        try:
+            return _meets_figure(by_figure, figure, fact.units[k])
+        except OtherUnitError:
+            return False  # a pressure is not over 3 mm
     if condition.how in ("over", "under", "between"):
         return False
     return _text_test(condition)(fact.texts[k])
@@ -173,21 +163,21 @@ def _of_fact(fact: Fact, condition: Condition, count: int) -> Mask:
     return out
 
 
-def meets(condition: Condition, asked: Traits, facts: Facts) -> Mask:
-    """Which components (n,) meet a condition; raises NotAConditionError or NoUnitError.
+def meets(condition: Condition, asked: Traits) -> Mask:
+    """Which components (n,) meet a condition that ``condition_from`` made.
 
     Names compare without regard to case; in ``equal`` a ``*`` stands for anything. What differs has another value:
     a component that has none is missing it. A property of the same name in several sets counts in any of them.
     """
     what, how = condition.what, condition.how
-    if what in WHATS:
-        return _of_column(asked.columns[what], condition)
+    column = next((asked.columns[w] for w in WHATS if w == what), None)
+    if column is not None:
+        return _of_column(column, condition)
+    facts = asked.facts
     if what == "description":
         if how in ("missing", "present"):
             has = np.array([bool(text) for text in facts.descriptions], dtype=bool)
             return has if how == "present" else ~has
-        if how in ("over", "under", "between"):
-            raise NotAConditionError("A description is no figure; ask whether it contains something.")
         test = _text_test(condition)
         return np.array([test(text) for text in facts.descriptions], dtype=bool)
     kind, _, name = what.partition(":")
@@ -197,9 +187,26 @@ def meets(condition: Condition, asked: Traits, facts: Facts) -> Mask:
     return ~found if how == "missing" else found
 
 
-def all_met(conditions: Sequence[Condition], asked: Traits, facts: Facts) -> Mask:
+def all_met(conditions: Sequence[Condition], asked: Traits) -> Mask:
     """Which components (n,) meet every condition."""
     out = np.ones(asked.count, dtype=bool)
     for condition in conditions:
-        out &= meets(condition, asked, facts)
+        out &= meets(condition, asked)
     return out
+
+
+def unlike(condition: Condition, facts: Facts) -> str:
+    """What is wrong with a condition's unit, in a sentence: it measures something else than all there is; else nothing."""
+    kind, _, name = condition.what.partition(":")
+    if not condition.unit or kind not in _KINDS:
+        return ""
+    units = {unit for fact in facts.named(_KINDS[kind], name) for unit in fact.units if unit}
+    said = ""
+    for unit in sorted(units):
+        try:
+            converted(1.0, condition.unit, unit)
+        except OtherUnitError as error:
+            said = str(error)
+        else:
+            return ""
+    return said

@@ -12,7 +12,8 @@ from typing import Literal
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, covers
+from stairpath.core.visibility.conditions import all_met
+from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, Where, covers
 from stairpath.core.visibility.traits import Mask, Traits
 
 Effect = Literal["show", "fade", "hide", "only", "fade_rest", "tint"]
@@ -81,6 +82,8 @@ def selected(traits: Traits, selector: Selector) -> Mask:
         for key, ids in selector.of.items():
             out[traits.numbers_of(key, ids)] = True
         return out
+    if isinstance(selector, Where):
+        return all_met(selector.of, traits)
     parts = [selected(traits, part) for part in selector.of]
     if not parts:
         return np.zeros(traits.count, dtype=bool)

@@ -10,6 +10,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, get_args
 
+from stairpath.core.visibility.condition import Condition
+
 What = Literal[
     "level", "discipline", "class", "type", "system", "material", "room", "model", "name", "tag", "global_id"
 ]  # fmt: skip
@@ -45,6 +47,15 @@ class These:
 
 
 @dataclass(frozen=True)
+class Where:
+    """What meets every condition; ``called`` is the name of the set that it is, if it is one."""
+
+    of: tuple[Condition, ...]
+    called: str = ""
+    kind: Literal["where"] = "where"
+
+
+@dataclass(frozen=True)
 class Either:
     """What any of the parts selects."""
 
@@ -68,7 +79,7 @@ class AllBut:
     kind: Literal["all_but"] = "all_but"
 
 
-Selector = All | Of | These | Either | Both | AllBut
+Selector = All | Of | These | Where | Either | Both | AllBut
 
 _TOKEN = re.compile(r'\s*(?:(?P<sign>[,+!])|(?P<word>(?:"[^"]*"|[^,+!"])+))')
 

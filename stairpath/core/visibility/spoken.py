@@ -6,8 +6,9 @@ import re
 
 import numpy as np
 
+from stairpath.core.visibility.condition import spoken as said
 from stairpath.core.visibility.rules import Effect, Rule, selected
-from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These
+from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, Where
 from stairpath.core.visibility.traits import CASES, Mask, Traits
 
 _MOST_NAMED = 2
@@ -90,6 +91,10 @@ def spoken(traits: Traits, select: Selector) -> str:
         return _of(traits, select)
     if isinstance(select, These):
         return named(traits, selected(traits, select))
+    if isinstance(select, Where):
+        if select.called:
+            return f"the set {select.called}"
+        return f"all whose {' and '.join(map(said, select.of))}" if select.of else "everything"
     if isinstance(select, AllBut):
         return f"all but {spoken(traits, select.of)}"
     if isinstance(select, Either):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fnmatch import translate
 from functools import cached_property
@@ -14,6 +14,7 @@ import numpy.typing as npt
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.federate import Federation
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.visibility.facts import Facts, facts_of
 from stairpath.core.visibility.selectors import What
 
 Mask = npt.NDArray[np.bool_]
@@ -183,6 +184,13 @@ class Traits:
     stands: Mask
     labels: tuple[str, ...]
     columns: Mapping[What, Column]
+    told: Callable[[], Facts]
+    """Tells the properties and quantities, which few rules ask for."""
+
+    @cached_property
+    def facts(self) -> Facts:
+        """Properties, quantities and descriptions of the components."""
+        return self.told()
 
     @property
     def count(self) -> int:
@@ -218,8 +226,10 @@ def _classes(texts: Sequence[str]) -> Column:
     return column(texts, spoken)
 
 
-def traits(models: Sequence[ModelTraits], levels: Sequence[str], rooms: Sequence[tuple[str, str]]) -> Traits:
-    """The traits of a federation's models; levels by name, rooms by number and name."""
+def traits(
+    models: Sequence[ModelTraits], levels: Sequence[str], rooms: Sequence[tuple[str, str]], told: Callable[[], Facts]
+) -> Traits:
+    """The traits of a federation's models; levels by name, rooms by number and name; ``told`` as in ``Traits``."""
     counts = [len(m.words.global_ids) for m in models]
 
     def texts(of: str) -> list[str]:
@@ -253,16 +263,18 @@ def traits(models: Sequence[ModelTraits], levels: Sequence[str], rooms: Sequence
                 [(number, name, f"{number} {name}") for number, name in rooms],
             ),
         },
+        told=told,
     )  # fmt: skip
 
 
-def federation_traits(federation: Federation, words: Sequence[Words]) -> Traits:
-    """The traits of a federation, with the words of its models in their order; each model's key is its name."""
+def federation_traits(federation: Federation, readings: Sequence[ModelReading]) -> Traits:
+    """The traits of a federation, with the readings of its models in their order; each model's key is its name."""
     return traits(
         [
             ModelTraits(m.outline.name, m.outline.name, m.stands, w, m.level, m.discipline_of, m.room)
-            for m, w in zip(federation.models, words, strict=True)
+            for m, w in zip(federation.models, map(words_of, readings), strict=True)
         ],
         [level.name for level in federation.levels],
         [(room.number, room.name) for room in federation.rooms],
+        lambda: facts_of(component for reading in readings for component in reading.components),
     )

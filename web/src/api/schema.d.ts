@@ -1330,7 +1330,7 @@ export interface components {
              */
             kind: "all_but";
             /** Of */
-            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Either"] | components["schemas"]["Both"];
+            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"];
         };
         /**
          * AvoidedPlace
@@ -1409,7 +1409,7 @@ export interface components {
              */
             kind: "both";
             /** Of */
-            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["PlainBut"])[];
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["PlainBut"])[];
         };
         /**
          * BoxCut
@@ -1600,6 +1600,26 @@ export interface components {
             global_id: string;
         };
         /**
+         * Condition
+         * @description What of a component is asked, how, and against which value; two figures for ``between``.
+         */
+        Condition: {
+            /** What */
+            what: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "equal" | "differs" | "contains" | "over" | "under" | "between" | "missing" | "present";
+            /** Value */
+            value?: boolean | number | string | number[] | null;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+        };
+        /**
          * Covered
          * @description The shares of the frame's width and height at its sides that something lies over.
          */
@@ -1769,7 +1789,7 @@ export interface components {
              */
             kind: "either";
             /** Of */
-            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["PlainBut"])[];
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["PlainBut"])[];
         };
         /**
          * Errand
@@ -2103,7 +2123,7 @@ export interface components {
          */
         Group: {
             /** Select */
-            select?: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"]) | null;
+            select?: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"]) | null;
             /**
              * Rules
              * @default []
@@ -2543,7 +2563,7 @@ export interface components {
              */
             kind: "all_but";
             /** Of */
-            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"];
+            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"];
         };
         /**
          * PlanAxis
@@ -2873,7 +2893,7 @@ export interface components {
          */
         Rule: {
             /** Select */
-            select: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"];
+            select: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"];
             /**
              * Effect
              * @enum {string}
@@ -3304,6 +3324,24 @@ export interface components {
              * @default false
              */
             own: boolean;
+        };
+        /**
+         * Where
+         * @description What meets every condition; ``called`` is the name of the set that it is, if it is one.
+         */
+        Where: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "where";
+            /** Of */
+            of: components["schemas"]["Condition"][];
+            /**
+             * Called
+             * @default
+             */
+            called: string;
         };
     };
     responses: never;

@@ -28,6 +28,8 @@ function members(federation: Federation, select: Selector): Uint8Array | null {
       const wanted = select.kind === "both" ? parts.length : 1;
       return out.map((_, n) => (parts.filter((part) => part?.[n]).length >= wanted ? 1 : 0));
     }
+    case "where":
+      return null;
     case "of": {
       const { what, value } = select;
       if (what !== "level" && what !== "discipline") return null;
