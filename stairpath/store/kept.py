@@ -1,11 +1,11 @@
-"""The rows of viewpoints, routes and errands that were kept."""
+"""The rows of viewpoints, routes, sets and errands that were kept."""
 
 from __future__ import annotations
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import Errand, Link, Project, SavedRoute, Viewpoint
+from stairpath.store.tables import ComponentSet, Errand, Link, Project, SavedRoute, Viewpoint
 
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
@@ -40,6 +40,22 @@ def route_by_id(session: Session, route_id: str) -> SavedRoute | None:
     return session.get(SavedRoute, route_id)
 
 
+def sets(session: Session, project_id: str) -> list[ComponentSet]:
+    """The project's sets that were not deleted, by name."""
+    return list(
+        session.scalars(
+            select(ComponentSet)
+            .where(ComponentSet.project_id == project_id, ComponentSet.removed_at.is_(None))
+            .order_by(ComponentSet.name, ComponentSet.created_at)
+        )
+    )
+
+
+def set_by_id(session: Session, set_id: str) -> ComponentSet | None:
+    """A set, deleted or not."""
+    return session.get(ComponentSet, set_id)
+
+
 def errands(session: Session, project_id: str) -> list[Errand]:
     """The project's errands that were not deleted, newest first."""
     return list(
@@ -67,7 +83,7 @@ def unfinished_errands(session: Session) -> list[Errand]:
     )
 
 
-def add(session: Session, row: Viewpoint | SavedRoute | Link | Errand) -> None:
+def add(session: Session, row: Viewpoint | SavedRoute | Link | ComponentSet | Errand) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -26,6 +26,7 @@ from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
 from stairpath.core.review.view import View
+from stairpath.core.visibility.condition import Condition
 from stairpath.store.documents import (
     Building,
     Details,
@@ -228,6 +229,20 @@ class SavedRoute(Base):
     removed_at: Mapped[datetime | None]
     wish: Mapped[KeptWish] = mapped_column(Document(KeptWish))
     answer: Mapped[KeptAnswer] = mapped_column(Document(KeptAnswer))
+
+
+class ComponentSet(Base):
+    """Components found by conditions, which are asked anew each time."""
+
+    __tablename__ = "component_set"
+    __table_args__ = (Index("set_of_project", "project_id", "created_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    conditions: Mapped[tuple[Condition, ...]] = mapped_column(Document(tuple[Condition, ...]))
 
 
 class Errand(Base):

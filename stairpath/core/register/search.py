@@ -102,11 +102,12 @@ class Hit:
 
 
 class Index:
-    """What components of a federation are called, to be searched."""
+    """What components of a federation are called, to be searched; of alternatives those that stand."""
 
     def __init__(self, asked: Traits) -> None:
         facts = asked.facts
         self.count = asked.count
+        self._stands = asked.stands
         self.fields: list[Field] = []
         rows = np.arange(self.count, dtype=np.int32)
         for what, weight in _NAMES:
@@ -155,7 +156,7 @@ class Index:
             best[better] = mean[better]
             strongest = np.argmax([score for score, _ in parts], axis=0)
             where[better] = np.array([w for _, w in parts])[strongest, np.arange(self.count)][better]
-        found = np.flatnonzero(best)
+        found = np.flatnonzero((best > 0) & self._stands)
         order = found[np.argsort(-best[found], kind="stable")][:limit]
         return len(found), [
             Hit(component, field.name, self._text(field, component), float(best[component]))

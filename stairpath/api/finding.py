@@ -1,0 +1,115 @@
+"""Finding components by a few letters and by conditions, and sets of them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+from pydantic import TypeAdapter
+
+from stairpath.api import shapes
+from stairpath.api.documents import packed, shape_of
+from stairpath.api.lookups import Asker
+from stairpath.api.refused import REFUSALS
+from stairpath.core.visibility.condition import Condition, spoken
+from stairpath.core.visibility.selectors import What
+from stairpath.core.visibility.traits import Traits
+from stairpath.store.tables import ComponentSet
+from stairpath.work import finding, sets
+
+router = APIRouter(prefix="/api", tags=["find"], responses=REFUSALS)
+
+_CONDITIONS: TypeAdapter[tuple[Condition, ...]] = TypeAdapter(tuple[Condition, ...])
+
+
+def _conditions(sent: Sequence[shapes.Condition]) -> tuple[Condition, ...]:
+    return _CONDITIONS.validate_python([each.model_dump() for each in sent])
+
+
+def _value(asked: Traits, what: What, component: int) -> str:
+    column = asked.columns[what]
+    return column.values[int(column.value[component])]
+
+
+@router.get("/projects/{project_id}/find")
+def find_components(
+    project_id: str,
+    typed: Annotated[str, Query(max_length=200)],
+    limit: Annotated[int, Query(ge=1, le=200)] = 20,
+) -> shapes.ComponentsFound:
+    """Components by a few letters of their tag, name, description, GlobalId or properties; a wrong letter is forgiven."""
+    found = finding.find(project_id, typed, limit)
+    return shapes.ComponentsFound(
+        version=found.version,
+        count=found.count,
+        found=[
+            shapes.ComponentFound(
+                model=found.asked.model_of(hit.component),
+                global_id=found.asked.global_id(hit.component),
+                label=found.asked.labels[hit.component],
+                name=_value(found.asked, "name", hit.component),
+                ifc_class=_value(found.asked, "class", hit.component),
+                level=_value(found.asked, "level", hit.component),
+                room=_value(found.asked, "room", hit.component),
+                discipline=_value(found.asked, "discipline", hit.component),
+                field=hit.field,
+                text=hit.text,
+            )
+            for hit in found.hits
+        ],
+    )
+
+
+@router.post("/projects/{project_id}/where")
+def meet_conditions(project_id: str, wish: shapes.ConditionsWish) -> shapes.ConditionsMet:
+    """Which components meet conditions, all of which must hold."""
+    found = finding.meeting(project_id, _conditions(wish.conditions))
+    return shapes.ConditionsMet(version=found.version, count=int(found.met.sum()), met=packed(found.met, "u1"))
+
+
+@router.get("/projects/{project_id}/askable")
+def list_askable(project_id: str) -> list[shapes.Askable]:
+    """Every property and quantity that components of the building have."""
+    return [shape_of(shapes.Askable, each) for each in finding.askable(project_id)]
+
+
+def _shape(row: ComponentSet) -> shapes.ComponentSet:
+    return shapes.ComponentSet(
+        id=row.id,
+        name=row.name,
+        author=row.author,
+        created_at=row.created_at,
+        conditions=[shape_of(shapes.Condition, each) for each in row.conditions],
+        says=" and ".join(map(spoken, row.conditions)),
+    )
+
+
+@router.get("/projects/{project_id}/sets")
+def list_sets(project_id: str) -> list[shapes.ComponentSet]:
+    """The project's sets, by name."""
+    return [_shape(row) for row in sets.listed(project_id)]
+
+
+@router.post("/projects/{project_id}/sets", status_code=201)
+def keep_set(who: Asker, project_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
+    """Keep conditions as a set."""
+    return _shape(sets.keep(who, project_id, wish.name, _conditions(wish.conditions)))
+
+
+@router.put("/sets/{set_id}")
+def change_set(who: Asker, set_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
+    """Give a set another name or other conditions."""
+    return _shape(sets.change(who, set_id, wish.name, _conditions(wish.conditions)))
+
+
+@router.delete("/sets/{set_id}", status_code=204)
+def delete_set(who: Asker, set_id: str) -> None:
+    """Delete a set; it can be brought back."""
+    sets.delete(who, set_id)
+
+
+@router.post("/sets/{set_id}/restore")
+def restore_set(who: Asker, set_id: str) -> shapes.ComponentSet:
+    """Bring back a deleted set."""
+    return _shape(sets.bring_back(who, set_id))

@@ -1,0 +1,79 @@
+"""What is found, by a few letters and by conditions; sets."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from stairpath.api.shapes.views import Condition
+from stairpath.api.shapes.words import Name
+
+Conditions = Annotated[list[Condition], Field(max_length=50)]
+
+
+class ComponentFound(BaseModel):
+    """A component that was found, and the text of it that was meant."""
+
+    model: str
+    global_id: str
+    label: str
+    name: str
+    ifc_class: str
+    level: str
+    room: str
+    discipline: str
+    field: str
+    text: str
+
+
+class ComponentsFound(BaseModel):
+    """How many components were found, and the likeliest of them first."""
+
+    version: int
+    count: int
+    found: list[ComponentFound]
+
+
+class ConditionsWish(BaseModel):
+    """Conditions, all of which must hold."""
+
+    conditions: Conditions
+
+
+class ConditionsMet(BaseModel):
+    """Which components of a version of the federation meet conditions: a byte for each in base64, and how many."""
+
+    version: int
+    count: int
+    met: str
+
+
+class Askable(BaseModel):
+    """A property or quantity that components have: the units it comes in, some of its values, how many have it."""
+
+    kind: Literal["property", "quantity"]
+    group: str
+    name: str
+    units: list[str]
+    values: list[str]
+    components: int
+
+
+class SetWish(BaseModel):
+    """A set's name and its conditions."""
+
+    name: Name
+    conditions: Conditions
+
+
+class ComponentSet(BaseModel):
+    """A set: components that meet conditions, as they are in words."""
+
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+    conditions: list[Condition]
+    says: str

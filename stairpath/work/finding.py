@@ -1,0 +1,98 @@
+"""Finding components: by a few letters, and by conditions."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from threading import Lock
+
+import numpy as np
+import numpy.typing as npt
+from cachetools import LRUCache
+
+from stairpath.core.register.search import Hit, Index
+from stairpath.core.visibility.condition import Condition
+from stairpath.core.visibility.conditions import all_met, unlike
+from stairpath.core.visibility.facts import Kind
+from stairpath.core.visibility.traits import Traits
+from stairpath.work.deed import looking
+from stairpath.work.refusals import WrongError
+from stairpath.work.visibility import traits_of
+
+_MOST_VALUES = 200
+
+
+@dataclass(frozen=True)
+class Found:
+    """What was found in one version of a building: how many components, and the likeliest of them."""
+
+    version: int
+    count: int
+    hits: list[Hit]
+    asked: Traits
+
+
+_indices: LRUCache[str, tuple[Traits, Index]] = LRUCache(8)
+_lock = Lock()
+
+
+def _index_of(project_id: str, asked: Traits) -> Index:
+    with _lock:
+        known = _indices.get(project_id)
+        if known is not None and known[0] is asked:
+            return known[1]
+        index = Index(asked)
+        _indices[project_id] = (asked, index)
+        return index
+
+
+def find(project_id: str, typed: str, limit: int) -> Found:
+    """Components by a few letters of what they are called; of alternatives those that stand."""
+    with looking() as look:
+        rows, asked = traits_of(look, project_id)
+    count, hits = _index_of(project_id, asked).search(typed, limit)
+    return Found(rows.project.version, count, hits, asked)
+
+
+@dataclass(frozen=True)
+class Meeting:
+    """Which components (n,) of one version of a building meet conditions."""
+
+    version: int
+    met: npt.NDArray[np.bool_]
+
+
+def meeting(project_id: str, conditions: Sequence[Condition]) -> Meeting:
+    """Which components that stand meet every condition."""
+    with looking() as look:
+        rows, asked = traits_of(look, project_id)
+    for condition in conditions:
+        if wrong := unlike(condition, asked.facts):
+            raise WrongError(wrong)
+    return Meeting(rows.project.version, all_met(conditions, asked) & asked.stands)
+
+
+@dataclass(frozen=True)
+class Askable:
+    """A property or quantity that can be asked for: its set and name, the units it comes in, some of its values."""
+
+    kind: Kind
+    group: str
+    name: str
+    units: list[str]
+    values: list[str]
+    components: int
+
+
+def askable(project_id: str) -> list[Askable]:
+    """Every property and quantity that components of the building have, by set and name."""
+    with looking() as look:
+        _, asked = traits_of(look, project_id)
+    return [
+        Askable(
+            kind, group, name, sorted({unit for unit in fact.units if unit}),
+            sorted(set(fact.texts))[:_MOST_VALUES], len(np.unique(fact.owner)),
+        )
+        for kind, facts in asked.facts.of.items()
+        for (group, name), fact in sorted(facts.items())
+    ]  # fmt: skip

@@ -1,0 +1,81 @@
+"""Sets: components found by conditions, kept by name."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import UTC, datetime
+
+from stairpath.core.visibility.condition import Condition
+from stairpath.store import kept
+from stairpath.store.tables import ComponentSet
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import GoneError, MissingError, WrongError
+
+
+def listed(project_id: str) -> list[ComponentSet]:
+    """The project's sets, by name."""
+    with looking() as look:
+        return kept.sets(look.session, in_use(look, project_id).id)
+
+
+def _named(name: str) -> str:
+    if not name.strip():
+        raise WrongError("A set needs a name; type one.")
+    return name.strip()
+
+
+def _asking(conditions: Sequence[Condition]) -> tuple[Condition, ...]:
+    if not conditions:
+        raise WrongError("A set needs a condition; without one it would be everything.")
+    return tuple(conditions)
+
+
+def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition]) -> ComponentSet:
+    """Keep conditions by a name."""
+    with deed(who) as act:
+        project = in_use(act, project_id)
+        row = ComponentSet(project_id=project.id, name=_named(name), author=who.said, conditions=_asking(conditions))
+        kept.add(act.session, row)
+        act.tell(project.id, "sets", what=row.id)
+        return row
+
+
+def _found(act: Deed, set_id: str) -> ComponentSet:
+    found = kept.set_by_id(act.session, set_id)
+    if found is None:
+        raise MissingError("There is no such set; it may have been made in another project.")
+    return found
+
+
+def _there(act: Deed, set_id: str) -> ComponentSet:
+    found = _found(act, set_id)
+    if found.removed_at is not None:
+        raise GoneError(f"The set {found.name} was deleted; bring it back first.")
+    return found
+
+
+def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition]) -> ComponentSet:
+    """Give a set another name or other conditions."""
+    with deed(who) as act:
+        found = _there(act, set_id)
+        found.name, found.conditions = _named(name), _asking(conditions)
+        act.tell(found.project_id, "sets", what=found.id)
+        return found
+
+
+def delete(who: Who, set_id: str) -> None:
+    """Delete a set; it can be brought back."""
+    with deed(who) as act:
+        found = _there(act, set_id)
+        found.removed_at = datetime.now(UTC)
+        act.tell(found.project_id, "sets", what=found.id)
+
+
+def bring_back(who: Who, set_id: str) -> ComponentSet:
+    """Bring back a set that was deleted."""
+    with deed(who) as act:
+        found = _found(act, set_id)
+        found.removed_at = None
+        act.tell(found.project_id, "sets", what=found.id)
+        return found
