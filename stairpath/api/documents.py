@@ -14,11 +14,13 @@ from stairpath.api import shapes
 from stairpath.core.cutting.cuts import Cut
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.view import View
+from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.rules import Rule
 
 S = TypeVar("S", bound=BaseModel)
 _VIEW: TypeAdapter[View] = TypeAdapter(View)
 _RULES: TypeAdapter[tuple[Rule, ...]] = TypeAdapter(tuple[Rule, ...])
+_CONDITIONS: TypeAdapter[tuple[Condition, ...]] = TypeAdapter(tuple[Condition, ...])
 _CUTS: TypeAdapter[tuple[Cut, ...]] = TypeAdapter(tuple[Cut, ...])
 _MEASURES: TypeAdapter[tuple[Measure, ...]] = TypeAdapter(tuple[Measure, ...])
 _ANY: TypeAdapter[Any] = TypeAdapter(Any)
@@ -42,6 +44,11 @@ def view_from(shape: shapes.View) -> View:
 def rules_from(sent: Sequence[shapes.Rule]) -> tuple[Rule, ...]:
     """Rules as they were sent."""
     return _RULES.validate_python([rule.model_dump() for rule in sent])
+
+
+def conditions_from(sent: Sequence[shapes.Condition]) -> tuple[Condition, ...]:
+    """Conditions as they were sent."""
+    return _CONDITIONS.validate_python([each.model_dump() for each in sent])
 
 
 def cuts_from(sent: Sequence[shapes.Cut]) -> tuple[Cut, ...]:

@@ -2,29 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Annotated
 
 from fastapi import APIRouter, Query
-from pydantic import TypeAdapter
 
 from stairpath.api import shapes
-from stairpath.api.documents import packed, shape_of
+from stairpath.api.documents import conditions_from, packed, shape_of
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.core.visibility.condition import Condition, spoken
+from stairpath.core.visibility.condition import spoken
 from stairpath.core.visibility.selectors import What
 from stairpath.core.visibility.traits import Traits
 from stairpath.store.tables import ComponentSet
 from stairpath.work import finding, sets
 
 router = APIRouter(prefix="/api", tags=["find"], responses=REFUSALS)
-
-_CONDITIONS: TypeAdapter[tuple[Condition, ...]] = TypeAdapter(tuple[Condition, ...])
-
-
-def _conditions(sent: Sequence[shapes.Condition]) -> tuple[Condition, ...]:
-    return _CONDITIONS.validate_python([each.model_dump() for each in sent])
 
 
 def _value(asked: Traits, what: What, component: int) -> str:
@@ -64,7 +56,7 @@ def find_components(
 @router.post("/projects/{project_id}/where")
 def meet_conditions(project_id: str, wish: shapes.ConditionsWish) -> shapes.ConditionsMet:
     """Which components meet conditions, all of which must hold."""
-    found = finding.meeting(project_id, _conditions(wish.conditions))
+    found = finding.meeting(project_id, conditions_from(wish.conditions))
     return shapes.ConditionsMet(version=found.version, count=int(found.met.sum()), met=packed(found.met, "u1"))
 
 
@@ -94,13 +86,13 @@ def list_sets(project_id: str) -> list[shapes.ComponentSet]:
 @router.post("/projects/{project_id}/sets", status_code=201)
 def keep_set(who: Asker, project_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
     """Keep conditions as a set."""
-    return _shape(sets.keep(who, project_id, wish.name, _conditions(wish.conditions)))
+    return _shape(sets.keep(who, project_id, wish.name, conditions_from(wish.conditions)))
 
 
 @router.put("/sets/{set_id}")
 def change_set(who: Asker, set_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
     """Give a set another name or other conditions."""
-    return _shape(sets.change(who, set_id, wish.name, _conditions(wish.conditions)))
+    return _shape(sets.change(who, set_id, wish.name, conditions_from(wish.conditions)))
 
 
 @router.delete("/sets/{set_id}", status_code=204)

@@ -93,9 +93,7 @@ def schedule(
     """Count components by what they are and where, and sum their quantities."""
     from functools import cache
 
-    import numpy as np
-
-    from stairpath.core.register.quantities import MeshFigures, mesh_figures
+    from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
     from stairpath.core.register.schedule import NotAScheduleError, steps_of
     from stairpath.core.register.schedule import schedule as scheduled
     from stairpath.core.register.table import as_csv, as_xlsx, rows_of
@@ -105,10 +103,7 @@ def schedule(
 
     @cache
     def mesh() -> MeshFigures:
-        parts = [mesh_figures(reading.geometry, len(reading.components)) for reading in readings]
-        return MeshFigures(
-            *(np.concatenate([getattr(p, name) for p in parts]) for name in ("length_m", "area_m2", "volume_m3"))
-        )
+        return all_figures([mesh_figures(reading.geometry, len(reading.components)) for reading in readings])
 
     names = [name.strip() for name in sums.split(",") if name.strip()]
     try:

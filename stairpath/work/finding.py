@@ -14,6 +14,7 @@ from stairpath.core.register.search import Hit, Index
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.conditions import all_met, unlike
 from stairpath.core.visibility.facts import Kind
+from stairpath.core.visibility.rules import Rule
 from stairpath.core.visibility.traits import Traits
 from stairpath.work.deed import looking
 from stairpath.work.refusals import WrongError
@@ -54,6 +55,22 @@ def find(project_id: str, typed: str, limit: int) -> Found:
     return Found(rows.project.version, count, hits, asked)
 
 
+def checked(conditions: Sequence[Condition], asked: Traits) -> Sequence[Condition]:
+    """Conditions as they are; refused where one asks for a unit of something else."""
+    for condition in conditions:
+        if wrong := unlike(condition, asked.facts):
+            raise WrongError(wrong)
+    return conditions
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """Components that meet conditions, and that rules do not hide where ``shown_by`` has any."""
+
+    conditions: tuple[Condition, ...] = ()
+    shown_by: tuple[Rule, ...] | None = None
+
+
 @dataclass(frozen=True)
 class Meeting:
     """Which components (n,) of one version of a building meet conditions."""
@@ -66,10 +83,7 @@ def meeting(project_id: str, conditions: Sequence[Condition]) -> Meeting:
     """Which components that stand meet every condition."""
     with looking() as look:
         rows, asked = traits_of(look, project_id)
-    for condition in conditions:
-        if wrong := unlike(condition, asked.facts):
-            raise WrongError(wrong)
-    return Meeting(rows.project.version, all_met(conditions, asked) & asked.stands)
+    return Meeting(rows.project.version, all_met(checked(conditions, asked), asked) & asked.stands)
 
 
 @dataclass(frozen=True)

@@ -23,7 +23,7 @@ _geometries: LRUCache[str, Geometry] = LRUCache(_KEPT_GEOMETRIES)
 _lock = Lock()
 
 
-def _geometry(act: Deed, sha: str) -> Geometry | None:
+def geometry_of(act: Deed, sha: str) -> Geometry | None:
     """A model's geometry, the last few kept in memory."""
     with _lock:
         known = _geometries.get(sha)
@@ -45,7 +45,7 @@ def count_of(model: Model) -> int:
 
 def placed_of(act: Deed, model: Model, origin: Array, wanted: Mask) -> Placed | None:
     """A model about an origin, with what is meant of it; None where it is not there, or has just changed."""
-    geometry = _geometry(act, model.geometry or "")
+    geometry = geometry_of(act, model.geometry or "")
     if geometry is None or model.placed is None or len(wanted) != count_of(model):
         return None
     matrix = np.array(model.placed.matrix)

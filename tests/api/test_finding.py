@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import base64
+import csv
+import io
 
 import numpy as np
+import openpyxl
 import pytest
 
 from tests.api.test_views import rule
@@ -137,3 +140,60 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
     assert client.put(f"/api/sets/{made['id']}", json=wish).status_code == 410
     assert client.post(f"/api/sets/{made['id']}/restore").json()["name"] == "Walls, not rated"
     assert client.delete("/api/sets/nowhere").status_code == 404
+
+
+def scheduled(client, house, **wish):
+    return client.post(f"/api/projects/{house}/schedule", json=wish)
+
+
+def test_a_schedule_groups_counts_and_sums_what_is_wanted(client, house):
+    made = scheduled(client, house, steps=["class", "level"], sums=["volume", "length"]).json()
+    assert [(group["key"], group["count"]) for group in made["groups"]] == [
+        (["IfcPipeSegment", "Level 00"], 2),
+        (["IfcWall", "Level 00"], 2),
+    ]
+    pipes, walls = (group["sums"] for group in made["groups"])
+    assert pipes[0]["value"] == pytest.approx(2 * 0.08)
+    assert walls == [
+        {"value": pytest.approx(4.8), "unit": "m³", "from_file": 0, "from_mesh": 2, "without": 0},
+        {"value": pytest.approx(8), "unit": "m", "from_file": 0, "from_mesh": 2, "without": 0},
+    ]
+    assert np.frombuffer(base64.b64decode(made["group_of"]), "<i4").tolist() == [1, 1, 0, 0]
+    rated = scheduled(client, house, steps=["property:FireRating"], conditions=[asked("class", "equal", "wall")]).json()
+    assert [(group["key"], group["count"]) for group in rated["groups"]] == [(["EI60"], 1), ([""], 1)]
+    hidden = [rule({"kind": "of", "what": "tag", "value": "SW-1"}, "hide")]
+    shown = scheduled(client, house, steps=["system"], shown_by=hidden).json()
+    assert [(group["key"], group["count"]) for group in shown["groups"]] == [(["Sea-water supply"], 1), ([""], 2)]
+
+
+def test_a_schedule_is_written_as_a_table_with_the_same_figures(client, house):
+    wish = {"steps": ["class"], "sums": ["volume"]}
+    address = f"/api/projects/{house}/schedule"
+    text = client.post(f"{address}/csv", json=wish)
+    rows = list(csv.reader(io.StringIO(text.content.decode("utf-8-sig"))))
+    sheet = openpyxl.load_workbook(io.BytesIO(client.post(f"{address}/xlsx", json=wish).content)).active
+    assert sheet is not None
+    cells = [list(row) for row in sheet.iter_rows(values_only=True)]
+    groups = client.post(address, json=wish).json()["groups"]
+    assert (
+        [float(row[2]) for row in rows[1:]]
+        == [row[2] for row in cells[1:]]
+        == pytest.approx([g["sums"][0]["value"] for g in groups], rel=1e-14)
+    )
+    assert 'filename="schedule.csv"' in text.headers["content-disposition"]
+
+
+@pytest.mark.parametrize(
+    ("wish", "why"),
+    [
+        ({"steps": ["colour"]}, "cannot be grouped by"),
+        ({"steps": [" "]}, "cannot be grouped by"),
+        ({"steps": ["class"], "sums": ["Height"]}, "No component has a quantity Height"),
+        ({"steps": ["class"], "conditions": [asked("property:Diameter", "over", 3, "kg")]}, "something else"),
+    ],
+)
+def test_a_schedule_that_cannot_be_made_is_refused_in_a_sentence(client, house, wish, why):
+    answer = scheduled(client, house, **wish)
+    assert answer.status_code == 422
+    assert why in answer.json()["detail"]
+    assert scheduled(client, house, steps=[]).status_code == 422

@@ -17,7 +17,7 @@ from typer.testing import CliRunner
 
 from stairpath.cli import app
 from stairpath.core.reading.model import Geometry, Quantity
-from stairpath.core.register.quantities import MeshFigures, mesh_figures
+from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
 from stairpath.core.register.schedule import NotAScheduleError, schedule, steps_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of
 from stairpath.core.visibility.traits import federation_traits
@@ -207,7 +207,7 @@ def test_schedule_without_a_server(tmp_path):
 def test_the_demos_walls_doors_ducts_and_pipes_by_hand(demo, demo_readings):
     asked = federation_traits(demo, demo_readings)
     parts = [mesh_figures(r.geometry, len(r.components)) for r in demo_readings]
-    mesh = MeshFigures(*(np.concatenate([getattr(p, n) for p in parts]) for n in ("length_m", "area_m2", "volume_m3")))
+    mesh = all_figures(parts)
     groups = schedule(("class",), ("length",), np.ones(asked.count, dtype=bool), asked, lambda: mesh)
     sums = {group.key[0]: group.sums["length"] for group in groups}
     by_hand: dict[str, list[float]] = defaultdict(list)

@@ -106,6 +106,7 @@ from stairpath.api.shapes.routes import (
     RouteWish,
     SavedRoute,
 )
+from stairpath.api.shapes.schedules import Schedule, ScheduleGroup, ScheduleSum, ScheduleWish
 from stairpath.api.shapes.views import (
     All,
     AllBut,
@@ -257,6 +258,10 @@ __all__ = [
     "Said",
     "SavedRoute",
     "ScaleWish",
+    "Schedule",
+    "ScheduleGroup",
+    "ScheduleSum",
+    "ScheduleWish",
     "Seen",
     "Selector",
     "SetWish",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -153,3 +154,14 @@ def _figures(corners: Array, owner: Ints, count: int, sign: Array) -> tuple[Arra
     length = size[np.arange(count), looking.argmin(axis=1)]
     whole = np.bincount(owner, double, count) / 2
     return length, np.where(ranked[:, 0] < _FLAT * ranked[:, 1], side, whole), volume
+
+
+def all_figures(parts: Sequence[MeshFigures]) -> MeshFigures:
+    """The figures of several models as those of one building, in their order."""
+
+    def joined(*each: Array) -> Array:
+        return np.concatenate(each) if each else np.zeros(0)
+
+    return MeshFigures(
+        joined(*(p.length_m for p in parts)), joined(*(p.area_m2 for p in parts)), joined(*(p.volume_m3 for p in parts))
+    )

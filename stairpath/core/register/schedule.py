@@ -105,18 +105,23 @@ def amounts(name: str, facts: Facts, mesh: Callable[[], MeshFigures]) -> Amounts
     return Amounts(value, missing & ~np.isnan(value), UNITS[worked])
 
 
+def step_of(text: str) -> str:
+    """One thing to group by; raises NotAScheduleError."""
+    step = text.strip()
+    kind, colon, name = step.partition(":")
+    if step not in WHATS and not (colon and kind == "property" and name):
+        known = ", ".join(w for w in WHATS if w != "global_id")
+        raise NotAScheduleError(f"{step or 'Nothing'} cannot be grouped by; take {known} or property:NAME.")
+    return step
+
+
 def steps_of(text: str) -> tuple[str, ...]:
     """What to group by, as it is typed with commas between; raises NotAScheduleError.
 
     >>> steps_of("class, level")
     ('class', 'level')
     """
-    steps = tuple(part.strip() for part in text.split(",") if part.strip())
-    for step in steps:
-        kind, colon, name = step.partition(":")
-        if step not in WHATS and not (colon and kind == "property" and name):
-            known = ", ".join(w for w in WHATS if w != "global_id")
-            raise NotAScheduleError(f"{step} cannot be grouped by; take {known} or property:NAME.")
+    steps = tuple(step_of(part) for part in text.split(",") if part.strip())
     if not steps:
         raise NotAScheduleError("There is nothing to group by; take class, type, level or another one.")
     return steps

@@ -23,7 +23,8 @@ def rows_of(steps: Sequence[str], sums: Sequence[str], groups: Sequence[Group]) 
         row: list[Cell] = [*group.key, len(group.components)]
         for name in sums:
             each = group.sums[name]
-            row += [each.value, each.from_file, each.from_mesh]
+            # A spreadsheet keeps fifteen digits; both tables have the same.
+            row += [float(f"{each.value:.15g}"), each.from_file, each.from_mesh]
         rows.append(row)
     return rows
 

@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useLook } from "../camera/useLook";
+import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
@@ -11,6 +12,7 @@ import { face, tone } from "../theme";
 import { useActionList } from "./ActionsContext";
 import { spokenKey } from "./Keys";
 import { matches } from "./matches";
+import { type ComponentFound, useComponentsFound } from "./useComponentsFound";
 import { useStandInRoom } from "./useStandInRoom";
 
 interface Found {
@@ -22,6 +24,19 @@ interface Found {
 }
 
 const MOST = 40;
+
+/** A component as it is listed: by tag and name, and what else was meant by what was typed. */
+function spokenFound({ label, name, field, text }: ComponentFound): string {
+  const called = name && name !== label ? `${label} · ${name}` : label;
+  return ["tag", "name"].includes(field) ? called : `${called} (${field.replace("_", " ")}: ${text})`;
+}
+
+/** Rooms and actions with components: those first whose best is what was typed. */
+function together(typed: string, named: Found[], components: Found[]): Found[] {
+  const wanted = typed.trim().toLowerCase();
+  const begins = (found: Found | undefined) => found?.name.toLowerCase().startsWith(wanted) ?? false;
+  return begins(components[0]) && !begins(named[0]) ? [...components, ...named] : [...named, ...components];
+}
 
 /** Finds actions with their keys, rooms and components by typing. */
 export function Find() {
@@ -35,7 +50,8 @@ export function Find() {
   useEffect(() => {
     if (asked) input.current?.focus();
   }, [asked]);
-  const options = useMemo<Found[]>(
+  const { found, count, looking, trouble } = useComponentsFound(typed);
+  const named = useMemo<Found[]>(
     () => [
       ...actions.map((a) => ({
         id: `a/${a.name}`,
@@ -60,24 +76,29 @@ export function Find() {
           run: () => void look.fitTo({ kind: "room", room: i }),
         },
       ]),
-      ...federation.models
-        .filter((model) => model.stands)
-        .flatMap((model) =>
-          model.labels.map((label, i) => ({
-            id: `c/${model.first + i}`,
-            name: label,
-            kind: "component",
-            hint: federation.disciplines[model.discipline[i] ?? 0]?.code ?? "",
-            run: () => {
-              useSelection.getState().pick([model.first + i]);
-              useSession.getState().open("component");
-              void look.fitTo({ kind: "components", components: [model.first + i] });
-            },
-          })),
-        ),
     ],
     [actions, federation, look, stand],
   );
+  const components = useMemo<Found[]>(
+    () =>
+      found.flatMap((each) => {
+        const number = numberOf(federation, each.model, each.global_id);
+        if (number < 0) return [];
+        return {
+          id: `c/${number}`,
+          name: spokenFound(each),
+          kind: "component",
+          hint: [each.discipline, each.level.replace(/^Level /, "")].filter(Boolean).join(" "),
+          run: () => {
+            useSelection.getState().pick([number]);
+            useSession.getState().open("component");
+            void look.fitTo({ kind: "components", components: [number] });
+          },
+        };
+      }),
+    [found, federation, look],
+  );
+  const options = useMemo(() => [...named, ...components], [named, components]);
   return (
     <Autocomplete
       options={options}
@@ -91,13 +112,22 @@ export function Find() {
       onClose={(_, reason) => reason === "escape" && input.current?.blur()}
       getOptionLabel={(f) => f.name}
       getOptionKey={(f) => f.id}
-      groupBy={(f) => `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`}
+      groupBy={(f) =>
+        f.kind === "component" && count > components.length
+          ? `Components, the likeliest of ${count}`
+          : `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`
+      }
       filterOptions={(all, { inputValue }) =>
-        inputValue.trim() ? matches(all, inputValue, MOST) : all.slice(0, actions.length)
+        inputValue.trim()
+          ? together(inputValue, matches(named, inputValue, MOST), components)
+          : all.slice(0, actions.length)
       }
       autoHighlight
       clearOnBlur
-      noOptionsText="Nothing of that name; type part of a tag, a room or an action."
+      noOptionsText={
+        trouble ||
+        (looking ? "Looking …" : "Nothing of that name; type part of a tag, a name, a room or an action.")
+      }
       sx={{ flex: "0 1 290px", minWidth: 120 }}
       renderOption={({ key, ...props }, f) => (
         <Box component="li" key={key} {...props} sx={{ fontSize: 13.5, display: "flex", gap: 1 }}>

@@ -1,0 +1,54 @@
+"""Schedules."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from stairpath.api.shapes.finding import Conditions
+from stairpath.api.shapes.views import Rules
+
+_Step = Annotated[str, Field(max_length=200)]
+
+
+class ScheduleWish(BaseModel):
+    """What to group by, in up to three steps, and which quantities to sum; of what meets conditions.
+
+    With ``shown_by`` what those rules hide is left out.
+    """
+
+    steps: Annotated[list[_Step], Field(min_length=1, max_length=3)]
+    sums: Annotated[list[_Step], Field(max_length=12)] = []
+    conditions: Conditions = []
+    shown_by: Rules | None = None
+
+
+class ScheduleSum(BaseModel):
+    """The sum of a quantity, and of how many components it is from the file, from their triangles, and from neither."""
+
+    model_config = ConfigDict(from_attributes=True)
+    value: float
+    unit: str
+    from_file: int
+    from_mesh: int
+    without: int
+
+
+class ScheduleGroup(BaseModel):
+    """Components that are alike in each step, how many, and their sums in the order they were wished for."""
+
+    key: list[str]
+    count: int
+    sums: list[ScheduleSum]
+
+
+class Schedule(BaseModel):
+    """Groups in reading order. ``group_of`` is the place of the group that each component of the federation is in.
+
+    It is base64 of little-endian 32-bit integers, -1 for what is in none.
+    """
+
+    version: int
+    groups: list[ScheduleGroup]
+    group_of: str

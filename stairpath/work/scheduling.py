@@ -1,0 +1,66 @@
+"""Schedules of a project's building."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import partial
+from threading import Lock
+
+from cachetools import LRUCache
+
+from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
+from stairpath.core.register.schedule import Group, NotAScheduleError, schedule
+from stairpath.core.visibility.conditions import all_met
+from stairpath.core.visibility.rules import HIDDEN, resolve, simplified
+from stairpath.store.tables import Model
+from stairpath.work.deed import Deed, looking
+from stairpath.work.finding import Wanted, checked
+from stairpath.work.placed import count_of, geometry_of
+from stairpath.work.refusals import UnfitError, WrongError
+from stairpath.work.visibility import traits_of
+
+_figures: LRUCache[str, MeshFigures] = LRUCache(64)
+_lock = Lock()
+
+
+@dataclass(frozen=True)
+class Scheduled:
+    """A schedule of one version of a building."""
+
+    version: int
+    count: int
+    groups: list[Group]
+
+
+def _figures_of(look: Deed, models: Sequence[Model]) -> MeshFigures:
+    """What the triangles of the components of models come to; those of the last few kept in memory."""
+    parts = []
+    for model in models:
+        sha = model.geometry or ""
+        with _lock:
+            known = _figures.get(sha)
+        if known is None:
+            geometry = geometry_of(look, sha)
+            if geometry is None:
+                raise UnfitError(f"{model.name} is being read again; its quantities follow when it is there.")
+            known = mesh_figures(geometry, count_of(model))
+            with _lock:
+                _figures[sha] = known
+        parts.append(known)
+    return all_figures(parts)
+
+
+def scheduled(project_id: str, steps: Sequence[str], sums: Sequence[str], wanted: Wanted) -> Scheduled:
+    """What is wanted of a project's building in groups, with sums of quantities."""
+    with looking() as look:
+        rows, asked = traits_of(look, project_id)
+        members = all_met(checked(wanted.conditions, asked), asked) & asked.stands
+        if wanted.shown_by is not None:
+            members &= resolve(asked, simplified(wanted.shown_by)).state != HIDDEN
+        drawn = [model for key in asked.keys for model in rows.models if model.id == key]
+        try:
+            groups = schedule(steps, sums, members, asked, partial(_figures_of, look, drawn))
+        except NotAScheduleError as error:
+            raise WrongError(str(error)) from error
+    return Scheduled(rows.project.version, asked.count, groups)
