@@ -16,11 +16,10 @@ export function useComponentsFound(typed: string) {
     enabled: wanted !== "",
     gcTime: 60_000,
     retry: false,
-    queryFn: async ({ signal }) =>
+    queryFn: () =>
       taken(
         api.GET("/api/projects/{project_id}/find", {
           params: { path: { project_id: projectId }, query: { typed: wanted, limit: MOST } },
-          signal,
         }),
       ),
   });

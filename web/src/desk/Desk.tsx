@@ -7,6 +7,7 @@ import { later } from "../parts/later";
 import { face, SLIM, tone } from "../theme";
 import { ComponentDesk } from "./ComponentDesk";
 
+const register = () => import("../register/RegisterDesk").then((m) => m.RegisterDesk);
 const models = () => import("./ModelsDesk").then((m) => m.ModelsDesk);
 const cuts = () => import("../cuts/CutsDesk").then((m) => m.CutsDesk);
 const measures = () => import("../measures/MeasuresDesk").then((m) => m.MeasuresDesk);
@@ -14,6 +15,7 @@ const findings = () => import("../findings/FindingsDesk").then((m) => m.Findings
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
 const ModelsDesk = later(models);
+const RegisterDesk = later(register);
 const CutsDesk = later(cuts);
 const MeasuresDesk = later(measures);
 const FindingsDesk = later(findings);
@@ -22,12 +24,13 @@ const ViewpointsDesk = later(viewpoints);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
-  for (const load of [models, cuts, measures, findings, routes, viewpoints])
+  for (const load of [register, models, cuts, measures, findings, routes, viewpoints])
     void load().catch(() => undefined);
 }
 
 const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["component", "Component"],
+  ["register", "Register"],
   ["cuts", "Cuts"],
   ["measures", "Measures"],
   ["findings", "Findings"],
@@ -38,6 +41,7 @@ const TASKS: readonly (readonly [DeskTask, string])[] = [
 
 const BODY: Record<DeskTask, () => ReactNode> = {
   component: () => <ComponentDesk />,
+  register: () => <RegisterDesk />,
   cuts: () => <CutsDesk />,
   measures: () => <MeasuresDesk />,
   findings: () => <FindingsDesk />,

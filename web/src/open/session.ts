@@ -2,7 +2,15 @@ import { perProject } from "./perProject";
 
 export const NO_LEVEL = -1;
 
-export type DeskTask = "component" | "cuts" | "measures" | "findings" | "viewpoints" | "routes" | "models";
+export type DeskTask =
+  | "component"
+  | "register"
+  | "cuts"
+  | "measures"
+  | "findings"
+  | "viewpoints"
+  | "routes"
+  | "models";
 
 interface Session {
   task: DeskTask;

@@ -1,0 +1,178 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { useId } from "react";
+import { api, type Shapes, taken } from "../api/client";
+import { useOpen } from "../open/useStage";
+import { tone } from "../theme";
+import { type Draft, HOWS, type How, howsOf, PLAIN } from "./conditions";
+import { useRegister } from "./registerState";
+
+const FIELD = {
+  fontFamily: "inherit",
+  fontSize: 13,
+  color: tone.ink,
+  border: `1px solid ${tone.line}`,
+  bgcolor: "#fff",
+  px: 0.5,
+  py: 0.4,
+  minWidth: 0,
+} as const;
+
+function useAskable() {
+  const { projectId, federation } = useOpen();
+  return useQuery({
+    queryKey: ["askable", projectId, federation.version],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** Which components the register lists: conditions, all of which must hold. */
+export function Conditions() {
+  const { drafts, put } = useRegister();
+  const { data } = useAskable();
+  const askable = data ?? [];
+  const change = (at: number, part: Partial<Draft>) =>
+    put({ drafts: drafts.map((draft, k) => (k === at ? { ...draft, ...part } : draft)) });
+  return (
+    <Box data-testid="conditions" sx={{ display: "grid", gap: 0.75 }}>
+      {drafts.map((draft, at) => (
+        <OneCondition
+          // biome-ignore lint/suspicious/noArrayIndexKey: a condition is its place in the list
+          key={at}
+          draft={draft}
+          askable={askable}
+          change={(part) => change(at, part)}
+          remove={() =>
+            put({ drafts: drafts.filter((_, k) => k !== at), ...(drafts.length === 1 ? { set: null } : {}) })
+          }
+        />
+      ))}
+      <Box>
+        <Button
+          variant="text"
+          sx={{ ml: 0 }}
+          onClick={() => put({ drafts: [...drafts, { what: "system", how: "equal", typed: "" }] })}
+        >
+          {drafts.length ? "and another condition" : "only what meets a condition"}
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function OneCondition(props: {
+  draft: Draft;
+  askable: readonly Shapes["Askable"][];
+  change: (part: Partial<Draft>) => void;
+  remove: () => void;
+}) {
+  const { draft, askable, change, remove } = props;
+  const values = useId();
+  const { what, how, typed } = draft;
+  const of = (kind: "property" | "quantity") => askable.filter((each) => each.kind === kind);
+  const nameOf = ({ kind, group, name }: Shapes["Askable"]) => `${kind}:${group}.${name}`;
+  const asked = askable.find((each) => nameOf(each) === what);
+  const ask = (next: string) =>
+    change({ what: next, how: howsOf(next).includes(how) ? how : "equal", typed: "" });
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 0.5 }}>
+      <Box
+        component="select"
+        aria-label="What is asked"
+        value={what}
+        onChange={(e) => ask(e.target.value)}
+        sx={FIELD}
+      >
+        {Object.entries(PLAIN).map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+        {(["property", "quantity"] as const).map((kind) => (
+          <optgroup key={kind} label={kind === "property" ? "Properties" : "Quantities"}>
+            {of(kind).map((each) => (
+              <option key={nameOf(each)} value={nameOf(each)}>
+                {each.name} · {each.group}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+        {what.includes(":") && !asked && <option value={what}>{what.slice(what.indexOf(":") + 1)}</option>}
+      </Box>
+      <Button variant="text" aria-label="Take the condition away" onClick={remove} sx={{ minWidth: 0 }}>
+        ×
+      </Button>
+      <Box sx={{ display: "flex", gap: 0.5, gridColumn: "1 / -1" }}>
+        <Box
+          component="select"
+          aria-label="How it is asked"
+          value={how}
+          onChange={(e) => change({ how: e.target.value as How })}
+          sx={{ ...FIELD, flex: "0 0 auto" }}
+        >
+          {howsOf(what).map((each) => (
+            <option key={each} value={each}>
+              {HOWS[each]}
+            </option>
+          ))}
+        </Box>
+        {how !== "missing" && how !== "present" && (
+          <Box
+            component="input"
+            aria-label="What it is compared with"
+            value={typed}
+            list={values}
+            placeholder={
+              how === "between"
+                ? "100 to 150 mm"
+                : asked?.units.length
+                  ? `150 mm, 0.15 ${asked.units[0]}`
+                  : ""
+            }
+            onChange={(e) => change({ typed: e.target.value })}
+            sx={{ ...FIELD, flex: 1 }}
+          />
+        )}
+        <datalist id={values}>
+          {asked?.values.map((value) => (
+            <option key={value} value={value} />
+          ))}
+          <PlainValues what={what} />
+        </datalist>
+      </Box>
+    </Box>
+  );
+}
+
+const LISTED = ["system", "type", "class", "material"] as const;
+
+/** What components have for what is asked, to choose from. */
+function PlainValues({ what }: { what: string }) {
+  const { projectId, federation } = useOpen();
+  const listed = LISTED.find((each) => each === what);
+  const { data } = useQuery({
+    queryKey: ["values", projectId, federation.version, listed],
+    enabled: listed !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/values/{what}", {
+          params: { path: { project_id: projectId, what: listed ?? "system" } },
+        }),
+      ),
+  });
+  const here =
+    what === "level"
+      ? federation.levels.map(({ name }) => name)
+      : what === "room"
+        ? federation.rooms.map(({ number, name }) => `${number} ${name}`)
+        : what === "discipline"
+          ? federation.disciplines.map(({ name }) => name)
+          : what === "model"
+            ? federation.models.map(({ name }) => name)
+            : (data ?? []);
+  return here.map((value) => <option key={value} value={value} />);
+}

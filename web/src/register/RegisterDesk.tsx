@@ -1,0 +1,76 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useSelection } from "../open/selection";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
+import { useSeeing } from "../seen/useSeeing";
+import { Conditions } from "./Conditions";
+import { Grouping } from "./Grouping";
+import { GroupRows } from "./GroupRows";
+import { selectorOf } from "./groups";
+import { useRegister } from "./registerState";
+import { Sets } from "./Sets";
+import { useConditions, useSaveSchedule, useSchedule } from "./useSchedule";
+
+/** The building as a list: all of it or what meets conditions, grouped, counted and summed. */
+export function RegisterDesk() {
+  const { list, error, coming } = useSchedule();
+  const count = list?.groups.reduce((sum, group) => sum + group.count, 0) ?? 0;
+  return (
+    <Box sx={{ display: "flex", flexDirection: "column", minHeight: "100%" }}>
+      <DeskHeading>Register</DeskHeading>
+      <Conditions />
+      <Grouping />
+      <Box aria-live="polite" sx={{ mt: 1, fontSize: 13, fontWeight: 600 }} data-testid="register-count">
+        {error ? "" : list && !coming ? counted(count, "component") : "Counting …"}
+      </Box>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {list && <Whole />}
+      {list && <GroupRows list={list} />}
+      <Sets />
+    </Box>
+  );
+}
+
+/** What can be done with all that is listed. */
+function Whole() {
+  const { list } = useSchedule();
+  const { steps, set } = useRegister();
+  const conditions = useConditions();
+  const seeing = useSeeing();
+  const save = useSaveSchedule();
+  const select = selectorOf([], steps, conditions, set?.name ?? "");
+  const pick = () => {
+    const numbers: number[] = [];
+    list?.groupOf.forEach((place, k) => {
+      if (place >= 0) numbers.push(k);
+    });
+    useSelection.getState().pick(numbers);
+  };
+  return (
+    <DeskActs>
+      {conditions.length > 0 && (
+        <>
+          <Button variant="text" onClick={pick}>
+            pick all
+          </Button>
+          <Button variant="text" onClick={() => seeing.only(select)}>
+            only these
+          </Button>
+          <Button variant="text" onClick={() => seeing.put("hide", select)}>
+            hide
+          </Button>
+          <Button variant="text" onClick={() => seeing.fadeRest(select)}>
+            fade rest
+          </Button>
+        </>
+      )}
+      <Button variant="text" onClick={() => void save("csv")}>
+        CSV
+      </Button>
+      <Button variant="text" onClick={() => void save("xlsx")}>
+        spreadsheet
+      </Button>
+    </DeskActs>
+  );
+}

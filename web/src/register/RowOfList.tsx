@@ -1,0 +1,171 @@
+import Box from "@mui/material/Box";
+import { useLook } from "../camera/useLook";
+import { find, numberingOf } from "../open/numbering";
+import { useSeen } from "../open/seen";
+import type { Selector } from "../open/selectors";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { useSeeing } from "../seen/useSeeing";
+import { face, tone } from "../theme";
+import { membersOf, type Row, type Sum, selectorOf, spokenValue } from "./groups";
+import { useRegister } from "./registerState";
+import { useConditions, type useSchedule } from "./useSchedule";
+
+type List = NonNullable<ReturnType<typeof useSchedule>["list"]>;
+
+/** One row: what it is called, how many, and what can be done with it. */
+export function RowOfList(props: {
+  row: Row;
+  list: List;
+  chosen: ReadonlySet<number>;
+  pick: (more: boolean) => void;
+}) {
+  const { row, list, chosen, pick } = props;
+  const { federation } = useOpen();
+  const { steps, set, turn } = useRegister();
+  const conditions = useConditions();
+  const states = useSeen((s) => s.states);
+  const seeing = useSeeing();
+  const { fitTo } = useLook();
+  const isGroup = row.kind === "group";
+  const depth = isGroup ? row.group.path.length - 1 : row.depth;
+  const found = isGroup ? null : find(federation, row.component);
+  const name = isGroup
+    ? spokenValue(steps[depth] ?? "", row.group.path.at(-1) ?? "") ||
+      `no ${steps[depth]?.replace(/^property:/, "") ?? "name"}`
+    : (found?.model.labels[found.at] ?? "");
+  const off = !isGroup && states[row.component] === 0;
+  const select = (): Selector =>
+    isGroup
+      ? selectorOf(row.group.path, steps, conditions, set?.name ?? "")
+      : numberingOf(federation).these([row.component]);
+  const members = () => (isGroup ? membersOf(row.group, list.groupOf) : [row.component]);
+  const on = !isGroup && chosen.has(row.component);
+  return (
+    <Box
+      role="treeitem"
+      aria-level={depth + 1}
+      aria-expanded={isGroup ? row.open : undefined}
+      aria-selected={on}
+      data-testid={isGroup ? "register-group" : "register-component"}
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        height: "100%",
+        pl: depth * 1.25,
+        borderBottom: `1px solid ${tone.line}`,
+        fontSize: 13,
+        bgcolor: on ? `${tone.pick}33` : "transparent",
+        "& .acts": { display: "none" },
+        "&:hover .acts, &:focus-within .acts": { display: "flex" },
+        "&:hover .figures, &:focus-within .figures": { display: "none" },
+      }}
+    >
+      {isGroup ? (
+        <Plain label={`${row.open ? "Close" : "Open"} ${name}`} run={() => turn(row.key)}>
+          <Box component="span" sx={{ display: "inline-block", width: 14, color: tone.soft }}>
+            {row.open ? "▾" : "▸"}
+          </Box>
+        </Plain>
+      ) : (
+        <Box component="span" sx={{ width: 14 }} />
+      )}
+      <Plain label={`Pick ${name}`} run={(event) => pick(event.shiftKey)} grow>
+        <Box
+          component="span"
+          sx={{
+            color: off ? tone.soft : tone.ink,
+            textDecoration: off ? "line-through" : "none",
+            overflow: "hidden",
+            textOverflow: "ellipsis",
+            whiteSpace: "nowrap",
+          }}
+        >
+          {name}
+        </Box>
+      </Plain>
+      {isGroup && <Counts count={row.group.count} sums={row.group.sums} />}
+      <Box className="acts" sx={{ gap: 1, fontSize: 12 }}>
+        <Act name="only" about={name} run={() => seeing.only(select())} />
+        {off ? (
+          <Act name="show" about={name} run={() => seeing.bringBack(select())} />
+        ) : (
+          <Act name="hide" about={name} run={() => seeing.put("hide", select())} />
+        )}
+        <Act name="fade" about={name} run={() => seeing.put("fade", select())} />
+        <Act name="fit" about={name} run={() => void fitTo({ kind: "components", components: members() })} />
+      </Box>
+    </Box>
+  );
+}
+
+/** How many, and the sums; a figure that was worked out from the triangles is marked. */
+function Counts({ count, sums }: { count: number; sums: readonly Sum[] }) {
+  const units = useUnits();
+  const read = ({ value, unit }: Sum) =>
+    unit === "m"
+      ? units.length(value)
+      : unit === "m²"
+        ? units.area(value)
+        : unit === "m³"
+          ? units.volume(value)
+          : `${value.toPrecision(6)} ${unit}`;
+  return (
+    <Box
+      className="figures"
+      sx={{ fontFamily: face.figure, fontSize: 12, display: "flex", gap: 1, whiteSpace: "nowrap" }}
+    >
+      {sums.map((sum, k) => (
+        <span
+          // biome-ignore lint/suspicious/noArrayIndexKey: sums stand in the order that they were wished for
+          key={k}
+          title={`from the file: ${sum.from_file}, worked out from the triangles: ${sum.from_mesh}, without: ${sum.without}`}
+        >
+          {sum.from_mesh ? "≈" : ""}
+          {sum.from_file + sum.from_mesh ? read(sum) : "—"}
+        </span>
+      ))}
+      <Box component="span" sx={{ color: tone.soft, minWidth: 28, textAlign: "right" }}>
+        {count}
+      </Box>
+    </Box>
+  );
+}
+
+function Plain(props: {
+  label: string;
+  run: (event: React.MouseEvent) => void;
+  grow?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Box
+      component="button"
+      type="button"
+      aria-label={props.label}
+      onClick={props.run}
+      sx={{
+        border: 0,
+        p: 0,
+        bgcolor: "transparent",
+        font: "inherit",
+        textAlign: "left",
+        cursor: "pointer",
+        minWidth: 0,
+        ...(props.grow ? { flex: 1, display: "flex", overflow: "hidden" } : {}),
+      }}
+    >
+      {props.children}
+    </Box>
+  );
+}
+
+function Act({ name, about, run }: { name: string; about: string; run: () => void }) {
+  return (
+    <Plain label={`${name}: ${about}`} run={run}>
+      <Box component="span" sx={{ textDecoration: "underline", textUnderlineOffset: 2 }}>
+        {name}
+      </Box>
+    </Plain>
+  );
+}

@@ -1,0 +1,139 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { bytesOf } from "../api/client";
+import { useSelection } from "../open/selection";
+import type { Selector } from "../open/selectors";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { useSeeing } from "../seen/useSeeing";
+import { face, tone } from "../theme";
+import { draftOf } from "./conditions";
+import { useRegister } from "./registerState";
+import { useConditions } from "./useSchedule";
+import { type ComponentSet, useMembers, useSetActs, useSets } from "./useSets";
+
+/** The project's sets, and keeping the conditions as one. */
+export function Sets() {
+  const { data, error } = useSets();
+  return (
+    <Box>
+      <KeepSet />
+      <DeskHeading>Sets</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {data?.length === 0 && (
+        <DeskNote>None yet. Conditions that are kept by a name update themselves with newer models.</DeskNote>
+      )}
+      {data?.map((set) => (
+        <SetRow key={set.id} set={set} />
+      ))}
+    </Box>
+  );
+}
+
+function KeepSet() {
+  const { set, put } = useRegister();
+  const conditions = useConditions();
+  const { data } = useSets();
+  const { keep, change } = useSetActs();
+  const [name, setName] = useState("");
+  if (!conditions.length) return null;
+  const own = data?.find((each) => each.id === set?.id);
+  const same = own && JSON.stringify(own.conditions) === JSON.stringify(conditions);
+  const done = async () => {
+    if (!name.trim()) return;
+    const made = await keep(name.trim(), conditions);
+    if (!made) return;
+    setName("");
+    put({ set: { id: made.id, name: made.name } });
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void done();
+      }}
+      sx={{ mt: 1 }}
+    >
+      {own && !same && (
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(own, own.name, conditions)}>
+          change the set {own.name} to this
+        </Button>
+      )}
+      <Box sx={{ display: "flex", gap: 0.5 }}>
+        <Box
+          component="input"
+          aria-label="Name of a new set"
+          placeholder="keep as a set called …"
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            fontSize: 13,
+            fontFamily: "inherit",
+            color: tone.ink,
+            border: `1px solid ${tone.line}`,
+            px: 0.5,
+            py: 0.4,
+            bgcolor: "#fff",
+          }}
+        />
+        <Button type="submit" variant="outlined" disabled={!name.trim()} sx={{ color: tone.ink }}>
+          Keep
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function SetRow({ set }: { set: ComponentSet }) {
+  const { set: chosen, put } = useRegister();
+  const { data, error } = useMembers(set.conditions);
+  const { remove } = useSetActs();
+  const seeing = useSeeing();
+  const select: Selector = { kind: "where", of: set.conditions, called: set.name };
+  const pick = () => {
+    if (!data) return;
+    const numbers: number[] = [];
+    new Uint8Array(bytesOf(data.met)).forEach((met, k) => {
+      if (met) numbers.push(k);
+    });
+    useSelection.getState().pick(numbers);
+  };
+  return (
+    <Box data-testid="set" sx={{ py: 0.75, borderTop: `1px solid ${tone.line}`, fontSize: 13 }}>
+      <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1 }}>
+        <Box sx={{ fontWeight: 600, color: chosen?.id === set.id ? tone.here : tone.ink }}>{set.name}</Box>
+        <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>{data ? data.count : error ? "?" : "…"}</Box>
+      </Box>
+      <DeskNote>{error ? error.message : set.says}</DeskNote>
+      <DeskActs>
+        <Button
+          variant="text"
+          onClick={() =>
+            put({ drafts: set.conditions.map(draftOf), set: { id: set.id, name: set.name }, open: [] })
+          }
+        >
+          list
+        </Button>
+        <Button variant="text" disabled={!data?.count} onClick={pick}>
+          pick
+        </Button>
+        <Button variant="text" onClick={() => seeing.only(select)}>
+          only this
+        </Button>
+        <Button variant="text" onClick={() => seeing.put("hide", select)}>
+          hide
+        </Button>
+        <Button variant="text" onClick={() => seeing.fadeRest(select)}>
+          fade rest
+        </Button>
+        <Button variant="text" onClick={() => void remove(set)}>
+          delete
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}

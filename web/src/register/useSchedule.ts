@@ -1,0 +1,69 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, bytesOf, taken } from "../api/client";
+import { orAloud } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { type Condition, conditionOf } from "./conditions";
+import { treeOf } from "./groups";
+import { useRegister } from "./registerState";
+
+/** The conditions that were typed to their ends. */
+export function useConditions(): readonly Condition[] {
+  const drafts = useRegister((s) => s.drafts);
+  return useMemo(() => drafts.flatMap((draft) => conditionOf(draft) ?? []), [drafts]);
+}
+
+function useWish() {
+  const conditions = useConditions();
+  const { steps, sums } = useRegister();
+  return useMemo(
+    () => ({ steps: [...steps], sums: [...sums], conditions: [...conditions], shown_by: null }),
+    [steps, sums, conditions],
+  );
+}
+
+/** What the register lists, grouped by the server. */
+export function useSchedule() {
+  const { projectId, federation } = useOpen();
+  const wish = useWish();
+  const { data, error, isPlaceholderData } = useQuery({
+    queryKey: ["schedule", projectId, federation.version, wish],
+    gcTime: 60_000,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: async () => {
+      const answer = await taken(
+        api.POST("/api/projects/{project_id}/schedule", {
+          params: { path: { project_id: projectId } },
+          body: wish,
+        }),
+      );
+      const groupOf = new Int32Array(bytesOf(answer.group_of));
+      return { ...answer, groupOf, tree: treeOf(answer.groups, wish.steps.length) };
+    },
+  });
+  // An answer for another version has other numbers.
+  const list = data?.version === federation.version && !error ? data : undefined;
+  return { list, error, coming: isPlaceholderData };
+}
+
+/** Saves the schedule as a file. */
+export function useSaveSchedule() {
+  const { projectId } = useOpen();
+  const wish = useWish();
+  return (form: "csv" | "xlsx") =>
+    orAloud(async () => {
+      const file = await taken(
+        api.POST("/api/projects/{project_id}/schedule/{form}", {
+          params: { path: { project_id: projectId, form } },
+          body: wish,
+          parseAs: "blob",
+        }),
+      );
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(file);
+      link.download = `schedule.${form}`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+    });
+}
