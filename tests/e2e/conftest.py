@@ -136,6 +136,24 @@ def house(site):
     return project
 
 
+def duct_model(more: int = 0) -> Sample:
+    """Two ducts before the house, and more of them first, so that the others get other numbers."""
+    sample = Sample()
+    storey = sample.storey("Level 00", 0.0)
+    for k in range(more):
+        sample.box(storey, (1 + k, -9, 5), (0.4, 0.4, 0.4), "IfcDuctSegment", Name="Duct", Tag=f"AD-0{k}")
+    for k in range(2):
+        sample.box(storey, (4 + 8 * k, -8, 1), (4, 0.6, 0.6), "IfcDuctSegment", Name="Duct", Tag=f"AD-{k + 1}")
+    return sample
+
+
+@pytest.fixture
+def pair(site):
+    """A house and ducts before it; its own project, as tests change it."""
+    files = {"House-ARC.ifc": house_model().content(), "Ducts-AIR.ifc": duct_model().content()}
+    return made(site, "Seen", files, 60)
+
+
 @pytest.fixture(scope="session")
 def tab(browser):
     """A page for all tests, so that the application is fetched and compiled once."""

@@ -135,7 +135,7 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     _, bounds = component(site, demo_project, "AHU-1")
     opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
     opened.get_by_role("button", name="Only this").click()
-    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1803 hidden")
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1931 hidden")
     here = where(opened)
     opened.get_by_role("button", name="Fit", exact=True).click()
     wait_posed(opened, here)
@@ -143,7 +143,7 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     assert (tone < 90).mean() > 0.1
     opened.keyboard.press("Control+z")
     opened.get_by_role("button", name="Fade rest").click()
-    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1803 faded")
+    expect(opened.get_by_test_id("hidden-count")).to_contain_text("1931 faded")
     opened.get_by_role("button", name="Bring all back").click()
     opened.get_by_role("button", name="Hide", exact=True).click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1 hidden")

@@ -30,6 +30,8 @@ _NAMES: tuple[tuple[What, float], ...] = (
     ("tag", 1.0), ("name", 0.96), ("type", 0.86), ("system", 0.8), ("material", 0.74), ("class", 0.72),
 )  # fmt: skip
 """What a component is called, and how much that counts."""
+_WHERE: tuple[What, ...] = ("level", "room", "discipline", "model")
+"""Where it is, which says more of which of many is meant than it finds one."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -91,6 +93,12 @@ class Field:
         return out
 
 
+def _parted(words: Sequence[str]) -> list[tuple[str, ...]]:
+    """Words apart, and with two beside one another as one: "AD level 01" is AD on level 01."""
+    pairs = [(*words[:k], f"{words[k]} {words[k + 1]}", *words[k + 2 :]) for k in range(len(words) - 1)]
+    return [tuple(words), *(pair for pair in pairs if len(pair) > 1)]
+
+
 @dataclass(frozen=True)
 class Hit:
     """A component that was found, and the text of it that was meant."""
@@ -114,6 +122,13 @@ class Index:
             column = asked.columns[what]
             owner = rows if column.owner is None else column.owner
             self.fields.append(Field(what, weight, column.values, owner, column.value))
+        for what in _WHERE:
+            column = asked.columns[what]
+            texts = [
+                " ".join(dict.fromkeys(names)) if value else ""
+                for value, names in zip(column.values, column.spoken, strict=True)
+            ]
+            self.fields.append(Field(what, 0.5, texts, rows, column.value, forgiving=False))
         ids = asked.columns["global_id"]
         self.fields.append(Field("global_id", 0.98, ids.values, rows, ids.value, forgiving=False))
         numbers: dict[str, int] = {}
@@ -149,13 +164,16 @@ class Index:
             best, where = self._as_typed_or_like(wanted)
         else:
             best, where = self._found(wanted, False)
-            parts = [self._as_typed_or_like(word) for word in words]
-            all_of = np.all([score > 0 for score, _ in parts], axis=0)
-            mean = np.where(all_of, np.mean([score for score, _ in parts], axis=0) * _IN_PARTS, 0).astype(np.float32)
-            better = mean > best
-            best[better] = mean[better]
-            strongest = np.argmax([score for score, _ in parts], axis=0)
-            where[better] = np.array([w for _, w in parts])[strongest, np.arange(self.count)][better]
+            by_part = {word: self._as_typed_or_like(word) for word in words}
+            for parts in _parted(words):
+                for part in parts:
+                    by_part.setdefault(part, self._found(part, False))
+                scores = np.array([by_part[part][0] for part in parts])
+                mean = np.where((scores > 0).all(axis=0), scores.mean(axis=0) * _IN_PARTS, 0).astype(np.float32)
+                better = mean > best
+                best[better] = mean[better]
+                fields = np.array([by_part[part][1] for part in parts])
+                where[better] = fields[scores.argmax(axis=0), np.arange(self.count)][better]
         found = np.flatnonzero((best > 0) & self._stands)
         order = found[np.argsort(-best[found], kind="stable")][:limit]
         return len(found), [

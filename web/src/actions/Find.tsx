@@ -31,13 +31,6 @@ function spokenFound({ label, name, field, text }: ComponentFound): string {
   return ["tag", "name"].includes(field) ? called : `${called} (${field.replace("_", " ")}: ${text})`;
 }
 
-/** Rooms and actions with components: those first whose best is what was typed. */
-function together(typed: string, named: Found[], components: Found[]): Found[] {
-  const wanted = typed.trim().toLowerCase();
-  const begins = (found: Found | undefined) => found?.name.toLowerCase().startsWith(wanted) ?? false;
-  return begins(components[0]) && !begins(named[0]) ? [...components, ...named] : [...named, ...components];
-}
-
 /** Finds actions with their keys, rooms and components by typing. */
 export function Find() {
   const { federation } = useOpen();
@@ -118,8 +111,9 @@ export function Find() {
           : `${f.kind[0]?.toUpperCase()}${f.kind.slice(1)}s`
       }
       filterOptions={(all, { inputValue }) =>
+        // What is there at once stays first: nothing moves under who is about to choose it.
         inputValue.trim()
-          ? together(inputValue, matches(named, inputValue, MOST), components)
+          ? [...matches(named, inputValue, MOST), ...components]
           : all.slice(0, actions.length)
       }
       autoHighlight

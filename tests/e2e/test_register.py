@@ -1,0 +1,144 @@
+"""The register: the building as a list beside the stage, conditions, sets, and finding by a few letters."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import arrive, ask
+from tests.e2e.going import find
+from tests.e2e.stage import wait_drawn
+from tests.e2e.test_seeing import settled, states
+
+
+@pytest.fixture
+def register(page: Page, site, pair):
+    """The house and the ducts before it, with the register open."""
+    arrive(page, site, "Ida Fenn")
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Register").click()
+    expect(page.get_by_test_id("register-count")).to_have_text("14 components")
+    return page
+
+
+def picked(page: Page) -> list[int]:
+    found: list[int] = page.evaluate("() => window.stairpathOpen.picked()")
+    return found
+
+
+def groups(page: Page):
+    return page.get_by_test_id("register-group")
+
+
+def condition(page: Page, at: int, what: str, how: str, value: str | None = None) -> None:
+    page.get_by_label("What is asked").nth(at).select_option(what)
+    page.get_by_label("How it is asked").nth(at).select_option(how)
+    if value is not None:
+        page.get_by_label("What it is compared with").nth(at).fill(value)
+
+
+def test_the_building_is_listed_opened_picked_hidden_and_isolated(register: Page):
+    expect(groups(register)).to_have_text(["▸Level 008onlyhidefadefit", "▸Level 016onlyhidefadefit"])
+    register.get_by_label("Open Level 00", exact=True).click()
+    register.get_by_label("Open Duct segment", exact=True).click()
+    rows = register.get_by_test_id("register-component")
+    expect(rows).to_have_text(["AD-1onlyhidefadefit", "AD-2onlyhidefadefit"])
+    register.get_by_label("Pick AD-2", exact=True).click()
+    expect(rows.nth(1)).to_have_attribute("aria-selected", "true")
+    assert picked(register) == [13]
+    register.get_by_label("Pick Duct segment", exact=True).click()
+    assert picked(register) == [12, 13]
+    groups(register).filter(has_text="Duct segment").hover()
+    register.get_by_label("hide: Duct segment").click()
+    settled(register, "2 hidden · 0 faded")
+    assert states(register)[12:] == [0, 0]
+    register.keyboard.press("Control+z")
+    settled(register, "all shown")
+    groups(register).first.hover()
+    register.get_by_label("only: Level 00").click()
+    settled(register, "6 hidden · 0 faded")
+
+
+def test_what_is_picked_on_the_stage_is_shown_in_the_list(register: Page):
+    find(register, "AD-1 ")
+    expect(register.get_by_test_id("desk")).to_contain_text("IfcDuctSegment")
+    register.get_by_role("tab", name="Register").click()
+    expect(register.get_by_test_id("register-component").filter(has_text="AD-1")).to_have_attribute(
+        "aria-selected", "true"
+    )
+
+
+def test_grouping_and_sums_follow_what_is_chosen_and_are_saved_as_they_stand(register: Page):
+    register.get_by_label("Step 1 of the grouping").select_option("discipline")
+    register.get_by_label("Step 2 of the grouping").select_option("")
+    register.get_by_role("button", name="volume", exact=True).click()
+    expect(groups(register)).to_have_text(["▸AIR≈2.8800 m³2onlyhidefadefit", "▸ARC≈327.6000 m³12onlyhidefadefit"])
+    with register.expect_download() as download:
+        register.get_by_role("button", name="CSV").click()
+    rows = list(csv.reader(io.StringIO(download.value.path().read_text(encoding="utf-8-sig"))))
+    assert rows[0][:3] == ["discipline", "count", "volume (m³)"]
+    assert [(row[0], row[1], round(float(row[2]), 3)) for row in rows[1:]] == [
+        ("AIR", "2", 2.88),
+        ("ARC", "12", 327.6),
+    ]
+
+
+def test_conditions_narrow_the_list_and_are_kept_as_a_set_that_hides_and_is_deleted_with_undo(
+    register: Page, site, pair
+):
+    register.get_by_role("button", name="only what meets a condition").click()
+    expect(register.get_by_test_id("register-count")).to_have_text("14 components")
+    condition(register, 0, "tag", "contains", "ad-")
+    expect(register.get_by_test_id("register-count")).to_have_text("2 components")
+    register.get_by_role("button", name="and another condition").click()
+    condition(register, 1, "level", "equal", "Level 01")
+    expect(register.get_by_test_id("register-count")).to_have_text("0 components")
+    condition(register, 1, "level", "missing")
+    register.get_by_role("button", name="Take the condition away").nth(1).click()
+    expect(register.get_by_test_id("register-count")).to_have_text("2 components")
+    register.get_by_label("Name of a new set").fill("Ducts before the house")
+    register.keyboard.press("Enter")
+    row = register.get_by_test_id("set")
+    expect(row).to_contain_text("Ducts before the house2tag contains ad-")
+    assert ask(f"{site}/api/projects/{pair}/sets")[0]["author"] == "Ida Fenn"
+    row.get_by_role("button", name="only this").click()
+    settled(register, "12 hidden · 0 faded")
+    row.get_by_role("button", name="pick", exact=True).click()
+    assert picked(register) == [12, 13]
+    register.get_by_role("button", name="Take the condition away").click()
+    expect(register.get_by_test_id("register-count")).to_have_text("14 components")
+    row.get_by_role("button", name="list", exact=True).click()
+    expect(register.get_by_test_id("register-count")).to_have_text("2 components")
+    row.get_by_role("button", name="delete").click()
+    expect(row).to_have_count(0)
+    register.locator("[role=status]").get_by_role("button", name="Undo").click()
+    expect(row).to_have_count(1)
+
+
+def test_a_condition_that_cannot_be_met_says_why_and_the_list_comes_back(register: Page):
+    register.get_by_role("button", name="only what meets a condition").click()
+    condition(register, 0, "tag", "contains", "nothing of that kind")
+    expect(register.get_by_test_id("register-count")).to_have_text("0 components")
+    expect(groups(register)).to_have_count(0)
+    register.route("**/schedule", lambda route: route.abort())
+    condition(register, 0, "tag", "contains", "AD")
+    expect(register.get_by_test_id("desk")).to_contain_text("cannot be reached")
+    expect(groups(register)).to_have_count(0)
+    register.unroute("**/schedule")
+    condition(register, 0, "tag", "contains", "AD-")
+    expect(register.get_by_test_id("register-count")).to_have_text("2 components")
+
+
+def test_a_tag_with_one_letter_wrong_is_found(register: Page):
+    register.keyboard.press("/")
+    register.keyboard.type("AD-l")
+    options = register.get_by_role("option")
+    expect(options.filter(has_text="AD-1")).to_have_count(1)
+    register.keyboard.press("Escape")
+    find(register, "duct air")
+    expect(register.get_by_test_id("desk")).to_contain_text("AD-1")
