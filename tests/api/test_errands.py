@@ -106,6 +106,14 @@ def test_too_near_is_told_by_distance_and_findings_by_what_is_shown(client, hous
     assert "Duct D-2" in labels
 
 
+def test_a_set_is_a_group_of_a_check(client, house, work):
+    low = {"kind": "where", "of": [{"what": "tag", "how": "equal", "value": "D-2"}], "called": "The low duct"}
+    errand = ask(client, house, {**check(clearance_m=0.1), "a": {"select": low, "called": "The low duct"}})
+    work()
+    found = findings(client, errand)
+    assert [c["label"] for c in found["components"]] == ["Duct D-2", "Beam B-1"]
+
+
 def test_it_is_run_again_on_what_changed(client, house, work, send):
     errand = ask(client, house, check(clearance_m=0.1))
     work()

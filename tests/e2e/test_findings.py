@@ -145,3 +145,14 @@ def test_an_opened_view_is_made_a_cut(home: Page):
     expect(home.get_by_test_id("cut")).to_contain_text("Grid 2")
     filled(home)
     expect(home.get_by_test_id("cut-through")).to_contain_text("goes through")
+
+
+def test_a_set_is_chosen_as_a_group(finding: Page, site, house):
+    wish = {"name": "Slabs above", "conditions": [{"what": "level", "how": "equal", "value": "Level 01"}]}
+    made = finding.request.post(f"{site}/api/projects/{house}/sets", data=wish).json()
+    look_for(finding, "Level 00", "Slabs above", "350 mm")
+    expect(done(finding)).to_contain_text("Level 00 and Slabs above")
+    expect(finding.get_by_test_id("finding").first).to_contain_text("0.300 m apart")
+    finding.get_by_test_id("check").get_by_role("button", name="delete").click()
+    expect(finding.get_by_test_id("check")).to_have_count(0)
+    finding.request.delete(f"{site}/api/sets/{made['id']}")

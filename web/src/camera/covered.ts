@@ -60,12 +60,18 @@ function opposite(side: Side): Side {
 /** A mark that says something about the view, about where and how large it will be. */
 const MARK: Box = { left: 12, top: 10, width: 260, height: 34 };
 
+/** What lies over the stage now, on the page. */
+export function boxesOver(): Box[] {
+  return [...document.querySelectorAll<HTMLElement>("[data-over-stage]")].map((each) =>
+    each.getBoundingClientRect(),
+  );
+}
+
 /** What lies over the stage now, which is so wide for its height, or will once a mark says something about it. */
 export function coveredNow(canvas: HTMLElement, aspect: number, marked = false): Covered[] {
   const { left, top, height } = canvas.getBoundingClientRect();
   const stage = { left, top, height, width: Math.max(1, height * aspect) };
-  const over = [...document.querySelectorAll<HTMLElement>("[data-over-stage]")];
-  const boxes: Box[] = over.map((each) => each.getBoundingClientRect());
+  const boxes = boxesOver();
   if (marked) boxes.push({ ...MARK, left: left + MARK.left, top: top + MARK.top });
   return coveredBy(stage, boxes);
 }

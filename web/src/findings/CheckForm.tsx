@@ -9,6 +9,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
 import { Tick } from "../parts/Tick";
+import { useSets } from "../register/useSets";
 import { useLooked } from "./finding";
 import { choicesOf, groupOf, VISIBLE } from "./groups";
 import { Limits, usualLimits } from "./Limits";
@@ -17,6 +18,7 @@ import { Limits, usualLimits } from "./Limits";
 export function CheckForm() {
   const { federation } = useOpen();
   const { ask } = useErrandActs();
+  const { data: sets } = useSets();
   const units = useUnits();
   const say = useSession((s) => s.say);
   const [sides, setSides] = useState<readonly [string, string]>(["", ""]);
@@ -24,8 +26,9 @@ export function CheckForm() {
   const [swings, setSwings] = useState(false);
   const [busy, setBusy] = useState(false);
   const submit = async () => {
-    const [a, b] = sides.map((key) => groupOf(federation, key || VISIBLE));
-    if (!a || !b) return say("Nothing is picked; click components first, or choose another group.");
+    const [a, b] = sides.map((key) => groupOf(federation, key || VISIBLE, sets ?? []));
+    if (!a || !b)
+      return say("Nothing is picked, or the set is gone; click components first, or choose another group.");
     const typed = limits.read(units);
     if (!typed) return say(limits.wrong(units));
     setBusy(true);
@@ -68,6 +71,7 @@ export function CheckForm() {
 function Side({ label, value, set }: { label: string; value: string; set: (key: string) => void }) {
   const { federation } = useOpen();
   const { data: systems } = useSystems();
+  const { data: sets } = useSets();
   return (
     <NativeSelect
       value={value}
@@ -76,15 +80,18 @@ function Side({ label, value, set }: { label: string; value: string; set: (key: 
       onChange={(event) => set(event.target.value)}
     >
       <option value="">choose ...</option>
-      {choicesOf(federation, systems ?? []).map(([heading, choices]) => (
-        <optgroup key={heading} label={heading}>
-          {choices.map((choice) => (
-            <option key={choice.key} value={choice.key}>
-              {choice.words}
-            </option>
-          ))}
-        </optgroup>
-      ))}
+      {choicesOf(federation, systems ?? [], sets ?? []).map(
+        ([heading, choices]) =>
+          choices.length > 0 && (
+            <optgroup key={heading} label={heading}>
+              {choices.map((choice) => (
+                <option key={choice.key} value={choice.key}>
+                  {choice.words}
+                </option>
+              ))}
+            </optgroup>
+          ),
+      )}
     </NativeSelect>
   );
 }

@@ -4,6 +4,7 @@ import { type Rule, useSeen } from "../open/seen";
 import { pickedNow, useSelection } from "../open/selection";
 import { counted } from "../parts/words";
 
+type ComponentSet = Shapes["ComponentSet"];
 export type Group = Shapes["Check"]["a"];
 
 /** A choice of what one side of a check has. */
@@ -20,6 +21,7 @@ export const ALL = "all";
 export function choicesOf(
   federation: Federation,
   systems: readonly string[],
+  sets: readonly ComponentSet[],
 ): readonly (readonly [string, readonly Choice[]])[] {
   const used = new Set(federation.models.flatMap((m) => (m.stands ? m.discipline : [])));
   return [
@@ -37,13 +39,14 @@ export function choicesOf(
         used.has(k) ? [{ key: `discipline:${code}`, words: name }] : [],
       ),
     ],
+    ["Sets", sets.map(({ id, name }) => ({ key: `set:${id}`, words: name }))],
     ["Systems", systems.map((value) => ({ key: `system:${value}`, words: value }))],
     ["Levels", federation.levels.map(({ name }) => ({ key: `level:${name}`, words: name }))],
   ];
 }
 
-/** The group that a choice means now; null where nothing is picked. */
-export function groupOf(federation: Federation, key: string): Group | null {
+/** The group that a choice means now; null where nothing is picked, or the set is gone. */
+export function groupOf(federation: Federation, key: string, sets: readonly ComponentSet[]): Group | null {
   if (key === PICKED) {
     const { refs } = useSelection.getState();
     if (!pickedNow().length) return null;
@@ -54,6 +57,17 @@ export function groupOf(federation: Federation, key: string): Group | null {
   if (key === ALL) return { select: { kind: "all" }, rules: [], called: "everything" };
   const at = key.indexOf(":");
   const [what, value] = [key.slice(0, at), key.slice(at + 1)];
+  if (what === "set") {
+    const set = sets.find(({ id }) => id === value);
+    return (
+      (set && {
+        select: { kind: "where", of: set.conditions, called: set.name },
+        rules: [],
+        called: set.name,
+      }) ??
+      null
+    );
+  }
   if (what !== "discipline" && what !== "system" && what !== "level") return null;
   const called =
     what === "discipline" ? (federation.disciplines.find((d) => d.code === value)?.name ?? value) : value;

@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
+import { boxesOver } from "../camera/covered";
 import { useSeen } from "../open/seen";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
@@ -18,6 +19,19 @@ export function MeasuresOnStage() {
   const opened = useMeasuring((s) => s.opened);
   const units = useUnits();
   const { of } = useFound();
+  useEffect(() => {
+    const view = stage();
+    if (!view) return;
+    view.dimensions.over = () => {
+      const at = view.canvas.getBoundingClientRect();
+      return boxesOver().map(({ left, top, width: w, height: h }) => ({
+        x: left - at.left + w / 2,
+        y: top - at.top + h / 2,
+        w,
+        h,
+      }));
+    };
+  }, [stage]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
   useEffect(() => {
     stage()?.dimensions.show(

@@ -127,6 +127,8 @@ export class Dimensions implements Layer {
   private readonly live = new Group();
   private labels: { line: readonly Vector3[]; sprite: Label; live: boolean }[] = [];
   private shown: readonly Dimension[] = [];
+  /** What lies over the stage, which labels keep clear of: boxes in its pixels, by their middles. */
+  over: () => readonly Box[] = () => [];
 
   constructor(private readonly changed: () => void) {
     this.root.add(this.kept, this.live);
@@ -184,7 +186,8 @@ export class Dimensions implements Layer {
     for (const group of [this.kept, this.live])
       for (const child of group.children)
         if (child instanceof Sprite) child.scale.setScalar(TICK_PX * pixelM);
-    const taken: Box[] = [];
+    if (!this.labels.length) return;
+    const taken: Box[] = [...this.over()];
     for (const { line, sprite } of this.labels) {
       const [w, h] = [LABEL_PX * sprite.aspect, LABEL_PX];
       const points = placesOf(line);
