@@ -7,7 +7,7 @@ import tempfile
 from datetime import date
 from pathlib import Path
 
-from bench import cutting, measuring, meshes, plans, reading, seeing, stage, walking
+from bench import cutting, measuring, meshes, plans, reading, register, seeing, stage, walking
 from bench.measure import Measure
 from stairpath.core.reading.shares import cores
 from stairpath.demo import write_models
@@ -54,7 +54,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         files = write_models(Path(folder))
         measures = meshes.measure(files) + plans.measure(files) + walking.measure(files) + seeing.measure()
-        measures += cutting.measure() + measuring.measure()
+        measures += cutting.measure() + measuring.measure() + register.measure()
         with database() as url:
             measures += reading.measure(files, url)
             measures += stage.measure(url)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from stairpath.demo import building as b
-from stairpath.demo.draft import Draft, Measure, Value
+from stairpath.demo.draft import Draft, Measure, Value, metres
 from stairpath.demo.forms import Items
 from stairpath.demo.frame import Site
 from stairpath.demo.services import Tags, pipe_run, rooms_of
@@ -17,6 +17,19 @@ WASTE = (11.95, 2.92)
 _PROPERTIES: dict[str, dict[str, Value]] = {
     "Pset_PipeSegmentTypeCommon": {"Reference": "SW", "WorkingPressure": Measure("IfcPressureMeasure", 600_000.0)}
 }
+
+_INSULATED: dict[str, dict[str, Value]] = {
+    **_PROPERTIES,
+    "QH_Insulation": {"Insulation": "Closed-cell foam", "Thickness": metres(0.019)},
+}
+"""Sea water is colder than the rooms; what carries it is insulated."""
+BARE = ("Sediment laboratory", "Imaging room")
+"""Rooms on Level 01 to which the sea-water branches were forgotten."""
+
+
+def _properties(system: str, room: b.Room | None = None) -> dict[str, dict[str, Value]]:
+    forgotten = room is not None and room.storey == "Level 01" and room.name in BARE
+    return _INSULATED if system.startswith("Sea-water") and not forgotten else _PROPERTIES
 
 
 class _Water:
@@ -66,7 +79,7 @@ class _Water:
                 x0, x1 = bay * b.BAY_M, (bay + 1) * b.BAY_M
                 if bay == 7:
                     path = [(x0 + 0.02, y, z), (47.0, y, z), (47.0, 14.6 + 0.3 * (y - 12), z)]
-                    pipe_run(d, storey, tags, path, radius, HDPE, system, f"{system} main", _PROPERTIES)
+                    pipe_run(d, storey, tags, path, radius, HDPE, system, f"{system} main", _properties(system))
                 else:
                     pipe_run(
                         d,
@@ -77,7 +90,7 @@ class _Water:
                         HDPE,
                         system,
                         f"{system} main",
-                        _PROPERTIES,
+                        _properties(system),
                     )
             self.valve(storey, (1.0, y, z), system)
         for room in rooms_of(storey):
@@ -93,7 +106,15 @@ class _Water:
         ):
             tags = self.waste if system == "Waste water" else self.sea
             pipe_run(
-                d, storey, tags, [(x, 16.5, 0.0), (x, 16.5, rise)], radius, HDPE, system, f"{system} riser", _PROPERTIES
+                d,
+                storey,
+                tags,
+                [(x, 16.5, 0.0), (x, 16.5, rise)],
+                radius,
+                HDPE,
+                system,
+                f"{system} riser",
+                _properties(system),
             )
 
     def sea_branch(self, storey: str, room: b.Room) -> None:
@@ -103,7 +124,17 @@ class _Water:
             y, z = SUPPLY if index == 0 else RETURN
             system = "Sea-water supply" if index == 0 else "Sea-water return"
             path = [(x, y, z + 0.0), (x, wall, z), (x, wall, 0.9)]
-            pipe_run(self.d, storey, self.sea, path, 0.03, HDPE, system, f"{system} to {room.name}", _PROPERTIES)
+            pipe_run(
+                self.d,
+                storey,
+                self.sea,
+                path,
+                0.03,
+                HDPE,
+                system,
+                f"{system} to {room.name}",
+                _properties(system, room),
+            )
             self.valve(storey, (x, wall, 1.2), system)
 
     def waste_branch(self, storey: str, room: b.Room) -> None:

@@ -20,7 +20,9 @@ from stairpath.core.reading.model import Geometry, Quantity
 from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
 from stairpath.core.register.schedule import NotAScheduleError, schedule, steps_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of
+from stairpath.core.visibility.conditions import all_met, condition_from
 from stairpath.core.visibility.traits import federation_traits
+from stairpath.demo import water
 from tests.core.listed import building, facts
 from tests.core.solids import box, joined, shape_of
 from tests.samples import Sample
@@ -229,3 +231,29 @@ def test_the_demos_walls_doors_ducts_and_pipes_by_hand(demo, demo_readings):
                 assert part.length_m[number] == pytest.approx(length.value, abs=0.002)
     doors = [c.quantities["BaseQuantities"] for r in demo_readings for c in r.components if c.ifc_class == "IfcDoor"]
     assert {round(door["Height"].value, 3) for door in doors} == {2.1}
+
+
+def test_the_sea_water_pipes_of_level_01_that_lack_insulation_and_how_many_metres_that_is(demo, demo_readings):
+    asked = federation_traits(demo, demo_readings)
+    conditions = [
+        condition_from({"what": "system", "is": "contains", "value": "sea-water"}),
+        condition_from({"what": "class", "is": "equal", "value": "PipeSegment"}),
+        condition_from({"what": "level", "is": "equal", "value": "01"}),
+        condition_from({"what": "property:Insulation", "is": "missing"}),
+    ]
+    bare = all_met(conditions, asked)
+    unknown = np.full(asked.count, np.nan)
+    (group,) = schedule(("level",), ("length",), bare, asked, lambda: MeshFigures(unknown, unknown, unknown))
+    by_hand = [
+        component
+        for reading in demo_readings
+        for component in reading.components
+        if component.description.startswith("Sea-water") and component.description.endswith(water.BARE)
+        and component.ifc_class == "IfcPipeSegment" and "Level 01" in {s.name for s in reading.storeys if s.global_id == component.storey}
+    ]  # fmt: skip
+    assert len(group.components) == len(by_hand) > 0
+    length = group.sums["length"]
+    assert length.value == pytest.approx(sum(c.quantities["BaseQuantities"]["Length"].value for c in by_hand))
+    assert length.from_mesh == length.without == 0
+    # What is bare is so for no other reason than the rooms that were forgotten.
+    assert {c.description.rpartition(" to ")[2] for c in by_hand} == set(water.BARE)

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useSelection } from "../open/selection";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
-import { useSeeing } from "../seen/useSeeing";
+import { SeeingActs } from "../seen/SeeingActs";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
@@ -37,7 +37,6 @@ function Whole() {
   const { list } = useSchedule();
   const { steps, set } = useRegister();
   const conditions = useConditions();
-  const seeing = useSeeing();
   const save = useSaveSchedule();
   const select = selectorOf([], steps, conditions, set?.name ?? "");
   const pick = () => {
@@ -54,15 +53,7 @@ function Whole() {
           <Button variant="text" onClick={pick}>
             pick all
           </Button>
-          <Button variant="text" onClick={() => seeing.only(select)}>
-            only these
-          </Button>
-          <Button variant="text" onClick={() => seeing.put("hide", select)}>
-            hide
-          </Button>
-          <Button variant="text" onClick={() => seeing.fadeRest(select)}>
-            fade rest
-          </Button>
+          <SeeingActs select={select} />
         </>
       )}
       <Button variant="text" onClick={() => void save("csv")}>

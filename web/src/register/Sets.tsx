@@ -5,7 +5,7 @@ import { bytesOf } from "../api/client";
 import { useSelection } from "../open/selection";
 import type { Selector } from "../open/selectors";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { useSeeing } from "../seen/useSeeing";
+import { SeeingActs } from "../seen/SeeingActs";
 import { face, tone } from "../theme";
 import { draftOf } from "./conditions";
 import { useRegister } from "./registerState";
@@ -92,7 +92,6 @@ function SetRow({ set }: { set: ComponentSet }) {
   const { set: chosen, put } = useRegister();
   const { data, error } = useMembers(set.conditions);
   const { remove } = useSetActs();
-  const seeing = useSeeing();
   const select: Selector = { kind: "where", of: set.conditions, called: set.name };
   const pick = () => {
     if (!data) return;
@@ -121,15 +120,7 @@ function SetRow({ set }: { set: ComponentSet }) {
         <Button variant="text" disabled={!data?.count} onClick={pick}>
           pick
         </Button>
-        <Button variant="text" onClick={() => seeing.only(select)}>
-          only this
-        </Button>
-        <Button variant="text" onClick={() => seeing.put("hide", select)}>
-          hide
-        </Button>
-        <Button variant="text" onClick={() => seeing.fadeRest(select)}>
-          fade rest
-        </Button>
+        <SeeingActs select={select} />
         <Button variant="text" onClick={() => void remove(set)}>
           delete
         </Button>
