@@ -142,3 +142,20 @@ def test_a_tag_with_one_letter_wrong_is_found(register: Page):
     register.keyboard.press("Escape")
     find(register, "duct air")
     expect(register.get_by_test_id("desk")).to_contain_text("AD-1")
+
+
+def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(register: Page):
+    register.get_by_role("button", name="tint by level").click()
+    legend = register.get_by_test_id("legend")
+    expect(legend).to_have_text("level 00level 01own colours", ignore_case=True)
+    tints = "() => [...new Set(window.stairpathOpen.seen().tints ?? [])].length"
+    register.wait_for_function(f"() => ({tints})() === 2")
+    legend.get_by_role("button", name="Level 01").click()
+    settled(register, "8 hidden · 0 faded")
+    expect(legend).to_be_visible()
+    register.keyboard.press("Control+z")
+    settled(register, "all shown")
+    legend.get_by_role("button", name="own colours").click()
+    expect(legend).to_have_count(0)
+    register.keyboard.press("Control+z")
+    expect(legend).to_be_visible()

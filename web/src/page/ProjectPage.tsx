@@ -20,6 +20,7 @@ import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { EyeNews, OpenContext, useOpen } from "../open/useStage";
 import { RouteOnStage } from "../routes/RouteOnStage";
+import { Legend } from "../seen/Legend";
 import { Reasons } from "../seen/Reasons";
 import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
@@ -145,6 +146,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <CutsOnStage />}
         {ready && <MeasuresOnStage />}
         {ready && <FindingsOnStage />}
+        {something && <Legend />}
         {something && <Reasons />}
         <Notice />
         <Trouble />

@@ -4,6 +4,7 @@ import { useSelection } from "../open/selection";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { SeeingActs } from "../seen/SeeingActs";
+import { tint } from "../seen/tints";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
@@ -56,6 +57,22 @@ function Whole() {
           <SeeingActs select={select} />
         </>
       )}
+      <Button
+        variant="text"
+        onClick={() =>
+          list &&
+          tint(
+            list.tree.map(({ path, count }) => ({
+              select: selectorOf(path, steps, conditions, set?.name ?? ""),
+              count,
+            })),
+            select,
+            `tinted by ${steps[0]}`,
+          )
+        }
+      >
+        tint by {steps[0]?.replace(/^property:/, "")}
+      </Button>
       <Button variant="text" onClick={() => void save("csv")}>
         CSV
       </Button>

@@ -1,0 +1,75 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { OVER_STAGE } from "../camera/covered";
+import { useSeen } from "../open/seen";
+import { tone } from "../theme";
+import { called } from "./called";
+import { ownColours } from "./tints";
+import { useSeeing } from "./useSeeing";
+
+/** What the tints mean: a click on one shows it alone. */
+export function Legend() {
+  const lines = useSeen((s) => s.lines);
+  const seeing = useSeeing();
+  const tints = lines.filter(({ rule }) => rule.effect === "tint" && rule.colour && !rule.off);
+  if (!tints.length) return null;
+  return (
+    <Box
+      {...OVER_STAGE}
+      role="region"
+      aria-label="Legend of the tints"
+      data-testid="legend"
+      sx={{
+        position: "absolute",
+        right: 12,
+        bottom: 54,
+        maxWidth: 230,
+        maxHeight: "44%",
+        overflow: "auto",
+        bgcolor: tone.paper,
+        border: `1px solid ${tone.line}`,
+        p: 1,
+        fontSize: 12.5,
+      }}
+    >
+      {tints.map(({ rule, says, decides }) => (
+        <Box
+          key={`${rule.colour} ${says}`}
+          component="button"
+          type="button"
+          title="Show this alone"
+          onClick={() => seeing.only(rule.select)}
+          sx={{
+            border: 0,
+            p: 0,
+            py: 0.25,
+            width: "100%",
+            bgcolor: "transparent",
+            font: "inherit",
+            color: tone.ink,
+            display: "flex",
+            gap: 0.75,
+            alignItems: "center",
+            cursor: "pointer",
+            textAlign: "left",
+            "&:hover": { textDecoration: "underline" },
+          }}
+        >
+          <Box
+            component="span"
+            sx={{ flex: "0 0 14px", height: 14, bgcolor: rule.colour, border: `1px solid ${tone.soft}` }}
+          />
+          <span>{called(says)}</span>
+          {decides === 0 && (
+            <Box component="span" sx={{ color: tone.soft }}>
+              none
+            </Box>
+          )}
+        </Box>
+      ))}
+      <Button variant="text" sx={{ ml: 0 }} onClick={ownColours}>
+        own colours
+      </Button>
+    </Box>
+  );
+}

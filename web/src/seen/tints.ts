@@ -1,0 +1,55 @@
+import { type Rule, useSeen } from "../open/seen";
+import type { Selector } from "../open/selectors";
+import { usePerson } from "../people/person";
+
+/** Told apart in the common forms of colour blindness: the muted scheme of P. Tol, Colour Schemes (SRON, 2021). */
+export const TINTS = [
+  "#88ccee", "#cc6677", "#ddcc77", "#117733", "#332288", "#aa4499", "#44aa99", "#999933", "#882255",
+] as const; // biome-ignore format: one row of colours
+/** What is not among the largest groups. */
+const REST = "#c9c2b4";
+
+export interface Tinted {
+  select: Selector;
+  count: number;
+}
+
+/** Rules that give each of the largest groups a colour, and the rest another one, in place of tints that there were. */
+export function tintedBy(
+  rules: readonly Rule[],
+  groups: readonly Tinted[],
+  of: Selector,
+  by: string,
+  at: string,
+) {
+  const largest = [...groups].sort((a, b) => b.count - a.count).slice(0, TINTS.length);
+  const rule = (select: Selector, colour: string): Rule => ({
+    select,
+    effect: "tint",
+    colour,
+    by,
+    at,
+    why: "",
+    off: false,
+  });
+  // The largest stand in the order of the list, so that a legend reads as it does.
+  const those = groups.filter((group) => largest.includes(group));
+  return [
+    ...rules.filter(({ effect }) => effect !== "tint"),
+    ...(groups.length > those.length ? [rule(of, REST)] : []),
+    ...those.map(({ select }, k) => rule(select, TINTS[k] ?? REST)),
+  ];
+}
+
+/** Tint groups, as one change. */
+export function tint(groups: readonly Tinted[], of: Selector, name: string): void {
+  const { rules, change } = useSeen.getState();
+  const at = new Date().toISOString();
+  change({ rules: tintedBy(rules, groups, of, usePerson.getState().name, at) }, name);
+}
+
+/** Back to the trades' own colours. */
+export function ownColours(): void {
+  const { rules, change } = useSeen.getState();
+  change({ rules: rules.filter(({ effect }) => effect !== "tint") }, "took all tints off");
+}
