@@ -159,3 +159,25 @@ def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(regis
     expect(legend).to_have_count(0)
     register.keyboard.press("Control+z")
     expect(legend).to_be_visible()
+
+
+def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Page):
+    find(register, "Pick all visible of the same class")
+    expect(register.locator("[role=status]")).to_contain_text("Nothing is picked")
+    register.get_by_label("Open Level 00", exact=True).click()
+    register.get_by_label("Open Duct segment", exact=True).click()
+    register.get_by_label("Pick AD-2", exact=True).click()
+    find(register, "Pick all visible of the same class")
+    expect(register.locator("[role=status]")).to_contain_text("2 components picked")
+    assert picked(register) == [12, 13]
+    find(register, "Pick the opposite")
+    expect(register.locator("[role=status]")).to_contain_text("12 components picked")
+    find(register, "Pick all visible of the same system")
+    expect(register.locator("[role=status]")).to_contain_text("has no system")
+    register.keyboard.press("c")
+    settled(register, "12 hidden · 0 faded")
+    find(register, "Pick all that is visible")
+    expect(register.locator("[role=status]")).to_contain_text("2 components picked")
+    assert picked(register) == [12, 13]
+    find(register, "Pick nothing")
+    expect(register.locator("[role=status]")).to_contain_text("0 components picked")

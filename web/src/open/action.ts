@@ -1,7 +1,18 @@
 /** Something that can be done, found by its name and, where it has one, by its key. */
 export interface Action {
   name: string;
-  group: "Walk" | "Fit" | "Trail" | "Look" | "Lens" | "Show" | "Cut" | "Measure" | "Beside" | "Window";
+  group:
+    | "Walk"
+    | "Fit"
+    | "Trail"
+    | "Look"
+    | "Lens"
+    | "Show"
+    | "Pick"
+    | "Cut"
+    | "Measure"
+    | "Beside"
+    | "Window";
   key?: string;
   run: () => void;
 }

@@ -6,6 +6,7 @@ import { useCutActions } from "../cuts/useCutActions";
 import { useTurnActions } from "../keyplan/useTurnActions";
 import { useMeasureActions } from "../measures/useMeasureActions";
 import type { Action } from "../open/action";
+import { usePickActions } from "../register/usePickActions";
 import { useSeenActions } from "../seen/useSeenActions";
 import { useTrailActions } from "../trail/useTrailActions";
 import { useHomeActions } from "../viewpoints/useHomeActions";
@@ -19,6 +20,7 @@ export function useAllActions(): readonly Action[] {
   const home = useHomeActions();
   const turns = useTurnActions();
   const seen = useSeenActions();
+  const picks = usePickActions();
   const cuts = useCutActions();
   const measures = useMeasureActions();
   const beside = useBesideActions();
@@ -31,11 +33,12 @@ export function useAllActions(): readonly Action[] {
       ...home,
       ...turns,
       ...seen,
+      ...picks,
       ...cuts,
       ...measures,
       ...beside,
       ...window,
     ],
-    [walk, camera, trail, home, turns, seen, cuts, measures, beside, window],
+    [walk, camera, trail, home, turns, seen, picks, cuts, measures, beside, window],
   );
 }

@@ -1,0 +1,94 @@
+import { useMemo } from "react";
+import { api, bytesOf, type ComponentRef, type Shapes, taken } from "../api/client";
+import type { Action } from "../open/action";
+import { HIDDEN } from "../open/expected";
+import { useSeen } from "../open/seen";
+import { pickedNow, useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+
+type Known = Shapes["Component"];
+
+/** What components can have in common, and what one has of it. */
+const SAME = {
+  type: (c: Known) => [c.type_name],
+  class: (c: Known) => [c.ifc_class],
+  system: (c: Known) => c.systems,
+  material: (c: Known) => [c.material],
+  level: (c: Known) => [c.level ?? ""],
+  room: (c: Known) => [c.room ?? ""],
+} as const satisfies Record<string, (c: Known) => readonly string[]>;
+
+/** So many of what is picked are asked for what they have. */
+const MOST_ASKED = 30;
+
+function numbersIn(states: Uint8Array, keep: (state: number, component: number) => boolean): number[] {
+  const out: number[] = [];
+  states.forEach((state, component) => {
+    if (keep(state, component)) out.push(component);
+  });
+  return out;
+}
+
+/** Picking all that is visible, the opposite, and what is alike. */
+export function usePickActions(): readonly Action[] {
+  const { projectId, federation } = useOpen();
+  return useMemo<readonly Action[]>(() => {
+    const { say } = useSession.getState();
+    const pick = (numbers: readonly number[]) => {
+      useSelection.getState().pick(numbers);
+      say(`${counted(numbers.length, "component")} picked.`);
+    };
+    const visible = (state: number) => state !== HIDDEN;
+    const known = ({ model, global_id }: ComponentRef) =>
+      taken(
+        api.GET("/api/models/{model_id}/components/{global_id}", {
+          params: { path: { model_id: model, global_id } },
+        }),
+      );
+    const met = async (what: string, value: string) => {
+      const answer = await taken(
+        api.POST("/api/projects/{project_id}/where", {
+          params: { path: { project_id: projectId } },
+          body: { conditions: [{ what, how: "equal", value, unit: "" }] },
+        }),
+      );
+      if (answer.version !== federation.version)
+        throw new Error("The building has just changed; pick again.");
+      return new Uint8Array(bytesOf(answer.met));
+    };
+    const same = (what: keyof typeof SAME) =>
+      orAloud(async () => {
+        const { refs } = useSelection.getState();
+        if (!refs.length) return say("Nothing is picked; click a component first.");
+        const those = await Promise.all(refs.slice(0, MOST_ASKED).map(known));
+        const values = [...new Set(those.flatMap(SAME[what]))].filter(Boolean);
+        if (!values.length) return say(`What is picked has no ${what}.`);
+        const masks = await Promise.all(values.map((value) => met(what, value)));
+        const { states } = useSeen.getState();
+        pick(numbersIn(states, (state, k) => visible(state) && masks.some((mask) => mask[k])));
+      });
+    return [
+      {
+        group: "Pick",
+        name: "Pick all that is visible",
+        run: () => pick(numbersIn(useSeen.getState().states, visible)),
+      },
+      {
+        group: "Pick",
+        name: "Pick the opposite: what is visible and not picked",
+        run: () => {
+          const now = new Set(pickedNow());
+          pick(numbersIn(useSeen.getState().states, (state, k) => visible(state) && !now.has(k)));
+        },
+      },
+      { group: "Pick", name: "Pick nothing", run: () => useSelection.getState().pick([]) },
+      ...(Object.keys(SAME) as (keyof typeof SAME)[]).map((what) => ({
+        group: "Pick" as const,
+        name: `Pick all visible of the same ${what}`,
+        run: () => void same(what),
+      })),
+    ];
+  }, [projectId, federation]);
+}
