@@ -8,10 +8,11 @@ import io
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import arrive, ask
+from tests.e2e.conftest import arrive, ask, made
 from tests.e2e.going import find
 from tests.e2e.stage import wait_drawn
 from tests.e2e.test_seeing import settled, states
+from tests.samples import simple
 
 
 @pytest.fixture
@@ -180,4 +181,44 @@ def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Pag
     expect(register.locator("[role=status]")).to_contain_text("2 components picked")
     assert picked(register) == [12, 13]
     find(register, "Pick nothing")
-    expect(register.locator("[role=status]")).to_contain_text("0 components picked")
+    register.wait_for_function("() => window.stairpathOpen.picked().length === 0")
+
+
+def test_a_property_becomes_a_condition_and_a_grouping(page: Page, site):
+    sample = simple()
+    storey = sample.ifc.by_type("IfcBuildingStorey")[0]
+    walls = [
+        sample.ifc.by_type("IfcWall")[0],
+        sample.box(storey, (1, 6, 0), (4, 0.2, 3), Name="Wall", Tag="W-2"),
+        sample.box(storey, (1, 9, 0), (4, 0.2, 3), Name="Wall", Tag="W-3"),
+    ]
+    for wall, rating in zip(walls, ("EI30", "EI60"), strict=False):
+        value = sample.make("IfcPropertySingleValue", "FireRating", None, sample.make("IfcLabel", rating), None)
+        group = sample.root("IfcPropertySet", Name="Pset_WallCommon", HasProperties=[value])
+        sample.relate("IfcRelDefinesByProperties", RelatedObjects=[wall], RelatingPropertyDefinition=group)
+    project = made(site, "Rated", {"Rated-ARC.ifc": sample.content()}, 60)
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"{site}/p/{project}")
+    wait_drawn(page)
+    find(page, "W-2")
+    line = page.get_by_test_id("property").filter(has_text="FireRating")
+    line.hover()
+    line.get_by_role("button", name="list the same").click()
+    expect(page.get_by_test_id("register-count")).to_have_text("1 component")
+    page.get_by_role("tab", name="Component").click()
+    line.hover()
+    line.get_by_role("button", name="list without").click()
+    expect(page.get_by_test_id("register-count")).to_have_text("1 component")
+    expect(page.get_by_label("How it is asked")).to_have_value("missing")
+    page.get_by_role("button", name="Take the condition away").click()
+    page.get_by_role("tab", name="Component").click()
+    line.hover()
+    line.get_by_role("button", name="group by it").click()
+    expect(groups(page)).to_have_text(
+        ["▸EI301onlyhidefadefit", "▾EI601onlyhidefadefit", "▸no FireRating1onlyhidefadefit"]
+    )
+    page.get_by_role("button", name="tint by FireRating").click()
+    expect(page.get_by_test_id("legend")).to_contain_text("EI60")
+    groups(page).last.hover()
+    page.get_by_label("hide: no FireRating").click()
+    settled(page, "1 hidden · 0 faded")

@@ -1,17 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import OutlinedInput from "@mui/material/OutlinedInput";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import type { Component } from "../api/client";
 import { useComponent } from "../api/queries";
 import { find, numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
-import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { Acts, WhyHidden } from "./Acts";
-import { type Entry, figure, matching, spoken } from "./properties";
+import { Properties } from "./PropertyList";
+import { spoken } from "./properties";
 
 /** What the picked component is. */
 export function ComponentDesk() {
@@ -169,62 +168,5 @@ function Linked({ name, to }: { name: string; to: Component["part_of"] }) {
         {found.model.labels[found.at]}
       </Button>
     </Fact>
-  );
-}
-
-function Properties({ component }: { component: Component }) {
-  const [typed, setTyped] = useState("");
-  const groups = matching(component, typed, useUnits());
-  return (
-    <>
-      <DeskHeading>Properties and quantities</DeskHeading>
-      <OutlinedInput
-        fullWidth
-        size="small"
-        placeholder="Search these"
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        inputProps={{ "aria-label": "Search properties" }}
-      />
-      {groups.length === 0 && (
-        <DeskNote>{typed ? "Nothing matches; type less." : "The file gives none."}</DeskNote>
-      )}
-      {groups.map(({ name, entries }) => (
-        <Box key={name} sx={{ mt: 1.25 }}>
-          <Box sx={{ fontSize: 12, color: tone.soft, fontWeight: 600, overflowWrap: "anywhere" }}>{name}</Box>
-          {entries.map((entry) => (
-            <PropertyLine key={entry.name} entry={entry} />
-          ))}
-        </Box>
-      ))}
-    </>
-  );
-}
-
-function PropertyLine({ entry }: { entry: Entry }) {
-  const units = useUnits();
-  return (
-    <Box
-      sx={{
-        display: "flex",
-        justifyContent: "space-between",
-        gap: 1.5,
-        fontSize: 13,
-        py: 0.3,
-        borderBottom: `1px solid ${tone.line}`,
-      }}
-    >
-      <Box sx={{ overflowWrap: "anywhere" }}>{entry.name}</Box>
-      <Box
-        sx={{
-          textAlign: "right",
-          overflowWrap: "anywhere",
-          fontFamily: entry.number ? face.figure : face.text,
-          fontSize: entry.number ? 12.5 : 13,
-        }}
-      >
-        {figure(entry, units)}
-      </Box>
-    </Box>
   );
 }

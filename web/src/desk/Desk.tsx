@@ -78,6 +78,9 @@ export function Desk() {
           bgcolor: "#efebe2",
           display: "flex",
           flexDirection: "column",
+          minHeight: 0,
+          overflow: "hidden auto",
+          scrollbarWidth: "none",
         }}
         role="tablist"
       >
@@ -97,12 +100,13 @@ export function Desk() {
                 borderRight: `3px solid ${on ? tone.here : "transparent"}`,
                 bgcolor: on ? tone.paper : "transparent",
                 writingMode: "vertical-rl",
-                py: 1.75,
+                // All tasks stand one below the other also in a low window.
+                py: "clamp(3px, 5vh - 26px, 14px)",
                 px: 0,
                 cursor: "pointer",
                 fontFamily: face.head,
                 fontWeight: 600,
-                fontSize: 13,
+                fontSize: "clamp(10.5px, 1.75vh, 13px)",
                 color: on ? tone.ink : tone.soft,
                 "&:hover": { color: tone.ink },
               }}

@@ -9,6 +9,7 @@ export interface Entry {
 }
 
 export interface Group {
+  kind: "property" | "quantity";
   name: string;
   entries: Entry[];
 }
@@ -20,6 +21,7 @@ export function matching(
   units: Spoken = unitsNow(),
 ): Group[] {
   const quantities: Group[] = Object.entries(component.quantities).map(([name, values]) => ({
+    kind: "quantity",
     name,
     entries: Object.entries(values).map(([key, q]) => ({
       name: key,
@@ -29,6 +31,7 @@ export function matching(
     })),
   }));
   const properties: Group[] = Object.entries(component.properties).map(([name, values]) => ({
+    kind: "property",
     name,
     entries: Object.entries(values).map(([key, value]) =>
       typeof value === "object" && value !== null
@@ -39,7 +42,7 @@ export function matching(
   const wanted = typed.trim().toLowerCase();
   return [...quantities, ...properties]
     .map((group) => ({
-      name: group.name,
+      ...group,
       entries: group.entries.filter(
         (e) =>
           !wanted ||

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { tone } from "../theme";
-import { PLAIN } from "./conditions";
+import { stepName } from "./groups";
 import { QUANTITIES, useRegister } from "./registerState";
 
 const STEPS = ["level", "room", "discipline", "model", "class", "type", "system", "material"];
@@ -43,11 +43,13 @@ export function Grouping() {
             }}
           >
             {(at > 0 || !value) && <option value="">nothing more</option>}
-            {STEPS.filter((each) => each === value || !steps.includes(each)).map((each) => (
-              <option key={each} value={each}>
-                {PLAIN[each]?.toLowerCase()}
-              </option>
-            ))}
+            {[...STEPS, ...(STEPS.includes(value) || !value ? [] : [value])]
+              .filter((each) => each === value || !steps.includes(each))
+              .map((each) => (
+                <option key={each} value={each}>
+                  {stepName(each)}
+                </option>
+              ))}
           </Box>
         </Box>
       ))}

@@ -8,7 +8,7 @@ import { tint } from "../seen/tints";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
-import { selectorOf } from "./groups";
+import { selectorOf, stepName } from "./groups";
 import { useRegister } from "./registerState";
 import { Sets } from "./Sets";
 import { useConditions, useSaveSchedule, useSchedule } from "./useSchedule";
@@ -67,11 +67,11 @@ function Whole() {
               count,
             })),
             select,
-            `tinted by ${steps[0]}`,
+            `tinted by ${stepName(steps[0] ?? "")}`,
           )
         }
       >
-        tint by {steps[0]?.replace(/^property:/, "")}
+        tint by {stepName(steps[0] ?? "")}
       </Button>
       <Button variant="text" onClick={() => void save("csv")}>
         CSV

@@ -7,7 +7,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useSeeing } from "../seen/useSeeing";
 import { face, tone } from "../theme";
-import { membersOf, type Row, type Sum, selectorOf, spokenValue } from "./groups";
+import { membersOf, type Row, type Sum, selectorOf, spokenValue, stepName } from "./groups";
 import { useRegister } from "./registerState";
 import { useConditions, type useSchedule } from "./useSchedule";
 
@@ -31,8 +31,7 @@ export function RowOfList(props: {
   const depth = isGroup ? row.group.path.length - 1 : row.depth;
   const found = isGroup ? null : find(federation, row.component);
   const name = isGroup
-    ? spokenValue(steps[depth] ?? "", row.group.path.at(-1) ?? "") ||
-      `no ${steps[depth]?.replace(/^property:/, "") ?? "name"}`
+    ? spokenValue(steps[depth] ?? "", row.group.path.at(-1) ?? "") || `no ${stepName(steps[depth] ?? "name")}`
     : (found?.model.labels[found.at] ?? "");
   const off = !isGroup && states[row.component] === 0;
   const select = (): Selector =>

@@ -1,4 +1,5 @@
 import type { Shapes } from "../api/client";
+import { spoken } from "../desk/properties";
 import type { Selector } from "../open/selectors";
 import type { Condition } from "./conditions";
 
@@ -127,12 +128,12 @@ export function selectorOf(
   return terms.length === 1 ? only : { kind: "both", of: terms };
 }
 
+/** What something is grouped by, as one says it. */
+export function stepName(step: string): string {
+  return step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);
+}
+
 /** A group's name as one says it: `Cable carrier segment` for IfcCableCarrierSegment. */
 export function spokenValue(step: string, value: string): string {
-  if (step !== "class") return value;
-  const words = value
-    .replace(/^Ifc/, "")
-    .replace(/([a-z])([A-Z])/g, "$1 $2")
-    .toLowerCase();
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return step === "class" ? spoken(value) : value;
 }
