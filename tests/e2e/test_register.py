@@ -148,7 +148,7 @@ def test_a_tag_with_one_letter_wrong_is_found(register: Page):
 def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(register: Page):
     register.get_by_role("button", name="tint by level").click()
     legend = register.get_by_test_id("legend")
-    expect(legend).to_have_text("level 00level 01own colours", ignore_case=True)
+    expect(legend).to_have_text("Level 00Level 01own colours")
     tints = "() => [...new Set(window.stairpathOpen.seen().tints ?? [])].length"
     register.wait_for_function(f"() => ({tints})() === 2")
     legend.get_by_role("button", name="Level 01").click()

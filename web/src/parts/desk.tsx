@@ -27,7 +27,7 @@ export function DeskHeading({ children }: { children: ReactNode }) {
 /** What can be done with something, in a row that goes on in the next line where there is no room. */
 export function DeskActs({ children }: { children: ReactNode }) {
   return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1.5, "& .MuiButton-text": { ml: 0 } }}>
+    <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1.5, "&& .MuiButton-text": { ml: 0 } }}>
       {children}
     </Box>
   );

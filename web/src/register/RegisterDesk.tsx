@@ -8,7 +8,7 @@ import { tint } from "../seen/tints";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
-import { selectorOf, stepName } from "./groups";
+import { groupName, selectorOf, stepName } from "./groups";
 import { useRegister } from "./registerState";
 import { Sets } from "./Sets";
 import { useConditions, useSaveSchedule, useSchedule } from "./useSchedule";
@@ -63,6 +63,7 @@ function Whole() {
           list &&
           tint(
             list.tree.map(({ path, count }) => ({
+              name: groupName(path, steps),
               select: selectorOf(path, steps, conditions, set?.name ?? ""),
               count,
             })),

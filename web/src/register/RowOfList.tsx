@@ -7,7 +7,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useSeeing } from "../seen/useSeeing";
 import { face, tone } from "../theme";
-import { membersOf, type Row, type Sum, selectorOf, spokenValue, stepName } from "./groups";
+import { groupName, membersOf, type Row, type Sum, selectorOf } from "./groups";
 import { useRegister } from "./registerState";
 import { useConditions, type useSchedule } from "./useSchedule";
 
@@ -30,9 +30,7 @@ export function RowOfList(props: {
   const isGroup = row.kind === "group";
   const depth = isGroup ? row.group.path.length - 1 : row.depth;
   const found = isGroup ? null : find(federation, row.component);
-  const name = isGroup
-    ? spokenValue(steps[depth] ?? "", row.group.path.at(-1) ?? "") || `no ${stepName(steps[depth] ?? "name")}`
-    : (found?.model.labels[found.at] ?? "");
+  const name = isGroup ? groupName(row.group.path, steps) : (found?.model.labels[found.at] ?? "");
   const off = !isGroup && states[row.component] === 0;
   const select = (): Selector =>
     isGroup

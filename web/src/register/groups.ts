@@ -133,6 +133,12 @@ export function stepName(step: string): string {
   return step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);
 }
 
+/** What a group is called in its step. */
+export function groupName(path: readonly string[], steps: readonly string[]): string {
+  const step = steps[path.length - 1] ?? "name";
+  return spokenValue(step, path.at(-1) ?? "") || `no ${stepName(step)}`;
+}
+
 /** A group's name as one says it: `Cable carrier segment` for IfcCableCarrierSegment. */
 export function spokenValue(step: string, value: string): string {
   return step === "class" ? spoken(value) : value;

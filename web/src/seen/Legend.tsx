@@ -59,7 +59,7 @@ export function Legend() {
             component="span"
             sx={{ flex: "0 0 14px", height: 14, bgcolor: rule.colour, border: `1px solid ${tone.soft}` }}
           />
-          <span>{called(says)}</span>
+          <span>{rule.why || called(says)}</span>
           {decides === 0 && (
             <Box component="span" sx={{ color: tone.soft }}>
               none

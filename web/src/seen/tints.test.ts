@@ -8,8 +8,8 @@ const hide: Rule = { select: of("Air"), effect: "hide", by: "Ida", at: "", why: 
 
 test("each group has a colour, in place of tints that there were, and what is hidden stays so", () => {
   const groups = [
-    { select: of("A"), count: 1 },
-    { select: of("B"), count: 5 },
+    { name: "A", select: of("A"), count: 1 },
+    { name: "B", select: of("B"), count: 5 },
   ];
   const once = tintedBy([hide], groups, { kind: "all" }, "Ida", "now");
   expect(once.map(({ effect, colour }) => [effect, colour])).toEqual([
@@ -21,7 +21,7 @@ test("each group has a colour, in place of tints that there were, and what is hi
 });
 
 test("of very many groups the largest have colours and the rest one of its own, beneath them", () => {
-  const groups = Array.from({ length: 20 }, (_, k) => ({ select: of(`S${k}`), count: k }));
+  const groups = Array.from({ length: 20 }, (_, k) => ({ name: `S${k}`, select: of(`S${k}`), count: k }));
   const rules = tintedBy([], groups, { kind: "all" }, "Ida", "now");
   expect(rules).toHaveLength(TINTS.length + 1);
   expect(rules[0]?.select).toEqual({ kind: "all" });

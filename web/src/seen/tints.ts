@@ -10,6 +10,7 @@ export const TINTS = [
 const REST = "#c9c2b4";
 
 export interface Tinted {
+  name: string;
   select: Selector;
   count: number;
 }
@@ -23,21 +24,21 @@ export function tintedBy(
   at: string,
 ) {
   const largest = [...groups].sort((a, b) => b.count - a.count).slice(0, TINTS.length);
-  const rule = (select: Selector, colour: string): Rule => ({
+  const rule = (select: Selector, colour: string, why: string): Rule => ({
     select,
     effect: "tint",
     colour,
     by,
     at,
-    why: "",
+    why,
     off: false,
   });
   // The largest stand in the order of the list, so that a legend reads as it does.
   const those = groups.filter((group) => largest.includes(group));
   return [
     ...rules.filter(({ effect }) => effect !== "tint"),
-    ...(groups.length > those.length ? [rule(of, REST)] : []),
-    ...those.map(({ select }, k) => rule(select, TINTS[k] ?? REST)),
+    ...(groups.length > those.length ? [rule(of, REST, "the rest")] : []),
+    ...those.map(({ name, select }, k) => rule(select, TINTS[k] ?? REST, name)),
   ];
 }
 
