@@ -38,7 +38,7 @@ def pick(page: Page, address: str, tag: str) -> None:
 
 
 def look_around(page: Page, keep: Callable[[str], None]) -> None:
-    """Stand in a room, enlarge the key plan, open the lens and the keys."""
+    """Stand in a room, enlarge the key plan, open the keys."""
     from tests.e2e.going import in_room
 
     page.get_by_role("tab", name="Component").click()
@@ -46,12 +46,6 @@ def look_around(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("place").filter(has_text="Upper").wait_for()
     page.mouse.move(1100, 700)
     keep("inside")
-    page.get_by_role("button", name="Lens: change").click()
-    page.get_by_test_id("lens-panel").wait_for()
-    page.wait_for_timeout(400)
-    keep("lens")
-    page.keyboard.press("Escape")
-    page.get_by_test_id("lens-panel").wait_for(state="detached")
     for _ in range(2):
         page.get_by_role("button", name="larger").click()
     page.mouse.move(1100, 700)
@@ -233,6 +227,36 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("check").first.get_by_role("button", name="delete").click()
 
 
+def listed(page: Page, keep: Callable[[str], None]) -> None:
+    """The sea-water pipes of a level, alone, tinted by system, with their lengths."""
+    from tests.e2e.stage import wait_posed, where
+
+    page.get_by_role("tab", name="Register").click()
+    page.get_by_role("button", name="only what meets a condition").click()
+    page.get_by_label("How it is asked").select_option("contains")
+    page.get_by_label("What it is compared with").fill("sea-water")
+    page.get_by_role("button", name="and another condition").click()
+    page.get_by_label("What is asked").nth(1).select_option("level")
+    page.get_by_label("What it is compared with").nth(1).fill("Level 01")
+    page.get_by_label("Step 1 of the grouping").select_option("system")
+    page.get_by_role("button", name="length", exact=True).click()
+    page.get_by_test_id("register-count").filter(has_text="72").wait_for()
+    page.get_by_role("button", name="only this").first.click()
+    page.get_by_role("button", name="tint by system").click()
+    page.get_by_test_id("legend").wait_for()
+    page.get_by_label("Open Sea-water supply", exact=True).click()
+    here = where(page)
+    page.keyboard.press("x")
+    wait_posed(page, here)
+    page.mouse.move(1100, 700)
+    page.wait_for_load_state("networkidle")
+    keep("register")
+    for _ in range(2):
+        page.keyboard.press("Control+z")
+    for _ in range(2):
+        page.get_by_role("button", name="Take the condition away").first.click()
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -295,6 +319,7 @@ def main() -> None:
         cut_open(page, keep)
         measured(page, keep)
         found(page, keep)
+        listed(page, keep)
         page.get_by_role("tab", name="Models").click()
         page.get_by_text("40 mm below").wait_for()
         wait_resting(page)

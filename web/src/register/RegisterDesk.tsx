@@ -23,7 +23,7 @@ export function RegisterDesk() {
       <Conditions />
       <Grouping />
       <Box aria-live="polite" sx={{ mt: 1, fontSize: 13, fontWeight: 600 }} data-testid="register-count">
-        {error ? "" : list && !coming ? counted(count, "component") : "Counting …"}
+        {error && !coming ? "" : list && !coming ? counted(count, "component") : "Counting …"}
       </Box>
       {error && <DeskNote>{error.message}</DeskNote>}
       {list && <Whole />}

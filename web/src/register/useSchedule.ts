@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { api, bytesOf, taken } from "../api/client";
 import { orAloud } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { useSettled } from "../parts/useSettled";
 import { type Condition, conditionOf } from "./conditions";
 import { treeOf } from "./groups";
 import { useRegister } from "./registerState";
@@ -12,6 +13,8 @@ export function useConditions(): readonly Condition[] {
   const drafts = useRegister((s) => s.drafts);
   return useMemo(() => drafts.flatMap((draft) => conditionOf(draft) ?? []), [drafts]);
 }
+
+const PAUSE_MS = 200;
 
 function useWish() {
   const conditions = useConditions();
@@ -25,7 +28,8 @@ function useWish() {
 /** What the register lists, grouped by the server. */
 export function useSchedule() {
   const { projectId, federation } = useOpen();
-  const wish = useWish();
+  const wished = useWish();
+  const wish = useSettled(wished, PAUSE_MS);
   const { data, error, isPlaceholderData } = useQuery({
     queryKey: ["schedule", projectId, federation.version, wish],
     gcTime: 60_000,
@@ -44,7 +48,7 @@ export function useSchedule() {
   });
   // An answer for another version has other numbers.
   const list = data?.version === federation.version && !error ? data : undefined;
-  return { list, error, coming: isPlaceholderData };
+  return { list, error, coming: isPlaceholderData || wish !== wished };
 }
 
 /** Saves the schedule as a file. */
