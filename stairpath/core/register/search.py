@@ -23,6 +23,7 @@ _ALIKE = 70.0
 """A text that is less like what was typed than this, in percent, is another one."""
 _LETTERS_FORGIVEN_FROM = 4
 """What is shorter is meant as typed."""
+_LEAST_OF_ID = 6
 _IN_PARTS = 0.9
 """Words found apart count a little less than all of them together."""
 _BREAK = "\n"
@@ -44,6 +45,8 @@ class Field:
     owner: Ints
     value: Ints
     forgiving: bool = True
+    least: int = 1
+    """What is shorter stands in it by chance."""
 
     @cached_property
     def folded(self) -> list[str]:
@@ -58,6 +61,8 @@ class Field:
     def scores(self, wanted: str) -> Scores:
         """How well each text (u,) is what was typed: 0 for not at all, 1 for the same."""
         out = np.zeros(len(self.texts) + 1, dtype=np.float32)
+        if len(wanted) < self.least:
+            return out[:-1]
         run, first = self._run
         short = len(wanted) < 2
         pattern = re.escape(_BREAK + wanted if short else wanted)
@@ -87,8 +92,10 @@ class Field:
 
     def spread(self, of_texts: Scores, count: int) -> Scores:
         """Scores of components (n,) from those of texts."""
+        score: Scores = of_texts[self.value] * np.float32(self.weight)
+        if len(self.owner) == count:  # each has one
+            return score
         out = np.zeros(count, dtype=np.float32)
-        score = of_texts[self.value] * np.float32(self.weight)
         np.maximum.at(out, self.owner, score)
         return out
 
@@ -130,7 +137,7 @@ class Index:
             ]
             self.fields.append(Field(what, 0.5, texts, rows, column.value, forgiving=False))
         ids = asked.columns["global_id"]
-        self.fields.append(Field("global_id", 0.98, ids.values, rows, ids.value, forgiving=False))
+        self.fields.append(Field("global_id", 0.98, ids.values, rows, ids.value, forgiving=False, least=_LEAST_OF_ID))
         numbers: dict[str, int] = {}
         value = np.array([numbers.setdefault(text, len(numbers)) for text in facts.descriptions], np.int32)
         self.fields.append(Field("description", 0.82, tuple(numbers), rows, value))
