@@ -137,9 +137,9 @@ class _Building:
         """The room there is at a point of the floor, without and with what is hidden."""
         solids = self._standing.space.solids
         away = self._hidden[solids.component]
-        seen, floor = self._spot(at, solids.only(np.flatnonzero(~away)), "above", "beside")
         if not away.any():
-            return seen
+            return self._spot(at, solids, "above", "beside")[0]
+        seen, floor = self._spot(at, solids.only(np.flatnonzero(~away)), "above", "beside")
         whole, _ = self._spot(floor, solids, "above_hidden", "beside_hidden")
         return replace(
             seen, hidden_height=_less(whole.height, seen.height), hidden_width=_less(whole.width, seen.width)

@@ -100,7 +100,8 @@ def traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
     parts = [part for model in rows.models if (part := _part(look, model)) is not None]
     building = rows.building
     rooms = [(room.number, room.name) for room in building.rooms]
-    drawn = [model for model in rows.models if any(part.key == model.id for part in parts)]
+    keys = {part.key for part in parts}
+    drawn = [model for model in rows.models if model.id in keys]
     found = rows, traits(parts, [level.name for level in building.levels], rooms, lambda: _facts_of(drawn))
     with _lock:
         _traits[project_id] = found

@@ -143,7 +143,7 @@ def _figures(corners: Array, owner: Ints, count: int, sign: Array) -> tuple[Arra
     axes = _own_axes(owner, count, normal, double)
     along = np.einsum("kci,kia->kca", local, axes[owner])
     begin = np.flatnonzero(np.diff(owner, prepend=-1))
-    low, high = (f.reduceat(along.reshape(len(along), 3, 3), begin, axis=0) for f in (np.minimum, np.maximum))
+    low, high = (f.reduceat(along, begin, axis=0) for f in (np.minimum, np.maximum))
     size = high.max(axis=1) - low.min(axis=1)
     thin = size.argmin(axis=1)
     ranked = np.sort(size, axis=1)

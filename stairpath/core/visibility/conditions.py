@@ -134,15 +134,14 @@ def _wanted_figure(condition: Condition) -> Condition:
     return condition
 
 
-def _value_meets(condition: Condition, fact: Fact, k: int) -> bool:
-    """Whether one value of a fact is what is asked."""
+def _value_meets(condition: Condition, by_figure: Condition, test: Callable[[str], bool], fact: Fact, k: int) -> bool:
+    """Whether one value of a fact is what is asked; the condition also with its value as a figure, and as a test of texts."""
     value = fact.values[k]
     if isinstance(value, bool) and condition.how in ("equal", "differs"):
         said = folded(str(condition.value))
         known = True if said in _TRUE else False if said in _FALSE else None
         return (known is value) == (condition.how == "equal")
     figure = float(fact.figures[k])
-    by_figure = _wanted_figure(condition)
     if condition.how != "contains" and math.isfinite(figure) and not isinstance(by_figure.value, str | bool):
         try:
             return _meets_figure(by_figure, figure, fact.units[k])
@@ -150,7 +149,7 @@ def _value_meets(condition: Condition, fact: Fact, k: int) -> bool:
             return False  # a pressure is not over 3 mm
     if condition.how in ("over", "under", "between"):
         return False
-    return _text_test(condition)(fact.texts[k])
+    return test(fact.texts[k])
 
 
 def _of_fact(fact: Fact, condition: Condition, count: int) -> Mask:
@@ -158,7 +157,10 @@ def _of_fact(fact: Fact, condition: Condition, count: int) -> Mask:
     if condition.how in ("missing", "present"):
         meets = np.array([bool(text) for text in fact.texts], dtype=bool)
     else:
-        meets = np.array([_value_meets(condition, fact, k) for k in range(len(fact.values))], dtype=bool)
+        by_figure, test = _wanted_figure(condition), _text_test(condition)
+        meets = np.array(
+            [_value_meets(condition, by_figure, test, fact, k) for k in range(len(fact.values))], dtype=bool
+        )
     out[fact.owner[meets[fact.value]]] = True
     return out
 

@@ -26,21 +26,6 @@ export function useFindings(id: string | null, made: number) {
   });
 }
 
-/** The systems that components are of. */
-export function useSystems() {
-  const { projectId, federation } = useOpen();
-  return useQuery({
-    queryKey: ["values", projectId, federation.version, "system"],
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
-      taken(
-        api.GET("/api/projects/{project_id}/values/{what}", {
-          params: { path: { project_id: projectId, what: "system" } },
-        }),
-      ),
-  });
-}
-
 /** Asking for checks and sheets, stopping, running again, deleting. */
 export function useErrandActs() {
   const { projectId } = useOpen();

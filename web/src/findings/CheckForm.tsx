@@ -3,10 +3,11 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import type { Shapes } from "../api/client";
-import { useErrandActs, useSystems } from "../errands/useErrands";
+import { useErrandActs } from "../errands/useErrands";
 import { useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { useValues } from "../open/useValues";
 import { DeskHeading } from "../parts/desk";
 import { Tick } from "../parts/Tick";
 import { useSets } from "../register/useSets";
@@ -70,7 +71,7 @@ export function CheckForm() {
 
 function Side({ label, value, set }: { label: string; value: string; set: (key: string) => void }) {
   const { federation } = useOpen();
-  const { data: systems } = useSystems();
+  const { data: systems } = useValues("system");
   const { data: sets } = useSets();
   return (
     <NativeSelect

@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { useOpen } from "../open/useStage";
+import { useValues } from "../open/useValues";
 import { tone } from "../theme";
 import { type Draft, HOWS, type How, howsOf, PLAIN } from "./conditions";
 import { useRegister } from "./registerState";
@@ -151,19 +152,8 @@ const LISTED = ["system", "type", "class", "material"] as const;
 
 /** What components have for what is asked, to choose from. */
 function PlainValues({ what }: { what: string }) {
-  const { projectId, federation } = useOpen();
-  const listed = LISTED.find((each) => each === what);
-  const { data } = useQuery({
-    queryKey: ["values", projectId, federation.version, listed],
-    enabled: listed !== undefined,
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
-      taken(
-        api.GET("/api/projects/{project_id}/values/{what}", {
-          params: { path: { project_id: projectId, what: listed ?? "system" } },
-        }),
-      ),
-  });
+  const { federation } = useOpen();
+  const { data } = useValues(LISTED.find((each) => each === what));
   const here =
     what === "level"
       ? federation.levels.map(({ name }) => name)

@@ -8,7 +8,7 @@ import { tint } from "../seen/tints";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
-import { groupName, selectorOf, stepName } from "./groups";
+import { groupName, numbersIn, selectorOf, stepName } from "./groups";
 import { useRegister } from "./registerState";
 import { Sets } from "./Sets";
 import { useConditions, useSaveSchedule, useSchedule } from "./useSchedule";
@@ -40,13 +40,7 @@ function Whole() {
   const conditions = useConditions();
   const save = useSaveSchedule();
   const select = selectorOf([], steps, conditions, set?.name ?? "");
-  const pick = () => {
-    const numbers: number[] = [];
-    list?.groupOf.forEach((place, k) => {
-      if (place >= 0) numbers.push(k);
-    });
-    useSelection.getState().pick(numbers);
-  };
+  const pick = () => list && useSelection.getState().pick(numbersIn(list.groupOf, (place) => place >= 0));
   return (
     <DeskActs>
       {conditions.length > 0 && (

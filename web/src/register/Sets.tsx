@@ -8,6 +8,7 @@ import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { SeeingActs } from "../seen/SeeingActs";
 import { face, tone } from "../theme";
 import { draftOf } from "./conditions";
+import { numbersIn } from "./groups";
 import { useRegister } from "./registerState";
 import { useConditions } from "./useSchedule";
 import { type ComponentSet, useMembers, useSetActs, useSets } from "./useSets";
@@ -93,14 +94,8 @@ function SetRow({ set }: { set: ComponentSet }) {
   const { data, error } = useMembers(set.conditions);
   const { remove } = useSetActs();
   const select: Selector = { kind: "where", of: set.conditions, called: set.name };
-  const pick = () => {
-    if (!data) return;
-    const numbers: number[] = [];
-    new Uint8Array(bytesOf(data.met)).forEach((met, k) => {
-      if (met) numbers.push(k);
-    });
-    useSelection.getState().pick(numbers);
-  };
+  const pick = () =>
+    data && useSelection.getState().pick(numbersIn(new Uint8Array(bytesOf(data.met)), (met) => met > 0));
   return (
     <Box data-testid="set" sx={{ py: 0.75, borderTop: `1px solid ${tone.line}`, fontSize: 13 }}>
       <Box sx={{ display: "flex", justifyContent: "space-between", gap: 1 }}>

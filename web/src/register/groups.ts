@@ -81,14 +81,22 @@ export function rowsOf(tree: readonly Group[], open: readonly string[], groupOf:
   return rows;
 }
 
+/** The components of which what is told of each is as wanted. */
+export function numbersIn(
+  told: Uint8Array | Int32Array,
+  wanted: (what: number, component: number) => boolean,
+) {
+  const out: number[] = [];
+  told.forEach((what, component) => {
+    if (wanted(what, component)) out.push(component);
+  });
+  return out;
+}
+
 /** The components of a group. */
 export function membersOf(group: Group, groupOf: Int32Array): number[] {
   const within = new Set(group.leaves);
-  const out: number[] = [];
-  groupOf.forEach((place, component) => {
-    if (place >= 0 && within.has(place)) out.push(component);
-  });
-  return out;
+  return numbersIn(groupOf, (place) => within.has(place));
 }
 
 /** Where a component is listed: the keys of its groups, from the outermost on. */

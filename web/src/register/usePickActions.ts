@@ -7,6 +7,7 @@ import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
+import { numbersIn } from "./groups";
 
 type Known = Shapes["Component"];
 
@@ -22,14 +23,6 @@ const SAME = {
 
 /** So many of what is picked are asked for what they have. */
 const MOST_ASKED = 30;
-
-function numbersIn(states: Uint8Array, keep: (state: number, component: number) => boolean): number[] {
-  const out: number[] = [];
-  states.forEach((state, component) => {
-    if (keep(state, component)) out.push(component);
-  });
-  return out;
-}
 
 /** Picking all that is visible, the opposite, and what is alike. */
 export function usePickActions(): readonly Action[] {

@@ -47,8 +47,7 @@ function tick(): Sprite {
       pen.lineTo(size - 8, 8);
       pen.stroke();
     }
-  const mark = markOf(canvas, 11);
-  return mark;
+  return markOf(canvas, 11);
 }
 
 function stroke(colour: string, linewidth: number, dashed: boolean): LineMaterial {

@@ -28,8 +28,7 @@ function circled(number: number, chosen: boolean): Sprite {
     pen.textBaseline = "middle";
     pen.fillText(String(number), middle, middle + 3);
   }
-  const mark = markOf(canvas, chosen ? 14 : 13);
-  return mark;
+  return markOf(canvas, chosen ? 14 : 13);
 }
 
 /** Where components overlap or come too near. */

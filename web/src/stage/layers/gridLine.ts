@@ -28,8 +28,7 @@ function bubble(tag: string): Sprite {
     pen.textBaseline = "middle";
     pen.fillText(tag, middle, middle + 3, PIXELS - 20);
   }
-  const mark = markOf(canvas, 8);
-  return mark;
+  return markOf(canvas, 8);
 }
 
 /** A grid line with its tag in a bubble at both ends, over whatever stands before it. */
