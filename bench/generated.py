@@ -14,11 +14,7 @@ Array = npt.NDArray[np.float64]
 
 def shape_of(mesh: trimesh.Trimesh) -> Shape:
     """A mesh as a shape of the core."""
-    return Shape(
-        np.asarray(mesh.vertices, dtype=np.float32),
-        np.asarray(mesh.faces, dtype=np.int32),
-        np.zeros(len(mesh.faces), dtype=bool),
-    )
+    return Shape.bare(np.asarray(mesh.vertices), np.asarray(mesh.faces))
 
 
 def parts(kind: int) -> trimesh.Trimesh:

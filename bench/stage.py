@@ -25,7 +25,7 @@ ROOT = Path(__file__).resolve().parents[1]
 # Draws one frame and waits for the pixel that proves it is done.
 _TIME = """async ([count, edges, turn]) => {
   const stage = window.stairpathStage;
-  stage.setEdges(edges);
+  stage.setStyle(edges ? "edges" : "plain");
   const { eye, target } = stage.pose;
   const pivot = stage.pivotPoint;
   let bearing = Math.atan2(target.x - eye.x, target.y - eye.y) * 180 / Math.PI;
@@ -56,7 +56,7 @@ _TOGGLE = """async (count) => {
   const without = Uint8Array.from(levels, (level) => (level === 2 ? 0 : 2));
   const gl = stage.canvas.getContext('webgl2');
   const pixel = new Uint8Array(4);
-  stage.setEdges(false);
+  stage.setStyle("plain");
   stage.draw();
   const before = [stage.drawInfo.geometries, stage.drawInfo.calls];
   const times = [];
@@ -78,7 +78,7 @@ _CUT = """async ([count, step]) => {
   const { min, max } = building.bounds;
   const gl = stage.canvas.getContext('webgl2');
   const pixel = new Uint8Array(4);
-  stage.setEdges(false);
+  stage.setStyle("plain");
   let at = (min.z + max.z) / 2;
   const up = max.clone().set(0, 0, 1);
   building.setClips(new Clips([{ normal: up, at }]));

@@ -16,6 +16,8 @@ from stairpath.core.visibility.traits import Traits
 from stairpath.store.tables import ComponentSet
 from stairpath.work import finding, sets
 
+Colour = Annotated[str, Query(pattern="^#[0-9a-fA-F]{6}$")]
+
 router = APIRouter(prefix="/api", tags=["find"], responses=REFUSALS)
 
 
@@ -58,6 +60,22 @@ def meet_conditions(project_id: str, wish: shapes.ConditionsWish) -> shapes.Cond
     """Which components meet conditions, all of which must hold."""
     found = finding.meeting(project_id, conditions_from(wish.conditions))
     return shapes.ConditionsMet(version=found.version, count=int(found.met.sum()), met=packed(found.met, "u1"))
+
+
+@router.get("/projects/{project_id}/highlights")
+def check_highlights(
+    project_id: str,
+    background: Colour,
+    colours: Annotated[list[Colour], Query(max_length=20)] = [],  # noqa: B006
+) -> list[shapes.Highlight]:
+    """How the colours offered for what is picked, and others, stand out from the building and its background."""
+    return [
+        shapes.Highlight(
+            colour=found.colour, nearest=found.nearest, difference=found.difference, stands_out=found.stands_out,
+            says=found.says,
+        )
+        for found in finding.highlights(project_id, background, colours)
+    ]  # fmt: skip
 
 
 @router.get("/projects/{project_id}/askable")

@@ -57,7 +57,7 @@ class Draft(Frame):
 
     def __init__(self, name: str, title: str, firm: str, schema: str, unit: str, site: Site) -> None:
         super().__init__(name, title, firm, schema, unit, site)
-        self._materials: dict[str, list[Any]] = defaultdict(list)
+        self._materials: dict[Stuff, list[Any]] = defaultdict(list)
         self._kinds: dict[str, _Kind] = {}
         self._systems: dict[str, _Kind] = {}
         self._contained: dict[str, list[Any]] = defaultdict(list)
@@ -106,7 +106,7 @@ class Draft(Frame):
         if kind:
             self._kind(type_cls, kind, predefined).members.append(entity)
         if material is not None:
-            self._materials[material.name].append(entity)
+            self._materials[material].append(entity)
         for set_name, values in (properties or {}).items():
             self._property_sets.setdefault((set_name, tuple(values.items())), []).append(entity)
         if quantities:
@@ -199,6 +199,14 @@ class Draft(Frame):
             {"NetFloorArea": room.area_m2, "Height": height_m, "NetVolume": room.area_m2 * height_m},
         )
 
+    def _material(self, stuff: Stuff) -> Any:
+        """A material with the surface of what is made of it and has no style of its own."""
+        material = self.make("IfcMaterial", stuff.name)
+        item = self.make("IfcStyledItem", None, [self._surface(stuff)], None)
+        shown = self.make("IfcStyledRepresentation", self.body, "Style", "Material", [item])
+        self.make("IfcMaterialDefinitionRepresentation", None, None, [shown], material)
+        return material
+
     def _properties(self, values: tuple[tuple[str, Value], ...]) -> list[Any]:
         made = []
         for name, value in values:
@@ -230,12 +238,12 @@ class Draft(Frame):
             self.aggregate(self.storeys[storey], spaces, f"spaces/{storey}")
         for name, kind in self._kinds.items():
             self._root("IfcRelDefinesByType", f"typed/{name}", RelatedObjects=kind.members, RelatingType=kind.entity)
-        for name, entities in self._materials.items():
+        for stuff, entities in self._materials.items():
             self._root(
                 "IfcRelAssociatesMaterial",
-                f"material/{name}",
+                f"material/{stuff.name}",
                 RelatedObjects=entities,
-                RelatingMaterial=self.make("IfcMaterial", name),
+                RelatingMaterial=self._material(stuff),
             )
         for index, ((set_name, values), entities) in enumerate(self._property_sets.items()):
             bundle = self._root(

@@ -181,8 +181,8 @@ class Forms:
             "IfcRectangleProfileDef", "AREA", None, self._flat(), self._length(towards), self._length(across)
         )
 
-    def style(self, items: Items, stuff: Stuff) -> Items:
-        """Give items the surface colour of a material."""
+    def _surface(self, stuff: Stuff) -> Any:
+        """The surface style of a material, made once."""
         if stuff.name not in self._styles:
             colour = self.make("IfcColourRgb", None, *stuff.rgb)
             rendering = self.make("IfcSurfaceStyleRendering", colour, stuff.transparency, ReflectanceMethod="FLAT")
@@ -190,8 +190,12 @@ class Forms:
             self._styles[stuff.name] = (
                 self.make("IfcPresentationStyleAssignment", [surface]) if self.schema == "IFC2X3" else surface
             )
+        return self._styles[stuff.name]
+
+    def style(self, items: Items, stuff: Stuff) -> Items:
+        """Give items the surface colour of a material."""
         for item in items:
-            self.make("IfcStyledItem", item, [self._styles[stuff.name]], None)
+            self.make("IfcStyledItem", item, [self._surface(stuff)], None)
         return items
 
     def shared(self, key: str, build: Callable[[], Items]) -> Items:

@@ -14,6 +14,7 @@ from stairpath.core.register.search import Hit, Index
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.conditions import all_met, unlike
 from stairpath.core.visibility.facts import Kind
+from stairpath.core.visibility.highlights import OFFERED, Check, check
 from stairpath.core.visibility.rules import Rule
 from stairpath.core.visibility.traits import Traits
 from stairpath.work.deed import looking
@@ -31,6 +32,15 @@ class Found:
     count: int
     hits: list[Hit]
     asked: Traits
+
+
+def highlights(project_id: str, background: str, colours: Sequence[str]) -> list[Check]:
+    """How the colours offered for what is picked, and further ones, stand out from the building and its background."""
+    with looking() as look:
+        rows, _ = traits_of(look, project_id)
+    placed = [model.placed.colours for model in rows.models if model.stands and model.placed is not None]
+    others = [background, *(colour for colours_of in placed for colour in colours_of)]
+    return [check(colour, others) for colour in dict.fromkeys((*OFFERED, *colours))]
 
 
 _indices: LRUCache[str, tuple[Traits, Index]] = LRUCache(8)

@@ -13,7 +13,7 @@ from stairpath.core.reading.model import Geometry, Shape
 
 
 def shape_of(mesh: trimesh.Trimesh) -> Shape:
-    return Shape(mesh.vertices.astype(np.float32), mesh.faces.astype(np.int32), np.zeros(len(mesh.faces), bool))
+    return Shape.bare(mesh.vertices, mesh.faces)
 
 
 def placed(*meshes: trimesh.Trimesh, to: np.ndarray | None = None) -> Placed:

@@ -24,7 +24,7 @@ from tests.samples import Sample, simple
 
 def solid(mesh: trimesh.Trimesh, at=(0, 0, 0), mirror=False) -> Geometry:
     """One component of the shape of a mesh."""
-    shape = Shape(mesh.vertices.astype(np.float32), mesh.faces.astype(np.int32), np.zeros(len(mesh.faces), bool))
+    shape = Shape.bare(mesh.vertices, mesh.faces)
     matrix = np.eye(4)
     matrix[:3, 3] = at
     if mirror:

@@ -14,14 +14,7 @@ from stairpath.core.reading.model import Geometry, Shape
 def cloud(seed: int, count: int) -> Placed:
     """So many components of random tetrahedra, one of them without a shape."""
     dice = np.random.default_rng(seed)
-    shapes = tuple(
-        Shape(
-            dice.uniform(-3, 3, (4, 3)).astype(np.float32),
-            np.array([[0, 1, 2], [1, 2, 3]], np.int32),
-            np.zeros(2, bool),
-        )
-        for _ in range(count)
-    )
+    shapes = tuple(Shape.bare(dice.uniform(-3, 3, (4, 3)), np.array([[0, 1, 2], [1, 2, 3]])) for _ in range(count))
     matrix = np.tile(np.eye(4), (count, 1, 1))
     matrix[:, :3, 3] = dice.uniform(-60, 60, (count, 3))
     geometry = Geometry(shapes, np.arange(count, dtype=np.int32), np.arange(count, dtype=np.int32), matrix)

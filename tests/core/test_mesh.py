@@ -18,9 +18,7 @@ from tests.samples import Sample, simple
 
 
 def shape(vertices, triangles):
-    return Shape(
-        np.array(vertices, dtype=np.float32), np.array(triangles, dtype=np.int32), np.zeros(len(triangles), dtype=bool)
-    )
+    return Shape.bare(np.array(vertices, dtype=float), np.array(triangles))
 
 
 CUBE = shape(

@@ -73,7 +73,7 @@ def _one(entities, report) -> Walked:
             raise ValueError("no such shape")
         if entity.Name == "eats":
             raise MemoryError
-    triangle = Shape(np.zeros((3, 3), np.float32), np.array([[0, 1, 2]], np.int32), np.zeros(1, bool))
+    triangle = Shape.bare(np.zeros((3, 3)), np.array([[0, 1, 2]]))
     owner = np.array([e.id() for e in entities], np.int32)
     places = np.tile(np.eye(4), (len(entities), 1, 1))
     return Walked(Geometry((triangle,), owner, np.zeros(len(entities), np.int32), places))

@@ -97,7 +97,7 @@ def shape(*parts: trimesh.Trimesh) -> tuple[Shape, np.ndarray]:
     mesh = trimesh.util.concatenate(parts)
     part = np.repeat(np.arange(len(parts)), [len(p.faces) for p in parts])
     triangles = np.asarray(mesh.faces, np.int32)
-    return Shape(np.asarray(mesh.vertices, np.float32), triangles, np.zeros(len(triangles), bool)), part
+    return Shape.bare(np.asarray(mesh.vertices), triangles), part
 
 
 def box(low, high) -> trimesh.Trimesh:
@@ -144,5 +144,5 @@ def test_two_leaves_both_open_and_a_door_along_y_is_as_one_along_x():
 
 
 def test_a_door_without_a_shape_has_no_frame():
-    empty = Shape(np.zeros((0, 3), np.float32), np.zeros((0, 3), np.int32), np.zeros(0, bool))
+    empty = Shape.bare(np.zeros((0, 3)), np.zeros((0, 3), np.int32))
     assert len(frame_of(empty)) == 0

@@ -54,6 +54,7 @@ from stairpath.api.shapes.finding import (
     ComponentsFound,
     ConditionsMet,
     ConditionsWish,
+    Highlight,
     SetWish,
 )
 from stairpath.api.shapes.keyplan import (
@@ -203,6 +204,7 @@ __all__ = [
     "FrameWish",
     "Framed",
     "Group",
+    "Highlight",
     "Home",
     "KeyPlan",
     "Landing",

@@ -50,6 +50,19 @@ class ConditionsMet(BaseModel):
     met: str
 
 
+class Highlight(BaseModel):
+    """A colour for what is picked: which colour of the building or its background it is most like, and how much.
+
+    ``difference`` is CIEDE2000, in the form of vision in which it is least.
+    """
+
+    colour: str
+    nearest: str
+    difference: float
+    stands_out: bool
+    says: str
+
+
 class Askable(BaseModel):
     """A property or quantity that components have: the units it comes in, some of its values, how many have it."""
 

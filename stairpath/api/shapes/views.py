@@ -111,7 +111,7 @@ class Rule(BaseModel):
     model_config = ConfigDict(from_attributes=True)
     select: Selector
     effect: Literal["show", "fade", "hide", "only", "fade_rest", "tint"]
-    colour: Annotated[str, Field(pattern="^#[0-9a-fA-F]{6}$")] | None = None
+    colour: Annotated[str, Field(pattern="^(#[0-9a-fA-F]{6}|materials)$")] | None = None
     by: Annotated[str, Field(max_length=80)] = ""
     at: Annotated[str, Field(max_length=40)] = ""
     why: _Text = ""
@@ -156,6 +156,8 @@ class View(BaseModel):
     alternatives: Annotated[dict[str, _Text], Field(max_length=1000)] = {}
     """For each proposal, the name of the model that stands in the view."""
     picked: These = These(of={})
+    style: Literal["edges", "plain", "lines", "clear"] = "edges"
+    """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
 
 
 class RulesWish(BaseModel):
@@ -184,7 +186,8 @@ class Seen(BaseModel):
 
     ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
     number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
-    is base64 of a little-endian 32-bit number each, 0xRRGGBB or -1, and empty where nothing is tinted.
+    is base64 of a little-endian 32-bit number each, 0xRRGGBB, -2 for the file's own colours or -1, and empty where
+    nothing is tinted.
     """
 
     version: int

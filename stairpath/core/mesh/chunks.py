@@ -12,6 +12,7 @@ import numpy.typing as npt
 from stairpath.core.mesh.glb import ChunkMesh, encode
 from stairpath.core.mesh.surface import Surface, surfaces
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.paint import is_see_through
 
 MOST_TRIANGLES = 60_000
 NEIGHBOURHOOD_M = 96.0
@@ -71,7 +72,7 @@ def _slices(group: list[_Placed]) -> list[list[_Placed]]:
 
 
 def _chunk(storey: str | None, group: list[_Placed]) -> Chunk:
-    positions, normals, components, triangles, clear, edges = [], [], [], [], [], []
+    positions, normals, components, triangles, paints, edges = [], [], [], [], [], []
     offset = 0
     for local, placed in enumerate(group):
         s, m = placed.surface, placed.matrix
@@ -81,18 +82,20 @@ def _chunk(storey: str | None, group: list[_Placed]) -> Chunk:
         components.append(np.full(len(s.positions), local))
         faces = s.triangles[:, ::-1] if np.linalg.det(m[:3, :3]) < 0 else s.triangles
         triangles.append(faces + offset)
-        clear.append(s.see_through)
+        paints.append(s.paints)
         edges.append(s.edges + offset)
         offset += len(s.positions)
     points = np.concatenate(positions)
     bounds = np.stack([points.min(axis=0), points.max(axis=0)])
     centre = np.round(bounds.mean(axis=0))
-    faces, see_through = np.concatenate(triangles), np.concatenate(clear)
+    faces, painted = np.concatenate(triangles), np.concatenate(paints)
+    see_through = is_see_through(painted[faces[:, 0]])
     mesh = ChunkMesh(
         positions=points - centre,
         normals=np.concatenate(normals),
         components=np.concatenate(components),
         ordinals=[p.ordinal for p in group],
+        paints=painted,
         opaque=faces[~see_through],
         see_through=faces[see_through],
         edges=np.concatenate(edges),

@@ -1,7 +1,7 @@
 """Encoding a chunk as GLB, quantised and compressed.
 
 Open extensions only: KHR_mesh_quantization and EXT_meshopt_compression. A vertex takes 16
-bytes before compression: position 3 x uint16, normal 3 x int8, component uint16.
+bytes before compression: position 3 x uint16, normal 3 x int8, component uint16, paint uint16.
 """
 
 from __future__ import annotations
@@ -14,28 +14,32 @@ import numpy as np
 import numpy.typing as npt
 import pygltflib as gltf
 
+from stairpath.core.reading.paint import Paints
+
 _VERTEX = np.dtype(
     {
-        "names": ["position", "normal", "component"],
-        "formats": ["<3u2", "3i1", "<u2"],
-        "offsets": [0, 8, 12],
+        "names": ["position", "normal", "component", "paint"],
+        "formats": ["<3u2", "3i1", "<u2", "<u2"],
+        "offsets": [0, 8, 12, 14],
         "itemsize": 16,
     }
 )
 _MESHOPT = "EXT_meshopt_compression"
 _STEPS = 65535
+_MOST_PAINTS = 65536
 FINE_M = 0.06
 """Edges shorter than this are drawn only from near by, where they are more than a speck."""
 
 
 @dataclass(frozen=True)
 class ChunkMesh:
-    """What a chunk draws; ``components`` numbers each vertex's entry in ``ordinals``."""
+    """What a chunk draws; ``components`` numbers each vertex's entry in ``ordinals``, ``paints`` are its colours."""
 
     positions: npt.NDArray[np.float64]
     normals: npt.NDArray[np.float64]
     components: npt.NDArray[np.integer]
     ordinals: list[int]
+    paints: Paints
     opaque: npt.NDArray[np.integer]
     see_through: npt.NDArray[np.integer]
     edges: npt.NDArray[np.integer]
@@ -123,7 +127,8 @@ def _in_order_of_use(
 def encode(mesh: ChunkMesh) -> bytes:
     """A chunk as GLB: primitives for opaque and see-through faces, edges and fine edges, in that order.
 
-    ``extras`` of the mesh say which is which and list the components' ordinals.
+    ``extras`` of the mesh say which is which and list the components' ordinals and the paints
+    (0xRRGGBBAA) that its vertices have.
     """
     meshoptimizer.encode_vertex_version(0)
     meshoptimizer.encode_index_version(1)
@@ -144,6 +149,11 @@ def encode(mesh: ChunkMesh) -> bytes:
     vertices["normal"] = np.round(mesh.normals[order] * 127).astype(np.int8)
     vertices["component"] = mesh.components[order].astype(np.uint16)
 
+    palette, of_palette = np.unique(mesh.paints[order], return_inverse=True)
+    if len(palette) > _MOST_PAINTS:
+        raise ValueError(f"a chunk has {len(palette)} colours, more than {_MOST_PAINTS}")
+    vertices["paint"] = of_palette.astype(np.uint16)
+
     out = _Builder()
     raw = np.ascontiguousarray(vertices).view(np.uint8).reshape(len(order), _VERTEX.itemsize)
     packed = meshoptimizer.encode_vertex_buffer(raw, len(order), _VERTEX.itemsize)
@@ -157,6 +167,7 @@ def encode(mesh: ChunkMesh) -> bytes:
         NORMAL=out.accessor(view, gltf.BYTE, len(order), gltf.VEC3, byteOffset=8, normalized=True),
     )  # fmt: skip
     attributes._COMPONENT = out.accessor(view, gltf.UNSIGNED_SHORT, len(order), gltf.SCALAR, byteOffset=12)
+    attributes._PAINT = out.accessor(view, gltf.UNSIGNED_SHORT, len(order), gltf.SCALAR, byteOffset=14)
 
     primitives, kinds = [], []
     for kind, values, mode in (
@@ -172,7 +183,8 @@ def encode(mesh: ChunkMesh) -> bytes:
             )
             kinds.append(kind)
     doc = out.doc
-    doc.meshes = [gltf.Mesh(primitives=primitives, extras={"kinds": kinds, "ordinals": mesh.ordinals})]
+    extras = {"kinds": kinds, "ordinals": mesh.ordinals, "paints": palette.tolist()}
+    doc.meshes = [gltf.Mesh(primitives=primitives, extras=extras)]
     doc.nodes = [gltf.Node(mesh=0, translation=low.tolist(), scale=[step, step, step])]
     doc.scenes = [gltf.Scene(nodes=[0])]
     doc.scene = 0

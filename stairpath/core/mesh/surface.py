@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.reading.model import Shape
+from stairpath.core.reading.paint import Paints
 
 CREASE_DEG = 32.0
 """Faces that meet at less than this are shaded as one and show no edge."""
@@ -21,13 +22,13 @@ class Surface:
     """Drawable form of a shape.
 
     ``positions`` (n, 3) float32 metres; ``normals`` (n, 3) float32 unit; ``triangles`` (m, 3);
-    ``see_through`` (m,); ``edges`` (k, 2), all indexing ``positions``.
+    ``edges`` (k, 2), both indexing ``positions``; ``paints`` (n,), one for all corners of a triangle.
     """
 
     positions: npt.NDArray[np.float32]
     normals: npt.NDArray[np.float32]
     triangles: npt.NDArray[np.int32]
-    see_through: npt.NDArray[np.bool_]
+    paints: Paints
     edges: npt.NDArray[np.int32]
 
 
@@ -35,7 +36,7 @@ _EMPTY = Surface(
     np.zeros((0, 3), np.float32),
     np.zeros((0, 3), np.float32),
     np.zeros((0, 3), np.int32),
-    np.zeros(0, bool),
+    np.zeros(0, np.uint32),
     np.zeros((0, 2), np.int32),
 )
 
@@ -123,7 +124,7 @@ def surfaces(shapes: Sequence[Shape]) -> list[Surface]:
     welded = _weld(vertices, np.repeat(np.arange(len(shapes)), sizes))
     count = int(welded.max()) + 1
     triangles = np.concatenate([s.triangles + start for s, start in zip(shapes, starts, strict=False)])
-    see_through = np.concatenate([s.see_through for s in shapes])
+    paints = np.concatenate([s.paints for s in shapes])
     shape_of = np.repeat(np.arange(len(shapes)), [len(s.triangles) for s in shapes])
 
     corners = welded[triangles]
@@ -132,7 +133,7 @@ def surfaces(shapes: Sequence[Shape]) -> list[Surface]:
     double = np.linalg.norm(cross, axis=1)
     solid = double > 1e-12
     corners, points, cross, double = corners[solid], points[solid], cross[solid], double[solid]
-    see_through, shape_of = see_through[solid], shape_of[solid]
+    paints, shape_of = paints[solid], shape_of[solid]
     if not len(corners):
         return [_EMPTY for _ in shapes]
     face_normals = cross / double[:, None]
@@ -142,9 +143,11 @@ def surfaces(shapes: Sequence[Shape]) -> list[Surface]:
     representative[welded] = np.arange(len(welded))
     quantised = np.round(normals.reshape(-1, 3) * 127).astype(np.int64) + 128
     code = quantised[:, 0] << 16 | quantised[:, 1] << 8 | quantised[:, 2]
-    keys = corners.reshape(-1).astype(np.int64) << 24 | code
+    # What is painted in another colour has corners of its own.
+    colours, colour = np.unique(np.repeat(paints, 3), return_inverse=True)
+    keys = (corners.reshape(-1).astype(np.int64) * len(colours) + colour) << 24 | code
     unique, index, inverse = np.unique(keys, return_index=True, return_inverse=True)
-    owner = (unique >> 24).astype(np.intp)
+    owner = ((unique >> 24) // len(colours)).astype(np.intp)
     at_vertex = np.zeros(count, dtype=np.int32)
     at_vertex[owner] = np.arange(len(owner))
     edges = at_vertex[_feature_edges(corners, face_normals)]
@@ -154,7 +157,7 @@ def surfaces(shapes: Sequence[Shape]) -> list[Surface]:
             positions=vertices[representative[owner]],
             normals=normals.reshape(-1, 3)[index].astype(np.float32),
             triangles=inverse.reshape(-1, 3).astype(np.int32),
-            see_through=see_through,
+            paints=np.repeat(paints, 3)[index],
             edges=edges.astype(np.int32),
         ),
         shape_of,
@@ -177,7 +180,7 @@ def _apart(
             made.positions[vertex[i] : vertex[i + 1]],
             made.normals[vertex[i] : vertex[i + 1]],
             made.triangles[face[i] : face[i + 1]] - np.int32(vertex[i]),
-            made.see_through[face[i] : face[i + 1]],
+            made.paints[vertex[i] : vertex[i + 1]],
             edges[edge[i] : edge[i + 1]] - np.int32(vertex[i]),
         )
         for i in range(count)

@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.problems import Problem
+from stairpath.core.reading.paint import Paints, is_see_through
 
 Points = npt.NDArray[np.float64]
 
@@ -96,12 +97,22 @@ class Space:
 class Shape:
     """Triangles that one or many components share, in the shape's own coordinates.
 
-    ``vertices`` (n, 3) float32 metres; ``triangles`` (m, 3) int32; ``see_through`` (m,) bool.
+    ``vertices`` (n, 3) float32 metres; ``triangles`` (m, 3) int32; ``paints`` (m,) uint32, see ``paint``.
     """
 
     vertices: npt.NDArray[np.float32]
     triangles: npt.NDArray[np.int32]
-    see_through: npt.NDArray[np.bool_]
+    paints: Paints
+
+    @classmethod
+    def bare(cls, vertices: npt.NDArray[np.floating], triangles: npt.NDArray[np.integer]) -> Shape:
+        """A shape to which the file gives no colour."""
+        return cls(vertices.astype(np.float32), triangles.astype(np.int32), np.zeros(len(triangles), np.uint32))
+
+    @property
+    def see_through(self) -> npt.NDArray[np.bool_]:
+        """Which triangles (m,) one looks through."""
+        return is_see_through(self.paints)
 
 
 @dataclass(frozen=True)

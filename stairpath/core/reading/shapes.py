@@ -10,18 +10,18 @@ import numpy as np
 
 from stairpath.core.apart import Progress
 from stairpath.core.reading.model import Geometry, Shape
+from stairpath.core.reading.paint import NONE, paint_of
 from stairpath.core.reading.shares import LeftOut, Walked, processes_for, walk_in_shares
 from stairpath.core.reading.sound import sound_triangles
 
 LINEAR_DEFLECTION_M = 0.001
 ANGULAR_DEFLECTION_RAD = 0.8
-SEE_THROUGH_FROM = 0.15
-"""From this transparency on, a surface is drawn see-through."""
 
 
 def kernel_settings() -> Any:
-    """Settings of the geometry kernel: own coordinates, metres, openings cut."""
+    """Settings of the geometry kernel: own coordinates, metres, openings cut, and the file's own colours alone."""
     settings = ifcopenshell.geom.settings()
+    settings.set("apply-default-materials", False)
     settings.set("mesher-linear-deflection", LINEAR_DEFLECTION_M)
     settings.set("mesher-angular-deflection", ANGULAR_DEFLECTION_RAD)
     return settings
@@ -36,25 +36,19 @@ def _shape(geometry: Any) -> tuple[Shape, np.ndarray[tuple[int], np.dtype[np.flo
     vertices = np.frombuffer(geometry.verts_buffer, dtype="d").reshape(-1, 3)
     triangles = np.frombuffer(geometry.faces_buffer, dtype="i").reshape(-1, 3).astype(np.int32)
     material_ids = np.frombuffer(geometry.material_ids_buffer, dtype="i")
-    clear = np.array(
-        [
-            (m.transparency == m.transparency and m.transparency > SEE_THROUGH_FROM)  # not NaN
-            for m in geometry.materials
-        ],
-        dtype=bool,
-    )
-    see_through = np.zeros(len(triangles), dtype=bool)
-    if len(clear) and len(material_ids) == len(triangles):
-        see_through = np.where(material_ids >= 0, clear[np.maximum(material_ids, 0)], False)
+    of_styles = np.array([paint_of(style) for style in geometry.materials], dtype=np.uint32)
+    paints = np.zeros(len(triangles), dtype=np.uint32)
+    if len(of_styles) and len(material_ids) == len(triangles):
+        paints = np.where(material_ids >= 0, of_styles[np.maximum(material_ids, 0)], np.uint32(NONE))
     vertices, keep = sound_triangles(vertices, triangles)
     whole = bool(keep.all())
-    triangles, see_through = triangles[keep], see_through[keep]
+    triangles, paints = triangles[keep], paints[keep]
     centre = np.zeros(3)
     if len(vertices):
         middle = (vertices.min(axis=0) + vertices.max(axis=0)) / 2
         if np.abs(middle).max() > 1000.0:
             centre = np.round(middle)
-    return Shape((vertices - centre).astype(np.float32), triangles, see_through), centre, whole
+    return Shape((vertices - centre).astype(np.float32), triangles, paints), centre, whole
 
 
 def _walk(ifc: Any, entities: Sequence[Any], owners: dict[int, int], on_progress: Progress) -> Walked:

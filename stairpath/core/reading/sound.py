@@ -60,7 +60,7 @@ def _near_only(geometry: Geometry, placed: int, middle: Array) -> Shape:
     keep = near[shape.triangles].all(axis=1)
     centre = shape.vertices[near].mean(axis=0) if near.any() else np.zeros(3)
     vertices = np.where(near[:, None], shape.vertices, centre).astype(np.float32)
-    return Shape(vertices, shape.triangles[keep], shape.see_through[keep])
+    return Shape(vertices, shape.triangles[keep], shape.paints[keep])
 
 
 def without_far(geometry: Geometry) -> tuple[Geometry, frozenset[int]]:

@@ -7,6 +7,7 @@ Coordinates are those of the project.
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
 from stairpath.core.camera.pose import Projection, Vector
 from stairpath.core.cutting.cuts import Cut
@@ -15,6 +16,9 @@ from stairpath.core.visibility.rules import Rule, simplified
 from stairpath.core.visibility.selectors import These
 
 VERSION = 2
+
+Style = Literal["edges", "plain", "lines", "clear"]
+"""Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
 
 
 @dataclass(frozen=True)
@@ -52,6 +56,7 @@ class View:
     whole: These = field(default_factory=lambda: These({}))
     alternatives: dict[str, str] = field(default_factory=dict)
     picked: These = field(default_factory=lambda: These({}))
+    style: Style = "edges"
     version: int = VERSION
 
 

@@ -12,13 +12,16 @@ _INK: Rgb = (30, 43, 54)
 # calm and small parts readable.
 _TONE: dict[str, float] = {
     "IfcSlab": 0.55, "IfcCovering": 0.72, "IfcWall": 0.62, "IfcWallStandardCase": 0.62, "IfcRoof": 0.4,
-    "IfcFooting": 0.5, "IfcColumn": 0.12, "IfcBeam": 0.18, "IfcStairFlight": 0.45, "IfcRampFlight": 0.45,
+    "IfcFooting": 0.5, "IfcColumn": 0.2, "IfcBeam": 0.26, "IfcStairFlight": 0.45, "IfcRampFlight": 0.45,
     "IfcDoor": -0.05, "IfcWindow": 0.2, "IfcPlate": 0.5, "IfcMember": 0.05, "IfcRailing": -0.1,
     "IfcFurniture": 0.35, "IfcFurnishingElement": 0.35, "IfcTank": 0.3, "IfcLightFixture": 0.55,
     "IfcFlowTerminal": 0.35, "IfcAirTerminal": 0.35, "IfcOutlet": 0.3, "IfcCableCarrierSegment": 0.12,
 }  # fmt: skip
 _DEFAULT_TONE = 0.1
 _WARM: Rgb = (176, 158, 128)
+_STONE: Rgb = (150, 146, 142)
+_LARGE = {"IfcSlab", "IfcWall", "IfcWallStandardCase", "IfcRoof", "IfcFooting"}
+"""Faces that fill the view, and are not what is worked on."""
 
 
 def _rgb(colour: str) -> Rgb:
@@ -34,11 +37,13 @@ def _mix(a: Rgb, b: Rgb, share: float) -> Rgb:
 
 
 def base_colour(discipline: int, ifc_class: str) -> str:
-    """``#rrggbb`` of a component; architecture's large faces lean towards warm paper."""
+    """``#rrggbb`` of a component; architecture's large faces lean towards warm paper, those of others towards stone."""
     known = DISCIPLINES[discipline]
     tone = _TONE.get(ifc_class, _DEFAULT_TONE)
     colour = _rgb(known.colour)
     if known.code == "ARC" and tone > 0.3:
         colour = _mix(colour, _WARM, 0.6)
+    elif ifc_class in _LARGE:
+        colour = _mix(colour, _STONE, 0.68)
     mixed = _mix(colour, _PAPER if tone > 0 else _INK, abs(tone))
     return f"#{mixed[0]:02x}{mixed[1]:02x}{mixed[2]:02x}"

@@ -25,6 +25,9 @@ NO_RULE = -1
 NOT_STANDING = -2
 """Its model is an alternative that does not stand; no rule shows it."""
 NO_TINT = -1
+BY_MATERIALS = -2
+"""Tinted by the colours that the file gives to surfaces and materials."""
+MATERIALS = "materials"
 _STATE = {"show": SHOWN, "fade": FADED, "hide": HIDDEN, "only": SHOWN, "fade_rest": SHOWN}
 
 
@@ -33,7 +36,7 @@ class Rule:
     """What is to be done with what is selected; by whom, when (ISO 8601) and why.
 
     ``only`` shows its selection and hides all else; ``fade_rest`` shows its selection and fades what else is shown,
-    so that what is hidden stays so; ``tint`` colours it, and without a colour gives it back its own.
+    so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its trade's again.
     One that is ``off`` waits and changes nothing.
     """
 
@@ -51,7 +54,7 @@ class Resolved:
     """How every component (n,) appears.
 
     ``state`` is HIDDEN, FADED or SHOWN; ``rule`` the place of the rule that decided it, NO_RULE or NOT_STANDING;
-    ``tint`` 0xRRGGBB or NO_TINT; ``tint_rule`` the place of the rule that tinted, or NO_RULE.
+    ``tint`` 0xRRGGBB, BY_MATERIALS or NO_TINT; ``tint_rule`` the place of the rule that tinted, or NO_RULE.
     """
 
     state: npt.NDArray[np.uint8]
@@ -100,18 +103,22 @@ def these(traits: Traits, mask: Mask) -> These:
 
 
 def colour_value(colour: str) -> int:
-    """``#rrggbb`` as a number.
+    """``#rrggbb`` as a number, or BY_MATERIALS for ``materials``.
 
     Raises ValueError with a sentence for anything else.
     """
+    if colour == MATERIALS:
+        return BY_MATERIALS
     digits = colour.removeprefix("#")
     if len(digits) != 6 or colour == digits or any(c not in "0123456789abcdefABCDEF" for c in digits):
-        raise ValueError(f"{colour} is not a colour; give one such as #3f83c2.")
+        raise ValueError(f"{colour} is not a colour; give one such as #3f83c2, or {MATERIALS}.")
     return int(digits, 16)
 
 
 def colour_text(value: int) -> str | None:
-    """A number as ``#rrggbb``; None for NO_TINT."""
+    """A number as ``#rrggbb`` or ``materials``; None for NO_TINT."""
+    if value == BY_MATERIALS:
+        return MATERIALS
     return None if value == NO_TINT else f"#{value:06x}"
 
 

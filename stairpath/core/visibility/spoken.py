@@ -7,7 +7,7 @@ import re
 import numpy as np
 
 from stairpath.core.visibility.condition import spoken as said
-from stairpath.core.visibility.rules import Effect, Rule, selected
+from stairpath.core.visibility.rules import MATERIALS, Effect, Rule, selected
 from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, Where
 from stairpath.core.visibility.traits import CASES, Mask, Traits
 
@@ -109,6 +109,8 @@ def done(traits: Traits, rule: Rule) -> str:
     """What making a rule did, as the name of a change: ``hid 14 coverings``."""
     if rule.effect == "tint" and rule.colour is None:
         return f"took the tint off {spoken(traits, rule.select)}"
+    if rule.colour == MATERIALS:
+        return f"showed the materials' own colours of {spoken(traits, rule.select)}"
     if rule.effect in ("fade", "hide") and isinstance(rule.select, AllBut):
         return f"{_DONE[rule.effect]} all but {spoken(traits, rule.select.of)}"
     return f"{_DONE[rule.effect]} {spoken(traits, rule.select)}"
@@ -116,5 +118,7 @@ def done(traits: Traits, rule: Rule) -> str:
 
 def stands(traits: Traits, rule: Rule) -> str:
     """What a rule says as long as it stands: ``Hidden: Air on level 01``."""
+    if rule.colour == MATERIALS:
+        return f"The materials' own colours: {spoken(traits, rule.select)}"
     between = " " if rule.effect == "fade_rest" else ": "
     return f"{_IS[rule.effect]}{between}{spoken(traits, rule.select)}"

@@ -257,6 +257,20 @@ export function useProjectActs() {
   };
 }
 
+/** How colours for what is picked stand out from the building and what it stands before. */
+export function highlightsQuery(projectId: string, background: string, colours: readonly string[]) {
+  return queryOptions({
+    queryKey: ["projects", projectId, "highlights", background, ...colours],
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/highlights", {
+          params: { path: { project_id: projectId }, query: { background, colours: [...colours] } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+}
+
 export function useViewpointActs(projectId: string) {
   const client = useQueryClient();
   const told = after(client, keys.viewpoints(projectId));

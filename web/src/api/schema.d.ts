@@ -730,6 +730,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/highlights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check Highlights
+         * @description How the colours offered for what is picked, and others, stand out from the building and its background.
+         */
+        get: operations["check_highlights_api_projects__project_id__highlights_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/askable": {
         parameters: {
             query?: never;
@@ -2404,6 +2424,24 @@ export interface components {
             called: string;
         };
         /**
+         * Highlight
+         * @description A colour for what is picked: which colour of the building or its background it is most like, and how much.
+         *
+         *     ``difference`` is CIEDE2000, in the form of vision in which it is least.
+         */
+        Highlight: {
+            /** Colour */
+            colour: string;
+            /** Nearest */
+            nearest: string;
+            /** Difference */
+            difference: number;
+            /** Stands Out */
+            stands_out: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * Home
          * @description The view that everybody comes home to, and who set it.
          */
@@ -3327,7 +3365,8 @@ export interface components {
          *
          *     ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
          *     number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
-         *     is base64 of a little-endian 32-bit number each, 0xRRGGBB or -1, and empty where nothing is tinted.
+         *     is base64 of a little-endian 32-bit number each, 0xRRGGBB, -2 for the file's own colours or -1, and empty where
+         *     nothing is tinted.
          */
         Seen: {
             /** Version */
@@ -3515,6 +3554,12 @@ export interface components {
              *     }
              */
             picked: components["schemas"]["These"];
+            /**
+             * Style
+             * @default edges
+             * @enum {string}
+             */
+            style: "edges" | "plain" | "lines" | "clear";
         };
         /** Viewpoint */
         Viewpoint: {
@@ -7835,6 +7880,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConditionsMet"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    check_highlights_api_projects__project_id__highlights_get: {
+        parameters: {
+            query: {
+                background: string;
+                colours?: string[];
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Highlight"][];
                 };
             };
             /** @description The request is not one that is understood. */

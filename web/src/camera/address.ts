@@ -6,6 +6,7 @@ const DIGITS = 4;
 const LONGEST = 800;
 
 const STATES = ["shown", "hidden", "faded"] as const;
+const STYLES: readonly View["style"][] = ["edges", "plain", "lines", "clear"];
 type Parts = Record<string, string>;
 
 /** Where views are kept that are too long for an address. */
@@ -50,6 +51,7 @@ export async function toAddress(view: View, links: Links): Promise<string> {
   ];
   const parts: Parts = { view: `${eye.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
   if (view.limits?.depth_m) parts.depth = String(view.limits.depth_m);
+  if (view.style !== "edges") parts.style = view.style;
   const { rules = [], cuts = [], whole, measures = [] } = view;
   const cut: Pick<View, "cuts" | "whole" | "measures"> = { cuts, whole, measures };
   const [seen, cutting] = [
@@ -88,9 +90,10 @@ export async function fromAddress(
   const depth = Number(parts.depth ?? 0);
   const view = older(parts, pose, federation);
   const { rules, cuts, whole, measures, trouble } = await lookOf(parts, links);
+  const style = STYLES.find((each) => each === parts.style) ?? "edges";
   const limits = { through_m: view.limits?.through_m ?? 0, depth_m: depth > 0 ? depth : null };
   return {
-    view: { ...view, limits, cuts, whole, measures, rules: [...(view.rules ?? []), ...rules] },
+    view: { ...view, limits, style, cuts, whole, measures, rules: [...(view.rules ?? []), ...rules] },
     trouble,
   };
 }

@@ -58,6 +58,7 @@ const HERE: View = toView(
     cuts: [],
     measures: [],
     whole: {},
+    style: "lines",
   },
   [],
 );

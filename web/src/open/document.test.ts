@@ -43,14 +43,21 @@ test("a view comes back by names although numbers and origin have changed", () =
   const view = toView(
     at([100, 0, 0], ["a", "b"]),
     POSE,
-    { rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE] },
+    { rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE], style: "lines" },
     [{ model: "arc", global_id: "a" }],
   );
   expect(view.eye.eye_m).toEqual([101, -20, 3]);
   const back = fromView(at([90, 0, 0], ["x", "b", "a"]), view);
   expect(back.pose.eye.toArray()).toEqual([11, -20, 3]);
   expect(back.pose.throughM).toBe(1.5);
-  expect(back.look).toEqual({ rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE] });
+  expect(back.look).toEqual({
+    rules: [HIDE],
+    depthM: 7,
+    cuts: [],
+    whole: {},
+    measures: [MEASURE],
+    style: "lines",
+  });
   expect(back.picked).toEqual([2]);
   expect(back.missing).toBe(1);
 });

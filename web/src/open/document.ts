@@ -50,6 +50,7 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     rules: look.rules as Rule[],
     cuts: [...look.cuts],
     measures: [...look.measures],
+    style: look.style,
     whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
@@ -65,6 +66,7 @@ export function fromView(federation: Federation, view: View) {
     cuts: view.cuts ?? [],
     whole: view.whole?.of ?? {},
     measures: view.measures ?? [],
+    style: view.style ?? "edges",
   };
   const named = [view.picked ?? { of: {} }, { of: look.whole }, ...look.rules.map((rule) => rule.select)];
   const wanted = new Set<string>();
@@ -122,6 +124,7 @@ export function today(kept: View | OlderView): View {
     rules: [...cells, ...own],
     cuts: [],
     measures: [],
+    style: "edges",
     whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),

@@ -1,6 +1,8 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
+import type { InFull } from "../stage/finishing";
 import type { Habits } from "../stage/gestures/host";
+import { tone } from "../tone";
 import type { Units } from "./units";
 
 /** What the stage stands in front of. */
@@ -27,6 +29,11 @@ interface OwnHabits extends Habits {
   units: Units;
   pixelMm: number;
   background: keyof typeof BACKGROUNDS;
+  /** In which colours what is picked and what is under the cursor are drawn. */
+  pickColour: string;
+  hoverColour: string;
+  /** When the stage is drawn in full, with shade in corners and outlines. */
+  inFull: InFull;
   set(part: Partial<Omit<OwnHabits, "set">>): void;
 }
 
@@ -49,6 +56,9 @@ export const useHabits = create<OwnHabits>()(
       besideShare: 0.44,
       units: "m",
       background: "light",
+      inFull: "quick",
+      pickColour: tone.pick,
+      hoverColour: tone.here,
       // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
       pixelMm: 25.4 / 96,
       set: (part) => set(part),

@@ -10,12 +10,13 @@ export type Rule = Shapes["Rule"];
 export type RuleLine = Shapes["RuleLine"];
 export type Cut = Shapes["Cut"];
 export type Measure = Shapes["Measure"];
+export type Style = Shapes["View"]["style"];
 type These = Shapes["These"];
 type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
 
 /**
  * All of what is seen but the eye: what rules show, fade, hide and tint, what is cut and measured, how far the view
- * reaches.
+ * reaches, and in which style it is drawn.
  */
 export interface Look {
   rules: readonly Rule[];
@@ -24,14 +25,22 @@ export interface Look {
   /** What no cut goes through. */
   whole: These["of"];
   measures: readonly Measure[];
+  style: Style;
 }
 
-export const EVERYTHING: Look = { rules: [], depthM: null, cuts: [], whole: {}, measures: [] };
+export const EVERYTHING: Look = {
+  rules: [],
+  depthM: null,
+  cuts: [],
+  whole: {},
+  measures: [],
+  style: "edges",
+};
 
 /** What is seen now, or was kept by an earlier version, as a look. */
 export function lookOf(seen: Pick<Look, "rules" | "depthM"> & Partial<Look>): Look {
-  const { rules, depthM, cuts = [], whole = {}, measures = [] } = seen;
-  return { rules, depthM, cuts, whole, measures };
+  const { rules, depthM, cuts = [], whole = {}, measures = [], style = "edges" } = seen;
+  return { rules, depthM, cuts, whole, measures, style };
 }
 
 /** Whether nothing is hidden, faded, cut, or out of reach. */

@@ -2,8 +2,8 @@ import type { Aim, Tool } from "../stage/tools/tool";
 import { perProject } from "./perProject";
 import { useSession } from "./session";
 
-/** How the eye stands, to be changed: its lens, where it looks, how high it is; and in what lengths are read. */
-export type Panel = "lens" | "look" | "eye" | "units";
+/** What is to be changed: the lens, where the eye looks, how high it is, in what lengths are read, how all is drawn. */
+export type Panel = "lens" | "look" | "eye" | "units" | "drawing";
 
 interface Tools {
   /** What is in hand, until it is put away. */

@@ -9,6 +9,7 @@ import { overStorey } from "../open/levels";
 import { type Panel, useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { FRAMED } from "../parts/framed";
 import { looking, type Pose } from "../stage/pose";
 import { face, tone } from "../theme";
 import { LookPanel } from "./LookPanel";
@@ -34,7 +35,7 @@ export function Readouts() {
         const own = (bearingDeg - north + 720) % 360;
         const { name, overM } = overStorey(federation.levels, pose.eye.z);
         const scale = (pose.heightM * 1000) / ((stage()?.canvas.clientHeight ?? 1) * pixelMm);
-        const texts: Record<Panel, string> = {
+        const texts: Partial<Record<Panel, string>> = {
           lens:
             pose.projection === "parallel" ? `parallel 1:${scale.toPrecision(3)}` : spokenLens(pose.angleDeg),
           look: `${(Math.round(own) % 360).toString().padStart(3, "0")}° · ${Math.abs(tiltDeg).toFixed(0)}°${tiltDeg >= 0.5 ? " down" : tiltDeg <= -0.5 ? " up" : ""}`,
@@ -42,7 +43,7 @@ export function Readouts() {
           eye: `${units.signed(overM, 2)} over ${name.replace(/^Level /, "")}`,
         };
         for (const [key, span] of Object.entries(refs.current) as [Panel, HTMLSpanElement][])
-          span.textContent = texts[key];
+          span.textContent = texts[key] ?? "";
       }),
     [eye, federation, north, stage, pixelMm, units],
   );
@@ -121,7 +122,7 @@ function Readout(props: {
         anchorOrigin={{ vertical: "top", horizontal: "left" }}
         transformOrigin={{ vertical: "bottom", horizontal: "left" }}
         slotProps={{
-          paper: { sx: { border: `1px solid ${tone.ink}`, boxShadow: "3px 3px 0 rgba(30,43,54,.15)" } },
+          paper: { sx: FRAMED },
           backdrop: { invisible: true },
         }}
       >

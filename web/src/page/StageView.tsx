@@ -43,6 +43,7 @@ export function StageView(props: {
   const states = useSeen((s) => s.states);
   const tints = useSeen((s) => s.tints);
   const depthM = useSeen((s) => s.depthM);
+  const style = useSeen((s) => s.style);
   const picked = useSelection((s) => s.picked);
   const bringIn = useBringIn();
   const walk = useWalk();
@@ -102,6 +103,8 @@ export function StageView(props: {
     const { wheelButton, device, instant, tumble, keepInside } = habits;
     stageRef.current?.setHabits({ wheelButton, device, instant, tumble, keepInside });
     stageRef.current?.setBackground(BACKGROUNDS[habits.background]);
+    stageRef.current?.setInFull(habits.inFull);
+    stageRef.current?.setHighlights(habits.pickColour, habits.hoverColour);
   }, [habits]);
   const locked = useTools((s) => s.locked);
   useEffect(() => {
@@ -125,6 +128,7 @@ export function StageView(props: {
   // biome-ignore lint/correctness/useExhaustiveDependencies: likewise
   useEffect(() => stageRef.current?.building.setPicked(picked), [picked, federation]);
   useEffect(() => stageRef.current?.setDepthLimit(depthM), [depthM]);
+  useEffect(() => stageRef.current?.setStyle(style), [style]);
 
   return (
     <Box sx={{ position: "relative", minWidth: 0, minHeight: 0, overflow: "hidden" }}>

@@ -1,15 +1,19 @@
 import Box from "@mui/material/Box";
+import Popover from "@mui/material/Popover";
 import Tooltip from "@mui/material/Tooltip";
-import { useState } from "react";
+import { type Ref, useState } from "react";
 import { Link } from "react-router";
 import { Find } from "../actions/Find";
 import { useBeside } from "../beside/shown";
 import { useDrawings } from "../beside/useDrawings";
 import { useLook } from "../camera/useLook";
 import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { FRAMED } from "../parts/framed";
 import { counted } from "../parts/words";
 import { initials, usePerson } from "../people/person";
+import { DrawingPanel } from "../seen/DrawingPanel";
 import { face, tone } from "../theme";
 import { useHome } from "../viewpoints/home";
 import { useWalk } from "../walk/useWalk";
@@ -17,7 +21,7 @@ import { useWalkState } from "../walk/walkState";
 
 /** The project, what can be done on the stage, and who sits here. */
 export function TopBar() {
-  const { federation, stage } = useOpen();
+  const { federation } = useOpen();
   const { fitTo } = useLook();
   const home = useHome();
   const open = useSession((s) => s.open);
@@ -25,7 +29,6 @@ export function TopBar() {
   const beside = useBeside((s) => s.drawing !== null);
   const walk = useWalk();
   const mode = useWalkState((s) => s.mode);
-  const [edges, setEdges] = useState(true);
   return (
     <Box
       component="header"
@@ -71,16 +74,7 @@ export function TopBar() {
       >
         Home
       </BarButton>
-      <BarButton
-        title="Draw the edges of components"
-        on={edges}
-        onClick={() => {
-          stage()?.setEdges(!edges);
-          setEdges(!edges);
-        }}
-      >
-        Edges
-      </BarButton>
+      <Drawing />
       <BarButton title="On foot, over floors and stairs (M)" on={mode === "walk"} onClick={walk.toggleWalk}>
         Walk
       </BarButton>
@@ -99,12 +93,47 @@ export function TopBar() {
   );
 }
 
-function BarButton(props: { title: string; on?: boolean; onClick: () => void; children: string }) {
+/** How the building is drawn, in a panel below its button. */
+function Drawing() {
+  const open = useTools((s) => s.panel === "drawing");
+  const show = useTools((s) => s.showPanel);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <BarButton
+        title="Style, colours and background of what is drawn"
+        on={open}
+        onClick={() => show("drawing")}
+        innerRef={setAnchor}
+      >
+        Drawing
+      </BarButton>
+      <Popover
+        open={open && anchor !== null}
+        anchorEl={anchor}
+        onClose={() => show(null)}
+        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+        slotProps={{ paper: { sx: FRAMED }, backdrop: { invisible: true } }}
+      >
+        <DrawingPanel />
+      </Popover>
+    </>
+  );
+}
+
+function BarButton(props: {
+  title: string;
+  on?: boolean;
+  onClick: () => void;
+  innerRef?: Ref<HTMLElement>;
+  children: string;
+}) {
   return (
     <Tooltip title={props.title}>
       <Box
         component="button"
         type="button"
+        ref={props.innerRef}
         aria-pressed={props.on}
         onClick={props.onClick}
         sx={{

@@ -4,14 +4,16 @@ import { OVER_STAGE } from "../camera/covered";
 import { useSeen } from "../open/seen";
 import { tone } from "../theme";
 import { called } from "./called";
-import { ownColours } from "./tints";
+import { MATERIALS, materialColours, tradeColours } from "./tints";
 import { useSeeing } from "./useSeeing";
 
 /** What the tints mean: a click on one shows it alone. */
 export function Legend() {
   const lines = useSeen((s) => s.lines);
   const seeing = useSeeing();
-  const tints = lines.filter(({ rule }) => rule.effect === "tint" && rule.colour && !rule.off);
+  const tints = lines.filter(
+    ({ rule }) => rule.effect === "tint" && rule.colour && rule.colour !== MATERIALS && !rule.off,
+  );
   if (!tints.length) return null;
   return (
     <Box
@@ -67,8 +69,11 @@ export function Legend() {
           )}
         </Box>
       ))}
-      <Button variant="text" sx={{ ml: 0 }} onClick={ownColours}>
-        own colours
+      <Button variant="text" sx={{ ml: 0 }} onClick={tradeColours}>
+        trades' colours
+      </Button>
+      <Button variant="text" onClick={materialColours}>
+        materials' own
       </Button>
     </Box>
   );

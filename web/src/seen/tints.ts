@@ -6,6 +6,8 @@ import { usePerson } from "../people/person";
 export const TINTS = [
   "#88ccee", "#cc6677", "#ddcc77", "#117733", "#332288", "#aa4499", "#44aa99", "#999933", "#882255",
 ] as const; // biome-ignore format: one row of colours
+/** The tint by the file's own colours, as the core names it. */
+export const MATERIALS = "materials";
 /** What is not among the largest groups. */
 const REST = "#c9c2b4";
 
@@ -49,8 +51,24 @@ export function tint(groups: readonly Tinted[], of: Selector, name: string): voi
   change({ rules: tintedBy(rules, groups, of, usePerson.getState().name, at) }, name);
 }
 
-/** Back to the trades' own colours. */
-export function ownColours(): void {
+/** Back to the trades' colours. */
+export function tradeColours(): void {
   const { rules, change } = useSeen.getState();
   change({ rules: rules.filter(({ effect }) => effect !== "tint") }, "took all tints off");
+}
+
+/** The colours that the files give to surfaces and materials, in place of every tint. */
+export function materialColours(): void {
+  const { rules, change } = useSeen.getState();
+  const rule: Rule = {
+    select: { kind: "all" },
+    effect: "tint",
+    colour: MATERIALS,
+    by: usePerson.getState().name,
+    at: new Date().toISOString(),
+    why: "",
+    off: false,
+  };
+  const rest = rules.filter(({ effect }) => effect !== "tint");
+  change({ rules: [...rest, rule] }, "showed the materials' own colours");
 }

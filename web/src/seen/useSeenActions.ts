@@ -2,6 +2,8 @@ import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
+import { STYLES, setStyle } from "./styles";
+import { materialColours, tradeColours } from "./tints";
 import { useSeeing } from "./useSeeing";
 
 /** Hiding, isolating, fading, bringing back, and undoing it. */
@@ -16,6 +18,13 @@ export function useSeenActions(): readonly Action[] {
       { group: "Show", name: "Fade all but what is picked", key: "shift+y", run: () => seeing.fadeRest() },
       { group: "Show", name: "Bring back what is picked", run: () => seeing.bringBack() },
       { group: "Show", name: "Bring everything back", key: "shift+c", run: seeing.everything },
+      ...STYLES.map<Action>(({ style, says }) => ({
+        group: "Show",
+        name: `Draw everything ${says}`,
+        run: () => setStyle(style),
+      })),
+      { group: "Show", name: "Colours of the materials, as the files have them", run: materialColours },
+      { group: "Show", name: "Colours of the trades, without tints", run: tradeColours },
       { group: "Show", name: "Undo", key: "ctrl+z", run: seeing.undo },
       { group: "Show", name: "Do again what was undone", key: "ctrl+y", run: seeing.redo },
       {

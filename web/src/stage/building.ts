@@ -6,7 +6,7 @@ import { edgesOf } from "./geometry/piece";
 import { type Catches, drawnCatches, type GridOnPlan, type Snap, snapTo } from "./geometry/snapping";
 import { Chunks } from "./layers/chunks";
 import { sharedUniforms } from "./layers/materials";
-import { colourTexture, StateTable } from "./states";
+import { BY_MATERIALS, colourTexture, StateTable } from "./states";
 
 /** As long as a chunk's tree takes to build, or so. */
 const TREE_MS = 8;
@@ -42,6 +42,9 @@ export class Building {
   clips: Clips = NO_CLIPS;
   /** The building's grid on plan, for snapping. */
   grid: GridOnPlan = { crossings: [], lines: [] };
+  private tints: Int32Array | null = null;
+  /** Counts the changes of what stands there to be seen, whatever its colours. */
+  shape = 0;
   /** How many chunks had arrived when all were told to be here. */
   private arrived = 0;
 
@@ -73,20 +76,27 @@ export class Building {
       this.bounds.expandByPoint(new Vector3().fromArray(corner).sub(origin));
     }
     this.chunks.setModels(federation.models);
-    this.host.changed();
+    this.reshaped();
   }
 
-  /** Colour components by a rule: 0xRRGGBB each, -1 for its own colour; nothing for all their own. */
+  /** Colour components by a rule: 0xRRGGBB each, -1 for its trade's, BY_MATERIALS; nothing for all their trades'. */
   setTints(tints: Int32Array | null): void {
     this.shared.colours.value?.dispose();
     const { names, each, hatches } = this.colours;
-    this.shared.colours.value = colourTexture(names, each, tints, hatches);
+    this.tints = tints;
+    const paints = tints?.includes(BY_MATERIALS) ? this.chunks.paints() : null;
+    this.shared.colours.value = colourTexture(names, each, tints, hatches, (i) => paints?.get(i));
     this.host.changed();
   }
 
   setVisible(states: Uint8Array): void {
     this.states.setVisible(states);
     this.chunks.setFading(this.states.anyFaded);
+    this.reshaped();
+  }
+
+  private reshaped(): void {
+    this.shape++;
     this.host.changed();
   }
 
@@ -132,7 +142,7 @@ export class Building {
   setClips(clips: Clips): void {
     this.clips = clips;
     this.states.setWhole(clips.whole);
-    this.host.changed();
+    this.reshaped();
   }
 
   /** How far it is from one point to another before something that is shown is met, up to there. */
@@ -155,10 +165,13 @@ export class Building {
     const { pending, total, failed, arrived } = this.chunks;
     this.host.streaming(pending, total, failed);
     this.chunks.setFading(this.states.anyFaded);
-    this.host.changed();
+    this.reshaped();
     if (pending > 0) return;
     // A federation that brings nothing new to draw is drawn as fast as before.
-    if (arrived !== this.arrived) this.host.complete();
+    if (arrived !== this.arrived) {
+      this.host.complete();
+      if (this.tints?.includes(BY_MATERIALS)) this.setTints(this.tints);
+    }
     this.arrived = arrived;
     this.buildTrees();
   }

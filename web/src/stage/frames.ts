@@ -6,7 +6,8 @@ const SLOW_FRAME_MS = 80;
 /** What frames need of the stage. */
 export interface FramesHost {
   views(): readonly View[];
-  draw(view: View): void;
+  /** Draw a view; whether that was in full, which takes longer. */
+  draw(view: View): boolean;
   /** Wait until what was drawn is there. */
   finish(): void;
   moved(view: View): void;
@@ -47,8 +48,8 @@ export class Frames {
       // Where drawing is slow, edges wait until the eye rests.
       view.sketching = this.slow && (navigation.busy || navigation.dragging);
       const begun = performance.now();
-      this.host.draw(view);
-      if (this.toTime > 0) {
+      const full = this.host.draw(view);
+      if (this.toTime > 0 && !full) {
         this.host.finish();
         this.frameMs = performance.now() - begun;
         this.toTime = this.slow ? this.toTime - 1 : 0;

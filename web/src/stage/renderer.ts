@@ -1,7 +1,7 @@
-import { Color, Scene, type Vector3, WebGLRenderer } from "three";
-import { LINES_LAYER } from "./layers/chunks";
-import type { Layer } from "./layers/layer";
-import type { SharedUniforms } from "./layers/materials";
+import { type Box3, Color, Scene, type Vector3, WebGLRenderer } from "three";
+import { Contact } from "./contact";
+import { type DrawingStyle, type Layer, LINES_LAYER } from "./layers/layer";
+import { ink, type SharedUniforms } from "./layers/materials";
 import { forward, isOpened } from "./pose";
 import { snapshot } from "./snapshot";
 import type { Rectangle, View } from "./view";
@@ -9,16 +9,26 @@ import type { Rectangle, View } from "./view";
 /** How much the lines of what is looked through pale. */
 const PALE = 0.6;
 
-/** Draws the layers as a view sees them, on its part of the canvas. */
+/** How much what is farthest pales, from within the building and from without, and over how far. */
+const HAZE_WITHIN = { most: 0.34, overM: 22 };
+const HAZE_WITHOUT = { most: 0.24, over: 0.8 };
+
+/** Draws the layers as a view sees them, on its part of the canvas: the building first, then what marks it. */
 export class Renderer {
   private readonly gl: WebGLRenderer;
   private readonly scene = new Scene();
+  private readonly over = new Scene();
+  private readonly contact: Contact;
+  /** What shade and lines were worked out for. */
+  private worked = "";
   private heightPx = 1;
 
   constructor(
     canvas: HTMLCanvasElement,
     private readonly shared: SharedUniforms,
-    private readonly layers: readonly Layer[],
+    private readonly building: readonly Layer[],
+    private readonly marks: readonly Layer[],
+    private readonly bounds: () => Box3,
   ) {
     this.gl = new WebGLRenderer({
       canvas,
@@ -29,8 +39,14 @@ export class Renderer {
     });
     this.gl.setPixelRatio(Math.min(window.devicePixelRatio, 2));
     this.gl.setScissorTest(true);
-    this.scene.matrixAutoUpdate = false;
-    this.scene.add(...layers.map((layer) => layer.root));
+    for (const [scene, layers] of [
+      [this.scene, building],
+      [this.over, marks],
+    ] as const) {
+      scene.matrixAutoUpdate = false;
+      scene.add(...layers.map((layer) => layer.root));
+    }
+    this.contact = new Contact(this.gl, this.scene, building);
   }
 
   resize(widthPx: number, heightPx: number): void {
@@ -40,11 +56,14 @@ export class Renderer {
 
   setBackground(colour: string): void {
     this.gl.setClearColor(new Color(colour));
-    this.shared.paper.value.set(colour);
+    this.shared.paper.value = ink(colour);
   }
 
-  /** Draw a view at once where it lies on the canvas. */
-  draw(view: View, { x, y, width, height }: Rectangle, edges: boolean): void {
+  /**
+   * Draw a view at once where it lies on the canvas. With a name of what it shows it is drawn in full, with the shade and
+   * the lines that are worked out once for each.
+   */
+  draw(view: View, { x, y, width, height }: Rectangle, style: DrawingStyle, full: string | null): void {
     view.follow();
     const { pose } = view.navigation;
     const fromBelow = this.heightPx - y - height;
@@ -59,14 +78,50 @@ export class Renderer {
       view: view.kind,
       pose,
       pixelM: view.pixelM,
-      edges,
+      style,
+      edges: style === "edges" ? !view.sketching : style !== "plain",
       clips,
       size: { width, height },
       pixelOf: (at: Vector3) => view.pixelOf(at),
     };
-    for (const layer of this.layers) layer.ready?.(frame);
-    this.gl.render(this.scene, view.camera.current);
+    this.setHaze(view);
+    this.shared.blank.value = style === "lines" ? 1 : 0;
+    this.shared.clear.value = style === "clear" ? 1 : 0;
+    for (const layer of [...this.building, ...this.marks]) layer.ready?.(frame);
+    const camera = view.camera.current;
+    if (full !== null && full !== this.worked) {
+      const ratio = this.gl.getPixelRatio();
+      const awayM = pose.projection === "parallel" ? 1 : pose.eye.distanceTo(pose.target);
+      this.contact.work(camera, Math.floor(width * ratio), Math.floor(height * ratio), view.pixelM * awayM);
+      this.worked = full;
+    }
+    this.gl.render(this.scene, camera);
+    if (full !== null) this.contact.lay(style !== "lines");
+    this.gl.autoClear = false;
+    this.gl.render(this.over, camera);
+    this.gl.autoClear = true;
     if (pose.throughM > 0 && !isOpened(pose)) this.drawLookedThrough(view);
+  }
+
+  /** Let what is far pale; a drawing is as dark everywhere. */
+  private setHaze(view: View): void {
+    const haze = this.shared.haze.value;
+    const { pose } = view.navigation;
+    const bounds = this.bounds();
+    const radius = bounds.isEmpty() ? 1 : bounds.getSize(haze).length() / 2;
+    if (view.kind === "drawing") haze.set(0, 1, 0);
+    else if (pose.projection === "parallel")
+      haze.set(view.camera.current.near, 2 * HAZE_WITHOUT.over * radius, HAZE_WITHOUT.most);
+    else {
+      const outside = bounds.isEmpty() ? 0 : bounds.distanceToPoint(pose.eye);
+      const within = Math.max(0, 1 - outside / 10);
+      const mix = (inside: number, outsideIs: number) => inside * within + outsideIs * (1 - within);
+      haze.set(
+        outside,
+        mix(HAZE_WITHIN.overM, HAZE_WITHOUT.over * radius),
+        mix(HAZE_WITHIN.most, HAZE_WITHOUT.most),
+      );
+    }
   }
 
   /** What stands before the room that is looked into, as pale lines over it. */
@@ -101,7 +156,8 @@ export class Renderer {
   }
 
   dispose(): void {
-    for (const layer of this.layers) layer.dispose();
+    for (const layer of [...this.building, ...this.marks]) layer.dispose();
+    this.contact.dispose();
     this.gl.dispose();
   }
 }

@@ -1,6 +1,7 @@
 import { Vector3 } from "three";
 import { Aiming } from "./aiming";
 import { Building } from "./building";
+import { Finishing, type InFull } from "./finishing";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
 import type { Cause, Habits } from "./gestures/host";
@@ -11,6 +12,8 @@ import { Dimensions } from "./layers/dimensions";
 import { Figure } from "./layers/figure";
 import { FindingMarks } from "./layers/findingMarks";
 import { GridLine } from "./layers/gridLine";
+import type { DrawingStyle } from "./layers/layer";
+import { ink } from "./layers/materials";
 import { Outlines } from "./layers/outlines";
 import { PointMarks } from "./layers/pointMarks";
 import { RouteLine } from "./layers/routeLine";
@@ -60,6 +63,7 @@ export class Stage {
   readonly aiming: Aiming;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
+  private readonly finishing = new Finishing(() => this.ask(this.main));
   /** The stage's own view. */
   readonly main: View;
   /** The drawing beside it, or null. */
@@ -69,7 +73,7 @@ export class Stage {
   private posed = false;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
-  private edgesShown = true;
+  private style: DrawingStyle = "edges";
   private readonly sizes: ResizeObserver;
   frames = 0;
 
@@ -88,9 +92,7 @@ export class Stage {
     });
     this.cutFaces = new CutFaces(this.building.shared, () => this.ask());
     this.aiming = new Aiming(this.building, this.marks);
-    const layers = [
-      this.building.chunks,
-      this.cutFaces,
+    const marks = [
       this.route,
       this.figure,
       this.gridLine,
@@ -99,7 +101,13 @@ export class Stage {
       this.dimensions,
       this.marks,
     ];
-    this.renderer = new Renderer(canvas, this.building.shared, layers);
+    this.renderer = new Renderer(
+      canvas,
+      this.building.shared,
+      [this.building.chunks, this.cutFaces],
+      marks,
+      () => this.building.bounds,
+    );
     this.frameLoop = new Frames({
       views: () => this.views,
       draw: (view) => this.draw(view),
@@ -205,8 +213,22 @@ export class Stage {
     this.ask();
   }
 
-  setEdges(shown: boolean): void {
-    this.edgesShown = shown;
+  /** When the stage is drawn in full: with shade in corners and lines where components meet. */
+  setInFull(when: InFull): void {
+    this.finishing.when = when;
+    this.ask(this.main);
+  }
+
+  /** In which colours what is picked and what is under the cursor are drawn. */
+  setHighlights(picked: string, hovered: string): void {
+    const { pick, here } = this.building.shared;
+    pick.value = ink(picked);
+    here.value = ink(hovered);
+    this.ask();
+  }
+
+  setStyle(style: DrawingStyle): void {
+    this.style = style;
     this.ask();
   }
 
@@ -289,7 +311,7 @@ export class Stage {
     this.marks.showPivot(pinnedAt, pinnedAt !== null);
     this.main.sketching = false;
     return this.unmarked(() => {
-      this.draw();
+      this.draw(this.main, true);
       return this.renderer.picture(this.places.stage, width, "image/png");
     });
   }
@@ -340,6 +362,7 @@ export class Stage {
 
   dispose(): void {
     this.frameLoop.dispose();
+    this.finishing.dispose();
     for (const view of this.views) view.dispose();
     this.sizes.disconnect();
     this.building.dispose();
@@ -373,9 +396,33 @@ export class Stage {
     this.main.follow();
   }
 
-  /** Draw a view at once, as the next frame would. */
-  draw(view = this.main): void {
+  /** Names what a view shows, whatever its colours. */
+  private nameOf(view: View): string {
+    const { pose } = view.navigation;
+    const { width, height } = view.size;
+    const { near, far } = view.camera.current;
+    const eye = [
+      ...pose.eye.toArray(),
+      ...pose.target.toArray(),
+      ...pose.up.toArray(),
+      pose.angleDeg,
+      pose.heightM,
+    ];
+    const rest = [pose.projection, width, height, near, far, this.building.shape, this.cutFaces.made];
+    return [...eye, ...rest].join();
+  }
+
+  /** Draw a view at once, as the next frame would, or in full whatever that takes; whether it was in full. */
+  draw(view = this.main, inFull = false): boolean {
     this.frames++;
-    this.renderer.draw(view, this.places[view.kind], this.edgesShown && !view.sketching);
+    view.follow();
+    const name = this.nameOf(view);
+    const wanted = view === this.main && (this.finishing.due(name, this.frameLoop.slow) || inFull);
+    const full = wanted && this.style !== "clear" && !view.sketching;
+    // A drawing beside the stage is one of lines on shade, however the stage is drawn.
+    const style = view === this.main ? this.style : "edges";
+    this.renderer.draw(view, this.places[view.kind], style, full ? name : null);
+    if (view === this.main) this.canvas.dataset.inFull = full ? "yes" : "no";
+    return full;
   }
 }

@@ -98,29 +98,33 @@ export class StateTable {
   }
 }
 
+/** The tint of what is drawn in the file's own colours. */
+export const BY_MATERIALS = -2;
+/** In alpha beside the number of the hatch: the vertices say the colour. */
+const OF_FILE = 128;
+/** What a file gives no colour. */
+const BARE = 0xccc7bd;
+
 /**
- * A texel per component with the colour that the core gave it, or its tint (0xRRGGBB, -1 for none), and in alpha the
- * number of the hatch that its cut faces have.
+ * A texel per component with the colour that the core gave it, or its tint (0xRRGGBB, -1 for none, BY_MATERIALS), and in
+ * alpha the number of the hatch that its cut faces have. `paintOf` is the file's own colour of most of a component.
  */
 export function colourTexture(
   colours: readonly string[],
   perComponent: readonly number[],
   tints: Int32Array | null = null,
   hatches: readonly number[] = [],
+  paintOf: (component: number) => number | undefined = () => undefined,
 ): DataTexture {
   const rows = Math.max(1, Math.ceil(perComponent.length / WIDTH));
   const data = new Uint8Array(WIDTH * rows * 4);
-  const rgb = colours.map((c) => [1, 3, 5].map((at) => Number.parseInt(c.slice(at, at + 2), 16)));
+  const own = colours.map((c) => Number.parseInt(c.slice(1), 16));
   perComponent.forEach((index, i) => {
-    const c = rgb[index] ?? [128, 128, 128];
     const tint = tints?.[i] ?? -1;
     const hatch = hatches[i] ?? 0;
-    data.set(
-      tint < 0
-        ? [c[0] ?? 0, c[1] ?? 0, c[2] ?? 0, hatch]
-        : [tint >> 16, (tint >> 8) & 255, tint & 255, hatch],
-      i * 4,
-    );
+    const ofFile = tint === BY_MATERIALS;
+    const rgb = ofFile ? (paintOf(i) ?? BARE) : tint < 0 ? (own[index] ?? 0x808080) : tint;
+    data.set([rgb >> 16, (rgb >> 8) & 255, rgb & 255, ofFile ? hatch + OF_FILE : hatch], i * 4);
   });
   const texture = new DataTexture(data, WIDTH, rows, RGBAFormat, UnsignedByteType);
   texture.minFilter = NearestFilter;

@@ -17,6 +17,7 @@ const pose = (x: number): View => ({
   rules: [],
   cuts: [],
   measures: [],
+  style: "edges",
   whole: { kind: "these", of: {} },
   alternatives: {},
   picked: { kind: "these", of: {} },

@@ -14,10 +14,23 @@ import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import { Away, blobAddress, type FederatedModel, toBytes } from "../../api/client";
 import { onBack } from "../../api/connection";
 import type { Piece } from "../geometry/piece";
-import type { Frame, Layer } from "./layer";
-import { fineReach, type ModelMaterials, modelMaterials, type Pass, type SharedUniforms } from "./materials";
+import { type Frame, type Layer, LINES_LAYER, SURFACES_LAYER } from "./layer";
+import {
+  backBy,
+  fineReach,
+  type ModelMaterials,
+  modelMaterials,
+  type Pass,
+  type SharedUniforms,
+} from "./materials";
 
 type ChunkPlace = FederatedModel["chunks"][number];
+
+/** A part with the pass that draws it. */
+interface Drawn {
+  part: Mesh | LineSegments;
+  pass: Pass;
+}
 
 /** A chunk on the stage: its drawn parts and where it lies. */
 interface Chunk extends Piece {
@@ -29,7 +42,9 @@ interface Chunk extends Piece {
   edges: LineSegments[];
   fineEdges: LineSegments[];
   /** Everything that is drawn of it, with the pass that draws it. */
-  passes: { part: Mesh | LineSegments; pass: Pass }[];
+  passes: Drawn[];
+  /** What stands before what is behind it. */
+  surfaces: Drawn[];
 }
 
 interface Wanted {
@@ -41,8 +56,8 @@ interface Wanted {
 }
 
 const AT_ONCE = 6;
-/** Everything is on the first layer; lines are on this one too. */
-export const LINES_LAYER = 1;
+/** Nearer than this nothing is looked at as a whole. */
+const NEAR_M = 8;
 
 /** Where a chunk lies about the origin. */
 export function matrixOf(place: ChunkPlace): Matrix4 {
@@ -71,6 +86,8 @@ export function matrixOf(place: ChunkPlace): Matrix4 {
 interface ChunkExtras {
   kinds: string[];
   ordinals: number[];
+  /** 0xRRGGBBAA each. */
+  paints?: number[];
 }
 
 /** Fetches chunks, nearest and largest first, and keeps them drawn. */
@@ -87,6 +104,7 @@ export class Chunks implements Layer {
   private wantedKeys = new Set<string>();
   private fading = false;
   private showEdges = true;
+  private way: keyof Pass = "plain";
   failed: string[] = [];
   /** Counts the chunks that have come. */
   arrived = 0;
@@ -216,6 +234,7 @@ export class Chunks implements Layer {
       edges: [],
       fineEdges: [],
       passes: [],
+      surfaces: [],
       bounds: new Box3(),
       first,
     };
@@ -230,11 +249,15 @@ export class Chunks implements Layer {
     const kinds = extras?.kinds ?? [];
     const ordinals = extras?.ordinals ?? [];
     let numbers: BufferAttribute | undefined;
+    let paints: BufferAttribute | undefined;
     drawn.forEach((object, i) => {
       const geometry: BufferGeometry = object.geometry;
       numbers ??= componentNumbers(geometry, ordinals);
+      paints ??= vertexPaints(geometry, extras?.paints ?? []);
       geometry.deleteAttribute("_component");
+      geometry.deleteAttribute("_paint");
       geometry.setAttribute("component", numbers);
+      geometry.setAttribute("paint", paints);
       geometry.computeBoundingBox();
       geometry.computeBoundingSphere();
       const kind = kinds[i];
@@ -256,9 +279,13 @@ export class Chunks implements Layer {
         (fine ? chunk.fineEdges : chunk.edges).push(lines);
         return;
       }
-      const pass = kind === "opaque" ? materials.opaque : materials.glass;
+      const opaque = kind === "opaque";
+      const pass = opaque ? materials.opaque : materials.glass;
       const face = new Mesh(geometry, pass.plain);
-      face.renderOrder = kind === "opaque" ? 0 : 3;
+      face.renderOrder = opaque ? 0 : 3;
+      // What is behind glass has no lines but its own.
+      face.layers.enable(SURFACES_LAYER);
+      chunk.surfaces.push({ part: face, pass: materials.surface });
       add(face, pass);
       chunk.faces.push(face);
       const faded = new Mesh(geometry, materials.faded.plain);
@@ -304,17 +331,57 @@ export class Chunks implements Layer {
   }
 
   /** Draw edges, and of the fine ones those that are near enough to be seen. */
-  ready({ pose, pixelM, edges, clips }: Frame): void {
+  ready({ pose, pixelM, style, edges, clips }: Frame): void {
     const way = clips.planes.length ? "cut" : "plain";
+    this.way = way;
     this.showEdges = edges;
     const reach = fineReach(pixelM, pose.projection === "parallel");
+    const away = pose.projection === "parallel" ? 1 : Math.max(NEAR_M, pose.eye.distanceTo(pose.target));
+    for (const passes of this.materials.values())
+      for (const pass of Object.values(passes)) pass[way].polygonOffsetFactor = backBy(pixelM * away);
     for (const chunk of this.here.values()) {
       for (const { part, pass } of chunk.passes) part.material = pass[way];
       for (const mesh of chunk.edges) mesh.visible = edges;
+      for (const mesh of chunk.fadedFaces) mesh.visible = this.fading || style === "clear";
+      for (const mesh of chunk.faces)
+        mesh.visible = style !== "clear" && (style !== "lines" || mesh.renderOrder === 0);
       const near = edges && chunk.bounds.distanceToPoint(pose.eye) < reach;
       for (const mesh of chunk.fineEdges) mesh.visible = near;
     }
   }
+
+  /** The file's own colour of each component that is here and has one, 0xRRGGBB by dense number. */
+  paints(): Map<number, number> {
+    const found = new Map<number, number>();
+    for (const { faces, first } of this.here.values()) {
+      // All parts of a chunk share their vertices.
+      const geometry = faces[0]?.geometry;
+      const numbers = geometry?.getAttribute("component");
+      const paints = geometry?.getAttribute("paint").array;
+      for (let i = 0; i < (numbers?.count ?? 0); i++) {
+        const component = Math.round(first.value + (numbers?.getX(i) ?? 0));
+        if (!paints?.[i * 4 + 3] || found.has(component)) continue;
+        const [r = 0, g = 0, b = 0] = [paints[i * 4], paints[i * 4 + 1], paints[i * 4 + 2]];
+        found.set(component, (r << 16) | (g << 8) | b);
+      }
+    }
+    return found;
+  }
+
+  drawSurfaces(instead: boolean): void {
+    for (const { surfaces, passes } of this.here.values())
+      for (const { part, pass } of instead ? surfaces : passes) part.material = pass[this.way];
+  }
+}
+
+/** The file's own colour of each vertex, with how much it covers; nothing at all where there is none. */
+function vertexPaints(geometry: BufferGeometry, paints: readonly number[]): BufferAttribute {
+  const { count } = geometry.getAttribute("position");
+  const local = geometry.getAttribute("_paint");
+  const colours = new Uint8Array(count * 4);
+  const bytes = new DataView(colours.buffer);
+  if (local) for (let i = 0; i < count; i++) bytes.setUint32(i * 4, paints[local.getX(i)] ?? 0);
+  return new BufferAttribute(colours, 4, true);
 }
 
 /** The component of each vertex as its number within the model. */

@@ -14,7 +14,7 @@ import { LineSegmentsGeometry } from "three/addons/lines/LineSegmentsGeometry.js
 import { tone } from "../../tone";
 import type { ClipPlane } from "../clips";
 import { HATCHING } from "./hatching";
-import type { Frame, Layer } from "./layer";
+import { type Frame, type Layer, SURFACES_LAYER } from "./layer";
 import type { SharedUniforms } from "./materials";
 
 /** What one plane goes through, as the core worked it out: triangles and sides, and whose they are. */
@@ -31,6 +31,8 @@ const SAME = 1e-6;
 const VERTEX = /* glsl */ `
   uniform sampler2D states;
   uniform sampler2D colours;
+  uniform vec3 pick;
+  uniform vec3 here;
   in float component;
   out highp vec3 place;
   flat out vec4 section;
@@ -42,8 +44,8 @@ const VERTEX = /* glsl */ `
     place = position;
     vec4 own = texelFetch(colours, at, 0);
     vec3 base = own.rgb;
-    if (state.g > 0.75) base = mix(base, vec3(0.878, 0.541, 0.118), 0.88);
-    else if (state.g > 0.25) base = mix(base, vec3(0.043, 0.435, 0.471), 0.45);
+    if (state.g > 0.75) base = mix(base, pick, 0.9);
+    else if (state.g > 0.25) base = mix(base, here, 0.5);
     section = vec4(base, own.a * 255.0);
     // Before the insides that stood for the face until it came.
     vec4 seen = modelViewMatrix * vec4(position, 1.0);
@@ -65,6 +67,11 @@ const FRAGMENT = /* glsl */ `
   ${HATCHING}
 
   void main() {
+    #ifdef SURFACE
+    vec3 n = mat3(viewMatrix) * facing;
+    colour = vec4(0.5 + 0.5 * (n.z < 0.0 ? -n : n), 1023.0);
+    return;
+    #endif
     float away = isOrthographic ? 1.0 : dot(place - eye, sight);
     colour = vec4(hatched(section, place, facing, pixel * away), 1.0);
   }
@@ -73,7 +80,10 @@ const FRAGMENT = /* glsl */ `
 /** The cut faces of the building, filled and hatched, with heavy lines around them. */
 export class CutFaces implements Layer {
   readonly root = new Group();
+  /** Counts the times that faces came. */
+  made = 0;
   private planes: readonly ClipPlane[] = [];
+  private fills: { mesh: Mesh; material: ShaderMaterial; surface: ShaderMaterial }[] = [];
   private readonly line = new LineMaterial({
     color: new Color(tone.ink),
     linewidth: HEAVY_PX,
@@ -105,6 +115,7 @@ export class CutFaces implements Layer {
   /** Draw faces; they are seen for as long as the planes cut that they are of. */
   show(faces: readonly DrawnFace[]): void {
     this.clear();
+    this.made++;
     this.planes = faces.map((face) => face.plane);
     for (const { plane, triangles, of, lines } of faces) {
       if (of.length) this.root.add(this.filled(plane.normal, triangles, of));
@@ -124,15 +135,21 @@ export class CutFaces implements Layer {
     const component = new Float32Array(of.length * 3);
     for (let i = 0; i < component.length; i++) component[i] = of[Math.floor(i / 3)] ?? 0;
     geometry.setAttribute("component", new BufferAttribute(component, 1));
-    const { states, colours, pixel, eye, sight } = this.shared;
-    const material = new ShaderMaterial({
-      glslVersion: "300 es",
-      uniforms: { states, colours, pixel, eye, sight, facing: { value: normal } },
-      vertexShader: VERTEX,
-      fragmentShader: FRAGMENT,
-      side: DoubleSide,
-    });
+    const { states, colours, pick, here, pixel, eye, sight } = this.shared;
+    const uniforms = { states, colours, pick, here, pixel, eye, sight, facing: { value: normal } };
+    const make = (defines: Record<string, string>) =>
+      new ShaderMaterial({
+        glslVersion: "300 es",
+        uniforms,
+        vertexShader: VERTEX,
+        fragmentShader: FRAGMENT,
+        defines,
+        side: DoubleSide,
+      });
+    const [material, surface] = [make({}), make({ SURFACE: "" })];
     const mesh = new Mesh(geometry, material);
+    mesh.layers.enable(SURFACES_LAYER);
+    this.fills.push({ mesh, material, surface });
     mesh.frustumCulled = false;
     mesh.renderOrder = 1;
     return mesh;
@@ -144,13 +161,15 @@ export class CutFaces implements Layer {
     this.shared.standIn.value = current ? 0 : 1;
   }
 
+  drawSurfaces(instead: boolean): void {
+    for (const { mesh, material, surface } of this.fills) mesh.material = instead ? surface : material;
+  }
+
   private clear(): void {
+    for (const { material, surface } of this.fills) for (const each of [material, surface]) each.dispose();
+    this.fills = [];
     for (const child of this.root.children) {
-      if (child instanceof LineSegments2) child.geometry.dispose();
-      else if (child instanceof Mesh) {
-        child.geometry.dispose();
-        child.material.dispose();
-      }
+      if (child instanceof Mesh) child.geometry.dispose();
     }
     this.root.clear();
     this.planes = [];
