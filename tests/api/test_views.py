@@ -39,7 +39,7 @@ def view_of(*rules, picked=None):
     """A view as it is sent and given back."""
     return {
         "version": 2, "eye": EYE, "limits": {"through_m": 1.5, "depth_m": None}, "rules": list(rules),
-        "cuts": [], "measures": [], "whole": {"kind": "these", "of": {}}, "alternatives": {},
+        "cuts": [], "measures": [], "style": "edges", "whole": {"kind": "these", "of": {}}, "alternatives": {},
         "picked": {"kind": "these", "of": picked or {}},
     }  # fmt: skip
 

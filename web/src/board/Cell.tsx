@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
-import type { Shapes } from "../api/client";
 import { counted } from "../parts/words";
 import type { State } from "../stage/states";
 import { face, tone } from "../theme";
-import { stateOf, type Tally } from "./board";
+import { partsOf, stateOf, type Tally } from "./board";
+import type { Column } from "./columns";
 
 export const NEXT: Record<State, State> = { shown: "faded", faded: "hidden", hidden: "shown" };
 export const EFFECT = { shown: "show", faded: "fade", hidden: "hide" } as const satisfies Record<
@@ -12,65 +12,111 @@ export const EFFECT = { shown: "show", faded: "fade", hidden: "hide" } as const 
   string
 >;
 
-/** One discipline on one level: solid foot shown, hatched and dotted faded, dashed and "off" hidden. */
+/** A part of a cell, whose height says how much of it is so: ruled across hidden, hatched faded, solid shown. */
+function parts(tally: Tally, colour: string) {
+  const { hidden, faded, shown } = partsOf(tally);
+  return [
+    {
+      share: hidden,
+      state: "hidden",
+      sx: {
+        bgcolor: "#fff",
+        backgroundImage: `linear-gradient(to top right, transparent calc(50% - 1px), ${tone.ink} calc(50% - 0.6px), ${tone.ink} calc(50% + 0.6px), transparent calc(50% + 1px))`,
+        border: `1px solid ${tone.soft}`,
+      },
+    },
+    {
+      share: faded,
+      state: "faded",
+      sx: {
+        backgroundImage: `repeating-linear-gradient(135deg, ${colour}55 0 2px, transparent 2px 6px)`,
+        borderBottom: `4px dotted ${colour}`,
+      },
+    },
+    { share: shown, state: "shown", sx: { bgcolor: `${colour}40`, borderBottom: `4px solid ${colour}` } },
+  ].filter(({ share }) => share > 0);
+}
+
+/** How much of its height a part takes at least, so that a single component that is hidden shows. */
+const LEAST_PX = 9;
+
+/** One discipline, or system, on one level: how much of it is shown, faded and hidden, and how many that is. */
 export function Cell(props: {
   level: string;
-  discipline: Shapes["Discipline"] | undefined;
+  column: Column;
   tally: Tally | undefined;
+  place: string;
+  reached: boolean;
   onClick: () => void;
 }) {
-  const { level, discipline, tally } = props;
-  if (!discipline || !tally) return <span />;
-  const { there } = tally;
+  const { level, column, tally } = props;
+  if (!tally) return <span />;
+  const { there, shown } = tally;
   const state = stateOf(tally);
-  const part = state === "shown" && tally.shown < there;
-  const c = discipline.colour;
-  const look = {
-    shown: { bgcolor: `${c}38`, borderBottom: `4px solid ${c}`, border: 0 },
-    faded: {
-      backgroundImage: `repeating-linear-gradient(135deg, ${c}40 0 2px, transparent 2px 6px)`,
-      borderBottom: `4px dotted ${c}`,
-    },
-    hidden: { bgcolor: "#fff", border: `1px dashed ${tone.soft}` },
-  }[state];
+  const part = state === "shown" && shown < there;
+  const off = tally.hidden === there;
   return (
     <Tooltip
-      title={`${discipline.name} on ${level}: ${part ? `${tally.shown} of ${there} components shown` : `${counted(there, "component")}, ${state}`}`}
+      title={`${column.name} on ${level}: ${part ? `${shown} of ${there} components shown` : `${counted(there, "component")}, ${state}`}`}
       placement="right"
     >
       <Box
         component="button"
         type="button"
-        aria-label={`${discipline.code} ${level}`}
+        aria-label={`${column.code} ${level}`}
         data-state={state}
         data-part={part || undefined}
+        data-place={props.place}
+        tabIndex={props.reached ? 0 : -1}
         onClick={props.onClick}
         sx={{
           border: 0,
           p: 0,
-          pt: "2px",
           cursor: "pointer",
+          position: "relative",
           display: "flex",
           flexDirection: "column",
-          alignItems: "center",
           fontFamily: face.head,
           fontSize: 12,
           fontWeight: 600,
-          color: state === "hidden" ? tone.soft : tone.ink,
+          color: tone.ink,
           minWidth: 0,
           overflow: "hidden",
           bgcolor: "transparent",
-          ...look,
-          ...(state === "shown" ? { borderBottom: `4px solid ${c}` } : {}),
           "&:hover": { boxShadow: `inset 0 0 0 1.5px ${tone.ink}` },
         }}
       >
-        {state === "hidden" ? "off" : part ? tally.shown : there}
-        {part && (
-          <Box component="span" sx={{ fontSize: 10.5, lineHeight: 1, whiteSpace: "nowrap" }}>
-            /{there}
-          </Box>
-        )}
+        {parts(tally, column.colour).map(({ share, state: each, sx }) => (
+          <Box
+            key={each}
+            data-testid={`part-${each}`}
+            sx={{ flex: `${share} 1 0`, minHeight: LEAST_PX, width: "100%", boxSizing: "border-box", ...sx }}
+          />
+        ))}
+        <Box
+          component="span"
+          sx={{
+            position: "absolute",
+            top: 2,
+            left: 0,
+            right: 0,
+            textAlign: "center",
+            lineHeight: 1.05,
+            ...((off || tally.hidden > 0) && {
+              mx: "auto",
+              width: "fit-content",
+              px: "2px",
+              bgcolor: "#fff",
+            }),
+          }}
+        >
+          {off ? "off" : part ? shown : there}
+          {part && (
+            <Box component="span" sx={{ display: "block", fontSize: 10.5, whiteSpace: "nowrap" }}>
+              /{there}
+            </Box>
+          )}
+        </Box>
       </Box>
     </Tooltip>
   );

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { federationOf } from "../open/testFederation";
-import { boardOf, heightAt, heightShare, stateOf, tallies, together } from "./board";
+import { besides, boardOf, heightAt, heightShare, partsOf, stateOf, tallies, together } from "./board";
 
 const ROWS = [
   ["a", 0, 0],
@@ -49,4 +49,31 @@ test("what lies so far down the board is the height that is drawn there", () => 
   for (const height of [0, 0.7, 2, 3.99, 4.5, 6]) {
     expect(heightAt(rows, heightShare(rows, height).share)).toBeCloseTo(height);
   }
+});
+
+test("columns may be others than the disciplines, and what is in none of them is left out", () => {
+  const systems = [1, -1, 0, 1, -1, 0];
+  const columnOf = (component: number) => systems[component] ?? -1;
+  const { rows, columns } = boardOf(federation, columnOf);
+  expect(columns).toEqual([0, 1]);
+  expect(rows.map((row) => row.name)).toEqual(["00", "No level"]);
+  const cells = tallies(federation, new Uint8Array([2, 0, 1, 0, 0, 0]), columnOf);
+  expect([...cells.keys()]).toEqual(["0/1", "-1/0"]);
+});
+
+test("a cell is split by how much of it is shown", () => {
+  expect(partsOf({ there: 4, shown: 1, faded: 1, hidden: 2 })).toEqual({
+    hidden: 0.5,
+    faded: 0.25,
+    shown: 0.25,
+  });
+});
+
+test("arrow keys go to the next place that there is", () => {
+  const is = (row: number, column: number) => !(row === 1 && column === 1);
+  const from = (key: string, at: readonly [number, number]) => besides(key, at, is, [3, 3]);
+  expect(from("ArrowRight", [1, 0])).toEqual([1, 2]);
+  expect(from("ArrowDown", [0, 1])).toEqual([2, 1]);
+  expect(from("ArrowLeft", [0, 0])).toEqual([0, 0]);
+  expect(from("Enter", [0, 0])).toEqual([0, 0]);
 });

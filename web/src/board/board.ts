@@ -4,9 +4,13 @@ import type { State } from "../stage/states";
 
 export const NO_LEVEL = -1;
 
-export function cellKey(level: number, discipline: number): string {
-  return `${level}/${discipline}`;
+export function cellKey(level: number, column: number): string {
+  return `${level}/${column}`;
 }
+
+/** In which column of the board a component stands, by its dense number and its discipline; below zero in none. */
+export type ColumnOf = (component: number, discipline: number) => number;
+export const byDiscipline: ColumnOf = (_, discipline) => discipline;
 
 /** How many components of a cell there are, and how many of them are shown, faded and hidden. */
 export interface Tally {
@@ -29,12 +33,18 @@ const TOP_STOREY_M = 2.6;
 const LEAST_M = 1.6;
 
 /** What of each cell is shown, by the states of all components; models that do not stand do not count. */
-export function tallies(federation: Federation, states: Uint8Array): Map<string, Tally> {
+export function tallies(
+  federation: Federation,
+  states: Uint8Array,
+  columnOf: ColumnOf = byDiscipline,
+): Map<string, Tally> {
   const found = new Map<string, Tally>();
   for (const model of federation.models) {
     if (!model.stands) continue;
     model.level.forEach((level, i) => {
-      const key = cellKey(level, model.discipline[i] ?? 0);
+      const column = columnOf(model.first + i, model.discipline[i] ?? 0);
+      if (column < 0) return;
+      const key = cellKey(level, column);
       const tally = found.get(key) ?? { there: 0, shown: 0, faded: 0, hidden: 0 };
       const state = states[model.first + i];
       tally.there += 1;
@@ -60,6 +70,28 @@ export function together(cells: Iterable<Tally | undefined>): Tally {
   return sum;
 }
 
+/** The parts of a cell that are hidden, faded and shown, from the top down, as shares of it. */
+export function partsOf({ there, faded, hidden }: Tally): { hidden: number; faded: number; shown: number } {
+  const part = (count: number) => (there ? count / there : 0);
+  return { hidden: part(hidden), faded: part(faded), shown: part(there - faded - hidden) };
+}
+
+/** Where an arrow key leads on a board from one place to the next that there is; the same at its ends. */
+export function besides(
+  key: string,
+  [row, column]: readonly [number, number],
+  is: (row: number, column: number) => boolean,
+  [rows, columns]: readonly [number, number],
+): readonly [number, number] {
+  const down = key === "ArrowDown" ? 1 : key === "ArrowUp" ? -1 : 0;
+  const across = key === "ArrowRight" ? 1 : key === "ArrowLeft" ? -1 : 0;
+  if (!down && !across) return [row, column];
+  for (let r = row + down, c = column + across; ; r += down, c += across) {
+    if (r < 0 || c < 0 || r >= rows || c >= columns) return [row, column];
+    if (is(r, c)) return [r, c];
+  }
+}
+
 /** How a cell reads: by what most of its components are; off only where nothing of it is to be seen. */
 export function stateOf(tally: Tally | undefined): State {
   if (!tally || tally.shown > 0) return "shown";
@@ -67,17 +99,21 @@ export function stateOf(tally: Tally | undefined): State {
 }
 
 /** Rows from the top down, columns in the order of the disciplines, with counts. */
-export function boardOf(federation: Federation): { columns: number[]; rows: Row[] } {
+export function boardOf(
+  federation: Federation,
+  columnOf: ColumnOf = byDiscipline,
+): { columns: number[]; rows: Row[] } {
   const counts = new Map<string, number>();
   const used = new Set<number>();
   const usedLevels = new Set<number>();
   for (const model of federation.models) {
     if (!model.stands) continue;
     model.level.forEach((level, i) => {
-      const discipline = model.discipline[i] ?? 0;
-      const key = cellKey(level, discipline);
+      const column = columnOf(model.first + i, model.discipline[i] ?? 0);
+      if (column < 0) return;
+      const key = cellKey(level, column);
       counts.set(key, (counts.get(key) ?? 0) + 1);
-      used.add(discipline);
+      used.add(column);
       usedLevels.add(level);
     });
   }

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import type { Vector3 } from "three";
 import type { Federation } from "../api/client";
+import type { Boxing } from "../stage/geometry/boxed";
 import type { SnapKind } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
@@ -18,7 +19,7 @@ interface StageNews {
   /** Where the cursor is that hovers, in pixels of the view it is in. */
   hoverAt: { x: number; y: number; where: ViewKind } | null;
   /** The region that is being drawn, in pixels of its view. */
-  region: (Rectangle & { where: ViewKind }) | null;
+  region: (Rectangle & { where: ViewKind; how?: Boxing }) | null;
   /** Where a wall kept the eye in its room. */
   keptAt: Vector3 | null;
 }

@@ -5,7 +5,7 @@ import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
 import { CAUGHT } from "./words";
 
-/** The region that is being drawn. */
+/** The region that is being drawn; around components also what it means. */
 export function RegionBox({ where }: { where: ViewKind }) {
   const region = useStageNews((s) => s.region);
   if (region?.where !== where) return null;
@@ -18,11 +18,29 @@ export function RegionBox({ where }: { where: ViewKind }) {
         top: region.y,
         width: region.width,
         height: region.height,
-        border: `1.5px solid ${tone.here}`,
-        bgcolor: "rgba(14,124,134,.1)",
+        border: `1.5px ${region.how === "touching" ? "dashed" : "solid"} ${tone.here}`,
+        bgcolor: region.how === "touching" ? "transparent" : "rgba(14,124,134,.1)",
         pointerEvents: "none",
       }}
-    />
+    >
+      {region.how && (
+        <Box
+          component="span"
+          sx={{
+            position: "absolute",
+            left: -1,
+            top: "100%",
+            bgcolor: tone.here,
+            color: tone.paper,
+            px: 0.75,
+            fontSize: 12,
+            whiteSpace: "nowrap",
+          }}
+        >
+          {region.how === "inside" ? "only what is wholly inside" : "what it touches as well"}
+        </Box>
+      )}
+    </Box>
   );
 }
 

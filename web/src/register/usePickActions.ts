@@ -5,8 +5,10 @@ import { HIDDEN } from "../open/expected";
 import { useSeen } from "../open/seen";
 import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
+import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
+import { boxTool } from "./boxTool";
 import { numbersIn } from "./groups";
 
 type Known = Shapes["Component"];
@@ -63,6 +65,7 @@ export function usePickActions(): readonly Action[] {
         pick(numbersIn(states, (state, k) => visible(state) && masks.some((mask) => mask[k])));
       });
     return [
+      { group: "Pick", name: "Pick in a box", key: "shift+r", run: () => useTools.getState().take(boxTool) },
       {
         group: "Pick",
         name: "Pick all that is visible",

@@ -1,6 +1,7 @@
 import { Box3, Ray, Vector3 } from "three";
 import type { Federation } from "../api/client";
-import { type Clips, NO_CLIPS } from "./clips";
+import { type ClipPlane, type Clips, NO_CLIPS } from "./clips";
+import { type Boxing, boxed } from "./geometry/boxed";
 import { type Hit, Picking } from "./geometry/picking";
 import { edgesOf } from "./geometry/piece";
 import { type Catches, drawnCatches, type GridOnPlan, type Snap, snapTo } from "./geometry/snapping";
@@ -136,6 +137,11 @@ export class Building {
   /** The first component along a ray that is shown and not cut away, or null. */
   first(ray: Ray, clips: Clips = this.clips): Hit | null {
     return this.picking.first(ray, clips);
+  }
+
+  /** The components that are shown and meant by a box with such sides. */
+  boxed(sides: readonly ClipPlane[], how: Boxing, clips: Clips): number[] {
+    return boxed(this.chunks.pieces, sides, how, (component) => this.states.isSolid(component), clips);
   }
 
   /** Cut the building by planes; some components stay whole. */

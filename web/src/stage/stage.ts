@@ -126,6 +126,7 @@ export class Stage {
       place: () => this.places[kind],
       first: (ray, clips) => this.building.first(ray, clips),
       clips: () => this.building.clips,
+      boxed: (sides, how, clips) => this.building.boxed(sides, how, clips),
       bounds: () => this.building.bounds,
       pickedCentre: () => this.building.pickedCentre,
       ask: () => this.ask(view),

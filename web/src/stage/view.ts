@@ -1,6 +1,7 @@
 import { type Box3, type Ray, Vector2, Vector3 } from "three";
 import { StageCamera } from "./camera";
 import { type ClipPlane, Clips, clipPlane, NO_CLIPS } from "./clips";
+import { type Boxing, sidesOf } from "./geometry/boxed";
 import type { Hit } from "./geometry/picking";
 import type { Gesture } from "./gestures/gesture";
 import type { Cause } from "./gestures/host";
@@ -27,6 +28,8 @@ export interface ViewHost {
   first(ray: Ray, clips: Clips): Hit | null;
   /** What cuts the building. */
   clips(): Clips;
+  /** The components that a box with such sides means. */
+  boxed(sides: readonly ClipPlane[], how: Boxing, clips: Clips): number[];
   bounds(): Box3;
   pickedCentre(): Vector3 | null;
   /** Draw the view in the next frame. */
@@ -194,6 +197,17 @@ export class View {
     if (hit) return hit.point;
     const bounds = this.host.bounds();
     return bounds.isEmpty() ? this.navigation.pose.target.clone() : bounds.getCenter(new Vector3());
+  }
+
+  /** The components that a box means, between two corners from -1 to 1. */
+  within(low: Vector2, high: Vector2, how: Boxing): number[] {
+    const ray = (x: number, y: number) => this.camera.ray(new Vector2(x, y)).clone();
+    const corners = [ray(low.x, low.y), ray(high.x, low.y), ray(high.x, high.y), ray(low.x, high.y)];
+    const { pose } = this.navigation;
+    const middle = ray((low.x + high.x) / 2, (low.y + high.y) / 2);
+    // What is behind the eye is not seen.
+    const front = clipPlane(forward(pose).negate(), middle.origin);
+    return this.host.boxed([...sidesOf(corners, middle), front], how, this.clips);
   }
 
   /** The rectangle between two places of the canvas, in CSS pixels from the view's top left. */

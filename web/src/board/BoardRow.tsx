@@ -1,0 +1,76 @@
+import Box from "@mui/material/Box";
+import Tooltip from "@mui/material/Tooltip";
+import { useUnits } from "../open/units";
+import { face, tone } from "../theme";
+import type { Row, Tally } from "./board";
+import { Cell } from "./Cell";
+import type { Column } from "./columns";
+
+export const LABEL_PX = 60;
+
+/** A level of the board: its name and height, and a cell for each column. */
+export function BoardRow(props: {
+  row: Row;
+  columns: readonly (Column & { at: number })[];
+  tallyOf: (column: number) => Tally | undefined;
+  onRow: () => void;
+  onCell: (column: Column & { at: number }) => void;
+  /** Which of its buttons the Tab key reaches, counted from the name on; none where it is in another row. */
+  reached: number | null;
+  place: number;
+}) {
+  const { row, columns, tallyOf, reached, place } = props;
+  const units = useUnits();
+  return (
+    <Box
+      sx={{
+        flex: `${row.heightM} 1 0`,
+        minHeight: 30,
+        display: "grid",
+        gap: "2px",
+        borderTop: `1.5px solid ${tone.ink}`,
+        pt: "2px",
+        gridTemplateColumns: `${LABEL_PX}px repeat(${columns.length}, 1fr)`,
+      }}
+    >
+      <Tooltip title={`${row.name}: show, fade or hide all of it`} placement="right">
+        <Box
+          component="button"
+          type="button"
+          onClick={props.onRow}
+          aria-label={`${row.name}, every discipline`}
+          data-place={`${place}/0`}
+          tabIndex={reached === 0 ? 0 : -1}
+          sx={{
+            border: 0,
+            bgcolor: "transparent",
+            p: 0,
+            textAlign: "left",
+            alignSelf: "start",
+            cursor: "pointer",
+            color: tone.ink,
+            "&:hover": { bgcolor: tone.line },
+          }}
+        >
+          <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
+            {row.name}
+          </Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>
+            {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
+          </Box>
+        </Box>
+      </Tooltip>
+      {columns.map((column, k) => (
+        <Cell
+          key={column.at}
+          level={row.name}
+          column={column}
+          tally={tallyOf(column.at)}
+          place={`${place}/${k + 1}`}
+          reached={reached === k + 1}
+          onClick={() => props.onCell(column)}
+        />
+      ))}
+    </Box>
+  );
+}

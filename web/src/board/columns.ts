@@ -1,0 +1,69 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, bytesOf, type Federation, taken } from "../api/client";
+import { cellOf, type Selector } from "../open/selectors";
+import { useOpen } from "../open/useStage";
+import { byDiscipline, type ColumnOf } from "./board";
+
+/** A column of the board: what it is called, and what of a level, or of all of them, stands in it. */
+export interface Column {
+  code: string;
+  name: string;
+  colour: string;
+  select: (level: number | null) => Selector;
+}
+
+/** What the columns of a board are, by their numbers, and in which of them a component stands. */
+export interface Columns {
+  of: ReadonlyMap<number, Column>;
+  columnOf: ColumnOf;
+}
+
+function disciplinesOf(federation: Federation): Columns {
+  const of = new Map<number, Column>();
+  federation.disciplines.forEach(({ code, name, colour }, at) => {
+    of.set(at, { code, name, colour, select: (level) => cellOf(federation, level, at) });
+  });
+  return { of, columnOf: byDiscipline };
+}
+
+/** The disciplines, or the systems of the one that is opened; those come from the server. */
+export function useColumns(opened: number | null): Columns | null {
+  const { federation, projectId } = useOpen();
+  const code = opened === null ? "" : (federation.disciplines[opened]?.code ?? "");
+  const { data } = useQuery({
+    queryKey: ["schedule", projectId, federation.version, "systems", code],
+    enabled: opened !== null,
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      taken(
+        api.POST("/api/projects/{project_id}/schedule", {
+          params: { path: { project_id: projectId } },
+          body: {
+            steps: ["system"],
+            sums: [],
+            conditions: [{ what: "discipline", how: "equal", value: code, unit: "" }],
+            shown_by: null,
+          },
+        }),
+      ),
+  });
+  return useMemo(() => {
+    if (opened === null) return disciplinesOf(federation);
+    if (data?.version !== federation.version) return null;
+    const colour = federation.disciplines[opened]?.colour ?? "";
+    const groupOf = new Int32Array(bytesOf(data.group_of));
+    const of = new Map<number, Column>();
+    data.groups.forEach(({ key }, at) => {
+      const system = key[0] ?? "";
+      const name = system || "no system";
+      of.set(at, {
+        code: name,
+        name,
+        colour,
+        select: (level) => cellOf(federation, level, opened, system),
+      });
+    });
+    return { of, columnOf: (component) => groupOf[component] ?? -1 };
+  }, [opened, federation, data]);
+}
