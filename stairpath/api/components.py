@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from collections.abc import Sequence
+from typing import Annotated
+
+from fastapi import APIRouter, Query
 
 from stairpath.api import shapes
 from stairpath.api.refused import REFUSALS
+from stairpath.core.measuring.measures import Ref
 from stairpath.core.reading.model import PropertyValue, Quantity
-from stairpath.work import components
+from stairpath.core.visibility.selectors import These
+from stairpath.work import around, components, finding
 
 router = APIRouter(prefix="/api", tags=["components"], responses=REFUSALS)
 
@@ -29,6 +34,9 @@ def get_component(model_id: str, global_id: str) -> shapes.Component:
     def ref(other: str) -> shapes.ComponentRef | None:
         return shapes.ComponentRef(model=found.model.id, global_id=other) if other else None
 
+    def refs(others: Sequence[str]) -> list[shapes.ComponentRef]:
+        return [shapes.ComponentRef(model=found.model.id, global_id=other) for other in others]
+
     return shapes.Component(
         model_id=found.model.id,
         model=found.model.name,
@@ -47,6 +55,10 @@ def get_component(model_id: str, global_id: str) -> shapes.Component:
         room=found.room,
         part_of=ref(details.part_of),
         hosted_in=ref(details.hosted_in),
+        hosts=refs(found.hosts),
+        parts=refs(found.parts),
+        connected=refs(details.connected),
+        place=around.place_in_words(found),
         bounds_m=found.bounds_m,
         properties={
             name: {key: _value(value) for key, value in values.items()} for name, values in details.properties.items()
@@ -55,3 +67,39 @@ def get_component(model_id: str, global_id: str) -> shapes.Component:
             name: {key: _figure(value) for key, value in values.items()} for name, values in details.quantities.items()
         },
     )
+
+
+@router.get("/models/{model_id}/components/{global_id}/around")
+def list_neighbours(
+    model_id: str, global_id: str, within_m: Annotated[float, Query(ge=0, le=20, allow_inf_nan=False)] = 0.5
+) -> shapes.Neighbours:
+    """What stands within a distance of a component, nearest first."""
+    found = around.neighbours(components.project_of(model_id), Ref(model_id, global_id), within_m)
+    return shapes.Neighbours(
+        count=found.count,
+        found=[
+            shapes.Neighbour(
+                model=near.component.model,
+                global_id=near.component.global_id,
+                label=near.component.label,
+                discipline=near.component.discipline,
+                distance_m=near.distance_m,
+            )
+            for near in found.found
+        ],
+    )
+
+
+@router.get("/models/{model_id}/components/{global_id}/run")
+def get_run(model_id: str, global_id: str) -> shapes.Run:
+    """All that hangs together with a component, as its file connects it, else by ends that touch."""
+    found = around.run(components.project_of(model_id), Ref(model_id, global_id))
+    refs = [shapes.ComponentRef(model=ref.model, global_id=ref.global_id) for ref in found.components]
+    return shapes.Run(components=refs, by_touch=found.by_touch)
+
+
+@router.post("/projects/{project_id}/common")
+def tell_common(project_id: str, these: shapes.These) -> list[shapes.Common]:
+    """What components have in common."""
+    found = finding.common(project_id, These({model: tuple(ids) for model, ids in these.of.items()}))
+    return [shapes.Common(what=each.what, value=each.value, values=each.values) for each in found]

@@ -62,6 +62,7 @@ class Draft(Frame):
         self._systems: dict[str, _Kind] = {}
         self._contained: dict[str, list[Any]] = defaultdict(list)
         self._keys: dict[str, int] = defaultdict(int)
+        self._ports: dict[Any, list[Any]] = {}
         self._spaces: dict[str, list[Any]] = defaultdict(list)
         self._property_sets: dict[tuple[str, tuple[tuple[str, Value], ...]], list[Any]] = {}
 
@@ -161,6 +162,22 @@ class Draft(Frame):
             RelatingPropertyDefinition=base,
         )
 
+    def join(self, one: Any, other: Any) -> None:
+        """Connect two components, each by a port of its own."""
+        key = f"{one.GlobalId}/{other.GlobalId}"
+        ports = [
+            self._root("IfcDistributionPort", f"port/{key}/{end}", ObjectPlacement=each.ObjectPlacement)
+            for end, each in enumerate((one, other))
+        ]
+        for end, (port, element) in enumerate(zip(ports, (one, other), strict=True)):
+            if self.schema == "IFC2X3":
+                self._root(
+                    "IfcRelConnectsPortToElement", f"has-port/{key}/{end}", RelatingPort=port, RelatedElement=element
+                )
+            else:
+                self._ports.setdefault(element, []).append(port)
+        self._root("IfcRelConnectsPorts", f"joins/{key}", RelatingPort=ports[0], RelatedPort=ports[1])
+
     def opening(self, wall: Any, key: str, items: Items, at: Point, turn_deg: float, filling: Any = None) -> None:
         """Cut an opening out of a wall or slab; ``at`` is in the storey's coordinates."""
         storey_place = wall.ObjectPlacement.PlacementRelTo
@@ -236,6 +253,8 @@ class Draft(Frame):
             )
         for storey, spaces in self._spaces.items():
             self.aggregate(self.storeys[storey], spaces, f"spaces/{storey}")
+        for element, ports in self._ports.items():
+            self._root("IfcRelNests", f"ports/{element.GlobalId}", RelatingObject=element, RelatedObjects=ports)
         for name, kind in self._kinds.items():
             self._root("IfcRelDefinesByType", f"typed/{name}", RelatedObjects=kind.members, RelatingType=kind.entity)
         for stuff, entities in self._materials.items():

@@ -6,6 +6,7 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import Any
 
 from stairpath.demo import building as b
 from stairpath.demo.draft import Draft, Value
@@ -67,16 +68,23 @@ def pipe_run(
     system: str,
     description: str,
     properties: dict[str, dict[str, Value]],
-) -> None:
-    """Straight pipes along a path with an elbow at each turn."""
+) -> list[Any]:
+    """Straight pipes along a path with an elbow at each turn, each joined to the next; from the first to the last."""
     reach = radius * 3
+    made: list[Any] = []
+
+    def add(*args: Any, **kwargs: Any) -> None:
+        made.append(d.add(*args, **kwargs))
+        if len(made) > 1:
+            d.join(made[-2], made[-1])
+
     for index, (a, c) in enumerate(itertools.pairwise(path)):
         way = unit(subtract(c, a))
         start = tuple(a[i] + (way[i] * reach if index else 0.0) for i in range(3))
         last = index == len(path) - 2
         end = tuple(c[i] - (0.0 if last else way[i] * reach) for i in range(3))
         length = math.dist(start, end)
-        d.add(
+        add(
             "IfcPipeSegment",
             storey,
             f"Pipe DN {radius * 2000:.0f}",
@@ -93,7 +101,7 @@ def pipe_run(
         )
         if not last:
             out = unit(subtract(path[index + 2], c))
-            d.add(
+            add(
                 "IfcPipeFitting",
                 storey,
                 f"Elbow DN {radius * 2000:.0f}",
@@ -106,3 +114,4 @@ def pipe_run(
                 material=material,
                 system=system,
             )
+    return made

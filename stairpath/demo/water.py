@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from stairpath.demo import building as b
 from stairpath.demo.draft import Draft, Measure, Value, metres
 from stairpath.demo.forms import Items
@@ -38,8 +40,11 @@ class _Water:
         self.sea = Tags("SW")
         self.waste = Tags("WP")
         self.valves = Tags("V")
+        self.mains: dict[tuple[str, str], list[list[Any]]] = {}
+        """The parts of the mains of a storey and system, bay by bay."""
 
-    def valve(self, storey: str, at: tuple[float, float, float], system: str) -> None:
+    def valve(self, storey: str, at: tuple[float, float, float], system: str, on: Any) -> None:
+        """An isolating valve on a pipe."""
         d = self.d
 
         def build() -> Items:
@@ -54,7 +59,7 @@ class _Water:
                 STAINLESS,
             )
 
-        d.add(
+        made = d.add(
             "IfcValve",
             storey,
             "Isolating valve",
@@ -67,6 +72,12 @@ class _Water:
             material=STAINLESS,
             system=system,
         )
+        d.join(on, made)
+
+    def branch_off(self, storey: str, system: str, x: float, branch: list[Any]) -> None:
+        """Join a branch to the main that it leaves."""
+        mains = self.mains[storey, system]
+        self.d.join(mains[min(int(x / b.BAY_M), len(mains) - 1)][0], branch[0])
 
     def storey(self, storey: str) -> None:
         d = self.d
@@ -75,24 +86,17 @@ class _Water:
             ("Sea-water return", RETURN, 0.057, self.sea),
             ("Waste water", WASTE, 0.055, self.waste),
         ):
+            mains = self.mains.setdefault((storey, system), [])
             for bay in range(8):
                 x0, x1 = bay * b.BAY_M, (bay + 1) * b.BAY_M
+                path = [(x0 + 0.02, y, z), (x1, y, z)]
                 if bay == 7:
                     path = [(x0 + 0.02, y, z), (47.0, y, z), (47.0, 14.6 + 0.3 * (y - 12), z)]
-                    pipe_run(d, storey, tags, path, radius, HDPE, system, f"{system} main", _properties(system))
-                else:
-                    pipe_run(
-                        d,
-                        storey,
-                        tags,
-                        [(x0 + 0.02, y, z), (x1, y, z)],
-                        radius,
-                        HDPE,
-                        system,
-                        f"{system} main",
-                        _properties(system),
-                    )
-            self.valve(storey, (1.0, y, z), system)
+                made = pipe_run(d, storey, tags, path, radius, HDPE, system, f"{system} main", _properties(system))
+                if mains:
+                    d.join(mains[-1][-1], made[0])
+                mains.append(made)
+            self.valve(storey, (1.0, y, z), system, mains[0][0])
         for room in rooms_of(storey):
             if room.use in ("laboratory", "aquaria", "plant"):
                 self.sea_branch(storey, room)
@@ -105,7 +109,7 @@ class _Water:
             ("Waste water", 47.25, 0.1),
         ):
             tags = self.waste if system == "Waste water" else self.sea
-            pipe_run(
+            riser = pipe_run(
                 d,
                 storey,
                 tags,
@@ -116,6 +120,7 @@ class _Water:
                 f"{system} riser",
                 _properties(system),
             )
+            d.join(self.mains[storey, system][-1][-1], riser[0])
 
     def sea_branch(self, storey: str, room: b.Room) -> None:
         south = room.y1 <= b.CORRIDOR_Y_M[0]
@@ -124,7 +129,7 @@ class _Water:
             y, z = SUPPLY if index == 0 else RETURN
             system = "Sea-water supply" if index == 0 else "Sea-water return"
             path = [(x, y, z + 0.0), (x, wall, z), (x, wall, 0.9)]
-            pipe_run(
+            branch = pipe_run(
                 self.d,
                 storey,
                 self.sea,
@@ -135,14 +140,17 @@ class _Water:
                 f"{system} to {room.name}",
                 _properties(system, room),
             )
-            self.valve(storey, (x, wall, 1.2), system)
+            self.branch_off(storey, system, x, branch)
+            self.valve(storey, (x, wall, 1.2), system, branch[-1])
 
     def waste_branch(self, storey: str, room: b.Room) -> None:
         south = room.y1 <= b.CORRIDOR_Y_M[0]
         wall = room.y0 + 0.25 if south else room.y1 - 0.25
         x = room.centre[0] + 0.4
         path = [(x, WASTE[0], WASTE[1]), (x, wall, WASTE[1]), (x, wall, 0.15)]
-        pipe_run(self.d, storey, self.waste, path, 0.045, HDPE, "Waste water", f"Waste from {room.name}", _PROPERTIES)
+        system = "Waste water"
+        branch = pipe_run(self.d, storey, self.waste, path, 0.045, HDPE, system, f"Waste from {room.name}", _PROPERTIES)
+        self.branch_off(storey, system, x, branch)
 
     def planted_pipe(self) -> None:
         """Across the first flight of the escape stair at Level 00, then up its well."""

@@ -68,6 +68,27 @@ def kin_of(session: Session, models: Sequence[str]) -> list[Kin]:
     return [Kin(model, gid, cls, tuple(systems), host, whole) for model, gid, cls, systems, host, whole in rows]
 
 
+def links_of(session: Session, models: Sequence[str]) -> list[tuple[str, str, list[str]]]:
+    """What components of models are joined to by their files: model, GlobalId, and those of the others."""
+    joined = Component.details["connected"]
+    rows = session.execute(
+        select(Component.model_id, Component.global_id, joined).where(
+            Component.model_id.in_(models), func.jsonb_array_length(joined) > 0
+        )
+    )
+    return [(model_id, global_id, list(others)) for model_id, global_id, others in rows]
+
+
+def within(session: Session, model_id: str, relation: str, global_id: str) -> list[str]:
+    """The components of a model that are ``hosted_in`` another one of it, or ``part_of`` it, in order."""
+    found = (
+        select(Component.global_id)
+        .where(Component.model_id == model_id, _detail(relation) == global_id)
+        .order_by(Component.ordinal)
+    )
+    return list(session.scalars(found))
+
+
 def details_of(session: Session, model_id: str) -> list[Details]:
     """What is known of each component of a model besides what it is called, in order."""
     found = select(Component.details).where(Component.model_id == model_id).order_by(Component.ordinal)

@@ -202,6 +202,7 @@ class Details:
     material: str = ""
     part_of: str = ""
     hosted_in: str = ""
+    connected: tuple[str, ...] = ()
     properties: dict[str, dict[str, Quantity | PropertyValue]] = field(default_factory=dict)
     quantities: dict[str, dict[str, Quantity]] = field(default_factory=dict)
 

@@ -59,7 +59,7 @@ def _row(model_id: str, ordinal: int, c: ReadComponent) -> dict[str, Any]:
         "systems": list(c.systems),
         "details": Details(
             c.description, c.type_name, c.predefined, c.operation, c.material, c.part_of, c.hosted_in,
-            c.properties, c.quantities,
+            c.connected,            c.properties, c.quantities,
         ),
     }  # fmt: skip
 

@@ -24,6 +24,8 @@ class Known:
     discipline: str
     room: str | None
     bounds_m: list[float] | None
+    hosts: list[str]
+    parts: list[str]
 
 
 def known(model_id: str, global_id: str) -> Known:
@@ -34,10 +36,13 @@ def known(model_id: str, global_id: str) -> Known:
         if row is None:
             raise MissingError(f"{model.name} holds no component {global_id}; it may have gone with a newer file.")
         building = rows_of(look, model.project_id).building
+        hosts, parts = (
+            components.within(look.session, model.id, relation, global_id) for relation in ("hosted_in", "part_of")
+        )
         try:
             places = federations.places(look.session, model)
         except federations.ChangedError:
-            return Known(row, model, None, "OTH", None, None)
+            return Known(row, model, None, "OTH", None, None, hosts, parts)
         level, room = int(places["level"][row.ordinal]), int(places["room"][row.ordinal])
         bounds = places["bounds_m"][row.ordinal]
         called = building.rooms[room] if 0 <= room < len(building.rooms) else None
@@ -48,4 +53,12 @@ def known(model_id: str, global_id: str) -> Known:
             CODES[int(places["discipline"][row.ordinal])],
             f"{called.number} {called.name}".strip() if called else None,
             None if np.isnan(bounds).any() else [float(v) for v in bounds.reshape(-1)],
+            hosts,
+            parts,
         )
+
+
+def project_of(model_id: str) -> str:
+    """The project of a model that is in use."""
+    with looking() as look:
+        return look.model(model_id).project_id

@@ -10,12 +10,14 @@ import numpy as np
 import numpy.typing as npt
 from cachetools import LRUCache
 
+from stairpath.core.register.common import Common, in_common
 from stairpath.core.register.search import Hit, Index
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.conditions import all_met, unlike
 from stairpath.core.visibility.facts import Kind
 from stairpath.core.visibility.highlights import OFFERED, Check, check
-from stairpath.core.visibility.rules import Rule
+from stairpath.core.visibility.rules import Rule, selected
+from stairpath.core.visibility.selectors import These
 from stairpath.core.visibility.traits import Traits
 from stairpath.work.deed import looking
 from stairpath.work.refusals import WrongError
@@ -120,3 +122,13 @@ def askable(project_id: str) -> list[Askable]:
         for kind, facts in asked.facts.of.items()
         for (group, name), fact in sorted(facts.items())
     ]  # fmt: skip
+
+
+def common(project_id: str, these: These) -> list[Common]:
+    """What components of a project's building have in common."""
+    with looking() as look:
+        _, asked = traits_of(look, project_id)
+    members = selected(asked, these)
+    if not members.any():
+        raise WrongError("None of these components is in the building any more; pick others.")
+    return in_common(asked, members)

@@ -34,7 +34,7 @@ _SAME_M = 1e-6
 _bodies: LRUCache[tuple[object, ...], Body] = LRUCache(_KEPT)
 
 
-class _Building:
+class MeasuredBuilding:
     """A project's building as measures are taken of it."""
 
     def __init__(self, act: Deed, project_id: str, rules: Sequence[Rule] = ()) -> None:
@@ -172,7 +172,7 @@ class Results:
 def measure(project_id: str, measures: Sequence[Measure], rules: Sequence[Rule] = ()) -> Results:
     """What measures come to in a project's building as it stands; room at a point without what the rules hide."""
     with looking() as look:
-        building = _Building(look, project_id, rules)
+        building = MeasuredBuilding(look, project_id, rules)
         x, y, z = (-building.origin).tolist()
         results = []
         for each in measures:
@@ -188,7 +188,7 @@ def measure(project_id: str, measures: Sequence[Measure], rules: Sequence[Rule] 
 def features_of(project_id: str, ref: Ref) -> Features:
     """What of a component the cursor catches, about the project's origin."""
     with looking() as look:
-        building = _Building(look, project_id)
+        building = MeasuredBuilding(look, project_id)
         try:
             return features(building.body(ref))
         except (NotMeasuredError, NoBodyError) as error:
@@ -198,7 +198,7 @@ def features_of(project_id: str, ref: Ref) -> Features:
 def settle(project_id: str, ref: Ref, point_m: Array) -> Array:
     """The exact point of a component's faces that was meant by one of the stage, in project coordinates."""
     with looking() as look:
-        building = _Building(look, project_id)
+        building = MeasuredBuilding(look, project_id)
         try:
             exact: Array = settled(building.body(ref), point_m - building.origin) + building.origin
             return exact

@@ -38,14 +38,18 @@ from stairpath.api.shapes.errands import (
 )
 from stairpath.api.shapes.federation import (
     ChunkPlace,
+    Common,
     Component,
     Discipline,
     FederatedModel,
     Federation,
     Figure,
     Level,
+    Neighbour,
+    Neighbours,
     PropertyValue,
     RoomLabel,
+    Run,
 )
 from stairpath.api.shapes.finding import (
     Askable,
@@ -171,6 +175,7 @@ __all__ = [
     "Check",
     "ChunkPlace",
     "ClearMeasure",
+    "Common",
     "Component",
     "ComponentFound",
     "ComponentRef",
@@ -223,6 +228,8 @@ __all__ = [
     "ModelCard",
     "Name",
     "NamedComponent",
+    "Neighbour",
+    "Neighbours",
     "NewErrand",
     "NewName",
     "NewProject",
@@ -257,6 +264,7 @@ __all__ = [
     "RuleLine",
     "Rules",
     "RulesWish",
+    "Run",
     "Said",
     "SavedRoute",
     "ScaleWish",

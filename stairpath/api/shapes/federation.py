@@ -90,9 +90,47 @@ class Component(BaseModel):
     room: str | None
     part_of: ComponentRef | None
     hosted_in: ComponentRef | None
+    hosts: list[ComponentRef]
+    parts: list[ComponentRef]
+    connected: list[ComponentRef]
+    """What its file joins it to, through ports or directly."""
+    place: str
+    """Where it is, as one says it."""
     bounds_m: list[float] | None
     properties: dict[str, dict[str, PropertyValue]]
     quantities: dict[str, dict[str, Figure]]
+
+
+class Neighbour(BaseModel):
+    """A component near another one, and how far away it is."""
+
+    model: str
+    global_id: str
+    label: str
+    discipline: str | None
+    distance_m: float
+
+
+class Neighbours(BaseModel):
+    """The components within a distance, nearest first, and how many there are."""
+
+    found: list[Neighbour]
+    count: int
+
+
+class Run(BaseModel):
+    """Components that hang together, and whether any of it is known by touching alone."""
+
+    components: list[ComponentRef]
+    by_touch: bool
+
+
+class Common(BaseModel):
+    """What some components have for something: the value of all of them, or none, and how many values there are."""
+
+    what: str
+    value: str | None
+    values: int
 
 
 class Federation(BaseModel):

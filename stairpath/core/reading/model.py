@@ -79,6 +79,8 @@ class Component:
     systems: tuple[str, ...] = ()
     part_of: str = ""
     hosted_in: str = ""
+    connected: tuple[str, ...] = ()
+    """What it is joined to, through ports or directly, by GlobalId."""
     properties: PropertySets = field(default_factory=dict)
     quantities: dict[str, dict[str, Quantity]] = field(default_factory=dict)
 

@@ -73,6 +73,7 @@ def _component(entity: Any, relations: Relations, reader: SetReader) -> Componen
         systems=tuple(relations.systems.get(key, ())),
         part_of=_global_id(whole) if whole is not None and whole.is_a("IfcElement") else "",
         hosted_in=_global_id(host) if host is not None else "",
+        connected=tuple(dict.fromkeys(_global_id(other) for other in relations.connected.get(key, ()))),
         properties=properties,
         quantities=quantities,
     )

@@ -63,6 +63,7 @@ class Relations:
     systems: dict[int, list[str]] = field(default_factory=lambda: defaultdict(list))
     sets: dict[int, list[Any]] = field(default_factory=lambda: defaultdict(list))
     host: dict[int, Any] = field(default_factory=dict)
+    connected: dict[int, list[Any]] = field(default_factory=lambda: defaultdict(list))
     broken: int = 0
     """Relations that could not be followed."""
 
@@ -145,6 +146,27 @@ def gather(ifc: Any) -> Relations:
     def void(rel: Any) -> None:
         voids[rel.RelatedOpeningElement.id()] = rel.RelatingBuildingElement
 
+    of_port: dict[int, Any] = {}
+
+    def has_port(rel: Any) -> None:
+        of_port[rel.RelatingPort.id()] = rel.RelatedElement
+
+    def nests_ports(rel: Any) -> None:
+        for item in rel.RelatedObjects:
+            if item.is_a("IfcPort"):
+                of_port[item.id()] = rel.RelatingObject
+
+    def join(one: Any, other: Any) -> None:
+        if one is not None and other is not None and one.id() != other.id():
+            out.connected[one.id()].append(other)
+            out.connected[other.id()].append(one)
+
+    def joins_ports(rel: Any) -> None:
+        join(of_port.get(rel.RelatingPort.id()), of_port.get(rel.RelatedPort.id()))
+
+    def joins(rel: Any) -> None:
+        join(rel.RelatingElement, rel.RelatedElement)
+
     def filled(rel: Any) -> None:
         host = voids.get(rel.RelatingOpeningElement.id())
         if host is not None:
@@ -160,6 +182,10 @@ def gather(ifc: Any) -> Relations:
         ("IfcRelDefinesByProperties", with_set),
         ("IfcRelVoidsElement", void),
         ("IfcRelFillsElement", filled),
+        ("IfcRelConnectsPortToElement", has_port),
+        ("IfcRelNests", nests_ports),
+        ("IfcRelConnectsPorts", joins_ports),
+        ("IfcRelConnectsElements", joins),
     )
     for kind, note in steps:
         for rel in ifc.by_type(kind):
