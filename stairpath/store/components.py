@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Collection, Iterable, Sequence
 from typing import Any
 
@@ -70,13 +71,13 @@ def kin_of(session: Session, models: Sequence[str]) -> list[Kin]:
 
 def links_of(session: Session, models: Sequence[str]) -> list[tuple[str, str, list[str]]]:
     """What components of models are joined to by their files: model, GlobalId, and those of the others."""
-    joined = Component.details["connected"]
+    count = func.jsonb_array_length(func.jsonb_extract_path(Component.details, "connected"))
     rows = session.execute(
-        select(Component.model_id, Component.global_id, joined).where(
-            Component.model_id.in_(models), func.jsonb_array_length(joined) > 0
+        select(Component.model_id, Component.global_id, _detail("connected")).where(
+            Component.model_id.in_(models), count > 0
         )
     )
-    return [(model_id, global_id, list(others)) for model_id, global_id, others in rows]
+    return [(model_id, global_id, json.loads(others)) for model_id, global_id, others in rows]
 
 
 def within(session: Session, model_id: str, relation: str, global_id: str) -> list[str]:
