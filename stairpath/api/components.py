@@ -21,7 +21,8 @@ def _figure(quantity: Quantity) -> shapes.Figure:
     return shapes.Figure(value=quantity.value, unit=quantity.unit)
 
 
-def _value(value: PropertyValue) -> shapes.PropertyValue:
+def value_shape(value: PropertyValue) -> shapes.PropertyValue:
+    """A value as the browser gets it, a figure with its unit."""
     return _figure(value) if isinstance(value, Quantity) else value
 
 
@@ -61,7 +62,8 @@ def get_component(model_id: str, global_id: str) -> shapes.Component:
         place=around.place_in_words(found),
         bounds_m=found.bounds_m,
         properties={
-            name: {key: _value(value) for key, value in values.items()} for name, values in details.properties.items()
+            name: {key: value_shape(value) for key, value in values.items()}
+            for name, values in details.properties.items()
         },
         quantities={
             name: {key: _figure(value) for key, value in values.items()} for name, values in details.quantities.items()

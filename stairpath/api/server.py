@@ -15,6 +15,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api import (
     camera,
+    comparing,
     components,
     cutting,
     errands,
@@ -73,6 +74,7 @@ def create_app() -> FastAPI:
     for module in (
         projects,
         models,
+        comparing,
         components,
         camera,
         views,

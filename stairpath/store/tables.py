@@ -164,6 +164,25 @@ class Component(Base):
     """Description, type, material, relations, properties and quantities."""
 
 
+class EarlierIssue(Base):
+    """An issue of a model that a newer one took the place of, with what was read of it."""
+
+    __tablename__ = "earlier_issue"
+    __table_args__ = (Index("issue_of_model", "model_id", "added_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    model_id: Mapped[str] = mapped_column(ForeignKey("model.id", ondelete="CASCADE"))
+    file_name: Mapped[str] = mapped_column(Text)
+    file_sha: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    added_by: Mapped[str] = mapped_column(Text)
+    added_at: Mapped[datetime]
+    components: Mapped[int]
+    geometry: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    listing: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    """Its components and storeys, packed."""
+    matrix: Mapped[list[list[float]] | None] = mapped_column(JSONB)
+    """Where it stood; None where it was replaced before it was put in its place."""
+
+
 class Chunk(Base):
     """A drawn piece of a model."""
 

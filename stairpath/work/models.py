@@ -15,7 +15,7 @@ from stairpath.core.federation.disciplines import CODES
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.intake import Limits, take_in
 from stairpath.settings import settings
-from stairpath.store import blobs, models
+from stairpath.store import blobs, issues, models
 from stairpath.store.projects import building_of
 from stairpath.store.tables import Model, Project
 from stairpath.work.deed import Deed, Who, deed, looking
@@ -52,6 +52,8 @@ def _keep_file(act: Deed, project: Project, file_name: str, content: IO[bytes]) 
         return model  # the same file once more: there is nothing to do that is not done or under way
     if model is None:
         model = models.add_model(act.session, project.id, name)
+    elif model.status == "read":
+        issues.keep_issue(act.session, model)
     model.file_name, model.file_sha, model.file_size = file_name, sha, size
     model.added_by, model.added_at = act.who.said, datetime.now(UTC)
     _wait(model)

@@ -107,6 +107,61 @@ export function useComponent(modelId: string, globalId: string) {
   });
 }
 
+/** What stands within a distance of a component, in one version of the building. */
+export function neighboursQuery(modelId: string, globalId: string, withinM: number, version: number) {
+  return queryOptions({
+    queryKey: ["component", modelId, globalId, "around", withinM, version],
+    queryFn: () =>
+      taken(
+        api.GET("/api/models/{model_id}/components/{global_id}/around", {
+          params: { path: { model_id: modelId, global_id: globalId }, query: { within_m: withinM } },
+        }),
+      ),
+    retry: false,
+  });
+}
+
+/** The earlier issues of a model. */
+export function issuesQuery(projectId: string, modelId: string) {
+  return queryOptions({
+    queryKey: [...keys.models(projectId), modelId, "issues"],
+    queryFn: () =>
+      taken(api.GET("/api/models/{model_id}/issues", { params: { path: { model_id: modelId } } })),
+  });
+}
+
+/** What differs in a model from `issue:` an earlier one, or from `other:` another model. */
+export function changesQuery(projectId: string, modelId: string, against: string, version: number) {
+  const [kind, id = ""] = against.split(":");
+  return queryOptions({
+    queryKey: [...keys.models(projectId), modelId, "changes", against, version],
+    queryFn: () =>
+      taken(
+        api.GET("/api/models/{model_id}/changes", {
+          params: { path: { model_id: modelId }, query: kind === "issue" ? { issue: id } : { other: id } },
+        }),
+      ),
+    retry: false,
+  });
+}
+
+/** What components have in common, in one version of the building. */
+export function commonQuery(projectId: string, version: number, of: Shapes["These"]["of"]) {
+  return queryOptions({
+    queryKey: ["projects", projectId, "common", version, of],
+    queryFn: () =>
+      taken(
+        api.POST("/api/projects/{project_id}/common", {
+          params: { path: { project_id: projectId } },
+          body: { kind: "these", of },
+        }),
+      ),
+    retry: false,
+    gcTime: 10_000,
+    placeholderData: (before) => before,
+  });
+}
+
 /** What is asked for again when something of a kind changed. */
 function concerned(projectId: string, kind: string): readonly (readonly string[])[] {
   switch (kind) {

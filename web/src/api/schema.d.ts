@@ -338,6 +338,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/models/{model_id}/issues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Issues
+         * @description The earlier issues of a model, newest first.
+         */
+        get: operations["list_issues_api_models__model_id__issues_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{model_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Changes
+         * @description What differs in a model from an earlier issue of it (the last one, where none is named), or from another model.
+         */
+        get: operations["list_changes_api_models__model_id__changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/models/{model_id}/components/{global_id}": {
         parameters: {
             query?: never;
@@ -1736,6 +1776,44 @@ export interface components {
             lines: string;
         };
         /**
+         * ChangedComponent
+         * @description A component of which other things are said than before.
+         */
+        ChangedComponent: {
+            ref: components["schemas"]["ComponentRef"];
+            /** Label */
+            label: string;
+            /** Ifc Class */
+            ifc_class: string;
+            /** Fields */
+            fields: components["schemas"]["FieldChange"][];
+        };
+        /**
+         * Changes
+         * @description What was added, removed, moved, reshaped and changed; a component may be in several of the last three.
+         *
+         *     Those that were removed are named as they were in the old one.
+         */
+        Changes: {
+            /**
+             * Matched By
+             * @enum {string}
+             */
+            matched_by: "global_id" | "place";
+            /** Same */
+            same: number;
+            /** Added */
+            added: components["schemas"]["Differing"][];
+            /** Removed */
+            removed: components["schemas"]["Differing"][];
+            /** Moved */
+            moved: components["schemas"]["MovedComponent"][];
+            /** Reshaped */
+            reshaped: components["schemas"]["Differing"][];
+            /** Changed */
+            changed: components["schemas"]["ChangedComponent"][];
+        };
+        /**
          * Check
          * @description What to look for between two groups; ``leave_out`` are the rules for pairs that belong together.
          */
@@ -2093,6 +2171,17 @@ export interface components {
             whole: components["schemas"]["These"];
         };
         /**
+         * Differing
+         * @description A component that differs, and what one calls it.
+         */
+        Differing: {
+            ref: components["schemas"]["ComponentRef"];
+            /** Label */
+            label: string;
+            /** Ifc Class */
+            ifc_class: string;
+        };
+        /**
          * Dimension
          * @description A line to draw, about the federation's origin, and which figure it bears; without one it is thin.
          */
@@ -2130,6 +2219,25 @@ export interface components {
         DisciplineWish: {
             /** Code */
             code: string | null;
+        };
+        /**
+         * EarlierIssue
+         * @description An issue of a model that a newer one took the place of.
+         */
+        EarlierIssue: {
+            /** Id */
+            id: string;
+            /** File Name */
+            file_name: string;
+            /** Added By */
+            added_by: string;
+            /**
+             * Added At
+             * Format: date-time
+             */
+            added_at: string;
+            /** Components */
+            components: number;
         };
         /**
          * EdgeSide
@@ -2328,6 +2436,18 @@ export interface components {
             /** Models */
             models: components["schemas"]["FederatedModel"][];
             home?: components["schemas"]["Home"] | null;
+        };
+        /**
+         * FieldChange
+         * @description One thing that is said of a component, before and after; nothing where it was not said.
+         */
+        FieldChange: {
+            /** Name */
+            name: string;
+            /** Old */
+            old: components["schemas"]["Figure"] | string | boolean | number | null;
+            /** New */
+            new: components["schemas"]["Figure"] | string | boolean | number | null;
         };
         /** Figure */
         Figure: {
@@ -2812,6 +2932,21 @@ export interface components {
             shift_m: number[] | null;
             /** Problems */
             problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * MovedComponent
+         * @description How far the middle of a component went along the project's axes, and how far it was turned.
+         */
+        MovedComponent: {
+            ref: components["schemas"]["ComponentRef"];
+            /** Label */
+            label: string;
+            /** Ifc Class */
+            ifc_class: string;
+            /** By M */
+            by_m: number[];
+            /** Turned Deg */
+            turned_deg: number;
         };
         /**
          * NamedComponent
@@ -5784,6 +5919,215 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    list_issues_api_models__model_id__issues_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                model_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierIssue"][];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    list_changes_api_models__model_id__changes_get: {
+        parameters: {
+            query?: {
+                issue?: string | null;
+                other?: string | null;
+            };
+            header?: never;
+            path: {
+                model_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changes"];
+                };
             };
             /** @description The request is not one that is understood. */
             400: {

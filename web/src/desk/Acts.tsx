@@ -8,8 +8,10 @@ import { SHOWN } from "../open/expected";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import type { Selector } from "../open/selectors";
+import { DeskActs } from "../parts/desk";
 import { useSeeing } from "../seen/useSeeing";
 import { tone } from "../theme";
+import { useCopyText, usePickRun } from "./useComponentActs";
 
 /** All that is like a component, as a rule says it; nothing for itself. */
 function like(component: Component): { name: string; select: Selector | null }[] {
@@ -33,6 +35,8 @@ function like(component: Component): { name: string; select: Selector | null }[]
 export function Acts({ component }: { component: Component }) {
   const { fitPicked } = useLook();
   const { hide, only, fadeRest, bringBack } = useSeeing();
+  const pickRun = usePickRun();
+  const copyText = useCopyText();
   const [chosen, choose] = useState(0);
   const extents = like(component);
   const select = extents[chosen]?.select ?? undefined;
@@ -67,6 +71,14 @@ export function Acts({ component }: { component: Component }) {
           Bring back
         </Button>
       </Box>
+      <DeskActs>
+        <Button variant="text" onClick={() => void pickRun(component)}>
+          pick its run
+        </Button>
+        <Button variant="text" onClick={() => void copyText(component)}>
+          copy as text
+        </Button>
+      </DeskActs>
     </Box>
   );
 }

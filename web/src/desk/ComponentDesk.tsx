@@ -9,10 +9,15 @@ import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { Acts, WhyHidden } from "./Acts";
+import { Around } from "./Around";
 import { Properties } from "./PropertyList";
 import { spoken } from "./properties";
+import { InCommon, SideBySide } from "./Several";
 
-/** What the picked component is. */
+/** So many of what one hosts or is joined to are named one by one. */
+const MOST_LINKED = 8;
+
+/** What the picked component is; of several what they have in common, and two side by side. */
 export function ComponentDesk() {
   const { federation } = useOpen();
   const picked = useSelection((s) => s.picked);
@@ -26,28 +31,44 @@ export function ComponentDesk() {
       </DeskNote>
     );
   }
+  const two = picked.length === 2 ? picked.flatMap((each) => find(federation, each) ?? []) : [];
   return (
-    <Known key={found.globalId} modelId={found.model.id} globalId={found.globalId} count={picked.length} />
+    <Box>
+      {picked.length > 1 && <InCommon />}
+      <Known key={found.globalId} modelId={found.model.id} globalId={found.globalId} of={picked.length}>
+        {two.length === 2 && (
+          <SideBySide
+            key={two.map((each) => each.globalId).join()}
+            ids={two.map((each) => [each.model.id, each.globalId] as const)}
+          />
+        )}
+      </Known>
+    </Box>
   );
 }
 
-function Known({ modelId, globalId, count }: { modelId: string; globalId: string; count: number }) {
+/** The component that was picked last; with something else to say in place of what it is. */
+function Known(props: { modelId: string; globalId: string; of: number; children: ReactNode }) {
+  const { modelId, globalId, of, children } = props;
   const { data, error } = useComponent(modelId, globalId);
   if (error) return <DeskNote>{error.message}</DeskNote>;
   if (!data) return <DeskNote>Looking it up ...</DeskNote>;
   return (
-    <Box>
-      {count > 1 && (
-        <Box sx={{ color: tone.pickInk, fontWeight: 600, fontSize: 13, mb: 0.5 }}>
-          {count} picked; the last one is shown
-        </Box>
+    <>
+      {of > 1 ? <Acts component={data} /> : null}
+      {of > 1 && children}
+      {of > 2 && <DeskNote>The one that was picked last:</DeskNote>}
+      {of !== 2 && (
+        <>
+          <Title component={data} />
+          <WhyHidden />
+          {of === 1 && <Acts component={data} />}
+          <Facts component={data} />
+          <Around component={data} />
+          <Properties component={data} />
+        </>
       )}
-      <Title component={data} />
-      <WhyHidden />
-      <Acts component={data} />
-      <Facts component={data} />
-      <Properties component={data} />
-    </Box>
+    </>
   );
 }
 
@@ -133,10 +154,16 @@ function Facts({ component: c }: { component: Component }) {
       <Fact name="Model">{c.file_name}</Fact>
       <Fact name="Level">{c.level ?? "No level"}</Fact>
       <Fact name="Room">{c.room ?? "none"}</Fact>
+      <Fact name="Where">
+        <span data-testid="place">{c.place}</span>
+      </Fact>
       <Fact name="System">{c.systems.join(", ")}</Fact>
       <Fact name="Material">{c.material}</Fact>
-      <Linked name="Part of" to={c.part_of} />
-      <Linked name="Hosted in" to={c.hosted_in} />
+      <Linked name="Part of" to={c.part_of ? [c.part_of] : []} />
+      <Linked name="Its parts" to={c.parts} />
+      <Linked name="Hosted in" to={c.hosted_in ? [c.hosted_in] : []} />
+      <Linked name="Hosts" to={c.hosts} />
+      <Linked name="Joined to" to={c.connected} />
     </Box>
   );
 }
@@ -155,18 +182,28 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-function Linked({ name, to }: { name: string; to: Component["part_of"] }) {
+/** Components that one has to do with; a click picks one of them, or all. */
+function Linked({ name, to }: { name: string; to: Component["hosts"] }) {
   const { federation } = useOpen();
   const pick = useSelection((s) => s.pick);
-  if (!to) return null;
-  const number = numberOf(federation, to.model, to.global_id);
-  const found = find(federation, number);
-  if (!found) return null;
+  const there = to.flatMap(({ model, global_id }) => {
+    const number = numberOf(federation, model, global_id);
+    const found = find(federation, number);
+    return found ? [{ number, label: found.model.labels[found.at] }] : [];
+  });
+  if (!there.length) return null;
   return (
     <Fact name={name}>
-      <Button variant="text" onClick={() => pick([number])}>
-        {found.model.labels[found.at]}
-      </Button>
+      {there.slice(0, MOST_LINKED).map(({ number, label }) => (
+        <Button key={number} variant="text" onClick={() => pick([number])}>
+          {label}
+        </Button>
+      ))}
+      {there.length > 1 && (
+        <Button variant="text" onClick={() => pick(there.map(({ number }) => number))}>
+          all {there.length}
+        </Button>
+      )}
     </Fact>
   );
 }

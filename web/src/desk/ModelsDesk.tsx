@@ -14,6 +14,7 @@ import { uploadsOf, useUploads } from "../start/uploads";
 import { tone } from "../theme";
 import { Alignment } from "./Alignment";
 import { TakenOut } from "./TakenOut";
+import { WhatDiffers } from "./WhatDiffers";
 
 /** The model files: how their reading goes, how they line up, what is wrong with them. */
 export function ModelsDesk() {
@@ -92,6 +93,7 @@ function Model({ model }: { model: ModelCard }) {
           </Button>
         )}
       </Box>
+      {model.schema_name && <WhatDiffers model={model} />}
       {model.schema_name && model.alternative_what && (
         <Box sx={{ mt: 0.5 }}>
           {model.stands ? (

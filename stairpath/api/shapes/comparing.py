@@ -1,0 +1,65 @@
+"""Two issues of a model side by side, and two alternatives."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import BaseModel
+
+from stairpath.api.shapes.federation import PropertyValue
+from stairpath.api.shapes.words import ComponentRef, Vector
+
+
+class EarlierIssue(BaseModel):
+    """An issue of a model that a newer one took the place of."""
+
+    id: str
+    file_name: str
+    added_by: str
+    added_at: datetime
+    components: int
+
+
+class Differing(BaseModel):
+    """A component that differs, and what one calls it."""
+
+    ref: ComponentRef
+    label: str
+    ifc_class: str
+
+
+class FieldChange(BaseModel):
+    """One thing that is said of a component, before and after; nothing where it was not said."""
+
+    name: str
+    old: PropertyValue
+    new: PropertyValue
+
+
+class MovedComponent(Differing):
+    """How far the middle of a component went along the project's axes, and how far it was turned."""
+
+    by_m: Vector
+    turned_deg: float
+
+
+class ChangedComponent(Differing):
+    """A component of which other things are said than before."""
+
+    fields: list[FieldChange]
+
+
+class Changes(BaseModel):
+    """What was added, removed, moved, reshaped and changed; a component may be in several of the last three.
+
+    Those that were removed are named as they were in the old one.
+    """
+
+    matched_by: Literal["global_id", "place"]
+    same: int
+    added: list[Differing]
+    removed: list[Differing]
+    moved: list[MovedComponent]
+    reshaped: list[Differing]
+    changed: list[ChangedComponent]

@@ -1,0 +1,189 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { ModelCard, Shapes } from "../api/client";
+import { changesQuery, issuesQuery, useModels } from "../api/queries";
+import { find, numberOf } from "../open/numbering";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { DeskActs, DeskNote } from "../parts/desk";
+import { usePerson } from "../people/person";
+import { face, tone } from "../theme";
+import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
+import { figure } from "./properties";
+
+/** With what a model can be compared: its earlier issues, and the other alternatives for the same thing. */
+function useOthers(model: ModelCard) {
+  const { projectId } = useOpen();
+  const { data: issues = [] } = useQuery(issuesQuery(projectId, model.id));
+  const { data: models = [] } = useModels(projectId);
+  const rivals = models.filter(
+    (other) =>
+      other.id !== model.id && other.alternative_what && other.alternative_what === model.alternative_what,
+  );
+  return [
+    ...issues.map((issue) => ({
+      key: `issue:${issue.id}`,
+      name: `its issue of ${new Date(issue.added_at).toLocaleString()}, by ${issue.added_by || "nobody"}`,
+    })),
+    ...rivals.map((other) => ({ key: `other:${other.id}`, name: `alternative ${other.alternative_option}` })),
+  ];
+}
+
+/** What differs in a model from an earlier issue of it, or from another alternative; nothing where there is none. */
+export function WhatDiffers({ model }: { model: ModelCard }) {
+  const others = useOthers(model);
+  const [chosen, choose] = useState("");
+  if (!others.length) return null;
+  const against = others.some(({ key }) => key === chosen) ? chosen : "";
+  return (
+    <Box sx={{ mt: 0.5 }}>
+      <NativeSelect
+        value={against}
+        onChange={(event) => choose(event.target.value)}
+        inputProps={{ "aria-label": `Compare ${model.name} with` }}
+        sx={{ fontSize: 13, maxWidth: "100%" }}
+      >
+        <option value="">what differs from ...</option>
+        {others.map(({ key, name }) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </NativeSelect>
+      {against && <Differences key={against} model={model} against={against} />}
+    </Box>
+  );
+}
+
+function Differences({ model, against }: { model: ModelCard; against: string }) {
+  const { projectId, federation } = useOpen();
+  const { data, error } = useQuery(changesQuery(projectId, model.id, against, federation.version));
+  const change = useSeen((s) => s.change);
+  if (error) return <DeskNote>{error.message}</DeskNote>;
+  if (!data) return <DeskNote>Comparing ...</DeskNote>;
+  const tint = () => {
+    const { rules } = useSeen.getState();
+    const by = usePerson.getState().name;
+    change(
+      { rules: tintedChanges(rules, model.name, data, by, new Date().toISOString()) },
+      `tinted what differs in ${model.name}`,
+    );
+  };
+  return (
+    <Box data-testid="differences" sx={{ mt: 0.5 }}>
+      <DeskNote>
+        {summed(data)}
+        {data.matched_by === "place" &&
+          " The file has new GlobalIds throughout: components were matched by tag, type and place, and what was kept by their old ones does not find them."}
+      </DeskNote>
+      <DeskActs>
+        <Button variant="text" onClick={tint}>
+          tint what differs
+        </Button>
+      </DeskActs>
+      {KINDS.map(({ kind, name, colour }) => (
+        <KindRows key={kind} kind={kind} name={name} colour={colour} changes={data} />
+      ))}
+    </Box>
+  );
+}
+
+const FIRST_ROWS = 12;
+
+function KindRows(props: { kind: Kind; name: string; colour: string; changes: Changes }) {
+  const { kind, name, colour, changes } = props;
+  const [all, showAll] = useState(false);
+  const rows = changes[kind];
+  if (!rows.length) return null;
+  return (
+    <Box sx={{ mt: 0.75 }}>
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", fontWeight: 600, fontSize: 13 }}>
+        {colour && (
+          <Box
+            component="span"
+            sx={{ width: 12, height: 12, bgcolor: colour, border: `1px solid ${tone.soft}` }}
+          />
+        )}
+        {rows.length} {name}
+      </Box>
+      {(all ? rows : rows.slice(0, FIRST_ROWS)).map((row) => (
+        <DifferenceRow key={row.ref.global_id} row={row} kind={kind} />
+      ))}
+      {!all && rows.length > FIRST_ROWS && (
+        <Button variant="text" onClick={() => showAll(true)}>
+          all {rows.length}
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+type Row = Changes[Kind][number];
+
+/** What is said of a change: how far something went, or what is said of it now in place of what was. */
+function useSaid(): (row: Row) => string {
+  const units = useUnits();
+  const value = (of: Shapes["FieldChange"]["old"]) =>
+    typeof of === "object" && of !== null
+      ? figure({ name: "", value: of.value, unit: of.unit, number: true }, units)
+      : figure({ name: "", value: of, unit: "", number: typeof of === "number" }, units);
+  return (row) => {
+    if ("by_m" in row) {
+      const turn = row.turned_deg > 0.05 ? `, turned by ${row.turned_deg.toFixed(1)}°` : "";
+      return `by ${units.length(Math.hypot(...row.by_m))}${turn}`;
+    }
+    if ("fields" in row)
+      return row.fields
+        .map(({ name, old, new: now }) => `${name.split(".").at(-1)}: ${value(old)} → ${value(now)}`)
+        .join("; ");
+    return "";
+  };
+}
+
+function DifferenceRow({ row, kind }: { row: Row; kind: Kind }) {
+  const { federation } = useOpen();
+  const pick = useSelection((s) => s.pick);
+  const said = useSaid()(row);
+  const number = numberOf(federation, row.ref.model, row.ref.global_id);
+  const there = kind !== "removed" && find(federation, number) !== null;
+  return (
+    <Box
+      component="button"
+      type="button"
+      disabled={!there}
+      data-testid={`differs-${kind}`}
+      title={there ? "Pick it" : "It is not in the building any more"}
+      onClick={() => pick([number])}
+      sx={{
+        border: 0,
+        bgcolor: "transparent",
+        color: tone.ink,
+        font: "inherit",
+        fontSize: 13,
+        width: "100%",
+        p: 0,
+        py: 0.2,
+        textAlign: "left",
+        cursor: there ? "pointer" : "default",
+        "&:hover": { bgcolor: tone.film },
+      }}
+    >
+      <Box component="span" sx={{ textDecoration: kind === "removed" ? "line-through" : "none" }}>
+        {row.label}
+      </Box>
+      {said && (
+        <Box
+          component="span"
+          sx={{ color: tone.soft, fontFamily: face.text, ml: 0.75, overflowWrap: "anywhere" }}
+        >
+          {said}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,42 @@
+import { api, type Component, taken } from "../api/client";
+import { numberOf } from "../open/numbering";
+import { useSelection } from "../open/selection";
+import { orAloud, useSession } from "../open/session";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+import { asText } from "./asText";
+
+/** Picks all that hangs together with a component. */
+export function usePickRun() {
+  const { federation } = useOpen();
+  return (component: Pick<Component, "model_id" | "global_id">) =>
+    orAloud(async () => {
+      const { say } = useSession.getState();
+      const path = { model_id: component.model_id, global_id: component.global_id };
+      const run = await taken(
+        api.GET("/api/models/{model_id}/components/{global_id}/run", { params: { path } }),
+      );
+      const numbers = run.components
+        .map(({ model, global_id }) => numberOf(federation, model, global_id))
+        .filter((number) => number >= 0);
+      if (numbers.length < 2) return say("Nothing is joined to it, in its file or by touching it.");
+      useSelection.getState().pick(numbers);
+      say(
+        `${counted(numbers.length, "component")} hang together${run.by_touch ? ", some of them known by touching alone" : ", as the file joins them"}.`,
+      );
+    });
+}
+
+/** Copies what a component is as plain text. */
+export function useCopyText() {
+  const units = useUnits();
+  return (component: Component) =>
+    orAloud(async () => {
+      // Browsers give pages the clipboard at this machine's own address, or over https.
+      if (!navigator.clipboard)
+        throw new Error("This browser does not let the page copy; open it over https, or at localhost.");
+      await navigator.clipboard.writeText(asText(component, units));
+      useSession.getState().say(`${component.tag || component.name || "The component"} is copied as text.`);
+    });
+}
