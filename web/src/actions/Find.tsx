@@ -10,18 +10,11 @@ import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import { useActionList } from "./ActionsContext";
+import type { Found } from "./found";
 import { spokenKey } from "./Keys";
 import { matches } from "./matches";
 import { type ComponentFound, useComponentsFound } from "./useComponentsFound";
-import { useStandInRoom } from "./useStandInRoom";
-
-interface Found {
-  id: string;
-  name: string;
-  kind: string;
-  hint: string;
-  run: () => void;
-}
+import { usePlacesNamed } from "./usePlacesNamed";
 
 const MOST = 40;
 
@@ -31,12 +24,12 @@ function spokenFound({ label, name, field, text }: ComponentFound): string {
   return ["tag", "name"].includes(field) ? called : `${called} (${field.replace("_", " ")}: ${text})`;
 }
 
-/** Finds actions with their keys, rooms and components by typing. */
+/** Finds actions with their keys, places, viewpoints and components by typing. */
 export function Find() {
   const { federation } = useOpen();
   const actions = useActionList();
   const look = useLook();
-  const stand = useStandInRoom();
+  const places = usePlacesNamed();
   const asked = useTools((s) => s.findAsked);
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState("");
@@ -53,24 +46,9 @@ export function Find() {
         hint: a.key ? spokenKey(a.key) : "",
         run: a.run,
       })),
-      ...federation.rooms.flatMap((room, i) => [
-        {
-          id: `s/${i}`,
-          name: `${room.number} ${room.name}`,
-          kind: "room",
-          hint: "stand in it",
-          run: () => stand(i),
-        },
-        {
-          id: `r/${i}`,
-          name: `${room.number} ${room.name}, fitted`,
-          kind: "room",
-          hint: "fit it",
-          run: () => void look.fitTo({ kind: "room", room: i }),
-        },
-      ]),
+      ...places,
     ],
-    [actions, federation, look, stand],
+    [actions, places],
   );
   const components = useMemo<Found[]>(
     () =>
@@ -92,6 +70,17 @@ export function Find() {
     [found, federation, look],
   );
   const options = useMemo(() => [...named, ...components], [named, components]);
+  const listed = typed.trim() ? [...matches(named, typed, MOST), ...components] : [];
+  // Enter before the server has answered means what it finds first.
+  const [entered, setEntered] = useState("");
+  const first = entered && entered === typed && !looking ? components[0] : undefined;
+  useEffect(() => {
+    if (!first) return;
+    setEntered("");
+    setTyped("");
+    first.run();
+    input.current?.blur();
+  }, [first]);
   return (
     <Autocomplete
       options={options}
@@ -112,15 +101,14 @@ export function Find() {
       }
       filterOptions={(all, { inputValue }) =>
         // What is there at once stays first: nothing moves under who is about to choose it.
-        inputValue.trim()
-          ? [...matches(named, inputValue, MOST), ...components]
-          : all.slice(0, actions.length)
+        inputValue.trim() ? listed : all.slice(0, actions.length)
       }
+      onKeyDown={(event) => setEntered(event.key === "Enter" && looking && !listed.length ? typed : "")}
       autoHighlight
       clearOnBlur
       noOptionsText={
         trouble ||
-        (looking ? "Looking …" : "Nothing of that name; type part of a tag, a name, a room or an action.")
+        (looking ? "Looking …" : "Nothing of that name; type part of a tag, a name, a place or an action.")
       }
       sx={{ flex: "0 1 290px", minWidth: 120 }}
       renderOption={({ key, ...props }, f) => (
@@ -133,7 +121,10 @@ export function Find() {
         <InputBase
           ref={params.slotProps.input.ref}
           inputRef={input}
-          inputProps={{ ...params.slotProps.htmlInput, "aria-label": "Find a component, room or action" }}
+          inputProps={{
+            ...params.slotProps.htmlInput,
+            "aria-label": "Find a component, place, viewpoint or action",
+          }}
           placeholder="Find a component, room, action  /"
           fullWidth
           sx={{

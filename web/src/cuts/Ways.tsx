@@ -10,6 +10,7 @@ import { DeskHeading, DeskNote } from "../parts/desk";
 import { Figures } from "../parts/Figures";
 import { tone } from "../theme";
 import { waysAcross } from "./axes";
+import { liftLid } from "./lid";
 import { STOREY_CUT_M, useCuts } from "./useCuts";
 
 function Line({ children }: { children: ReactNode }) {
@@ -18,7 +19,7 @@ function Line({ children }: { children: ReactNode }) {
 
 /** The ways to make a cut. */
 export function Ways() {
-  const { federation } = useOpen();
+  const { federation, stage } = useOpen();
   const cuts = useCuts();
   const { level: shown } = useShownLevel();
   const plan = useKeyPlan(shown);
@@ -67,6 +68,9 @@ export function Ways() {
         </Button>
       </Line>
       {units.wrong(over) && <DeskNote>{units.wrong(over)}</DeskNote>}
+      <Button variant="text" onClick={() => liftLid(federation, stage(), at)}>
+        lift its lid, or put it back
+      </Button>
       {axis && (
         <>
           <DeskHeading>Cut along a grid line</DeskHeading>

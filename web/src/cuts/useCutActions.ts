@@ -4,6 +4,7 @@ import { levelAt } from "../open/levels";
 import { useSeen } from "../open/seen";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { liftLid, storeyMeant } from "./lid";
 import { useCuts } from "./useCuts";
 
 /** Making cuts and switching them off, by name. */
@@ -20,6 +21,16 @@ export function useCutActions(): readonly Action[] {
     return [
       { group: "Cut", name: "Cuts", key: "t", run: desk },
       { group: "Cut", name: "Cut this storey from above at 1.2 m", run: opening(() => cuts.storey(here())) },
+      {
+        group: "Cut",
+        name: "Lift the lid of this storey, or put it back",
+        key: "shift+o",
+        run: () => {
+          const view = stage();
+          const seen = view?.main.middle().z ?? 0;
+          liftLid(federation, view, storeyMeant(federation, view?.pose.eye.z ?? seen, seen));
+        },
+      },
       { group: "Cut", name: "Cut square to this view", run: opening(cuts.facing) },
       { group: "Cut", name: "Cut along a face", run: opening(cuts.face) },
       { group: "Cut", name: "Cut through three points", run: opening(cuts.points) },

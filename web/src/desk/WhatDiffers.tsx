@@ -16,6 +16,8 @@ import { face, tone } from "../theme";
 import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
 import { figure } from "./properties";
 
+const WHEN = { dateStyle: "medium", timeStyle: "short" } as const;
+
 /** With what a model can be compared: its earlier issues, and the other alternatives for the same thing. */
 function useOthers(model: ModelCard) {
   const { projectId } = useOpen();
@@ -28,7 +30,7 @@ function useOthers(model: ModelCard) {
   return [
     ...issues.map((issue) => ({
       key: `issue:${issue.id}`,
-      name: `its issue of ${new Date(issue.added_at).toLocaleString()}, by ${issue.added_by || "nobody"}`,
+      name: `issue of ${new Date(issue.added_at).toLocaleString([], WHEN)}, ${issue.added_by || "nobody"}`,
     })),
     ...rivals.map((other) => ({ key: `other:${other.id}`, name: `alternative ${other.alternative_option}` })),
   ];

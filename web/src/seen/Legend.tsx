@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { OVER_STAGE } from "../camera/covered";
 import { useSeen } from "../open/seen";
+import { DeskActs } from "../parts/desk";
 import { tone } from "../theme";
 import { called } from "./called";
 import { MATERIALS, materialColours, tradeColours } from "./tints";
@@ -69,12 +70,14 @@ export function Legend() {
           )}
         </Box>
       ))}
-      <Button variant="text" sx={{ ml: 0 }} onClick={tradeColours}>
-        trades' colours
-      </Button>
-      <Button variant="text" onClick={materialColours}>
-        materials' own
-      </Button>
+      <DeskActs>
+        <Button variant="text" onClick={tradeColours}>
+          trades' colours
+        </Button>
+        <Button variant="text" onClick={materialColours}>
+          materials' own
+        </Button>
+      </DeskActs>
     </Box>
   );
 }

@@ -250,6 +250,11 @@ export class Stage {
     this.posed = true;
   }
 
+  /** Whether frames take so long that gliding is a nuisance. */
+  get slow(): boolean {
+    return this.frameLoop.slow;
+  }
+
   /** Take a pose at once, in the middle of a drag somewhere else on the page. A locked view stays. */
   take(pose: Pose, cause: Cause = "went"): void {
     if (this.navigation.locked) this.events.refused();

@@ -1,0 +1,60 @@
+import { useMemo } from "react";
+import { useViewpoints } from "../api/queries";
+import { useLook } from "../camera/useLook";
+import { useKeyPlan } from "../keyplan/useInstrument";
+import { useOpen } from "../open/useStage";
+import { useShowViewpoint } from "../viewpoints/viewpoints";
+import type { Found } from "./found";
+import { useStandInRoom } from "./useStandInRoom";
+
+/** Rooms, storeys, grid lines and viewpoints, and how one gets there. */
+export function usePlacesNamed(): readonly Found[] {
+  const { federation, projectId } = useOpen();
+  const look = useLook();
+  const stand = useStandInRoom();
+  const plan = useKeyPlan(0);
+  const show = useShowViewpoint();
+  const { data: viewpoints } = useViewpoints(projectId);
+  return useMemo<readonly Found[]>(
+    () => [
+      ...federation.rooms.flatMap((room, i) => [
+        {
+          id: `s/${i}`,
+          name: `${room.number} ${room.name}`,
+          kind: "room",
+          hint: "stand in it",
+          run: () => stand(i),
+        },
+        {
+          id: `r/${i}`,
+          name: `${room.number} ${room.name}, fitted`,
+          kind: "room",
+          hint: "fit it",
+          run: () => void look.fitTo({ kind: "room", room: i }),
+        },
+      ]),
+      ...federation.levels.map((level, i) => ({
+        id: `l/${i}`,
+        name: level.name,
+        kind: "storey",
+        hint: "fit it",
+        run: () => void look.fitTo({ kind: "storey", level: i }),
+      })),
+      ...(plan?.axes ?? []).map((axis) => ({
+        id: `g/${axis.tag}`,
+        name: `Grid ${axis.tag}`,
+        kind: "grid line",
+        hint: "look square onto it",
+        run: () => void look.squareToAxis(axis.tag, axis.ends),
+      })),
+      ...(viewpoints ?? []).map((viewpoint) => ({
+        id: `v/${viewpoint.id}`,
+        name: viewpoint.name,
+        kind: "viewpoint",
+        hint: viewpoint.author,
+        run: () => void show(viewpoint),
+      })),
+    ],
+    [federation, look, stand, plan, viewpoints, show],
+  );
+}

@@ -1,0 +1,38 @@
+import { beforeEach, expect, test } from "vitest";
+import { useHabits } from "../open/habits";
+import { EVERYTHING, useSeen } from "../open/seen";
+import { federationOf } from "../open/testFederation";
+import { LID_M, liftLid, onItsWay, storeyMeant } from "./lid";
+
+const federation = federationOf({ one: [["a", 0, 0]] }, {}, []);
+
+beforeEach(() => {
+  useSeen.setState({ ...EVERYTHING, federation: null });
+  useHabits.setState({ instant: true });
+});
+
+test("a lid is a cut above a storey's rooms, and once more it is put back", () => {
+  const level = federation.levels[1];
+  liftLid(federation, null, 1);
+  const [cut] = useSeen.getState().cuts;
+  expect(cut?.name).toBe(`Lid of ${level?.name}`);
+  expect(cut?.shape).toEqual({
+    kind: "plane",
+    point_m: [0, 0, (level?.elevation_m ?? 0) + LID_M],
+    normal: [0, 0, 1],
+  });
+  liftLid(federation, null, 1);
+  expect(useSeen.getState().cuts).toEqual([]);
+});
+
+test("the storey is that of the eye in the building, else of what it looks at", () => {
+  expect(storeyMeant(federation, 1.6, 4.2)).toBe(0);
+  expect(storeyMeant(federation, 60, 4.2)).toBe(1);
+});
+
+test("a lid starts and ends softly", () => {
+  expect(onItsWay(10, 2, 0)).toBe(10);
+  expect(onItsWay(10, 2, 0.5)).toBe(6);
+  expect(onItsWay(10, 2, 1)).toBe(2);
+  expect(onItsWay(10, 2, 0.1)).toBeGreaterThan(9.7);
+});
