@@ -78,6 +78,14 @@ def check_highlights(
     ]  # fmt: skip
 
 
+@router.get("/projects/{project_id}/scale")
+def get_scale(
+    project_id: str, what: Annotated[str, Query(max_length=400, pattern="^(property|quantity):.+")]
+) -> shapes.Scale:
+    """The figures that components have of a property or quantity, parted into a few steps."""
+    return shape_of(shapes.Scale, finding.scale_of(project_id, what))
+
+
 @router.get("/projects/{project_id}/askable")
 def list_askable(project_id: str) -> list[shapes.Askable]:
     """Every property and quantity that components of the building have."""

@@ -11,6 +11,7 @@ import numpy.typing as npt
 from cachetools import LRUCache
 
 from stairpath.core.register.common import Common, in_common
+from stairpath.core.register.scale import NotAScaleError, Scale, scale
 from stairpath.core.register.search import Hit, Index
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.conditions import all_met, unlike
@@ -122,6 +123,16 @@ def askable(project_id: str) -> list[Askable]:
         for kind, facts in asked.facts.of.items()
         for (group, name), fact in sorted(facts.items())
     ]  # fmt: skip
+
+
+def scale_of(project_id: str, what: str) -> Scale:
+    """The figures that components of a project's building have of something, in steps."""
+    with looking() as look:
+        _, asked = traits_of(look, project_id)
+    try:
+        return scale(asked.facts, what)
+    except NotAScaleError as error:
+        raise WrongError(str(error)) from error
 
 
 def common(project_id: str, these: These) -> list[Common]:

@@ -67,6 +67,8 @@ from stairpath.api.shapes.finding import (
     ConditionsMet,
     ConditionsWish,
     Highlight,
+    Scale,
+    ScaleStep,
     SetWish,
 )
 from stairpath.api.shapes.keyplan import (
@@ -281,6 +283,8 @@ __all__ = [
     "Run",
     "Said",
     "SavedRoute",
+    "Scale",
+    "ScaleStep",
     "ScaleWish",
     "Schedule",
     "ScheduleGroup",

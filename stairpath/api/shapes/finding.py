@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from stairpath.api.shapes.views import Condition
 from stairpath.api.shapes.words import Name
@@ -61,6 +61,25 @@ class Highlight(BaseModel):
     difference: float
     stands_out: bool
     says: str
+
+
+class ScaleStep(BaseModel):
+    """Figures from ``low`` up to ``high``, which belongs to the next step; to the last one both ends do."""
+
+    model_config = ConfigDict(from_attributes=True)
+    low: float
+    high: float
+    count: int
+
+
+class Scale(BaseModel):
+    """The figures of something in a unit, by steps that rise, and how many components have none."""
+
+    model_config = ConfigDict(from_attributes=True)
+    what: str
+    unit: str
+    steps: list[ScaleStep]
+    without: int
 
 
 class Askable(BaseModel):

@@ -9,6 +9,7 @@ import { DeskHeading, DeskNote } from "../parts/desk";
 import { useRegister } from "../register/registerState";
 import { face, tone } from "../theme";
 import { type Entry, figure, type Group, matching } from "./properties";
+import { useTintBy } from "./useTintBy";
 
 /** Properties and quantities of a component; each can be asked of all others. */
 export function Properties({ component }: { component: Component }) {
@@ -81,6 +82,7 @@ function PropertyLine({ group, entry }: { group: Group; entry: Entry }) {
 function Asks({ group, entry }: { group: Group; entry: Entry }) {
   const what = `${group.kind}:${group.name}.${entry.name}`;
   const { value, unit } = entry;
+  const tintBy = useTintBy();
   const open = () => useSession.getState().open("register");
   const ask = (how: "equal" | "missing") => {
     const typed = value === true ? "yes" : value === false ? "no" : `${value ?? ""} ${unit}`.trim();
@@ -103,6 +105,11 @@ function Asks({ group, entry }: { group: Group; entry: Entry }) {
       <Button variant="text" onClick={() => ask("missing")}>
         list without
       </Button>
+      {given && (
+        <Button variant="text" onClick={() => void tintBy(what, entry)}>
+          tint by it
+        </Button>
+      )}
       {group.kind === "property" && (
         <Button
           variant="text"

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Rule } from "../open/seen";
 import { called } from "./called";
-import { TINTS, tintedBy } from "./tints";
+import { STEPS, TINTS, tintedBy, tintedByScale } from "./tints";
 
 const of = (value: string) => ({ kind: "of", what: "system", value }) as const;
 const hide: Rule = { select: of("Air"), effect: "hide", by: "Ida", at: "", why: "", off: false };
@@ -50,4 +50,26 @@ test("a legend says what is tinted", () => {
   expect(called("Tinted: system Sea-water supply")).toBe("Sea-water supply");
   expect(called("Tinted: everything")).toBe("the rest");
   expect(called("Tinted: no system")).toBe("no system");
+});
+
+test("figures are tinted from dark to light, and a limit belongs to the step above it", () => {
+  const step = (low: number, high: number) => ({ low, high, count: 1 });
+  const scale = {
+    what: "quantity:Base.Length",
+    unit: "m",
+    steps: [step(1, 2), step(2, 4), step(4, 9)],
+    without: 3,
+  };
+  const rules = tintedByScale([], scale, (figure) => `${figure} m`, "Ada", "now");
+  expect(rules.map(({ why, colour }) => [why, colour])).toEqual([
+    ["without a figure", "#c9c2b4"],
+    ["1 m to 2 m", STEPS[0]],
+    ["2 m to 4 m", STEPS[3]],
+    ["4 m to 9 m", STEPS[5]],
+  ]);
+  expect(rules[2]?.select).toEqual({
+    kind: "where",
+    of: [{ what: "quantity:Base.Length", how: "between", value: [2, 4], unit: "m" }],
+    called: "",
+  });
 });

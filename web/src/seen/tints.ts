@@ -1,3 +1,4 @@
+import type { Shapes } from "../api/client";
 import { type Rule, useSeen } from "../open/seen";
 import type { Selector } from "../open/selectors";
 import { usePerson } from "../people/person";
@@ -49,6 +50,43 @@ export function tint(groups: readonly Tinted[], of: Selector, name: string): voi
   const { rules, change } = useSeen.getState();
   const at = new Date().toISOString();
   change({ rules: tintedBy(rules, groups, of, usePerson.getState().name, at) }, name);
+}
+
+/** From few to many, each lighter than the one before whatever one sees (viridis, S. van der Walt and N. Smith, 2015). */
+export const STEPS = ["#440154", "#414487", "#2a788e", "#22a884", "#7ad151", "#fde725"] as const;
+
+/** Rules that tint figures by their steps, so that a later step has what lies on a limit; in place of other tints. */
+export function tintedByScale(
+  rules: readonly Rule[],
+  scale: Shapes["Scale"],
+  says: (figure: number) => string,
+  by: string,
+  at: string,
+): Rule[] {
+  const { steps, what, unit } = scale;
+  const colourOf = (k: number) =>
+    STEPS[Math.round((k * (STEPS.length - 1)) / Math.max(1, steps.length - 1))] ?? REST;
+  return [
+    ...rules.filter(({ effect }) => effect !== "tint"),
+    { select: { kind: "all" }, effect: "tint", colour: REST, by, at, why: "without a figure", off: false },
+    ...steps.map<Rule>(({ low, high }, k) => ({
+      select: {
+        kind: "where",
+        of: [
+          low === high
+            ? { what, how: "equal", value: low, unit }
+            : { what, how: "between", value: [low, high], unit },
+        ],
+        called: "",
+      },
+      effect: "tint",
+      colour: colourOf(k),
+      by,
+      at,
+      why: low === high ? says(low) : `${says(low)} to ${says(high)}`,
+      off: false,
+    })),
+  ];
 }
 
 /** Back to the trades' colours. */
