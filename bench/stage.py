@@ -94,11 +94,29 @@ _CUT = """async ([count, step]) => {
   building.setClips(new Clips());
   return times;
 }"""
+# Draws frames in full, with shade and outlines worked out anew for each, or laid over as they were.
+_IN_FULL = """async ([count, anew]) => {
+  const stage = window.stairpathStage;
+  const gl = stage.canvas.getContext('webgl2');
+  const pixel = new Uint8Array(4);
+  stage.setStyle("edges");
+  const times = [];
+  for (let i = 0; i < count; i++) {
+    if (anew) stage.building.shape++;
+    const start = performance.now();
+    stage.draw(stage.main, true);
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+    times.push(performance.now() - start);
+    if (i % 4 === 0) await new Promise((done) => setTimeout(done));
+  }
+  return times;
+}"""
 _BARE = "async ([count, places]) => window.timeBare(count, places)"
 Places = list[list[list[float]]]
 """Eye, target and up of each frame."""
 _FRAMES = 24
 _WARM = 4
+_FULL_FRAMES = 8
 _ROUNDS = 3
 _COPIES = 5
 _PICKS = 400
@@ -183,6 +201,8 @@ def measure(url: str) -> list[Measure]:
     toggled: list[float] = []
     dragged: list[float] = []
     cut: list[float] = []
+    anew: list[float] = []
+    again: list[float] = []
     try:
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
@@ -207,6 +227,8 @@ def measure(url: str) -> list[Measure]:
                 plain += _times(page, edges=False)[0]
                 bare += _bare_times(other, [])
                 edged += _times(page, edges=True)[0]
+                anew += page.evaluate(_IN_FULL, [_FULL_FRAMES, True])[1:]
+                again += page.evaluate(_IN_FULL, [_FULL_FRAMES, False])[1:]
                 times, texels_only = page.evaluate(_TOGGLE, _FRAMES)
                 if not texels_only:
                     raise RuntimeError("hiding a level changed geometry or draw calls")
@@ -250,6 +272,23 @@ def measure(url: str) -> list[Measure]:
             "ms",
             None,
             "the same with edges, stated beside it.",
+        ),
+        Measure(
+            "A frame at rest with shade and outlines",
+            middle(anew),
+            middle(edged),
+            "ms",
+            None,
+            f"median of {len(anew)}: the same with edges, drawn in full: surfaces once more at twice the width and height, shade in "
+            "corners, lines where components end and meet. The reference is the frame with edges alone.",
+        ),
+        Measure(
+            "The same frame once more",
+            middle(again),
+            middle(edged),
+            "ms",
+            None,
+            f"median of {len(again)}: as when the cursor marks something in a resting view: what was worked out is laid over.",
         ),
         Measure(
             "A level hidden or shown, its frame drawn",

@@ -77,7 +77,12 @@ def numbers(page: Page, view: str = "canvas") -> np.ndarray:
     return np.array([*shape["eye_m"], *shape["target_m"], *shape["up"], shape["angle_deg"]])
 
 
+def decoded(picture: str) -> np.ndarray:
+    """The pixels (h, w, 3) of a picture as a page gives it."""
+    data = base64.b64decode(picture.split(",", 1)[1])
+    return np.asarray(Image.open(io.BytesIO(data)).convert("RGB")).astype(int)
+
+
 def pixels(page: Page) -> np.ndarray:
-    """What the stage shows now, without what lies over it."""
-    encoded = page.evaluate("() => window.stairpathStage.picture(4096)").split(",", 1)[1]
-    return np.asarray(Image.open(io.BytesIO(base64.b64decode(encoded))).convert("RGB")).astype(int)
+    """What the stage shows now, in full, without what lies over it."""
+    return decoded(page.evaluate("() => window.stairpathStage.picture(4096)"))

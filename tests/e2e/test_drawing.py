@@ -1,0 +1,243 @@
+"""How the building is drawn, and what is asked of what is drawn: styles, own colours, boxes, side by side, newer issues."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import arrive, ask, duct_model, house_model, made, send
+from tests.e2e.going import find
+from tests.e2e.stage import decoded, on_screen, pixels, wait_drawn
+from tests.e2e.test_register import picked
+from tests.e2e.test_seeing import click_on, settled, states
+from tests.samples import Sample
+
+OAK = (0.5, 0.25, 0.125)
+
+
+def painted() -> Sample:
+    """A box before the house, to whose surface its file gives the colour of oak."""
+    sample = Sample()
+    storey = sample.storey("Level 00", 0.0)
+    box = sample.box(storey, (4, -9, 0), (12, 0.4, 6), "IfcFurniture", Name="Screen", Tag="SCR-1")
+    colour = sample.make("IfcColourRgb", None, *OAK)
+    rendering = sample.make("IfcSurfaceStyleRendering", colour, 0.0, ReflectanceMethod="FLAT")
+    style = sample.make("IfcSurfaceStyle", "Oak", "BOTH", [rendering])
+    solid = box.Representation.Representations[0].Items[0]
+    sample.make("IfcStyledItem", solid, [style], None)
+    return sample
+
+
+@pytest.fixture
+def opened(page: Page, site, pair):
+    arrive(page, site, "Ida Fenn")
+    page.set_viewport_size({"width": 1280, "height": 720})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    return page
+
+
+def colour_at(page: Page, point_m) -> np.ndarray:
+    """The colour in which a point about the origin is drawn."""
+    box = page.locator("canvas").first.bounding_box()
+    assert box
+    x, y = on_screen(page, point_m)
+    drawn = pixels(page)
+    scale = drawn.shape[1] / page.evaluate("() => window.stairpathStage.main.size.width")
+    return drawn[int((y - box["y"]) * scale), int((x - box["x"]) * scale)]
+
+
+def drawing(page: Page, *names: str) -> None:
+    """Choose in the panel of how all is drawn, and close it."""
+    page.get_by_role("button", name="Drawing", exact=True).click()
+    for name in names:
+        page.get_by_test_id("drawing-panel").get_by_role("button", name=name, exact=True).click()
+    page.keyboard.press("Escape")
+    page.get_by_test_id("drawing-panel").wait_for(state="detached")
+
+
+def test_the_files_own_colours_are_one_action_away_and_back(page: Page, site):
+    project = made(site, "Painted", {"House-ARC.ifc": house_model().content(), "Own-FIT.ifc": painted().content()}, 60)
+    arrive(page, site, "Ida Fenn")
+    page.goto(f"{site}/p/{project}")
+    wait_drawn(page)
+    origin = ask(f"{site}/api/projects/{project}/federation")["origin_m"]
+    front = [v - o for v, o in zip((10, -9, 4), origin, strict=True)]
+    trade = colour_at(page, front)
+    drawing(page, "The materials")
+    page.wait_for_function("() => window.stairpathStage.building.tints !== null")
+    own = colour_at(page, front)
+    # Oak in some light: its parts keep their order and about their shares.
+    assert own[0] > own[1] > own[2]
+    assert own[1] / own[0] == pytest.approx(OAK[1] / OAK[0], abs=0.12)
+    assert np.abs(own - trade).max() > 25
+    page.keyboard.press("Control+z")
+    page.wait_for_function("() => window.stairpathStage.building.tints === null")
+    assert np.abs(colour_at(page, front) - trade).max() < 6
+
+
+def test_styles_are_changes_with_names_and_come_back(opened: Page):
+    shaded = pixels(opened)
+    drawing(opened, "Lines only")
+    paper = pixels(opened)
+    blank = opened.evaluate("() => window.stairpathStage.building.shared.paper.value.toArray()")
+    white = (np.abs(paper / 255 - np.array(blank)).max(axis=2) < 0.02).mean()
+    assert white > 0.85
+    assert (paper.sum(axis=2) < 300).any()
+    opened.keyboard.press("Control+z")
+    expect(opened.get_by_role("status")).to_contain_text("drew everything in lines")
+    opened.wait_for_function("() => window.stairpathStage.style === 'edges'")
+    assert np.abs(pixels(opened) - shaded).mean() < 2
+    find(opened, "see-through")
+    opened.wait_for_function("() => window.stairpathStage.style === 'clear'")
+
+
+def test_at_rest_corners_are_shaded(opened: Page):
+    opened.evaluate("() => window.stairpathStage.setInFull('always')")
+    opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'yes'")
+    opened.evaluate("() => window.stairpathStage.setInFull('pictures')")
+    opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'no'")
+    full = pixels(opened)
+    moving = opened.evaluate(
+        "() => { const s = window.stairpathStage; s.draw(); return s.renderer.picture(s.places.stage, 4096, 'image/png'); }"
+    )
+    plain = decoded(moving)
+    lost = (plain - full).sum(axis=2)
+    # The sky has as much light as before; where things meet or end there is less.
+    assert np.abs(lost[:8, :8]).max() <= 3
+    assert (lost > 40).mean() > 0.004
+    assert lost.mean() > 0
+
+
+def test_a_cell_is_split_and_a_discipline_opens_by_system(page: Page, site):
+    sample = duct_model()
+    system = sample.root("IfcDistributionSystem", Name="Supply 1")
+    ducts = sample.ifc.by_type("IfcDuctSegment")
+    sample.relate("IfcRelAssignsToGroup", RelatedObjects=[ducts[0]], RelatingGroup=system)
+    project = made(site, "Systems", {"House-ARC.ifc": house_model().content(), "Ducts-AIR.ifc": sample.content()}, 60)
+    arrive(page, site, "Ida Fenn")
+    page.goto(f"{site}/p/{project}")
+    wait_drawn(page)
+    page.get_by_role("button", name="Air by system").click()
+    cell = page.get_by_role("button", name="Supply 1 00", exact=True)
+    cell.click()
+    cell.click()
+    settled(page, "1 hidden · 0 faded")
+    expect(cell).to_have_text("off")
+    expect(page.get_by_role("button", name="no system 00", exact=True)).to_have_attribute("data-state", "shown")
+    page.get_by_role("button", name="every discipline", exact=True).click()
+    whole = page.get_by_role("button", name="AIR 00", exact=True)
+    expect(whole).to_have_text("1/2")
+    expect(whole.get_by_test_id("part-hidden")).to_have_count(1)
+    expect(whole.get_by_test_id("part-shown")).to_have_count(1)
+    page.get_by_role("button", name="00, every discipline").focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("button", name="ARC 00", exact=True)).to_be_focused()
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("button", name="ARC 01", exact=True)).to_be_focused()
+    page.keyboard.press("Enter")
+    settled(page, "1 hidden · 6 faded")
+
+
+def drag(page: Page, start, end) -> None:
+    page.mouse.move(*start)
+    page.mouse.down()
+    page.mouse.move((start[0] + end[0]) / 2, (start[1] + end[1]) / 2, steps=2)
+    page.mouse.move(*end, steps=2)
+
+
+def test_a_box_picks_what_is_inside_or_what_it_touches(opened: Page, site, pair):
+    origin = ask(f"{site}/api/projects/{pair}/federation")["origin_m"]
+
+    def at(*point):
+        return on_screen(opened, [v - o for v, o in zip(point, origin, strict=True)])
+
+    # Around the first duct and a bit of the second.
+    left, right = at(3.4, -8.3, 1.9), at(13.5, -8.3, 0.4)
+    opened.keyboard.press("Shift+R")
+    expect(opened.get_by_text("Draw a box:")).to_be_visible()
+    drag(opened, left, right)
+    expect(opened.get_by_test_id("region")).to_have_text("only what is wholly inside")
+    opened.mouse.up()
+    assert picked(opened) == [12]
+    drag(opened, (right[0], left[1]), (left[0], right[1]))
+    expect(opened.get_by_test_id("region")).to_have_text("what it touches as well")
+    opened.mouse.up()
+    assert {12, 13} <= set(picked(opened))
+    opened.keyboard.press("Escape")
+    expect(opened.get_by_test_id("in-common")).to_contain_text("picked")
+
+
+def test_several_say_what_they_share_and_two_stand_side_by_side(opened: Page, site, pair):
+    click_on(opened, site, pair, (6, -8, 1.3))
+    expect(opened.get_by_test_id("component-tag")).to_have_text("AD-1")
+    expect(opened.get_by_test_id("place")).to_contain_text("1.00 m above")
+    opened.keyboard.down("Shift")
+    click_on(opened, site, pair, (14, -8, 1.3))
+    opened.keyboard.up("Shift")
+    expect(opened.get_by_test_id("in-common")).to_contain_text("2 picked")
+    expect(opened.get_by_test_id("in-common")).to_contain_text("IfcDuctSegment")
+    beside = opened.get_by_test_id("side-by-side")
+    expect(beside).to_contain_text("AD-1")
+    expect(beside).to_contain_text("AD-2")
+    expect(beside).to_contain_text("Nothing differs")
+    opened.get_by_role("button", name="let go").click()
+    click_on(opened, site, pair, (6, -8, 1.3))
+    opened.get_by_label("Within, m", exact=True).fill("5 m")
+    opened.keyboard.press("Enter")
+    expect(opened.get_by_test_id("near").first).to_contain_text("AD-2")
+    expect(opened.get_by_test_id("near").first).to_contain_text("4.000 m")
+    opened.get_by_test_id("near").first.click()
+    expect(opened.get_by_test_id("component-tag")).to_have_text("AD-2")
+    expect(opened.get_by_test_id("around")).to_have_count(0)
+
+
+def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
+    opened.get_by_role("tab", name="Models").click()
+    expect(opened.get_by_label("Compare Ducts-AIR with")).to_have_count(0)
+    newer = duct_model()
+    ids = ask(f"{site}/api/projects/{pair}/find?typed=AD-1")["found"]
+    for duct, tag in zip(newer.ifc.by_type("IfcDuctSegment"), ("AD-1", "AD-2"), strict=True):
+        found = ask(f"{site}/api/projects/{pair}/find?typed={tag}")["found"]
+        duct.GlobalId = next(each["global_id"] for each in found if each["label"] == tag)
+    assert ids
+    newer.ifc.by_type("IfcDuctSegment")[1].Name = "Main"
+    send(site, pair, "Ducts-AIR.ifc", newer.content())
+    compare = opened.get_by_label("Compare Ducts-AIR with")
+    expect(compare).to_have_count(1, timeout=60_000)
+    compare.select_option(index=1)
+    differences = opened.get_by_test_id("differences")
+    expect(differences).to_contain_text("1 otherwise described; 1 the same.", timeout=60_000)
+    expect(opened.get_by_test_id("differs-changed")).to_contain_text("name: Duct → Main")
+    opened.get_by_role("button", name="tint what differs").click()
+    expect(opened.get_by_test_id("legend")).to_contain_text("otherwise described")
+    opened.get_by_test_id("differs-changed").click()
+    assert picked(opened) == [13]
+
+
+def test_the_lid_is_lifted_and_put_back(opened: Page):
+    opened.evaluate("() => window.stairpathStage.canvas.focus()")
+    find(opened, "Lift the lid")
+    opened.get_by_role("tab", name="Cuts").click()
+    expect(opened.get_by_text("Lid of Level 01").first).to_be_visible()
+    opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 1")
+    opened.keyboard.press("Escape")
+    find(opened, "Lift the lid")
+    opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 0")
+    assert set(states(opened)) == {255}
+
+
+def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened: Page):
+    opened.keyboard.press("/")
+    opened.keyboard.type("Level 01")
+    expect(opened.locator("[role=option]").filter(has_text="fit it").first).to_contain_text("Level 01")
+    opened.keyboard.press("Escape")
+    opened.keyboard.press("/")
+    opened.keyboard.type("grid B")
+    expect(opened.locator("[role=option]").filter(has_text="look square onto it")).to_contain_text("Grid B")
+    opened.keyboard.press("Escape")
+    opened.keyboard.press("/")
+    opened.keyboard.type("AD-2")
+    opened.keyboard.press("Enter")
+    expect(opened.get_by_test_id("component-tag")).to_have_text("AD-2")
