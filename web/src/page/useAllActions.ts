@@ -3,6 +3,7 @@ import { useWindowActions } from "../actions/useWindowActions";
 import { useBesideActions } from "../beside/useBesideActions";
 import { useCameraActions } from "../camera/useCameraActions";
 import { useCutActions } from "../cuts/useCutActions";
+import { useAlternativeActions } from "../desk/useAlternativeActions";
 import { useTurnActions } from "../keyplan/useTurnActions";
 import { useMeasureActions } from "../measures/useMeasureActions";
 import type { Action } from "../open/action";
@@ -21,6 +22,7 @@ export function useAllActions(): readonly Action[] {
   const turns = useTurnActions();
   const seen = useSeenActions();
   const picks = usePickActions();
+  const alternatives = useAlternativeActions();
   const cuts = useCutActions();
   const measures = useMeasureActions();
   const beside = useBesideActions();
@@ -34,11 +36,12 @@ export function useAllActions(): readonly Action[] {
       ...turns,
       ...seen,
       ...picks,
+      ...alternatives,
       ...cuts,
       ...measures,
       ...beside,
       ...window,
     ],
-    [walk, camera, trail, home, turns, seen, picks, cuts, measures, beside, window],
+    [walk, camera, trail, home, turns, seen, picks, alternatives, cuts, measures, beside, window],
   );
 }

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { find } from "../open/numbering";
 import { useOpen, useStageNews } from "../open/useStage";
+import { useTypes } from "../open/useTypes";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../theme";
 import { CAUGHT } from "./words";
@@ -44,13 +45,15 @@ export function RegionBox({ where }: { where: ViewKind }) {
   );
 }
 
-/** Names the component under the cursor, beside it. */
+/** Names the component under the cursor and its type, beside it. */
 export function HoverLabel({ where }: { where: ViewKind }) {
   const { hovered, hoverAt, caught } = useStageNews();
   const { federation } = useOpen();
+  const typeOf = useTypes();
   if (hovered < 0 || hoverAt?.where !== where) return null;
   const found = find(federation, hovered);
   if (!found) return null;
+  const type = typeOf(hovered);
   const discipline = federation.disciplines[found.model.discipline[found.at] ?? 0];
   return (
     <Box
@@ -72,6 +75,11 @@ export function HoverLabel({ where }: { where: ViewKind }) {
         {discipline?.code}
       </Box>
       {found.model.labels[found.at]}
+      {type && (
+        <Box component="span" sx={{ ml: 1, color: "#c5cdd3" }}>
+          {type}
+        </Box>
+      )}
       {caught && (
         <Box component="span" data-testid="caught" sx={{ ml: 1, color: "#c5cdd3" }}>
           {CAUGHT[caught]}
