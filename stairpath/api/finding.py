@@ -100,7 +100,13 @@ def _shape(row: ComponentSet) -> shapes.ComponentSet:
         created_at=row.created_at,
         conditions=[shape_of(shapes.Condition, each) for each in row.conditions],
         says=" and ".join(map(spoken, row.conditions)),
+        steps=row.steps,
+        sums=row.sums,
     )
+
+
+def _layout(wish: shapes.SetWish) -> sets.Layout:
+    return sets.Layout(tuple(wish.steps), tuple(wish.sums))
 
 
 @router.get("/projects/{project_id}/sets")
@@ -112,13 +118,13 @@ def list_sets(project_id: str) -> list[shapes.ComponentSet]:
 @router.post("/projects/{project_id}/sets", status_code=201)
 def keep_set(who: Asker, project_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
     """Keep conditions as a set."""
-    return _shape(sets.keep(who, project_id, wish.name, conditions_from(wish.conditions)))
+    return _shape(sets.keep(who, project_id, wish.name, conditions_from(wish.conditions), _layout(wish)))
 
 
 @router.put("/sets/{set_id}")
 def change_set(who: Asker, set_id: str, wish: shapes.SetWish) -> shapes.ComponentSet:
     """Give a set another name or other conditions."""
-    return _shape(sets.change(who, set_id, wish.name, conditions_from(wish.conditions)))
+    return _shape(sets.change(who, set_id, wish.name, conditions_from(wish.conditions), _layout(wish)))
 
 
 @router.delete("/sets/{set_id}", status_code=204)

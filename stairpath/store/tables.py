@@ -262,6 +262,9 @@ class ComponentSet(Base):
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
     conditions: Mapped[tuple[Condition, ...]] = mapped_column(Document(tuple[Condition, ...]))
+    steps: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    """What it is grouped by where it is listed; nothing for as the list happens to be."""
+    sums: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
 
 
 class Errand(Base):

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import UTC, datetime
 
+from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.visibility.condition import Condition
 from stairpath.store import kept
 from stairpath.store.tables import ComponentSet
@@ -31,11 +33,30 @@ def _asking(conditions: Sequence[Condition]) -> tuple[Condition, ...]:
     return tuple(conditions)
 
 
-def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition]) -> ComponentSet:
-    """Keep conditions by a name."""
+@dataclass(frozen=True)
+class Layout:
+    """How a set is listed: what it is grouped by, and what is summed; nothing for as the list happens to be."""
+
+    steps: tuple[str, ...] = ()
+    sums: tuple[str, ...] = ()
+
+    def checked(self) -> Layout:
+        """The same, if it can be grouped by; WrongError with a sentence if not."""
+        try:
+            return Layout(tuple(map(step_of, self.steps)), self.sums)
+        except NotAScheduleError as error:
+            raise WrongError(str(error)) from error
+
+
+def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition], layout: Layout) -> ComponentSet:
+    """Keep conditions by a name, and how what meets them is listed."""
     with deed(who) as act:
         project = in_use(act, project_id)
-        row = ComponentSet(project_id=project.id, name=_named(name), author=who.said, conditions=_asking(conditions))
+        checked = layout.checked()
+        row = ComponentSet(
+            project_id=project.id, name=_named(name), author=who.said, conditions=_asking(conditions),
+            steps=list(checked.steps), sums=list(checked.sums),
+        )  # fmt: skip
         kept.add(act.session, row)
         act.tell(project.id, "sets", what=row.id)
         return row
@@ -55,11 +76,13 @@ def _there(act: Deed, set_id: str) -> ComponentSet:
     return found
 
 
-def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition]) -> ComponentSet:
-    """Give a set another name or other conditions."""
+def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], layout: Layout) -> ComponentSet:
+    """Give a set another name, other conditions, or another layout."""
     with deed(who) as act:
         found = _there(act, set_id)
+        checked = layout.checked()
         found.name, found.conditions = _named(name), _asking(conditions)
+        found.steps, found.sums = list(checked.steps), list(checked.sums)
         act.tell(found.project_id, "sets", what=found.id)
         return found
 

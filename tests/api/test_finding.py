@@ -121,7 +121,13 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
     assert [each["id"] for each in listed] == [made["id"]]
     changed = client.put(f"/api/sets/{made['id']}", json={**wish, "name": "Walls, not rated"}).json()
     assert changed["name"] == "Walls, not rated"
-    for bad in ({"name": " ", "conditions": wish["conditions"]}, {"name": "All", "conditions": []}):
+    laid = client.put(f"/api/sets/{made['id']}", json={**wish, "steps": ["property:Own.Diameter"], "sums": ["Width"]})
+    assert (laid.json()["steps"], laid.json()["sums"]) == (["property:Own.Diameter"], ["Width"])
+    for bad in (
+        {"name": " ", "conditions": wish["conditions"]},
+        {"name": "All", "conditions": []},
+        {**wish, "steps": ["colour"]},
+    ):
         assert client.put(f"/api/sets/{made['id']}", json=bad).status_code == 422
     rules = [rule({"kind": "where", "of": wish["conditions"], "called": "Not rated"}, "hide")]
     seen = client.post(f"/api/projects/{house}/resolve", json={"rules": rules}).json()

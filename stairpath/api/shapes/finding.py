@@ -94,10 +94,12 @@ class Askable(BaseModel):
 
 
 class SetWish(BaseModel):
-    """A set's name and its conditions."""
+    """A set's name, its conditions, and how it is listed: what it is grouped by, and what is summed."""
 
     name: Name
     conditions: Conditions
+    steps: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=3)] = []
+    sums: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=12)] = []
 
 
 class ComponentSet(BaseModel):
@@ -109,3 +111,5 @@ class ComponentSet(BaseModel):
     created_at: datetime
     conditions: list[Condition]
     says: str
+    steps: list[str]
+    sums: list[str]

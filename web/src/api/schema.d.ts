@@ -2032,6 +2032,10 @@ export interface components {
             conditions: components["schemas"]["Condition"][];
             /** Says */
             says: string;
+            /** Steps */
+            steps: string[];
+            /** Sums */
+            sums: string[];
         };
         /**
          * ComponentsFound
@@ -3687,13 +3691,23 @@ export interface components {
         };
         /**
          * SetWish
-         * @description A set's name and its conditions.
+         * @description A set's name, its conditions, and how it is listed: what it is grouped by, and what is summed.
          */
         SetWish: {
             /** Name */
             name: string;
             /** Conditions */
             conditions: components["schemas"]["Condition"][];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
+            /**
+             * Sums
+             * @default []
+             */
+            sums: string[];
         };
         /**
          * SheetWish

@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
-import { api, type Shapes, taken } from "../api/client";
+import type { Shapes } from "../api/client";
 import { useOpen } from "../open/useStage";
 import { useValues } from "../open/useValues";
 import { tone } from "../theme";
 import { type Draft, HOWS, type How, howsOf, PLAIN } from "./conditions";
 import { useRegister } from "./registerState";
+import { useAskable } from "./useAskable";
 
 const FIELD = {
   fontFamily: "inherit",
@@ -19,16 +19,6 @@ const FIELD = {
   py: 0.4,
   minWidth: 0,
 } as const;
-
-function useAskable() {
-  const { projectId, federation } = useOpen();
-  return useQuery({
-    queryKey: ["askable", projectId, federation.version],
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } })),
-  });
-}
 
 /** Which components the register lists: conditions, all of which must hold. */
 export function Conditions() {

@@ -32,17 +32,20 @@ export function Sets() {
 }
 
 function KeepSet() {
-  const { set, put } = useRegister();
+  const { set, steps, sums, put } = useRegister();
   const conditions = useConditions();
+  const layout = { steps, sums };
   const { data } = useSets();
   const { keep, change } = useSetActs();
   const [name, setName] = useState("");
   if (!conditions.length) return null;
   const own = data?.find((each) => each.id === set?.id);
-  const same = own && JSON.stringify(own.conditions) === JSON.stringify(conditions);
+  const same =
+    own &&
+    JSON.stringify([own.conditions, own.steps, own.sums]) === JSON.stringify([conditions, steps, sums]);
   const done = async () => {
     if (!name.trim()) return;
-    const made = await keep(name.trim(), conditions);
+    const made = await keep(name.trim(), conditions, layout);
     if (!made) return;
     setName("");
     put({ set: { id: made.id, name: made.name } });
@@ -57,7 +60,7 @@ function KeepSet() {
       sx={{ mt: 1 }}
     >
       {own && !same && (
-        <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(own, own.name, conditions)}>
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(own, own.name, conditions, layout)}>
           change the set {own.name} to this
         </Button>
       )}
@@ -107,7 +110,12 @@ function SetRow({ set }: { set: ComponentSet }) {
         <Button
           variant="text"
           onClick={() =>
-            put({ drafts: set.conditions.map(draftOf), set: { id: set.id, name: set.name }, open: [] })
+            put({
+              drafts: set.conditions.map(draftOf),
+              set: { id: set.id, name: set.name },
+              open: [],
+              ...(set.steps.length ? { steps: set.steps, sums: set.sums } : {}),
+            })
           }
         >
           list

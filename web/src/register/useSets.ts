@@ -8,6 +8,12 @@ import type { Condition } from "./conditions";
 
 export type ComponentSet = Shapes["ComponentSet"];
 
+/** What a set is grouped by where it is listed, and what is summed. */
+export interface Layout {
+  steps: readonly string[];
+  sums: readonly string[];
+}
+
 /** The project's sets. */
 export function useSets() {
   const { projectId } = useOpen();
@@ -26,25 +32,25 @@ export function useSetActs() {
     const again = () => client.invalidateQueries({ queryKey: keys.sets(projectId) });
     const { say } = useSession.getState();
     return {
-      keep: async (name: string, conditions: readonly Condition[]) => {
+      keep: async (name: string, conditions: readonly Condition[], layout: Layout) => {
         let made: ComponentSet | null = null;
         await orAloud(async () => {
           made = await taken(
             api.POST("/api/projects/{project_id}/sets", {
               params: { path: { project_id: projectId } },
-              body: { name, conditions: [...conditions] },
+              body: { name, conditions: [...conditions], steps: [...layout.steps], sums: [...layout.sums] },
             }),
           );
           await again();
         });
         return made as ComponentSet | null;
       },
-      change: (set: ComponentSet, name: string, conditions: readonly Condition[]) =>
+      change: (set: ComponentSet, name: string, conditions: readonly Condition[], layout: Layout) =>
         orAloud(async () => {
           await taken(
             api.PUT("/api/sets/{set_id}", {
               params: { path: { set_id: set.id } },
-              body: { name, conditions: [...conditions] },
+              body: { name, conditions: [...conditions], steps: [...layout.steps], sums: [...layout.sums] },
             }),
           );
           await again();

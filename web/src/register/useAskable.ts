@@ -1,0 +1,14 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, taken } from "../api/client";
+import { useOpen } from "../open/useStage";
+
+/** Every property and quantity that components of the building have. */
+export function useAskable() {
+  const { projectId, federation } = useOpen();
+  return useQuery({
+    queryKey: ["askable", projectId, federation.version],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } })),
+  });
+}
