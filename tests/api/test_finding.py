@@ -121,7 +121,10 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
     assert [each["id"] for each in listed] == [made["id"]]
     changed = client.put(f"/api/sets/{made['id']}", json={**wish, "name": "Walls, not rated"}).json()
     assert changed["name"] == "Walls, not rated"
-    laid = client.put(f"/api/sets/{made['id']}", json={**wish, "steps": ["property:Own.Diameter"], "sums": ["Width"]})
+    laid = client.put(
+        f"/api/sets/{made['id']}",
+        json={**wish, "name": changed["name"], "steps": ["property:Own.Diameter"], "sums": ["Width"]},
+    )
     assert (laid.json()["steps"], laid.json()["sums"]) == (["property:Own.Diameter"], ["Width"])
     for bad in (
         {"name": " ", "conditions": wish["conditions"]},

@@ -45,7 +45,7 @@ def colour_at(page: Page, point_m) -> np.ndarray:
     x, y = on_screen(page, point_m)
     drawn = pixels(page)
     scale = drawn.shape[1] / page.evaluate("() => window.stairpathStage.main.size.width")
-    return drawn[int((y - box["y"]) * scale), int((x - box["x"]) * scale)]
+    return np.asarray(drawn[int((y - box["y"]) * scale), int((x - box["x"]) * scale)])
 
 
 def drawing(page: Page, *names: str) -> None:
