@@ -51,9 +51,13 @@ def _issue(look: Deed, listing: Listing, geometry_sha: str, matrix: list[list[fl
     return Issue(listing.components, placed, listing.storeys)
 
 
+def _is_there(model: Model) -> None:
+    """Refuse one whose rows are not those of its file, or that does not stand yet."""
+    if model.status != "read" or model.placed is None:
+        raise UnfitError(f"{model.name} is not read and in its place yet; compare when it is there.")
+
+
 def _present(look: Deed, model: Model) -> tuple[Listing, Issue]:
-    if not model.is_read or model.placed is None:
-        raise UnfitError(f"{model.name} is being read, or put in its place; compare when it is there.")
     listing = issues.listing_of(look.session, model)
     return listing, _issue(look, listing, model.geometry or "", model.placed.matrix, model.name)
 
@@ -81,6 +85,7 @@ def since_issue(model_id: str, issue_id: str | None) -> Changes:
     with looking() as look:
         model = look.model(model_id)
         before = _before(look, model, issue_id)
+        _is_there(model)
 
         def make() -> Changes:
             new, now = _present(look, model)
@@ -89,13 +94,15 @@ def since_issue(model_id: str, issue_id: str | None) -> Changes:
             was = _issue(look, old, before.geometry, stood, model.name)
             return Changes(compare(was, now), old, new, model.id, model.id)
 
-        return _remembered((model.geometry, model.file_sha, str(model.placed), before.id), make)
+        return _remembered((model.file_sha, str(model.placed), before.id), make)
 
 
 def between_models(model_id: str, other_id: str) -> Changes:
     """What differs in a model from another one, as between two alternatives."""
     with looking() as look:
         model, other = look.model(model_id), look.model(other_id)
+        for each in (model, other):
+            _is_there(each)
 
         def make() -> Changes:
             new, now = _present(look, model)
@@ -103,5 +110,5 @@ def between_models(model_id: str, other_id: str) -> Changes:
             return Changes(compare(was, now), old, new, model.id, other.id)
 
         return _remembered(
-            (model.geometry, str(model.placed), other.geometry, str(other.placed), model.id, other.id), make
+            (model.file_sha, str(model.placed), other.file_sha, str(other.placed), model.id, other.id), make
         )

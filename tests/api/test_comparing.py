@@ -55,6 +55,14 @@ def test_a_newer_issue_keeps_the_one_before_and_says_what_changed(client, projec
     assert changes(client, model, issue=issue["id"]) == found
 
 
+def test_what_is_not_read_yet_is_not_compared(client, project, model, send, work):
+    send(project, "QH-ARC.ifc", house(name="Partition", left_out=(3,)))
+    answer = client.get(f"/api/models/{model}/changes")
+    assert (answer.status_code, "compare when it is there" in answer.json()["detail"]) == (409, True)
+    work()
+    assert [each["label"] for each in changes(client, model)["changed"]] == ["W-2"]
+
+
 def test_the_same_file_again_and_reading_it_again_make_no_issue(client, project, model, send, work):
     send(project, "QH-ARC.ifc", house(left_out=(3,)))
     work()

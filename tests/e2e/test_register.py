@@ -148,7 +148,7 @@ def test_a_tag_with_one_letter_wrong_is_found(register: Page):
 def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(register: Page):
     register.get_by_role("button", name="tint by level").click()
     legend = register.get_by_test_id("legend")
-    expect(legend).to_have_text("Level 00Level 01own colours")
+    expect(legend).to_have_text("Level 00Level 01trades' coloursmaterials' own")
     tints = "() => [...new Set(window.stairpathOpen.seen().tints ?? [])].length"
     register.wait_for_function(f"() => ({tints})() === 2")
     legend.get_by_role("button", name="Level 01").click()
@@ -156,7 +156,7 @@ def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(regis
     expect(legend).to_be_visible()
     register.keyboard.press("Control+z")
     settled(register, "all shown")
-    legend.get_by_role("button", name="own colours").click()
+    legend.get_by_role("button", name="trades' colours").click()
     expect(legend).to_have_count(0)
     register.keyboard.press("Control+z")
     expect(legend).to_be_visible()

@@ -155,7 +155,7 @@ function Facts({ component: c }: { component: Component }) {
       <Fact name="Level">{c.level ?? "No level"}</Fact>
       <Fact name="Room">{c.room ?? "none"}</Fact>
       <Fact name="Where">
-        <span data-testid="place">{c.place}</span>
+        <span data-testid="component-place">{c.place}</span>
       </Fact>
       <Fact name="System">{c.systems.join(", ")}</Fact>
       <Fact name="Material">{c.material}</Fact>

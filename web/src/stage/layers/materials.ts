@@ -196,6 +196,8 @@ const VERTEX = /* glsl */ `
     #else
       vec3 n = normalize(mat3(modelMatrix) * normal);
       tone = blank > 0.5 ? mix(paper, base, state.g > 0.25 ? 0.8 : 0.0) : lit(base, n);
+      // What is picked is the strongest there is, however it is turned.
+      if (state.g > 0.75) tone = mix(tone, base, 0.65);
     #endif
     // What is picked stays as strong however far it is.
     float away = max(0.0, -seen.z - haze.x);
