@@ -51,15 +51,16 @@ def _issue(look: Deed, listing: Listing, geometry_sha: str, matrix: list[list[fl
     return Issue(listing.components, placed, listing.storeys)
 
 
-def _is_there(model: Model) -> None:
-    """Refuse one whose rows are not those of its file, or that does not stand yet."""
+def _where(model: Model) -> list[list[float]]:
+    """The matrix by which a model stands; refused where its rows are not those of its file, or it does not stand yet."""
     if model.status != "read" or model.placed is None:
         raise UnfitError(f"{model.name} is not read and in its place yet; compare when it is there.")
+    return model.placed.matrix
 
 
 def _present(look: Deed, model: Model) -> tuple[Listing, Issue]:
     listing = issues.listing_of(look.session, model)
-    return listing, _issue(look, listing, model.geometry or "", model.placed.matrix, model.name)
+    return listing, _issue(look, listing, model.geometry or "", _where(model), model.name)
 
 
 def _before(look: Deed, model: Model, issue_id: str | None) -> EarlierIssue:
@@ -85,13 +86,12 @@ def since_issue(model_id: str, issue_id: str | None) -> Changes:
     with looking() as look:
         model = look.model(model_id)
         before = _before(look, model, issue_id)
-        _is_there(model)
+        stands = _where(model)
 
         def make() -> Changes:
             new, now = _present(look, model)
             old = issues.load_listing(look.session, before)
-            stood = before.matrix or (model.placed.matrix if model.placed else None)
-            was = _issue(look, old, before.geometry, stood, model.name)
+            was = _issue(look, old, before.geometry, before.matrix or stands, model.name)
             return Changes(compare(was, now), old, new, model.id, model.id)
 
         return _remembered((model.file_sha, str(model.placed), before.id), make)
@@ -102,7 +102,7 @@ def between_models(model_id: str, other_id: str) -> Changes:
     with looking() as look:
         model, other = look.model(model_id), look.model(other_id)
         for each in (model, other):
-            _is_there(each)
+            _where(each)
 
         def make() -> Changes:
             new, now = _present(look, model)
