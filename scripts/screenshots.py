@@ -15,6 +15,13 @@ sys.path.insert(0, str(ROOT))
 TO = ROOT / "docs" / "screenshots"
 
 
+IN_FULL = """(() => {
+  const kept = JSON.parse(localStorage.getItem('stairpath.habits') ?? '{"state":{},"version":0}');
+  localStorage.setItem('stairpath.habits', JSON.stringify({ ...kept, state: { ...kept.state, inFull: 'always' } }));
+})();"""
+DRAWN_IN_FULL = "() => { const c = document.querySelector('canvas.stage'); return !c || c.dataset.inFull === 'yes'; }"
+
+
 def press(page: Page, name: str, times: int) -> None:
     """Press a button of the storey board a number of times."""
     for _ in range(times):
@@ -270,8 +277,11 @@ def main() -> None:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.add_init_script("localStorage.setItem('stairpath.name', 'Mara Oake')")
+        page.add_init_script(IN_FULL)
 
         def keep(name: str) -> None:
+            # A processor that draws takes its time for a frame in full.
+            page.wait_for_function(DRAWN_IN_FULL, timeout=60_000)
             page.screenshot(path=TO / f"{name}.png")
 
         page.goto(address)

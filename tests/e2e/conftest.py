@@ -168,9 +168,12 @@ STORE = """([name, habits]) => {
 
 
 def arrive(page: Page, site: str, name: str, instrument: str = "small") -> None:
-    """Be somebody from the next page on, with a key plan of a size; a small one leaves the stage to who clicks on it."""
+    """Be somebody from the next page on, with a key plan of a size; a small one leaves the stage to who clicks on it.
+
+    Frames in full take a processor long, and few tests look at them.
+    """
     page.goto(f"{site}/api/health")
-    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument}, "version": 0})])
+    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument, "inFull": "pictures"}, "version": 0})])
 
 
 @pytest.fixture

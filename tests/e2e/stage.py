@@ -83,6 +83,6 @@ def decoded(picture: str) -> np.ndarray:
     return np.asarray(Image.open(io.BytesIO(data)).convert("RGB")).astype(int)
 
 
-def pixels(page: Page) -> np.ndarray:
-    """What the stage shows now, in full, without what lies over it."""
-    return decoded(page.evaluate("() => window.stairpathStage.picture(4096)"))
+def pixels(page: Page, full: bool = False) -> np.ndarray:
+    """What the stage shows now without what lies over it, as while it moves or in full."""
+    return decoded(page.evaluate("full => window.stairpathStage.picture(4096, full)", full))

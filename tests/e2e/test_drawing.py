@@ -98,7 +98,7 @@ def test_at_rest_corners_are_shaded(opened: Page):
     opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'yes'")
     opened.evaluate("() => window.stairpathStage.setInFull('pictures')")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'no'")
-    full = pixels(opened)
+    full = pixels(opened, full=True)
     moving = opened.evaluate(
         "() => { const s = window.stairpathStage; s.draw(); return s.renderer.picture(s.places.stage, 4096, 'image/png'); }"
     )

@@ -311,13 +311,13 @@ export class Stage {
     return this.main.seen;
   }
 
-  /** The present picture of the stage as PNG, at most `width` wide. */
-  picture(width: number): string {
+  /** The present picture of the stage as PNG, at most `width` wide; in full, if not said otherwise. */
+  picture(width: number, inFull = true): string {
     const { pinnedAt } = this.navigation;
     this.marks.showPivot(pinnedAt, pinnedAt !== null);
     this.main.sketching = false;
     return this.unmarked(() => {
-      this.draw(this.main, true);
+      this.draw(this.main, inFull);
       return this.renderer.picture(this.places.stage, width, "image/png");
     });
   }
