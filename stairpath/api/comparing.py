@@ -10,7 +10,7 @@ from stairpath.api import shapes
 from stairpath.api.components import value_shape
 from stairpath.api.refused import REFUSALS
 from stairpath.core.visibility.traits import label_of
-from stairpath.store.documents import Listing
+from stairpath.store.issues import Listing
 from stairpath.work import comparing
 
 router = APIRouter(prefix="/api", tags=["compare"], responses=REFUSALS)

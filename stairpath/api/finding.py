@@ -66,7 +66,7 @@ def meet_conditions(project_id: str, wish: shapes.ConditionsWish) -> shapes.Cond
 def check_highlights(
     project_id: str,
     background: Colour,
-    colours: Annotated[list[Colour], Query(max_length=20)] = [],  # noqa: B006
+    colours: Annotated[list[Colour], Query(max_length=20, default_factory=list)],
 ) -> list[shapes.Highlight]:
     """How the colours offered for what is picked, and others, stand out from the building and its background."""
     return [

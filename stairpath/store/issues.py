@@ -3,14 +3,70 @@
 from __future__ import annotations
 
 import zlib
+from dataclasses import dataclass
 
 from pydantic import TypeAdapter
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from stairpath.core.reading.model import PropertyValue, Quantity
 from stairpath.store import blobs
-from stairpath.store.documents import ListedComponent, Listing
+from stairpath.store.documents import Details
 from stairpath.store.tables import Component, EarlierIssue, Model
+
+
+@dataclass(frozen=True)
+class ListedComponent:
+    """A component of an issue of a model with all that its file says of it."""
+
+    global_id: str
+    ifc_class: str
+    name: str
+    tag: str
+    storey: str | None
+    systems: tuple[str, ...]
+    details: Details
+
+    @property
+    def description(self) -> str:
+        return self.details.description
+
+    @property
+    def type_name(self) -> str:
+        return self.details.type_name
+
+    @property
+    def predefined(self) -> str:
+        return self.details.predefined
+
+    @property
+    def material(self) -> str:
+        return self.details.material
+
+    @property
+    def part_of(self) -> str:
+        return self.details.part_of
+
+    @property
+    def hosted_in(self) -> str:
+        return self.details.hosted_in
+
+    @property
+    def properties(self) -> dict[str, dict[str, Quantity | PropertyValue]]:
+        return self.details.properties
+
+    @property
+    def quantities(self) -> dict[str, dict[str, Quantity]]:
+        return self.details.quantities
+
+
+@dataclass(frozen=True)
+class Listing:
+    """All components of an issue of a model, in the order of its file, and the names of its storeys by GlobalId."""
+
+    components: tuple[ListedComponent, ...]
+    storeys: dict[str, str]
+
 
 LISTING_TYPE = "application/json+deflate"
 _LISTING: TypeAdapter[Listing] = TypeAdapter(Listing)

@@ -23,6 +23,7 @@ from stairpath.work.components import Known
 from stairpath.work.deed import Deed, looking
 from stairpath.work.measuring import MeasuredBuilding
 from stairpath.work.refusals import MissingError, UnfitError
+from stairpath.work.remembered import Remembered, rows_of
 
 MOST_NEAR = 200
 MOST_JOINED = 5000
@@ -54,23 +55,28 @@ class Run:
     by_touch: bool
 
 
+_axes: Remembered[tuple[str, tuple[float, float, float]], list[Axis]] = Remembered(16)
+
+
 def axes_of(look: Deed, building: Building) -> list[Axis]:
-    """The building's grid lines in project coordinates, as its key plans have them."""
-    for level in building.levels:
-        kept = blobs.load(look.session, level.plan) if level.plan else None
-        if kept is not None:
-            x, y, _ = building.origin_m
-            return [
-                Axis(axis["tag"], *(tuple[float, float]((end[0] + x, end[1] + y)) for end in axis["ends"]))
-                for axis in json.loads(kept[0])["axes"]
-            ]
-    return []
+    """The building's grid lines in project coordinates, as its key plans have them; the last few kept in memory."""
+    plan = next((level.plan for level in building.levels if level.plan), None)
+    return [] if plan is None else _axes.get((plan, building.origin_m), lambda: _axes_on(look, plan, building.origin_m))
+
+
+def _axes_on(look: Deed, plan: str, origin_m: tuple[float, float, float]) -> list[Axis]:
+    kept = blobs.load(look.session, plan)
+    x, y, _ = origin_m
+    return [
+        Axis(axis["tag"], *(tuple[float, float]((end[0] + x, end[1] + y)) for end in axis["ends"]))
+        for axis in (json.loads(kept[0])["axes"] if kept else ())
+    ]
 
 
 def place_in_words(known: Known) -> str:
     """Where a component is, as one says it."""
     with looking() as look:
-        building = MeasuredBuilding(look, known.model.project_id).rows.building
+        building = rows_of(look, known.model.project_id).building
         level = next((each for each in building.levels if each.name == known.level), None)
         if known.bounds_m is None:
             return in_words(known.level, known.room, None, [])

@@ -2,22 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
-from threading import Lock
 
 import numpy as np
-from cachetools import LRUCache
 
 from stairpath.core.comparing.compare import Compared, compare
 from stairpath.core.comparing.issue import Issue
 from stairpath.core.federation.placed import Placed
 from stairpath.store import issues
-from stairpath.store.documents import Listing
+from stairpath.store.issues import Listing
 from stairpath.store.tables import EarlierIssue, Model
 from stairpath.work.deed import Deed, looking
 from stairpath.work.placed import geometry_of
 from stairpath.work.refusals import MissingError, UnfitError
+from stairpath.work.remembered import Remembered
 
 
 @dataclass(frozen=True, eq=False)
@@ -37,8 +35,7 @@ def earlier(model_id: str) -> list[EarlierIssue]:
         return issues.issues_of(look.session, look.model(model_id).id)
 
 
-_kept: LRUCache[tuple[object, ...], Changes] = LRUCache(8)
-_lock = Lock()
+_kept: Remembered[tuple[object, ...], Changes] = Remembered(8)
 
 
 def _issue(look: Deed, listing: Listing, geometry_sha: str, matrix: list[list[float]] | None, name: str) -> Issue:
@@ -71,16 +68,6 @@ def _before(look: Deed, model: Model, issue_id: str | None) -> EarlierIssue:
     return found
 
 
-def _remembered(key: tuple[object, ...], make: Callable[[], Changes]) -> Changes:
-    with _lock:
-        known = _kept.get(key)
-    if known is None:
-        known = make()
-        with _lock:
-            _kept[key] = known
-    return known
-
-
 def since_issue(model_id: str, issue_id: str | None) -> Changes:
     """What differs in a model from an earlier issue of it, the last one where none is named."""
     with looking() as look:
@@ -94,7 +81,7 @@ def since_issue(model_id: str, issue_id: str | None) -> Changes:
             was = _issue(look, old, before.geometry, before.matrix or stands, model.name)
             return Changes(compare(was, now), old, new, model.id, model.id)
 
-        return _remembered((model.file_sha, str(model.placed), before.id), make)
+        return _kept.get((model.file_sha, str(model.placed), before.id), make)
 
 
 def between_models(model_id: str, other_id: str) -> Changes:
@@ -109,6 +96,6 @@ def between_models(model_id: str, other_id: str) -> Changes:
             old, was = _present(look, other)
             return Changes(compare(was, now), old, new, model.id, other.id)
 
-        return _remembered(
+        return _kept.get(
             (model.file_sha, str(model.placed), other.file_sha, str(other.placed), model.id, other.id), make
         )

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass
 from threading import Lock
+from typing import Generic, TypeVar
 
 from cachetools import LRUCache
 
@@ -15,6 +17,27 @@ from stairpath.work.deed import Deed
 from stairpath.work.projects import in_use
 
 _KEPT = 32
+
+Key = TypeVar("Key", bound=Hashable)
+Made = TypeVar("Made")
+
+
+class Remembered(Generic[Key, Made]):
+    """The last few things that were made, each by what it was made of; several threads may ask at once."""
+
+    def __init__(self, most: int) -> None:
+        self._kept: LRUCache[Key, Made] = LRUCache(most)
+        self._lock = Lock()
+
+    def get(self, key: Key, make: Callable[[], Made]) -> Made:
+        """What was made of a key, made now if it is not kept; what ``make`` raises is raised, and nothing is kept."""
+        with self._lock:
+            known = self._kept.get(key)
+        if known is None:
+            known = make()
+            with self._lock:
+                self._kept[key] = known
+        return known
 
 
 @dataclass(frozen=True, eq=False)

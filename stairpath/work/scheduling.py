@@ -5,9 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
-from threading import Lock
-
-from cachetools import LRUCache
 
 from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
 from stairpath.core.register.schedule import Group, NotAScheduleError, schedule
@@ -18,10 +15,10 @@ from stairpath.work.deed import Deed, looking
 from stairpath.work.finding import Wanted, checked
 from stairpath.work.placed import count_of, geometry_of
 from stairpath.work.refusals import UnfitError, WrongError
+from stairpath.work.remembered import Remembered
 from stairpath.work.visibility import traits_of
 
-_figures: LRUCache[str, MeshFigures] = LRUCache(64)
-_lock = Lock()
+_figures: Remembered[str, MeshFigures] = Remembered(64)
 
 
 @dataclass(frozen=True)
@@ -35,20 +32,14 @@ class Scheduled:
 
 def _figures_of(look: Deed, models: Sequence[Model]) -> MeshFigures:
     """What the triangles of the components of models come to; those of the last few kept in memory."""
-    parts = []
-    for model in models:
-        sha = model.geometry or ""
-        with _lock:
-            known = _figures.get(sha)
-        if known is None:
-            geometry = geometry_of(look, sha)
-            if geometry is None:
-                raise UnfitError(f"{model.name} is being read again; its quantities follow when it is there.")
-            known = mesh_figures(geometry, count_of(model))
-            with _lock:
-                _figures[sha] = known
-        parts.append(known)
-    return all_figures(parts)
+    return all_figures([_figures.get(model.geometry or "", partial(_figures_in, look, model)) for model in models])
+
+
+def _figures_in(look: Deed, model: Model) -> MeshFigures:
+    geometry = geometry_of(look, model.geometry or "")
+    if geometry is None:
+        raise UnfitError(f"{model.name} is being read again; its quantities follow when it is there.")
+    return mesh_figures(geometry, count_of(model))
 
 
 def scheduled(project_id: str, steps: Sequence[str], sums: Sequence[str], wanted: Wanted) -> Scheduled:

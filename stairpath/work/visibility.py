@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 from threading import Lock
 
 import numpy as np
@@ -23,7 +24,7 @@ from stairpath.store.tables import Link, Model
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, UnfitError
-from stairpath.work.remembered import Rows, rows_of
+from stairpath.work.remembered import Remembered, Rows, rows_of
 
 _VIEW: TypeAdapter[View] = TypeAdapter(View)
 _SHORT = 10
@@ -66,24 +67,19 @@ def _part(look: Deed, model: Model) -> ModelTraits | None:
     return ModelTraits(model.id, model.name, model.stands, words, where["level"], where["discipline"], where["room"])
 
 
-_facts: LRUCache[tuple[object, ...], Facts] = LRUCache(64)
+_facts: Remembered[tuple[object, ...], Facts] = Remembered(64)
+
+
+def _facts_in(model: Model) -> Facts:
+    with looking() as look:
+        return facts_of(components.details_of(look.session, model.id))
 
 
 def _facts_of(models: Sequence[Model]) -> Facts:
     """Properties and quantities of the components of models, those of the last few kept in memory."""
-    parts = []
-    for model in models:
-        # Its rows are those of the file before until a newer one is read.
-        key = model.id, model.file_sha, model.status, model.geometry
-        with _lock:
-            known = _facts.get(key)
-        if known is None:
-            with looking() as look:
-                known = facts_of(components.details_of(look.session, model.id))
-            with _lock:
-                _facts[key] = known
-        parts.append(known)
-    return joined(parts)
+    # A model's rows are those of the file before until a newer one is read.
+    keys = [(model.id, model.file_sha, model.status, model.geometry) for model in models]
+    return joined([_facts.get(key, partial(_facts_in, model)) for key, model in zip(keys, models, strict=True)])
 
 
 _traits: LRUCache[str, tuple[Rows, Traits]] = LRUCache(16)

@@ -1,6 +1,6 @@
 import { type QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, type Shapes, taken } from "./client";
+import { api, bytesOf, type Shapes, taken } from "./client";
 import { noteAway, onBack } from "./connection";
 import { fetchFederation } from "./federation";
 
@@ -143,6 +143,30 @@ export function changesQuery(projectId: string, modelId: string, against: string
       ),
     retry: false,
   });
+}
+
+/** What a schedule is asked for: what to group by, and what of which components. */
+type ScheduleWish = Required<Shapes["ScheduleWish"]>;
+
+/** Components in groups, in one version of the building, with the group that each of them is in. */
+export function scheduleQuery(projectId: string, version: number, wish: ScheduleWish) {
+  return queryOptions({
+    queryKey: ["schedule", projectId, version, wish],
+    queryFn: async () => {
+      const answer = await taken(
+        api.POST("/api/projects/{project_id}/schedule", {
+          params: { path: { project_id: projectId } },
+          body: wish,
+        }),
+      );
+      return { ...answer, groupOf: new Int32Array(bytesOf(answer.group_of)) };
+    },
+  });
+}
+
+/** The wish for components by one thing, without sums. */
+export function groupedBy(step: string, conditions: ScheduleWish["conditions"] = []): ScheduleWish {
+  return { steps: [step], sums: [], conditions, shown_by: null };
 }
 
 /** What components have in common, in one version of the building. */

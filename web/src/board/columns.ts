@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, bytesOf, type Federation, taken } from "../api/client";
+import type { Federation } from "../api/client";
+import { groupedBy, scheduleQuery } from "../api/queries";
 import { cellOf, type Selector } from "../open/selectors";
 import { useOpen } from "../open/useStage";
 import { byDiscipline, type ColumnOf } from "./board";
@@ -31,28 +32,16 @@ function disciplinesOf(federation: Federation): Columns {
 export function useColumns(opened: number | null): Columns | null {
   const { federation, projectId } = useOpen();
   const code = opened === null ? "" : (federation.disciplines[opened]?.code ?? "");
+  const within = { what: "discipline", how: "equal", value: code, unit: "" } as const;
   const { data } = useQuery({
-    queryKey: ["schedule", projectId, federation.version, "systems", code],
+    ...scheduleQuery(projectId, federation.version, groupedBy("system", [within])),
     enabled: opened !== null,
     placeholderData: keepPreviousData,
-    queryFn: () =>
-      taken(
-        api.POST("/api/projects/{project_id}/schedule", {
-          params: { path: { project_id: projectId } },
-          body: {
-            steps: ["system"],
-            sums: [],
-            conditions: [{ what: "discipline", how: "equal", value: code, unit: "" }],
-            shown_by: null,
-          },
-        }),
-      ),
   });
   return useMemo(() => {
     if (opened === null) return disciplinesOf(federation);
     if (data?.version !== federation.version) return null;
     const colour = federation.disciplines[opened]?.colour ?? "";
-    const groupOf = new Int32Array(bytesOf(data.group_of));
     const of = new Map<number, Column>();
     data.groups.forEach(({ key }, at) => {
       const system = key[0] ?? "";
@@ -64,6 +53,6 @@ export function useColumns(opened: number | null): Columns | null {
         select: (level) => cellOf(federation, level, opened, system),
       });
     });
-    return { of, columnOf: (component) => groupOf[component] ?? -1 };
+    return { of, columnOf: (component) => data.groupOf[component] ?? -1 };
   }, [opened, federation, data]);
 }

@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Component } from "../api/client";
 import { neighboursQuery } from "../api/queries";
-import { find, numberOf } from "../open/numbering";
+import { find, numberingOf, numberOf, theseOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
@@ -25,7 +25,7 @@ export function Around({ component: c }: { component: Component }) {
     enabled: asked,
   });
   const pick = useSelection((s) => s.pick);
-  const numbers = (data?.found ?? []).flatMap((near) => numberOf(federation, near.model, near.global_id));
+  const numbers = numberingOf(federation).numbersOf(theseOf(data?.found ?? []));
   return (
     <>
       <DeskHeading>Around it</DeskHeading>
@@ -56,7 +56,7 @@ export function Around({ component: c }: { component: Component }) {
                 ? `${data.count} come so near; the nearest ${data.found.length}:`
                 : `${data.count} so near:`}{" "}
             {data.count > 1 && (
-              <Button variant="text" onClick={() => pick(numbers.filter((n) => n >= 0))}>
+              <Button variant="text" onClick={() => pick(numbers)}>
                 pick them
               </Button>
             )}

@@ -6,12 +6,11 @@ import { useState } from "react";
 import type { ModelCard, Shapes } from "../api/client";
 import { changesQuery, issuesQuery, useModels } from "../api/queries";
 import { find, numberOf } from "../open/numbering";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskNote } from "../parts/desk";
-import { usePerson } from "../people/person";
+import { retint } from "../seen/tints";
 import { face, tone } from "../theme";
 import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
 import { figure } from "./properties";
@@ -65,17 +64,12 @@ export function WhatDiffers({ model }: { model: ModelCard }) {
 function Differences({ model, against }: { model: ModelCard; against: string }) {
   const { projectId, federation } = useOpen();
   const { data, error } = useQuery(changesQuery(projectId, model.id, against, federation.version));
-  const change = useSeen((s) => s.change);
   if (error) return <DeskNote>{error.message}</DeskNote>;
   if (!data) return <DeskNote>Comparing ...</DeskNote>;
-  const tint = () => {
-    const { rules } = useSeen.getState();
-    const by = usePerson.getState().name;
-    change(
-      { rules: tintedChanges(rules, model.name, data, by, new Date().toISOString()) },
-      `tinted what differs in ${model.name}`,
+  const tint = () =>
+    retint(`tinted what differs in ${model.name}`, (rules, by, at) =>
+      tintedChanges(rules, model.name, data, by, at),
     );
-  };
   return (
     <Box data-testid="differences" sx={{ mt: 0.5 }}>
       <DeskNote>

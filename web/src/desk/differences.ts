@@ -1,6 +1,7 @@
 import type { Shapes } from "../api/client";
 import { theseOf } from "../open/numbering";
 import type { Rule } from "../open/seen";
+import { withTints } from "../seen/tints";
 
 export type Changes = Shapes["Changes"];
 export type Kind = "added" | "removed" | "moved" | "reshaped" | "changed";
@@ -23,23 +24,16 @@ export function tintedChanges(
   by: string,
   at: string,
 ): Rule[] {
-  const rule = (select: Rule["select"], colour: string, why: string): Rule => ({
-    select,
-    effect: "tint",
-    colour,
-    by,
-    at,
-    why,
-    off: false,
+  const differing = [...KINDS].reverse().flatMap(({ kind, name, colour }) => {
+    const refs = changes[kind].map((each) => each.ref);
+    return colour && refs.length ? [{ select: theseOf(refs), colour, why: name }] : [];
   });
-  return [
-    ...rules.filter(({ effect }) => effect !== "tint"),
-    rule({ kind: "of", what: "model", value: model }, SAME, "the same as before"),
-    ...[...KINDS].reverse().flatMap(({ kind, name, colour }) => {
-      const refs = changes[kind].map((each) => each.ref);
-      return colour && refs.length ? [rule(theseOf(refs), colour, name)] : [];
-    }),
-  ];
+  const same = {
+    select: { kind: "of", what: "model", value: model },
+    colour: SAME,
+    why: "the same as before",
+  } as const;
+  return withTints(rules, [same, ...differing], by, at);
 }
 
 /** What changes come to in a sentence. */

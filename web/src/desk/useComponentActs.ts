@@ -1,5 +1,5 @@
 import { api, type Component, taken } from "../api/client";
-import { numberOf } from "../open/numbering";
+import { numberingOf, theseOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useUnits } from "../open/units";
@@ -17,9 +17,7 @@ export function usePickRun() {
       const run = await taken(
         api.GET("/api/models/{model_id}/components/{global_id}/run", { params: { path } }),
       );
-      const numbers = run.components
-        .map(({ model, global_id }) => numberOf(federation, model, global_id))
-        .filter((number) => number >= 0);
+      const numbers = numberingOf(federation).numbersOf(theseOf(run.components));
       if (numbers.length < 2) return say("Nothing is joined to it, in its file or by touching it.");
       useSelection.getState().pick(numbers);
       say(

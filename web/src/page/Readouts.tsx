@@ -1,5 +1,4 @@
 import Box from "@mui/material/Box";
-import Popover from "@mui/material/Popover";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { EyePanel } from "../camera/EyePanel";
 import { LensPanel, spokenLens } from "../camera/LensPanel";
@@ -9,7 +8,7 @@ import { overStorey } from "../open/levels";
 import { type Panel, useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { FRAMED } from "../parts/framed";
+import { PanelOver } from "../parts/PanelOver";
 import { looking, type Pose } from "../stage/pose";
 import { face, tone } from "../theme";
 import { LookPanel } from "./LookPanel";
@@ -115,19 +114,9 @@ function Readout(props: {
         </Box>
         <Box component="span" ref={props.innerRef} sx={{ fontFamily: face.figure, fontSize: 12.5 }} />
       </Box>
-      <Popover
-        open={open && anchor !== null}
-        anchorEl={anchor}
-        onClose={() => show(null)}
-        anchorOrigin={{ vertical: "top", horizontal: "left" }}
-        transformOrigin={{ vertical: "bottom", horizontal: "left" }}
-        slotProps={{
-          paper: { sx: FRAMED },
-          backdrop: { invisible: true },
-        }}
-      >
+      <PanelOver panel={props.panel} anchor={anchor} side="above">
         {props.children}
-      </Popover>
+      </PanelOver>
     </Box>
   );
 }

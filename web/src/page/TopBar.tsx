@@ -1,5 +1,4 @@
 import Box from "@mui/material/Box";
-import Popover from "@mui/material/Popover";
 import Tooltip from "@mui/material/Tooltip";
 import { type Ref, useState } from "react";
 import { Link } from "react-router";
@@ -10,7 +9,7 @@ import { useLook } from "../camera/useLook";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
-import { FRAMED } from "../parts/framed";
+import { PanelOver } from "../parts/PanelOver";
 import { counted } from "../parts/words";
 import { initials, usePerson } from "../people/person";
 import { DrawingPanel } from "../seen/DrawingPanel";
@@ -108,15 +107,9 @@ function Drawing() {
       >
         Drawing
       </BarButton>
-      <Popover
-        open={open && anchor !== null}
-        anchorEl={anchor}
-        onClose={() => show(null)}
-        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
-        slotProps={{ paper: { sx: FRAMED }, backdrop: { invisible: true } }}
-      >
+      <PanelOver panel="drawing" anchor={anchor} side="below">
         <DrawingPanel />
-      </Popover>
+      </PanelOver>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, bytesOf, taken } from "../api/client";
+import { api, taken } from "../api/client";
+import { scheduleQuery } from "../api/queries";
 import { orAloud } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useSettled } from "../parts/useSettled";
@@ -25,26 +26,25 @@ function useWish() {
   );
 }
 
+type Answer = Awaited<ReturnType<NonNullable<ReturnType<typeof scheduleQuery>["queryFn"]>>>;
+
+/** The groups of an answer as a tree, one storey for each step that it was asked for. */
+const treed = (answer: Answer) => ({
+  ...answer,
+  tree: treeOf(answer.groups, answer.groups[0]?.key.length ?? 0),
+});
+
 /** What the register lists, grouped by the server. */
 export function useSchedule() {
   const { projectId, federation } = useOpen();
   const wished = useWish();
   const wish = useSettled(wished, PAUSE_MS);
   const { data, error, isPlaceholderData } = useQuery({
-    queryKey: ["schedule", projectId, federation.version, wish],
+    ...scheduleQuery(projectId, federation.version, wish),
     gcTime: 60_000,
     retry: false,
     placeholderData: keepPreviousData,
-    queryFn: async () => {
-      const answer = await taken(
-        api.POST("/api/projects/{project_id}/schedule", {
-          params: { path: { project_id: projectId } },
-          body: wish,
-        }),
-      );
-      const groupOf = new Int32Array(bytesOf(answer.group_of));
-      return { ...answer, groupOf, tree: treeOf(answer.groups, wish.steps.length) };
-    },
+    select: treed,
   });
   // An answer for another version has other numbers.
   const list = data?.version === federation.version && !error ? data : undefined;

@@ -18,6 +18,30 @@ export interface Tinted {
   count: number;
 }
 
+/** A tint before it is a rule. */
+interface Tint {
+  select: Selector;
+  colour: string;
+  why: string;
+}
+
+/** Rules with tints in place of those that there were, later ones over earlier ones. */
+export function withTints(rules: readonly Rule[], tints: readonly Tint[], by: string, at: string): Rule[] {
+  return [
+    ...rules.filter(({ effect }) => effect !== "tint"),
+    ...tints.map<Rule>((tint) => ({ ...tint, effect: "tint", by, at, off: false })),
+  ];
+}
+
+/** Change the tints as one change: rules are made of those there are, by whom, and when. */
+export function retint(
+  name: string,
+  made: (rules: readonly Rule[], by: string, at: string) => readonly Rule[],
+): void {
+  const { rules, change } = useSeen.getState();
+  change({ rules: made(rules, usePerson.getState().name, new Date().toISOString()) }, name);
+}
+
 /** Rules that give each of the largest groups a colour, and the rest another one, in place of tints that there were. */
 export function tintedBy(
   rules: readonly Rule[],
@@ -25,31 +49,18 @@ export function tintedBy(
   of: Selector,
   by: string,
   at: string,
-) {
+): Rule[] {
   const largest = [...groups].sort((a, b) => b.count - a.count).slice(0, TINTS.length);
-  const rule = (select: Selector, colour: string, why: string): Rule => ({
-    select,
-    effect: "tint",
-    colour,
-    by,
-    at,
-    why,
-    off: false,
-  });
   // The largest stand in the order of the list, so that a legend reads as it does.
   const those = groups.filter((group) => largest.includes(group));
-  return [
-    ...rules.filter(({ effect }) => effect !== "tint"),
-    ...(groups.length > those.length ? [rule(of, REST, "the rest")] : []),
-    ...those.map(({ name, select }, k) => rule(select, TINTS[k] ?? REST, name)),
-  ];
+  const tints = those.map(({ name, select }, k) => ({ select, colour: TINTS[k] ?? REST, why: name }));
+  const rest = groups.length > those.length ? [{ select: of, colour: REST, why: "the rest" }] : [];
+  return withTints(rules, [...rest, ...tints], by, at);
 }
 
 /** Tint groups, as one change. */
 export function tint(groups: readonly Tinted[], of: Selector, name: string): void {
-  const { rules, change } = useSeen.getState();
-  const at = new Date().toISOString();
-  change({ rules: tintedBy(rules, groups, of, usePerson.getState().name, at) }, name);
+  retint(name, (rules, by, at) => tintedBy(rules, groups, of, by, at));
 }
 
 /** From few to many, each lighter than the one before whatever one sees (viridis, S. van der Walt and N. Smith, 2015). */
@@ -58,55 +69,42 @@ export const STEPS = ["#440154", "#414487", "#2a788e", "#22a884", "#7ad151", "#f
 /** Rules that tint figures by their steps, so that a later step has what lies on a limit; in place of other tints. */
 export function tintedByScale(
   rules: readonly Rule[],
-  scale: Shapes["Scale"],
+  { steps, what, unit }: Shapes["Scale"],
   says: (figure: number) => string,
   by: string,
   at: string,
 ): Rule[] {
-  const { steps, what, unit } = scale;
   const colourOf = (k: number) =>
     STEPS[Math.round((k * (STEPS.length - 1)) / Math.max(1, steps.length - 1))] ?? REST;
-  return [
-    ...rules.filter(({ effect }) => effect !== "tint"),
-    { select: { kind: "all" }, effect: "tint", colour: REST, by, at, why: "without a figure", off: false },
-    ...steps.map<Rule>(({ low, high }, k) => ({
-      select: {
-        kind: "where",
-        of: [
-          low === high
-            ? { what, how: "equal", value: low, unit }
-            : { what, how: "between", value: [low, high], unit },
-        ],
-        called: "",
-      },
-      effect: "tint",
-      colour: colourOf(k),
-      by,
-      at,
-      why: low === high ? says(low) : `${says(low)} to ${says(high)}`,
-      off: false,
-    })),
-  ];
+  const tints = steps.map<Tint>(({ low, high }, k) => ({
+    select: {
+      kind: "where",
+      of: [
+        low === high
+          ? { what, how: "equal", value: low, unit }
+          : { what, how: "between", value: [low, high], unit },
+      ],
+      called: "",
+    },
+    colour: colourOf(k),
+    why: low === high ? says(low) : `${says(low)} to ${says(high)}`,
+  }));
+  return withTints(
+    rules,
+    [{ select: { kind: "all" }, colour: REST, why: "without a figure" }, ...tints],
+    by,
+    at,
+  );
 }
 
 /** Back to the trades' colours. */
 export function tradeColours(): void {
-  const { rules, change } = useSeen.getState();
-  change({ rules: rules.filter(({ effect }) => effect !== "tint") }, "took all tints off");
+  retint("took all tints off", (rules, by, at) => withTints(rules, [], by, at));
 }
 
 /** The colours that the files give to surfaces and materials, in place of every tint. */
 export function materialColours(): void {
-  const { rules, change } = useSeen.getState();
-  const rule: Rule = {
-    select: { kind: "all" },
-    effect: "tint",
-    colour: MATERIALS,
-    by: usePerson.getState().name,
-    at: new Date().toISOString(),
-    why: "",
-    off: false,
-  };
-  const rest = rules.filter(({ effect }) => effect !== "tint");
-  change({ rules: [...rest, rule] }, "showed the materials' own colours");
+  retint("showed the materials' own colours", (rules, by, at) =>
+    withTints(rules, [{ select: { kind: "all" }, colour: MATERIALS, why: "" }], by, at),
+  );
 }

@@ -44,6 +44,14 @@ const QUAD = /* glsl */ `
   }
 `;
 
+/** How far before the eye a depth is that the card keeps. */
+const METRES = /* glsl */ `
+  uniform float near;
+  uniform float far;
+  uniform bool parallel;
+  float metres(float d) { return parallel ? mix(near, far, d) : near * far / (far - d * (far - near)); }
+`;
+
 /**
  * Where to draw a line that no edge of a component is: red where the surface ends before what lies behind it, green where
  * two components meet at an angle. The depth that the card keeps runs straight across a plane, so that it bends only where
@@ -53,14 +61,10 @@ const OUTLINES = /* glsl */ `
   uniform highp sampler2D depths;
   uniform highp sampler2D surfaces;
   uniform vec2 size;
-  uniform float near;
-  uniform float far;
-  uniform bool parallel;
+  ${METRES}
 
   float depthAt(ivec2 p) { return texelFetch(depths, clamp(p, ivec2(0), ivec2(size) - 1), 0).r; }
   vec4 surfaceAt(ivec2 p) { return texelFetch(surfaces, clamp(p, ivec2(0), ivec2(size) - 1), 0); }
-  float metres(float d) { return parallel ? mix(near, far, d) : near * far / (far - d * (far - near)); }
-
   bool same(vec4 one, vec4 other) { return abs(one.a - other.a) < 0.5; }
 
   /**
@@ -109,12 +113,9 @@ const JOINED = /* glsl */ `
   uniform vec2 size;
   uniform int finer;
   uniform float strength;
-  uniform float near;
-  uniform float far;
-  uniform bool parallel;
+  ${METRES}
 
   ivec2 kept(ivec2 p) { return clamp(p, ivec2(0), ivec2(size) - 1); }
-  float metres(float d) { return parallel ? mix(near, far, d) : near * far / (far - d * (far - near)); }
 
   void main() {
     // Each pixel is so many finer ones wide and high.

@@ -103,7 +103,6 @@ export class Chunks implements Layer {
   private readonly awaited = new Set<() => void>();
   private wantedKeys = new Set<string>();
   private fading = false;
-  private showEdges = true;
   private way: keyof Pass = "plain";
   failed: string[] = [];
   /** Counts the chunks that have come. */
@@ -273,7 +272,6 @@ export class Chunks implements Layer {
         const lines = new LineSegments(geometry, pass.plain);
         lines.renderOrder = 1;
         lines.layers.enable(LINES_LAYER);
-        lines.visible = this.showEdges;
         add(lines, pass);
         chunk.lines.push(lines);
         (fine ? chunk.fineEdges : chunk.edges).push(lines);
@@ -290,7 +288,6 @@ export class Chunks implements Layer {
       chunk.faces.push(face);
       const faded = new Mesh(geometry, materials.faded.plain);
       faded.renderOrder = 2;
-      faded.visible = this.fading;
       add(faded, materials.faded);
       chunk.fadedFaces.push(faded);
     });
@@ -304,7 +301,6 @@ export class Chunks implements Layer {
   /** Draw the pass of faded components only while there are any. */
   setFading(fading: boolean): void {
     this.fading = fading;
-    for (const chunk of this.here.values()) for (const mesh of chunk.fadedFaces) mesh.visible = fading;
   }
 
   /** The box around each of some components, by their dense numbers; those that are not here have none. */
@@ -334,7 +330,6 @@ export class Chunks implements Layer {
   ready({ pose, pixelM, style, edges, clips }: Frame): void {
     const way = clips.planes.length ? "cut" : "plain";
     this.way = way;
-    this.showEdges = edges;
     const reach = fineReach(pixelM, pose.projection === "parallel");
     const away = pose.projection === "parallel" ? 1 : Math.max(NEAR_M, pose.eye.distanceTo(pose.target));
     for (const passes of this.materials.values())
