@@ -8,7 +8,9 @@ from fastapi import APIRouter, Query
 
 from stairpath.api import shapes
 from stairpath.api.components import value_shape
+from stairpath.api.documents import packed
 from stairpath.api.refused import REFUSALS
+from stairpath.core.comparing.gone import Gone
 from stairpath.core.visibility.traits import label_of
 from stairpath.store.issues import Listing
 from stairpath.work import comparing
@@ -41,7 +43,7 @@ def _about(listing: Listing, number: int, model: str) -> dict[str, object]:
 @router.get("/models/{model_id}/changes")
 def list_changes(model_id: str, issue: _Id = None, other: _Id = None) -> shapes.Changes:
     """What differs in a model from an earlier issue of it (the last one, where none is named), or from another model."""
-    found = comparing.between_models(model_id, other) if other else comparing.since_issue(model_id, issue)
+    found = comparing.changes(model_id, issue, other)
     compared, new = found.compared, found.new
 
     def there(number: int) -> dict[str, object]:
@@ -68,4 +70,28 @@ def list_changes(model_id: str, issue: _Id = None, other: _Id = None) -> shapes.
             )
             for each in compared.changed
         ],
+    )
+
+
+def _bodies(found: Gone, listing: Listing, model: str) -> shapes.GoneBodies:
+    return shapes.GoneBodies(
+        components=[
+            shapes.GoneComponent.model_validate(
+                {**_about(listing, number, model), "low_m": box[0].tolist(), "high_m": box[1].tolist()}
+            )
+            for number, box in zip(found.components.tolist(), found.boxes_m, strict=True)
+        ],
+        triangles=packed(found.triangles, "<f4"),
+        edges=packed(found.edges, "<f4"),
+        left_out=found.left_out,
+    )
+
+
+@router.get("/models/{model_id}/gone")
+def draw_gone(model_id: str, issue: _Id = None, other: _Id = None) -> shapes.Gone:
+    """What an earlier issue, or another model, had that is not there any more, and where it had what has moved."""
+    found = comparing.gone_from(model_id, issue, other)
+    return shapes.Gone(
+        removed=_bodies(found.removed, found.old, found.old_model),
+        moved=_bodies(found.moved, found.old, found.old_model),
     )

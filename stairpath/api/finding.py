@@ -102,11 +102,12 @@ def _shape(row: ComponentSet) -> shapes.ComponentSet:
         says=" and ".join(map(spoken, row.conditions)),
         steps=row.steps,
         sums=row.sums,
+        columns=row.columns,
     )
 
 
 def _layout(wish: shapes.SetWish) -> sets.Layout:
-    return sets.Layout(tuple(wish.steps), tuple(wish.sums))
+    return sets.Layout(tuple(wish.steps), tuple(wish.sums), tuple(wish.columns))
 
 
 @router.get("/projects/{project_id}/sets")

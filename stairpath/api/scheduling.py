@@ -11,8 +11,9 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.documents import conditions_from, packed, rules_from, shape_of
 from stairpath.api.refused import REFUSALS
+from stairpath.core.register.columns import Column, Said
 from stairpath.core.register.schedule import NotAScheduleError, step_of
-from stairpath.core.register.table import as_csv, as_xlsx, rows_of
+from stairpath.core.register.table import as_csv, as_xlsx, rows_of, rows_of_each
 from stairpath.work.finding import Wanted
 from stairpath.work.refusals import WrongError
 from stairpath.work.scheduling import Scheduled, scheduled
@@ -28,14 +29,24 @@ def _made(project_id: str, wish: shapes.ScheduleWish) -> Scheduled:
     except NotAScheduleError as error:
         raise WrongError(str(error)) from error
     shown_by = None if wish.shown_by is None else rules_from(wish.shown_by)
-    return scheduled(project_id, steps, wish.sums, Wanted(conditions_from(wish.conditions), shown_by))
+    # What is summed is also said of each, but only once.
+    beside = dict.fromkeys([*wish.sums, *wish.columns])
+    return scheduled(project_id, steps, wish.sums, list(beside), Wanted(conditions_from(wish.conditions), shown_by))
+
+
+def _column(what: str, column: Column) -> shapes.ColumnOfTexts | shapes.ColumnOfFigures:
+    if isinstance(column, Said):
+        return shapes.ColumnOfTexts(what=what, texts=list(column.texts), value=packed(column.value, "<i4"))
+    return shapes.ColumnOfFigures(
+        what=what, unit=column.unit, figures=packed(column.value, "<f8"), worked=packed(column.worked, "u1")
+    )
 
 
 @router.post("/schedule")
 def make_schedule(project_id: str, wish: shapes.ScheduleWish) -> shapes.Schedule:
-    """Components in groups, counted, with sums of their quantities."""
+    """Components in groups, counted, with sums of their quantities, and what is said beside each of them."""
     found = _made(project_id, wish)
-    group_of = np.full(found.count, -1, dtype=np.int32)
+    group_of = np.full(found.asked.count, -1, dtype=np.int32)
     for place, group in enumerate(found.groups):
         group_of[group.components] = place
     return shapes.Schedule(
@@ -49,6 +60,7 @@ def make_schedule(project_id: str, wish: shapes.ScheduleWish) -> shapes.Schedule
             for group in found.groups
         ],
         group_of=packed(group_of, "<i4"),
+        columns=[_column(what, column) for what, column in found.columns.items()],
     )
 
 
@@ -58,8 +70,12 @@ def make_schedule(project_id: str, wish: shapes.ScheduleWish) -> shapes.Schedule
     responses={200: {"description": "The schedule as a file", "content": {_CSV: {}, _XLSX: {}}}},
 )
 def write_schedule(project_id: str, form: Literal["csv", "xlsx"], wish: shapes.ScheduleWish) -> Response:
-    """A schedule as a table for a spreadsheet."""
-    rows = rows_of(wish.steps, wish.sums, _made(project_id, wish).groups)
+    """A schedule as a table for a spreadsheet: a row for each group, or for each component where there are columns."""
+    made = _made(project_id, wish)
+    if wish.columns:
+        rows = rows_of_each(wish.steps, made.columns, made.groups, made.asked)
+    else:
+        rows = rows_of(wish.steps, wish.sums, made.groups)
     data, kind = (as_csv(rows).encode("utf-8-sig"), _CSV) if form == "csv" else (as_xlsx(rows), _XLSX)
     headers = {"Content-Disposition": f'attachment; filename="schedule.{form}"', "Cache-Control": "no-store"}
     return Response(data, media_type=kind, headers=headers)

@@ -265,6 +265,8 @@ class ComponentSet(Base):
     steps: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
     """What it is grouped by where it is listed; nothing for as the list happens to be."""
     sums: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    columns: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    """What is said beside each component."""
 
 
 class Errand(Base):

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
 from stairpath.core.comparing.compare import Compared, compare
+from stairpath.core.comparing.gone import Gone, gone
 from stairpath.core.comparing.issue import Issue
 from stairpath.core.federation.placed import Placed
 from stairpath.store import issues
@@ -15,7 +18,7 @@ from stairpath.store.tables import EarlierIssue, Model
 from stairpath.work.deed import Deed, looking
 from stairpath.work.placed import geometry_of
 from stairpath.work.refusals import MissingError, UnfitError
-from stairpath.work.remembered import Remembered
+from stairpath.work.remembered import Remembered, rows_of
 
 
 @dataclass(frozen=True, eq=False)
@@ -68,34 +71,70 @@ def _before(look: Deed, model: Model, issue_id: str | None) -> EarlierIssue:
     return found
 
 
-def since_issue(model_id: str, issue_id: str | None) -> Changes:
-    """What differs in a model from an earlier issue of it, the last one where none is named."""
-    with looking() as look:
-        model = look.model(model_id)
-        before = _before(look, model, issue_id)
-        stands = _where(model)
+@dataclass(frozen=True, eq=False)
+class _Sides:
+    """The two that are compared: the model as it is now, and what it is compared with, which ``old_model`` has or had."""
 
-        def make() -> Changes:
-            new, now = _present(look, model)
-            old = issues.load_listing(look.session, before)
-            was = _issue(look, old, before.geometry, before.matrix or stands, model.name)
-            return Changes(compare(was, now), old, new, model.id, model.id)
-
-        return _kept.get((model.file_sha, str(model.placed), before.id), make)
+    new: Model
+    old_model: Model
+    key: tuple[object, ...]
+    old: Callable[[], tuple[Listing, Issue]]
 
 
-def between_models(model_id: str, other_id: str) -> Changes:
-    """What differs in a model from another one, as between two alternatives."""
-    with looking() as look:
-        model, other = look.model(model_id), look.model(other_id)
+def _sides(look: Deed, model_id: str, issue_id: str | None, other_id: str | None) -> _Sides:
+    """A model beside another one, or beside an earlier issue of it: the last one where none is named."""
+    model = look.model(model_id)
+    if other_id:
+        other = look.model(other_id)
         for each in (model, other):
             _where(each)
+        key = (model.file_sha, str(model.placed), other.file_sha, str(other.placed), model.id, other.id)
+        return _Sides(model, other, key, partial(_present, look, other))
+    before = _before(look, model, issue_id)
+    stands = _where(model)
+
+    def old() -> tuple[Listing, Issue]:
+        listing = issues.load_listing(look.session, before)
+        return listing, _issue(look, listing, before.geometry, before.matrix or stands, model.name)
+
+    return _Sides(model, model, (model.file_sha, str(model.placed), before.id), old)
+
+
+def changes(model_id: str, issue_id: str | None, other_id: str | None) -> Changes:
+    """What differs in a model from another one, as between alternatives, or from an earlier issue of it."""
+    with looking() as look:
+        sides = _sides(look, model_id, issue_id, other_id)
 
         def make() -> Changes:
-            new, now = _present(look, model)
-            old, was = _present(look, other)
-            return Changes(compare(was, now), old, new, model.id, other.id)
+            new, now = _present(look, sides.new)
+            old, was = sides.old()
+            return Changes(compare(was, now), old, new, sides.new.id, sides.old_model.id)
 
-        return _kept.get(
-            (model.file_sha, str(model.placed), other.file_sha, str(other.placed), model.id, other.id), make
+        return _kept.get(sides.key, make)
+
+
+@dataclass(frozen=True, eq=False)
+class GoneFrom:
+    """What was removed, as it stood, and where what was moved or reshaped was; ``old`` lists their components."""
+
+    removed: Gone
+    moved: Gone
+    old: Listing
+    old_model: str
+
+
+def gone_from(model_id: str, issue_id: str | None, other_id: str | None) -> GoneFrom:
+    """What of another model, or of an earlier issue, stands no longer where it stood; about the project's origin."""
+    found = changes(model_id, issue_id, other_id)
+    with looking() as look:
+        sides = _sides(look, model_id, issue_id, other_id)
+        origin = np.array(rows_of(look, sides.new.project_id).building.origin_m)
+        _, was = sides.old()
+        before = {b: a for a, b in found.compared.pairs}
+        elsewhere = [number for number, _ in found.compared.moved] + list(found.compared.reshaped)
+        return GoneFrom(
+            gone(was, found.compared.removed, origin),
+            gone(was, [before[number] for number in elsewhere], origin),
+            found.old,
+            found.old_model,
         )

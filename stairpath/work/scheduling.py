@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
 
+from stairpath.core.register.columns import Column, column_of
 from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
 from stairpath.core.register.schedule import Group, NotAScheduleError, schedule
 from stairpath.core.visibility.conditions import all_met
 from stairpath.core.visibility.rules import HIDDEN, resolve, simplified
+from stairpath.core.visibility.traits import Traits
 from stairpath.store.tables import Model
 from stairpath.work.deed import Deed, looking
 from stairpath.work.finding import Wanted, checked
@@ -23,11 +25,12 @@ _figures: Remembered[str, MeshFigures] = Remembered(64)
 
 @dataclass(frozen=True)
 class Scheduled:
-    """A schedule of one version of a building."""
+    """A schedule of one version of a building; ``columns`` are what is said beside each component."""
 
     version: int
-    count: int
     groups: list[Group]
+    columns: Mapping[str, Column]
+    asked: Traits
 
 
 def _figures_of(look: Deed, models: Sequence[Model]) -> MeshFigures:
@@ -42,16 +45,20 @@ def _figures_in(look: Deed, model: Model) -> MeshFigures:
     return mesh_figures(geometry, count_of(model))
 
 
-def scheduled(project_id: str, steps: Sequence[str], sums: Sequence[str], wanted: Wanted) -> Scheduled:
-    """What is wanted of a project's building in groups, with sums of quantities."""
+def scheduled(
+    project_id: str, steps: Sequence[str], sums: Sequence[str], beside: Sequence[str], wanted: Wanted
+) -> Scheduled:
+    """What is wanted of a project's building in groups, with sums of quantities, and what is said beside each of it."""
     with looking() as look:
         rows, asked = traits_of(look, project_id)
         members = all_met(checked(wanted.conditions, asked), asked) & asked.stands
         if wanted.shown_by is not None:
             members &= resolve(asked, simplified(wanted.shown_by)).state != HIDDEN
-        drawn = [model for key in asked.keys for model in rows.models if model.id == key]
+        models = [model for key in asked.keys for model in rows.models if model.id == key]
+        mesh = partial(_figures_of, look, models)
         try:
-            groups = schedule(steps, sums, members, asked, partial(_figures_of, look, drawn))
+            groups = schedule(steps, sums, members, asked, mesh)
+            columns = {name: column_of(name, asked, mesh) for name in beside}
         except NotAScheduleError as error:
             raise WrongError(str(error)) from error
-    return Scheduled(rows.project.version, asked.count, groups)
+    return Scheduled(rows.project.version, groups, columns, asked)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
 from stairpath.core.register.schedule import NotAScheduleError, step_of
@@ -35,15 +35,19 @@ def _asking(conditions: Sequence[Condition]) -> tuple[Condition, ...]:
 
 @dataclass(frozen=True)
 class Layout:
-    """How a set is listed: what it is grouped by, and what is summed; nothing for as the list happens to be."""
+    """How a set is listed: what it is grouped by, what is summed, and what is said beside each component.
+
+    Nothing for as the list happens to be.
+    """
 
     steps: tuple[str, ...] = ()
     sums: tuple[str, ...] = ()
+    columns: tuple[str, ...] = ()
 
     def checked(self) -> Layout:
         """The same, if it can be grouped by; WrongError with a sentence if not."""
         try:
-            return Layout(tuple(map(step_of, self.steps)), self.sums)
+            return replace(self, steps=tuple(map(step_of, self.steps)))
         except NotAScheduleError as error:
             raise WrongError(str(error)) from error
 
@@ -55,7 +59,7 @@ def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition], 
         checked = layout.checked()
         row = ComponentSet(
             project_id=project.id, name=_named(name), author=who.said, conditions=_asking(conditions),
-            steps=list(checked.steps), sums=list(checked.sums),
+            steps=list(checked.steps), sums=list(checked.sums), columns=list(checked.columns),
         )  # fmt: skip
         kept.add(act.session, row)
         act.tell(project.id, "sets", what=row.id)
@@ -82,7 +86,7 @@ def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], la
         found = _there(act, set_id)
         checked = layout.checked()
         found.name, found.conditions = _named(name), _asking(conditions)
-        found.steps, found.sums = list(checked.steps), list(checked.sums)
+        found.steps, found.sums, found.columns = map(list, (checked.steps, checked.sums, checked.columns))
         act.tell(found.project_id, "sets", what=found.id)
         return found
 

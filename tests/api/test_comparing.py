@@ -1,5 +1,8 @@
 """A newer issue of a model beside the one before, and two alternatives."""
 
+import base64
+
+import numpy as np
 import pytest
 
 from tests.samples import Sample
@@ -87,3 +90,17 @@ def test_alternatives_are_compared_with_each_other(client, project, send, work):
     assert [each["label"] for each in found["removed"]] == ["W-0"]
     assert found["removed"][0]["ref"]["model"] == ids["QH-ARC-S1-ALT-A"]
     assert found["same"] == 3
+
+
+def test_what_is_gone_is_told_as_it_stood(client, project, model, send, work):
+    send(project, "QH-ARC.ifc", house(moved_m=0.035, left_out=(0,)))
+    work()
+    answer = client.get(f"/api/models/{model}/gone").json()
+    (removed,) = answer["removed"]["components"]
+    (moved,) = answer["moved"]["components"]
+    assert (removed["label"], moved["label"]) == ("W-0", "W-1")
+    assert np.subtract(removed["high_m"], removed["low_m"]) == pytest.approx([4, 0.2, 3], abs=1e-4)
+    assert np.subtract(moved["low_m"], removed["low_m"]) == pytest.approx([10, 0, 0], abs=1e-4)
+    corners = np.frombuffer(base64.b64decode(answer["removed"]["triangles"]), "<f4").reshape(-1, 3)
+    assert corners.min(axis=0) == pytest.approx(removed["low_m"], abs=1e-4)
+    assert client.get(f"/api/models/{model}/gone", params={"issue": "nowhere"}).status_code == 404

@@ -123,9 +123,13 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
     assert changed["name"] == "Walls, not rated"
     laid = client.put(
         f"/api/sets/{made['id']}",
-        json={**wish, "name": changed["name"], "steps": ["property:Own.Diameter"], "sums": ["Width"]},
+        json={
+            **wish,
+            "name": changed["name"],
+            **(layout := {"steps": ["class"], "sums": ["Width"], "columns": ["tag"]}),
+        },
     )
-    assert (laid.json()["steps"], laid.json()["sums"]) == (["property:Own.Diameter"], ["Width"])
+    assert {key: laid.json()[key] for key in layout} == layout
     for bad in (
         {"name": " ", "conditions": wish["conditions"]},
         {"name": "All", "conditions": []},
@@ -192,9 +196,26 @@ def test_a_schedule_is_written_as_a_table_with_the_same_figures(client, house):
     assert 'filename="schedule.csv"' in text.headers["content-disposition"]
 
 
+def test_what_stands_beside_each_component_is_told_and_written(client, house):
+    wish = {"steps": ["class"], "sums": ["length"], "columns": ["property:FireRating", "tag", "length"]}
+    length, rating, tag = scheduled(client, house, **wish).json()["columns"]
+    assert (length["kind"], length["unit"], rating["kind"], tag["what"]) == ("figures", "m", "texts", "tag")
+    assert np.frombuffer(base64.b64decode(length["figures"]), "<f8") == pytest.approx([4, 4, 2, 2])
+    assert base64.b64decode(length["worked"]) == b"\x01" * 4
+    told = [rating["texts"][v] for v in np.frombuffer(base64.b64decode(rating["value"]), "<i4")]
+    assert told == ["EI60", "", "", ""]
+    text = client.post(f"/api/projects/{house}/schedule/csv", json=wish).content.decode("utf-8-sig")
+    rows = list(csv.reader(io.StringIO(text)))
+    assert rows[0] == ["class", "tag", "name", "GlobalId", "length (m)", "length: from", "FireRating", "tag"]
+    assert sorted((row[0], row[1], row[6]) for row in rows[1:]) == [
+        ("IfcPipeSegment", "SW-1", ""), ("IfcPipeSegment", "SW-2", ""), ("IfcWall", "W-101", "EI60"), ("IfcWall", "W-102", ""),
+    ]  # fmt: skip
+
+
 @pytest.mark.parametrize(
     ("wish", "why"),
     [
+        ({"steps": ["class"], "columns": ["property:Colour"]}, "No component has a property Colour"),
         ({"steps": ["colour"]}, "cannot be grouped by"),
         ({"steps": [" "]}, "cannot be grouped by"),
         ({"steps": ["class"], "sums": ["Height"]}, "No component has a quantity Height"),

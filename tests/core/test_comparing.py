@@ -16,6 +16,7 @@ from hypothesis import strategies as st
 from typer.testing import CliRunner
 
 from stairpath.cli import app
+from stairpath.core.comparing.gone import gone
 from stairpath.core.comparing.issue import Issue
 from stairpath.core.comparing.moves import Move, moved
 from stairpath.core.federation.placed import Placed
@@ -195,3 +196,32 @@ def test_what_stands_as_it_did_is_no_move_and_what_is_mirrored_is_reshaped():
     assert moved(was, 0, issue(stirred, np.eye(4)), 0) is True
     assert moved(was, 0, issue(ODD, np.diag([1.0, -1.0, 1.0, 1.0])), 0) is None
     assert moved(was, 0, issue(box([0, 0, 0], [3, 0.2, 1]), np.eye(4)), 0) is None
+
+
+# -- what is gone ----------------------------------------------------------------------------------
+
+
+def test_what_is_gone_is_drawn_where_it_stood_about_an_origin():
+    motion = trimesh.transformations.rotation_matrix(0.5, [0, 0, 1])
+    motion[:3, 3] = (500.0, 20.0, 3.0)
+    was = issue(box([0, 0, 0], [3, 0.2, 1]), motion)
+    origin = np.array([490.0, 0.0, 0.0])
+    found = gone(was, [0], origin)
+    corners = box([0, 0, 0], [3, 0.2, 1]).vertices @ motion[:3, :3].T + motion[:3, 3] - origin
+    assert found.boxes_m[0] == pytest.approx(np.stack([corners.min(axis=0), corners.max(axis=0)]), abs=1e-5)
+    assert (found.triangles.shape, found.edges.shape, found.left_out) == ((12, 3, 3), (12, 2, 3), 0)
+    assert found.triangles.reshape(-1, 3).max(axis=0) == pytest.approx(corners.max(axis=0), abs=1e-5)
+    ends = np.linalg.norm(found.edges[:, 0] - found.edges[:, 1], axis=1)
+    assert sorted(ends.round(4).tolist()) == pytest.approx([0.2] * 4 + [1.0] * 4 + [3.0] * 4, abs=1e-4)
+
+
+def test_of_too_much_that_is_gone_the_rest_is_counted(monkeypatch):
+    monkeypatch.setattr("stairpath.core.comparing.gone.MOST_TRIANGLES", 20)
+    owner = np.arange(5, dtype=np.int32)
+    geometry = Geometry((shape_of(ODD),), owner, np.zeros(5, np.int32), np.tile(np.eye(4), (5, 1, 1)))
+    placed = Placed(geometry, np.eye(4), geometry.bounds(6), np.ones(6, dtype=bool))
+    was = Issue([Component(str(k), "IfcWall") for k in range(6)], placed, {})
+    found = gone(was, [0, 5, 2, 3, 4], np.zeros(3))
+    assert (found.components.tolist(), found.left_out) == ([0, 2], 2)
+    nothing_left = gone(was, [5], np.zeros(3))
+    assert (nothing_left.triangles.shape, nothing_left.components.tolist()) == ((0, 3, 3), [])

@@ -201,23 +201,32 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
     opened.get_by_role("tab", name="Models").click()
     expect(opened.get_by_label("Compare Ducts-AIR with")).to_have_count(0)
     newer = duct_model()
-    ids = ask(f"{site}/api/projects/{pair}/find?typed=AD-1")["found"]
-    for duct, tag in zip(newer.ifc.by_type("IfcDuctSegment"), ("AD-1", "AD-2"), strict=True):
-        found = ask(f"{site}/api/projects/{pair}/find?typed={tag}")["found"]
-        duct.GlobalId = next(each["global_id"] for each in found if each["label"] == tag)
-    assert ids
-    newer.ifc.by_type("IfcDuctSegment")[1].Name = "Main"
+    _, second = newer.ifc.by_type("IfcDuctSegment")
+    found = ask(f"{site}/api/projects/{pair}/find?typed=AD-2")["found"]
+    second.GlobalId = next(each["global_id"] for each in found if each["label"] == "AD-2")
+    second.Name = "Main"
     send(site, pair, "Ducts-AIR.ifc", newer.content())
     compare = opened.get_by_label("Compare Ducts-AIR with")
     expect(compare).to_have_count(1, timeout=60_000)
     compare.select_option(index=1)
     differences = opened.get_by_test_id("differences")
-    expect(differences).to_contain_text("1 otherwise described; 1 the same.", timeout=60_000)
+    expect(differences).to_contain_text("1 added, 1 removed, 1 otherwise described; 0 the same.", timeout=60_000)
     expect(opened.get_by_test_id("differs-changed")).to_contain_text("name: Duct → Main")
     opened.get_by_role("button", name="tint what differs").click()
     expect(opened.get_by_test_id("legend")).to_contain_text("otherwise described")
     opened.get_by_test_id("differs-changed").click()
     assert picked(opened) == [13]
+    gone = "() => window.stairpathStage.gone.count"
+    assert opened.evaluate(gone) == 0
+    opened.get_by_role("tab", name="Models").click()
+    opened.get_by_test_id("differs-removed").click()
+    expect(opened.get_by_test_id("gone-sign")).to_contain_text("1 component gone since the issue of")
+    expect(opened.locator('[data-testid="trail-now"], [aria-current]').last).to_contain_text("where AD-1 was")
+    wait_drawn(opened)
+    assert opened.evaluate(gone) == 2
+    opened.get_by_role("button", name="put away", exact=True).click()
+    expect(opened.get_by_test_id("gone-sign")).to_have_count(0)
+    assert opened.evaluate(gone) == 0
 
 
 def test_the_lid_is_lifted_and_put_back(opened: Page):

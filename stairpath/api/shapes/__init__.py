@@ -21,6 +21,9 @@ from stairpath.api.shapes.comparing import (
     Differing,
     EarlierIssue,
     FieldChange,
+    Gone,
+    GoneBodies,
+    GoneComponent,
     MovedComponent,
 )
 from stairpath.api.shapes.cuts import (
@@ -121,7 +124,14 @@ from stairpath.api.shapes.routes import (
     RouteWish,
     SavedRoute,
 )
-from stairpath.api.shapes.schedules import Schedule, ScheduleGroup, ScheduleSum, ScheduleWish
+from stairpath.api.shapes.schedules import (
+    ColumnOfFigures,
+    ColumnOfTexts,
+    Schedule,
+    ScheduleGroup,
+    ScheduleSum,
+    ScheduleWish,
+)
 from stairpath.api.shapes.views import (
     All,
     AllBut,
@@ -187,6 +197,8 @@ __all__ = [
     "Check",
     "ChunkPlace",
     "ClearMeasure",
+    "ColumnOfFigures",
+    "ColumnOfTexts",
     "Common",
     "Component",
     "ComponentFound",
@@ -223,6 +235,9 @@ __all__ = [
     "FoundPair",
     "FrameWish",
     "Framed",
+    "Gone",
+    "GoneBodies",
+    "GoneComponent",
     "Group",
     "Highlight",
     "Home",

@@ -63,3 +63,29 @@ class Changes(BaseModel):
     moved: list[MovedComponent]
     reshaped: list[Differing]
     changed: list[ChangedComponent]
+
+
+class GoneComponent(Differing):
+    """A component of an older issue, and the box around it as it stood, about the project's origin."""
+
+    low_m: Vector
+    high_m: Vector
+
+
+class GoneBodies(BaseModel):
+    """Components as they stood: base64 of the triangles' and edges' corners as floats, metres about the project's origin.
+
+    ``left_out`` counts those that are too many to be drawn.
+    """
+
+    components: list[GoneComponent]
+    triangles: str
+    edges: str
+    left_out: int
+
+
+class Gone(BaseModel):
+    """What was removed, and where what was moved or reshaped stood."""
+
+    removed: GoneBodies
+    moved: GoneBodies

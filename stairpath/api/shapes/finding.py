@@ -94,12 +94,13 @@ class Askable(BaseModel):
 
 
 class SetWish(BaseModel):
-    """A set's name, its conditions, and how it is listed: what it is grouped by, and what is summed."""
+    """A set's name, its conditions, and how it is listed: grouped by what, with which sums, and what beside each."""
 
     name: Name
     conditions: Conditions
     steps: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=3)] = []
     sums: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=12)] = []
+    columns: Annotated[list[Annotated[str, Field(max_length=400)]], Field(max_length=8)] = []
 
 
 class ComponentSet(BaseModel):
@@ -113,3 +114,4 @@ class ComponentSet(BaseModel):
     says: str
     steps: list[str]
     sums: list[str]
+    columns: list[str]

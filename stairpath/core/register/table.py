@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
+from stairpath.core.register.columns import Column, Said, origin_of
 from stairpath.core.register.schedule import Group
+from stairpath.core.visibility.traits import Traits
 
 Cell = str | int | float
 
@@ -14,7 +16,7 @@ Cell = str | int | float
 def rows_of(steps: Sequence[str], sums: Sequence[str], groups: Sequence[Group]) -> list[list[Cell]]:
     """The heading and a row for each group: its key, its count, and of each sum its figure and where it is from."""
     units = {name: groups[0].sums[name].unit if groups else "" for name in sums}
-    heading: list[Cell] = [step.removeprefix("property:") for step in steps]
+    heading: list[Cell] = [_heading(step) for step in steps]
     heading.append("count")
     for name in sums:
         heading += [f"{name} ({units[name]})" if units[name] else name, f"{name}: from file", f"{name}: worked out"]
@@ -23,10 +25,44 @@ def rows_of(steps: Sequence[str], sums: Sequence[str], groups: Sequence[Group]) 
         row: list[Cell] = [*group.key, len(group.components)]
         for name in sums:
             each = group.sums[name]
-            # A spreadsheet keeps fifteen digits; both tables have the same.
-            row += [float(f"{each.value:.15g}"), each.from_file, each.from_mesh]
+            row += [_figure(each.value), each.from_file, each.from_mesh]
         rows.append(row)
     return rows
+
+
+def rows_of_each(
+    steps: Sequence[str], columns: Mapping[str, Column], groups: Sequence[Group], asked: Traits
+) -> list[list[Cell]]:
+    """The heading and a row for each component: its group's key, how it is called, and what its columns say of it."""
+    heading: list[Cell] = [*map(_heading, steps), "tag", "name", "GlobalId"]
+    for name, column in columns.items():
+        if isinstance(column, Said):
+            heading.append(_heading(name))
+        else:
+            unit = f" ({column.unit})" if column.unit else ""
+            heading += [f"{_heading(name)}{unit}", f"{_heading(name)}: from"]
+    own = [asked.columns[what] for what in ("tag", "name", "global_id")]
+    rows = [heading]
+    for group in groups:
+        for component in group.components.tolist():
+            row: list[Cell] = [*group.key, *(each.values[each.value[component]] for each in own)]
+            for column in columns.values():
+                if isinstance(column, Said):
+                    row.append(column.texts[column.value[component]])
+                else:
+                    origin = origin_of(column, component)
+                    row += [_figure(float(column.value[component])) if origin else "", origin]
+            rows.append(row)
+    return rows
+
+
+def _heading(name: str) -> str:
+    return name.removeprefix("property:").removeprefix("quantity:")
+
+
+def _figure(value: float) -> float:
+    """A figure as both tables have it: a spreadsheet keeps fifteen digits."""
+    return float(f"{value:.15g}")
 
 
 def _plain(cell: Cell) -> Cell:

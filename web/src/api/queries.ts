@@ -130,15 +130,35 @@ export function issuesQuery(projectId: string, modelId: string) {
   });
 }
 
+/** A query for another side: `issue:` an earlier one of a model, or `other:` another model. */
+function sideOf(against: string) {
+  const [kind, id = ""] = against.split(":");
+  return kind === "issue" ? { issue: id } : { other: id };
+}
+
+/** What a model had that is not there any more, from what it is compared with. */
+export function goneQuery(projectId: string, modelId: string, against: string, version: number) {
+  return queryOptions({
+    queryKey: [...keys.models(projectId), modelId, "gone", against, version],
+    queryFn: () =>
+      taken(
+        api.GET("/api/models/{model_id}/gone", {
+          params: { path: { model_id: modelId }, query: sideOf(against) },
+        }),
+      ),
+    retry: false,
+    gcTime: 60_000,
+  });
+}
+
 /** What differs in a model from `issue:` an earlier one, or from `other:` another model. */
 export function changesQuery(projectId: string, modelId: string, against: string, version: number) {
-  const [kind, id = ""] = against.split(":");
   return queryOptions({
     queryKey: [...keys.models(projectId), modelId, "changes", against, version],
     queryFn: () =>
       taken(
         api.GET("/api/models/{model_id}/changes", {
-          params: { path: { model_id: modelId }, query: kind === "issue" ? { issue: id } : { other: id } },
+          params: { path: { model_id: modelId }, query: sideOf(against) },
         }),
       ),
     retry: false,
@@ -166,7 +186,7 @@ export function scheduleQuery(projectId: string, version: number, wish: Schedule
 
 /** The wish for components by one thing, without sums. */
 export function groupedBy(step: string, conditions: ScheduleWish["conditions"] = []): ScheduleWish {
-  return { steps: [step], sums: [], conditions, shown_by: null };
+  return { steps: [step], sums: [], columns: [], conditions, shown_by: null };
 }
 
 /** What components have in common, in one version of the building. */

@@ -378,6 +378,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/models/{model_id}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draw Gone
+         * @description What an earlier issue, or another model, had that is not there any more, and where it had what has moved.
+         */
+        get: operations["draw_gone_api_models__model_id__gone_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/models/{model_id}/components/{global_id}": {
         parameters: {
             query?: never;
@@ -969,7 +989,7 @@ export interface paths {
         put?: never;
         /**
          * Make Schedule
-         * @description Components in groups, counted, with sums of their quantities.
+         * @description Components in groups, counted, with sums of their quantities, and what is said beside each of them.
          */
         post: operations["make_schedule_api_projects__project_id__schedule_post"];
         delete?: never;
@@ -989,7 +1009,7 @@ export interface paths {
         put?: never;
         /**
          * Write Schedule
-         * @description A schedule as a table for a spreadsheet.
+         * @description A schedule as a table for a spreadsheet: a row for each group, or for each component where there are columns.
          */
         post: operations["write_schedule_api_projects__project_id__schedule__form__post"];
         delete?: never;
@@ -1905,6 +1925,44 @@ export interface components {
             at_m: number[];
         };
         /**
+         * ColumnOfFigures
+         * @description A figure for each component of the federation, base64 of little-endian doubles, not a number where it has none.
+         *
+         *     ``worked`` is base64 of bytes, 1 where the figure was worked out from the triangles.
+         */
+        ColumnOfFigures: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "figures";
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Figures */
+            figures: string;
+            /** Worked */
+            worked: string;
+        };
+        /**
+         * ColumnOfTexts
+         * @description A text for each component of the federation; ``value`` is base64 of little-endian 32-bit places in ``texts``.
+         */
+        ColumnOfTexts: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "texts";
+            /** What */
+            what: string;
+            /** Texts */
+            texts: string[];
+            /** Value */
+            value: string;
+        };
+        /**
          * Common
          * @description What some components have for something: the value of all of them, or none, and how many values there are.
          */
@@ -2036,6 +2094,8 @@ export interface components {
             steps: string[];
             /** Sums */
             sums: string[];
+            /** Columns */
+            columns: string[];
         };
         /**
          * ComponentsFound
@@ -2628,6 +2688,45 @@ export interface components {
              * @default []
              */
             elsewhere: string[];
+        };
+        /**
+         * Gone
+         * @description What was removed, and where what was moved or reshaped stood.
+         */
+        Gone: {
+            removed: components["schemas"]["GoneBodies"];
+            moved: components["schemas"]["GoneBodies"];
+        };
+        /**
+         * GoneBodies
+         * @description Components as they stood: base64 of the triangles' and edges' corners as floats, metres about the project's origin.
+         *
+         *     ``left_out`` counts those that are too many to be drawn.
+         */
+        GoneBodies: {
+            /** Components */
+            components: components["schemas"]["GoneComponent"][];
+            /** Triangles */
+            triangles: string;
+            /** Edges */
+            edges: string;
+            /** Left Out */
+            left_out: number;
+        };
+        /**
+         * GoneComponent
+         * @description A component of an older issue, and the box around it as it stood, about the project's origin.
+         */
+        GoneComponent: {
+            ref: components["schemas"]["ComponentRef"];
+            /** Label */
+            label: string;
+            /** Ifc Class */
+            ifc_class: string;
+            /** Low M */
+            low_m: number[];
+            /** High M */
+            high_m: number[];
         };
         /**
          * Group
@@ -3600,7 +3699,8 @@ export interface components {
          * Schedule
          * @description Groups in reading order. ``group_of`` is the place of the group that each component of the federation is in.
          *
-         *     It is base64 of little-endian 32-bit integers, -1 for what is in none.
+         *     It is base64 of little-endian 32-bit integers, -1 for what is in none. ``columns`` are of what is summed, then of
+         *     what else was wished for.
          */
         Schedule: {
             /** Version */
@@ -3609,6 +3709,8 @@ export interface components {
             groups: components["schemas"]["ScheduleGroup"][];
             /** Group Of */
             group_of: string;
+            /** Columns */
+            columns: (components["schemas"]["ColumnOfTexts"] | components["schemas"]["ColumnOfFigures"])[];
         };
         /**
          * ScheduleGroup
@@ -3640,7 +3742,9 @@ export interface components {
         };
         /**
          * ScheduleWish
-         * @description What to group by, in up to three steps, and which quantities to sum; of what meets conditions.
+         * @description What to group by, in up to three steps, which quantities to sum, and what to say beside each component.
+         *
+         *     All of what meets conditions.
          *
          *     With ``shown_by`` what those rules hide is left out.
          */
@@ -3652,6 +3756,11 @@ export interface components {
              * @default []
              */
             sums: string[];
+            /**
+             * Columns
+             * @default []
+             */
+            columns: string[];
             /**
              * Conditions
              * @default []
@@ -3691,7 +3800,7 @@ export interface components {
         };
         /**
          * SetWish
-         * @description A set's name, its conditions, and how it is listed: what it is grouped by, and what is summed.
+         * @description A set's name, its conditions, and how it is listed: grouped by what, with which sums, and what beside each.
          */
         SetWish: {
             /** Name */
@@ -3708,6 +3817,11 @@ export interface components {
              * @default []
              */
             sums: string[];
+            /**
+             * Columns
+             * @default []
+             */
+            columns: string[];
         };
         /**
          * SheetWish
@@ -6187,6 +6301,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changes"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    draw_gone_api_models__model_id__gone_get: {
+        parameters: {
+            query?: {
+                issue?: string | null;
+                other?: string | null;
+            };
+            header?: never;
+            path: {
+                model_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gone"];
                 };
             };
             /** @description The request is not one that is understood. */

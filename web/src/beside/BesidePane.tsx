@@ -6,11 +6,11 @@ import { useHabits } from "../open/habits";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { Divider } from "../parts/Divider";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { tone } from "../theme";
 import { Trail } from "../trail/Trail";
 import { useFollowCut } from "./cutDrawing";
-import { Divider } from "./Divider";
 import { DrawingSigns } from "./DrawingSigns";
 import { type Drawing, sameDrawing, spokenDrawing } from "./drawing";
 import { EyeOnDrawing } from "./EyeOnDrawing";
@@ -26,7 +26,7 @@ export function BesidePane() {
 function Opened({ drawing }: { drawing: Drawing }) {
   const { stage, drawn } = useOpen();
   const drawings = useDrawings();
-  const share = useHabits((s) => s.besideShare);
+  const { besideShare: share, set } = useHabits();
   const sheet = useRef<HTMLDivElement>(null);
   const [ready, setReady] = useState(false);
   const first = useRef({ drawing, show: drawings.show });
@@ -61,7 +61,16 @@ function Opened({ drawing }: { drawing: Drawing }) {
         borderLeft: `1px solid ${tone.ink}`,
       }}
     >
-      <Divider />
+      <Divider
+        label="Room for the drawing, per cent"
+        value={share * 100}
+        least={20}
+        most={75}
+        step={5}
+        usual={44}
+        at={shareAt}
+        put={(percent) => set({ besideShare: percent / 100 })}
+      />
       <Heading drawing={drawing} drawings={drawings} />
       <Box
         ref={sheet}
@@ -85,6 +94,12 @@ function Opened({ drawing }: { drawing: Drawing }) {
       </Box>
     </Box>
   );
+}
+
+/** How much of the room for both a drawing takes that begins so far from the window's left, per cent. */
+function shareAt(pane: HTMLElement, clientX: number): number {
+  const whole = pane.parentElement?.getBoundingClientRect();
+  return whole ? ((whole.right - clientX) / whole.width) * 100 : 0;
 }
 
 const WIDE_ENOUGH_PX = 1500;

@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type ReactNode, Suspense } from "react";
+import { useHabits } from "../open/habits";
 import { type DeskTask, useSession } from "../open/session";
+import { Divider } from "../parts/Divider";
 import { DeskNote } from "../parts/desk";
 import { later } from "../parts/later";
 import { face, SLIM, tone } from "../theme";
@@ -50,6 +52,42 @@ const BODY: Record<DeskTask, () => ReactNode> = {
   models: () => <ModelsDesk />,
 };
 
+const USUAL_PX = 278;
+const MOST_PX = 760;
+
+/** The task in hand, as wide as it was dragged; the stage keeps its share of the window. */
+function DeskBody({ children }: { children: ReactNode }) {
+  const { deskPx, set } = useHabits();
+  return (
+    <Box
+      sx={{
+        position: "relative",
+        display: "flex",
+        minHeight: 0,
+        width: deskPx === null ? USUAL_PX : `min(${deskPx}px, 48vw)`,
+        [SLIM]: { width: deskPx === null ? 250 : `min(${deskPx}px, 40vw)` },
+      }}
+    >
+      <Divider
+        label="Width of the desk, pixels"
+        value={deskPx ?? USUAL_PX}
+        least={240}
+        most={MOST_PX}
+        step={40}
+        usual={USUAL_PX}
+        at={(pane, clientX) => pane.getBoundingClientRect().right - clientX}
+        put={(px) => set({ deskPx: px === USUAL_PX ? null : px })}
+      />
+      <Box
+        sx={{ flex: 1, minWidth: 0, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }}
+        data-testid="desk"
+      >
+        {children}
+      </Box>
+    </Box>
+  );
+}
+
 /** One task at a time, behind labelled edges that never disappear. */
 export function Desk() {
   const { task, folded, open, fold } = useSession();
@@ -64,12 +102,9 @@ export function Desk() {
       }}
     >
       {!folded.desk && (
-        <Box
-          sx={{ width: 278, [SLIM]: { width: 250 }, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }}
-          data-testid="desk"
-        >
+        <DeskBody>
           <Suspense fallback={<DeskNote>Coming ...</DeskNote>}>{BODY[task]()}</Suspense>
-        </Box>
+        </DeskBody>
       )}
       <Box
         sx={{

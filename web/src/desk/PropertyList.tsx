@@ -78,7 +78,7 @@ function PropertyLine({ group, entry }: { group: Group; entry: Entry }) {
   );
 }
 
-/** A property as a condition, or as what the register is grouped by. */
+/** A property as a condition, as a tint, as what the register is grouped by, or as a column of it. */
 function Asks({ group, entry }: { group: Group; entry: Entry }) {
   const what = `${group.kind}:${group.name}.${entry.name}`;
   const { value, unit } = entry;
@@ -110,6 +110,16 @@ function Asks({ group, entry }: { group: Group; entry: Entry }) {
           tint by it
         </Button>
       )}
+      <Button
+        variant="text"
+        onClick={() => {
+          const { columns, put } = useRegister.getState();
+          put({ columns: [...new Set([...columns, what])] });
+          open();
+        }}
+      >
+        column
+      </Button>
       {group.kind === "property" && (
         <Button
           variant="text"

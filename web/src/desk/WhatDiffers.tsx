@@ -13,7 +13,9 @@ import { DeskActs, DeskNote } from "../parts/desk";
 import { retint } from "../seen/tints";
 import { face, tone } from "../theme";
 import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
+import { useGone } from "./goneState";
 import { figure } from "./properties";
+import { useLookAtGone } from "./useLookAtGone";
 
 const WHEN = { dateStyle: "medium", timeStyle: "short" } as const;
 
@@ -56,14 +58,26 @@ export function WhatDiffers({ model }: { model: ModelCard }) {
           </option>
         ))}
       </NativeSelect>
-      {against && <Differences key={against} model={model} against={against} />}
+      {against && (
+        <Differences
+          key={against}
+          model={model}
+          against={against}
+          called={others.find(({ key }) => key === against)?.name ?? ""}
+        />
+      )}
     </Box>
   );
 }
 
-function Differences({ model, against }: { model: ModelCard; against: string }) {
+function Differences(props: { model: ModelCard; against: string; called: string }) {
+  const { model, against, called } = props;
+  const { from, show } = useGone();
   const { projectId, federation } = useOpen();
   const { data, error } = useQuery(changesQuery(projectId, model.id, against, federation.version));
+  const gone = { model: model.id, against, called };
+  const lookAtGone = useLookAtGone(gone);
+  const drawn = from?.model === model.id && from.against === against;
   if (error) return <DeskNote>{error.message}</DeskNote>;
   if (!data) return <DeskNote>Comparing ...</DeskNote>;
   const tint = () =>
@@ -81,9 +95,14 @@ function Differences({ model, against }: { model: ModelCard; against: string }) 
         <Button variant="text" onClick={tint}>
           tint what differs
         </Button>
+        {(data.removed.length > 0 || data.moved.length > 0 || data.reshaped.length > 0) && (
+          <Button variant="text" aria-pressed={drawn} onClick={() => show(drawn ? null : gone)}>
+            {drawn ? "put away what is gone" : "draw what is gone"}
+          </Button>
+        )}
       </DeskActs>
       {KINDS.map(({ kind, name, colour }) => (
-        <KindRows key={kind} kind={kind} name={name} colour={colour} changes={data} />
+        <KindRows key={kind} kind={kind} name={name} colour={colour} changes={data} lookAtGone={lookAtGone} />
       ))}
     </Box>
   );
@@ -91,24 +110,28 @@ function Differences({ model, against }: { model: ModelCard; against: string }) 
 
 const FIRST_ROWS = 12;
 
-function KindRows(props: { kind: Kind; name: string; colour: string; changes: Changes }) {
-  const { kind, name, colour, changes } = props;
+function KindRows(props: {
+  kind: Kind;
+  name: string;
+  colour: string;
+  changes: Changes;
+  lookAtGone: (globalId: string) => void;
+}) {
+  const { kind, name, colour, changes, lookAtGone } = props;
   const [all, showAll] = useState(false);
   const rows = changes[kind];
   if (!rows.length) return null;
   return (
     <Box sx={{ mt: 0.75 }}>
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", fontWeight: 600, fontSize: 13 }}>
-        {colour && (
-          <Box
-            component="span"
-            sx={{ width: 12, height: 12, bgcolor: colour, border: `1px solid ${tone.soft}` }}
-          />
-        )}
+        <Box
+          component="span"
+          sx={{ width: 12, height: 12, bgcolor: colour, border: `1px solid ${tone.soft}` }}
+        />
         {rows.length} {name}
       </Box>
       {(all ? rows : rows.slice(0, FIRST_ROWS)).map((row) => (
-        <DifferenceRow key={row.ref.global_id} row={row} kind={kind} />
+        <DifferenceRow key={row.ref.global_id} row={row} kind={kind} lookAtGone={lookAtGone} />
       ))}
       {!all && rows.length > FIRST_ROWS && (
         <Button variant="text" onClick={() => showAll(true)}>
@@ -141,20 +164,22 @@ function useSaid(): (row: Row) => string {
   };
 }
 
-function DifferenceRow({ row, kind }: { row: Row; kind: Kind }) {
+function DifferenceRow(props: { row: Row; kind: Kind; lookAtGone: (globalId: string) => void }) {
+  const { row, kind, lookAtGone } = props;
   const { federation } = useOpen();
   const pick = useSelection((s) => s.pick);
   const said = useSaid()(row);
   const number = numberOf(federation, row.ref.model, row.ref.global_id);
-  const there = kind !== "removed" && find(federation, number) !== null;
+  const gone = kind === "removed";
+  const there = gone || find(federation, number) !== null;
   return (
     <Box
       component="button"
       type="button"
       disabled={!there}
       data-testid={`differs-${kind}`}
-      title={there ? "Pick it" : "It is not in the building any more"}
-      onClick={() => pick([number])}
+      title={gone ? "Look at where it was" : there ? "Pick it" : "It is not in the building any more"}
+      onClick={() => (gone ? lookAtGone(row.ref.global_id) : pick([number]))}
       sx={{
         border: 0,
         bgcolor: "transparent",
@@ -169,7 +194,7 @@ function DifferenceRow({ row, kind }: { row: Row; kind: Kind }) {
         "&:hover": { bgcolor: tone.film },
       }}
     >
-      <Box component="span" sx={{ textDecoration: kind === "removed" ? "line-through" : "none" }}>
+      <Box component="span" sx={{ textDecoration: gone ? "line-through" : "none" }}>
         {row.label}
       </Box>
       {said && (

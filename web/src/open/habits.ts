@@ -25,6 +25,8 @@ interface OwnHabits extends Habits {
   reopen: "keep" | "reset";
   /** How much of the width a drawing beside the stage takes. */
   besideShare: number;
+  /** How wide the desk was dragged; nothing for as wide as usual. */
+  deskPx: number | null;
   /** How lengths are read and typed. */
   units: Units;
   pixelMm: number;
@@ -54,6 +56,7 @@ export const useHabits = create<OwnHabits>()(
       eyeHeightM: 1.6,
       reopen: "keep",
       besideShare: 0.44,
+      deskPx: null,
       units: "m",
       background: "light",
       inFull: "quick",

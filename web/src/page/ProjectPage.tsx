@@ -11,6 +11,8 @@ import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { CutsOnStage } from "../cuts/CutsOnStage";
 import { Desk, fetchDesks } from "../desk/Desk";
+import { GoneOnStage } from "../desk/GoneOnStage";
+import { useGone } from "../desk/goneState";
 import { FindingsOnStage } from "../findings/FindingsOnStage";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { MeasuresOnStage } from "../measures/MeasuresOnStage";
@@ -127,6 +129,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
 function OverStage({ ready }: { ready: boolean }) {
   const { federation } = useOpen();
   const something = federation.models.length > 0;
+  const gone = useGone((s) => s.from !== null);
   return (
     <Box
       sx={{
@@ -146,7 +149,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <CutsOnStage />}
         {ready && <MeasuresOnStage />}
         {ready && <FindingsOnStage />}
-        {something && <Legend />}
+        {something && <Legend also={ready && gone && <GoneOnStage />} />}
         {something && <Reasons />}
         <Notice />
         <Trouble />

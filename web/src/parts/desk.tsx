@@ -23,7 +23,6 @@ export function DeskHeading({ children }: { children: ReactNode }) {
   );
 }
 
-/** What a task says where there is nothing to show, and how it is used. */
 /** What can be done with something, in a row that goes on in the next line where there is no room. */
 export function DeskActs({ children }: { children: ReactNode }) {
   return (
@@ -33,6 +32,7 @@ export function DeskActs({ children }: { children: ReactNode }) {
   );
 }
 
+/** What a task says where there is nothing to show, and how it is used. */
 export function DeskNote({ children }: { children: ReactNode }) {
   return <Box sx={{ color: tone.soft, fontSize: 13, lineHeight: 1.45 }}>{children}</Box>;
 }

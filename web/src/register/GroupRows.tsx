@@ -2,6 +2,8 @@ import Box from "@mui/material/Box";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { useSelection } from "../open/selection";
+import { tone } from "../theme";
+import { ColumnHeads, rowsPx } from "./FiguresOfRow";
 import { membersOf, pathTo, type Row, rowsOf } from "./groups";
 import { RowOfList } from "./RowOfList";
 import { useRegister } from "./registerState";
@@ -44,13 +46,23 @@ export function GroupRows({ list }: { list: List }) {
     const those = row.kind === "component" ? [row.component] : membersOf(row.group, list.groupOf);
     useSelection.getState().pick(more ? [...new Set([...picked, ...those])] : those);
   };
+  const minWidth = rowsPx(list.columns.length);
   return (
     <Box
       ref={scroller}
       data-testid="register-rows"
       sx={{ overflow: "auto", flex: "1 1 220px", minHeight: 160, mx: -1.75, px: 1.75 }}
     >
-      <Box role="tree" aria-label="Register" sx={{ height: virtual.getTotalSize(), position: "relative" }}>
+      {list.columns.length > 0 && (
+        <Box sx={{ position: "sticky", top: 0, zIndex: 1, bgcolor: tone.paper, minWidth }}>
+          <ColumnHeads columns={list.columns} />
+        </Box>
+      )}
+      <Box
+        role="tree"
+        aria-label="Register"
+        sx={{ height: virtual.getTotalSize(), position: "relative", minWidth }}
+      >
         {virtual.getVirtualItems().map(({ index, start }) => {
           const row = rows[index];
           if (!row) return null;

@@ -1,121 +1,141 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import { tone } from "../theme";
+import type { ReactNode } from "react";
+import type { Shapes } from "../api/client";
+import { Choice, Switch } from "./Choice";
 import { stepName } from "./groups";
 import { QUANTITIES, useRegister } from "./registerState";
 import { useAskable } from "./useAskable";
 
-const STEPS = ["level", "room", "discipline", "model", "class", "type", "system", "material"];
+const STEPS = ["level", "room", "discipline", "model", "class", "type", "system", "material"] as const;
+const CALLED = ["name", "tag"] as const;
 const WORKED: readonly string[] = QUANTITIES;
 const MOST_STEPS = 3;
+const MOST_COLUMNS = 8;
 const WORDS = ["Grouped by", "then by", "then by"];
+const GROUP = { fontSize: 13, display: "grid", gap: 0.5, alignItems: "center", mt: 1 } as const;
 
-/** How the register is grouped, in up to three steps, and what is summed. */
+const named = (value: string) => ({ value, name: stepName(value) });
+const asked = ({ kind, group, name }: Shapes["Askable"]) => ({
+  value: `${kind}:${group}.${name}`,
+  name: `${name} (${group})`,
+});
+
+/** How the register is grouped, in up to three steps, what is summed, and what stands beside each component. */
 export function Grouping() {
-  const { steps, sums, put } = useRegister();
   const { data: askable = [] } = useAskable();
-  const properties = askable
-    .filter(({ kind }) => kind === "property")
-    .map(({ group, name }) => `property:${group}.${name}`);
-  const quantities = [...new Set(askable.filter(({ kind }) => kind === "quantity").map(({ name }) => name))]
-    .filter((name) => !sums.includes(name) && !WORKED.includes(name.toLowerCase()))
-    .sort();
+  return (
+    <Box sx={{ ...GROUP, gridTemplateColumns: "auto minmax(0, 1fr)" }}>
+      <Steps askable={askable} />
+      <Sums askable={askable} />
+      <Columns askable={askable} />
+    </Box>
+  );
+}
+
+type Asks = { askable: readonly Shapes["Askable"][] };
+
+function Steps({ askable }: Asks) {
+  const { steps, put } = useRegister();
+  const properties = askable.filter(({ kind }) => kind === "property").map(asked);
   const step = (at: number, value: string) => {
     const next = [...steps.slice(0, at), ...(value ? [value] : []), ...steps.slice(at + 1)];
     put({ steps: next.filter((each, k) => next.indexOf(each) === k), open: [] });
   };
+  return [...steps, ...(steps.length < MOST_STEPS ? [""] : [])].map((value, at) => {
+    const free = (each: { value: string }) => each.value === value || !steps.includes(each.value);
+    const known = STEPS.some((each) => each === value) || properties.some((each) => each.value === value);
+    return (
+      <Line key={value || "another"} name={WORDS[at] ?? ""}>
+        <Choice
+          label={`Step ${at + 1} of the grouping`}
+          value={value}
+          {...(at > 0 || !value ? { none: "nothing more" } : {})}
+          offered={[
+            { of: [...STEPS.map(named), ...(known || !value ? [] : [named(value)])].filter(free) },
+            { label: "a property", of: properties.filter(free) },
+          ]}
+          choose={(next) => step(at, next)}
+        />
+      </Line>
+    );
+  });
+}
+
+function Sums({ askable }: Asks) {
+  const { sums, put } = useRegister();
+  const turn = (name: string) =>
+    put({ sums: sums.includes(name) ? sums.filter((each) => each !== name) : [...sums, name] });
+  const quantities = [...new Set(askable.filter(({ kind }) => kind === "quantity").map(({ name }) => name))]
+    .filter((name) => !sums.includes(name) && !WORKED.includes(name.toLowerCase()))
+    .sort();
   return (
-    <Box
-      sx={{
-        fontSize: 13,
-        display: "grid",
-        gridTemplateColumns: "auto 1fr",
-        gap: 0.5,
-        alignItems: "center",
-        mt: 1,
-      }}
-    >
-      {[...steps, ...(steps.length < MOST_STEPS ? [""] : [])].map((value, at) => (
-        <Box key={value || "another"} component="label" sx={{ display: "contents" }}>
-          {WORDS[at]}
-          <Box
-            component="select"
-            value={value}
-            aria-label={`Step ${at + 1} of the grouping`}
-            onChange={(event) => step(at, event.target.value)}
-            sx={{
-              font: "inherit",
-              color: tone.ink,
-              border: `1px solid ${tone.line}`,
-              bgcolor: "#fff",
-              py: 0.25,
-            }}
-          >
-            {(at > 0 || !value) && <option value="">nothing more</option>}
-            {[...STEPS, ...(STEPS.includes(value) || properties.includes(value) || !value ? [] : [value])]
-              .filter((each) => each === value || !steps.includes(each))
-              .map((each) => (
-                <option key={each} value={each}>
-                  {stepName(each)}
-                </option>
-              ))}
-            {properties.length > 0 && (
-              <optgroup label="a property">
-                {properties
-                  .filter((each) => each === value || !steps.includes(each))
-                  .map((each) => (
-                    <option key={each} value={each}>
-                      {stepName(each)} ({each.slice(9, each.lastIndexOf("."))})
-                    </option>
-                  ))}
-              </optgroup>
-            )}
-          </Box>
-        </Box>
-      ))}
-      <span>Summed</span>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5 }}>
-        {[...QUANTITIES, ...sums.filter((each) => !WORKED.includes(each))].map((name) => {
-          const on = sums.includes(name);
-          return (
-            <Button
-              key={name}
-              variant="outlined"
-              aria-pressed={on}
-              onClick={() => put({ sums: on ? sums.filter((each) => each !== name) : [...sums, name] })}
-              sx={{
-                color: tone.ink,
-                px: 1,
-                py: 0,
-                fontSize: 12.5,
-                ...(on ? { "&, &:hover": { boxShadow: `inset 0 -3px 0 ${tone.here}` } } : {}),
-              }}
-            >
-              {name}
-            </Button>
-          );
-        })}
-        {quantities.length > 0 && (
-          <Box
-            component="select"
-            value=""
-            aria-label="Another quantity to sum"
-            onChange={(event) => put({ sums: [...sums, event.target.value] })}
-            sx={{
-              font: "inherit",
-              color: tone.ink,
-              border: `1px solid ${tone.line}`,
-              bgcolor: "#fff",
-              maxWidth: 92,
-            }}
-          >
-            <option value="">more ...</option>
-            {quantities.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </Box>
-        )}
-      </Box>
-    </Box>
+    <Line name="Summed">
+      <Words>
+        {[...QUANTITIES, ...sums.filter((each) => !WORKED.includes(each))].map((name) => (
+          <Switch key={name} name={name} on={sums.includes(name)} turn={() => turn(name)} />
+        ))}
+      </Words>
+      {quantities.length > 0 && (
+        <Choice
+          label="Another quantity to sum"
+          value=""
+          none="another quantity …"
+          offered={[{ of: quantities.map(named) }]}
+          choose={turn}
+        />
+      )}
+    </Line>
   );
+}
+
+function Columns({ askable }: Asks) {
+  const { columns, put } = useRegister();
+  const free = ({ value }: { value: string }) => !columns.includes(value);
+  const of = (wanted: "property" | "quantity") =>
+    askable
+      .filter(({ kind }) => kind === wanted)
+      .map(asked)
+      .filter(free);
+  return (
+    <Line name="Beside each">
+      {columns.length > 0 && (
+        <Words>
+          {columns.map((each) => (
+            <Switch
+              key={each}
+              name={stepName(each)}
+              on
+              turn={() => put({ columns: columns.filter((other) => other !== each) })}
+            />
+          ))}
+        </Words>
+      )}
+      {columns.length < MOST_COLUMNS && (
+        <Choice
+          label="What stands beside each component"
+          value=""
+          none={columns.length ? "and …" : "nothing more"}
+          offered={[
+            { of: [...STEPS, ...CALLED].map(named).filter(free) },
+            { label: "Properties", of: of("property") },
+            { label: "Quantities", of: of("quantity") },
+          ]}
+          choose={(next) => put({ columns: [...columns, next] })}
+        />
+      )}
+    </Line>
+  );
+}
+
+function Line({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <span>{name}</span>
+      <Box sx={{ display: "grid", gap: 0.5, minWidth: 0 }}>{children}</Box>
+    </>
+  );
+}
+
+function Words({ children }: { children: ReactNode }) {
+  return <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5 }}>{children}</Box>;
 }

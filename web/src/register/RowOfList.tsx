@@ -3,11 +3,11 @@ import { useLook } from "../camera/useLook";
 import { find, numberingOf } from "../open/numbering";
 import { useSeen } from "../open/seen";
 import type { Selector } from "../open/selectors";
-import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useSeeing } from "../seen/useSeeing";
-import { face, tone } from "../theme";
-import { groupName, membersOf, type Row, type Sum, selectorOf } from "./groups";
+import { tone } from "../theme";
+import { ColumnsOf, Counts } from "./FiguresOfRow";
+import { groupName, membersOf, type Row, selectorOf } from "./groups";
 import { useRegister } from "./registerState";
 import { useConditions, type useSchedule } from "./useSchedule";
 
@@ -81,7 +81,11 @@ export function RowOfList(props: {
           {name}
         </Box>
       </Plain>
-      {isGroup && <Counts count={row.group.count} sums={row.group.sums} />}
+      {isGroup ? (
+        <Counts count={row.group.count} sums={row.group.sums} columns={list.columns} />
+      ) : (
+        <ColumnsOf component={row.component} columns={list.columns} />
+      )}
       <Box className="acts" sx={{ gap: 1, fontSize: 12 }}>
         <Act name="only" about={name} run={() => seeing.only(select())} />
         {off ? (
@@ -91,39 +95,6 @@ export function RowOfList(props: {
         )}
         <Act name="fade" about={name} run={() => seeing.put("fade", select())} />
         <Act name="fit" about={name} run={() => void fitTo({ kind: "components", components: members() })} />
-      </Box>
-    </Box>
-  );
-}
-
-/** How many, and the sums; a figure that was worked out from the triangles is marked. */
-function Counts({ count, sums }: { count: number; sums: readonly Sum[] }) {
-  const units = useUnits();
-  const read = ({ value, unit }: Sum) =>
-    unit === "m"
-      ? units.length(value)
-      : unit === "m²"
-        ? units.area(value)
-        : unit === "m³"
-          ? units.volume(value)
-          : `${value.toPrecision(6)} ${unit}`;
-  return (
-    <Box
-      className="figures"
-      sx={{ fontFamily: face.figure, fontSize: 12, display: "flex", gap: 1, whiteSpace: "nowrap" }}
-    >
-      {sums.map((sum, k) => (
-        <span
-          // biome-ignore lint/suspicious/noArrayIndexKey: sums stand in the order that they were wished for
-          key={k}
-          title={`from the file: ${sum.from_file}, worked out from the triangles: ${sum.from_mesh}, without: ${sum.without}`}
-        >
-          {sum.from_mesh ? "≈" : ""}
-          {sum.from_file + sum.from_mesh ? read(sum) : "—"}
-        </span>
-      ))}
-      <Box component="span" sx={{ color: tone.soft, minWidth: 28, textAlign: "right" }}>
-        {count}
       </Box>
     </Box>
   );

@@ -32,9 +32,9 @@ export function Sets() {
 }
 
 function KeepSet() {
-  const { set, steps, sums, put } = useRegister();
+  const { set, steps, sums, columns, put } = useRegister();
   const conditions = useConditions();
-  const layout = { steps, sums };
+  const layout = { steps, sums, columns };
   const { data } = useSets();
   const { keep, change } = useSetActs();
   const [name, setName] = useState("");
@@ -42,7 +42,8 @@ function KeepSet() {
   const own = data?.find((each) => each.id === set?.id);
   const same =
     own &&
-    JSON.stringify([own.conditions, own.steps, own.sums]) === JSON.stringify([conditions, steps, sums]);
+    JSON.stringify([own.conditions, own.steps, own.sums, own.columns]) ===
+      JSON.stringify([conditions, steps, sums, columns]);
   const done = async () => {
     if (!name.trim()) return;
     const made = await keep(name.trim(), conditions, layout);
@@ -114,7 +115,7 @@ function SetRow({ set }: { set: ComponentSet }) {
               drafts: set.conditions.map(draftOf),
               set: { id: set.id, name: set.name },
               open: [],
-              ...(set.steps.length ? { steps: set.steps, sums: set.sums } : {}),
+              ...(set.steps.length ? { steps: set.steps, sums: set.sums, columns: set.columns } : {}),
             })
           }
         >

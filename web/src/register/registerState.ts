@@ -9,6 +9,8 @@ interface Register {
   set: { id: string; name: string } | null;
   steps: readonly string[];
   sums: readonly string[];
+  /** What is said beside each component. */
+  columns: readonly string[];
   /** Which groups are open, by their keys. */
   open: readonly string[];
   put(part: Partial<Omit<Register, "put" | "turn">>): void;
@@ -21,6 +23,7 @@ export const useRegister = perProject<Register>((set) => ({
   set: null,
   steps: ["level", "class"],
   sums: [],
+  columns: [],
   open: [],
   put: (part) => set(part),
   turn: (key) =>

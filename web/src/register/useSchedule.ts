@@ -5,6 +5,7 @@ import { scheduleQuery } from "../api/queries";
 import { orAloud } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useSettled } from "../parts/useSettled";
+import { columnOf } from "./besideEach";
 import { type Condition, conditionOf } from "./conditions";
 import { treeOf } from "./groups";
 import { useRegister } from "./registerState";
@@ -19,18 +20,25 @@ const PAUSE_MS = 200;
 
 function useWish() {
   const conditions = useConditions();
-  const { steps, sums } = useRegister();
+  const { steps, sums, columns } = useRegister();
   return useMemo(
-    () => ({ steps: [...steps], sums: [...sums], conditions: [...conditions], shown_by: null }),
-    [steps, sums, conditions],
+    () => ({
+      steps: [...steps],
+      sums: [...sums],
+      columns: [...columns],
+      conditions: [...conditions],
+      shown_by: null,
+    }),
+    [steps, sums, columns, conditions],
   );
 }
 
 type Answer = Awaited<ReturnType<NonNullable<ReturnType<typeof scheduleQuery>["queryFn"]>>>;
 
-/** The groups of an answer as a tree, one storey for each step that it was asked for. */
+/** The groups of an answer as a tree, one storey for each step that it was asked for, and its columns unpacked. */
 const treed = (answer: Answer) => ({
   ...answer,
+  columns: answer.columns.map(columnOf),
   tree: treeOf(answer.groups, answer.groups[0]?.key.length ?? 0),
 });
 

@@ -8,11 +8,20 @@ import type { Condition } from "./conditions";
 
 export type ComponentSet = Shapes["ComponentSet"];
 
-/** What a set is grouped by where it is listed, and what is summed. */
+/** How a set is listed: grouped by what, with which sums, and what stands beside each component. */
 export interface Layout {
   steps: readonly string[];
   sums: readonly string[];
+  columns: readonly string[];
 }
+
+const wishOf = (name: string, conditions: readonly Condition[], layout: Layout): Shapes["SetWish"] => ({
+  name,
+  conditions: [...conditions],
+  steps: [...layout.steps],
+  sums: [...layout.sums],
+  columns: [...layout.columns],
+});
 
 /** The project's sets. */
 export function useSets() {
@@ -38,7 +47,7 @@ export function useSetActs() {
           made = await taken(
             api.POST("/api/projects/{project_id}/sets", {
               params: { path: { project_id: projectId } },
-              body: { name, conditions: [...conditions], steps: [...layout.steps], sums: [...layout.sums] },
+              body: wishOf(name, conditions, layout),
             }),
           );
           await again();
@@ -50,7 +59,7 @@ export function useSetActs() {
           await taken(
             api.PUT("/api/sets/{set_id}", {
               params: { path: { set_id: set.id } },
-              body: { name, conditions: [...conditions], steps: [...layout.steps], sums: [...layout.sums] },
+              body: wishOf(name, conditions, layout),
             }),
           );
           await again();

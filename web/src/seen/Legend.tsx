@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import type { ReactNode } from "react";
 import { OVER_STAGE } from "../camera/covered";
 import { useSeen } from "../open/seen";
 import { DeskActs } from "../parts/desk";
@@ -8,14 +9,14 @@ import { called } from "./called";
 import { MATERIALS, materialColours, tradeColours } from "./tints";
 import { useSeeing } from "./useSeeing";
 
-/** What the tints mean: a click on one shows it alone. */
-export function Legend() {
+/** What the tints mean: a click on one shows it alone; and what else is drawn that is not the building. */
+export function Legend({ also }: { also?: ReactNode }) {
   const lines = useSeen((s) => s.lines);
   const seeing = useSeeing();
   const tints = lines.filter(
     ({ rule }) => rule.effect === "tint" && rule.colour && rule.colour !== MATERIALS && !rule.off,
   );
-  if (!tints.length) return null;
+  if (!tints.length && !also) return null;
   return (
     <Box
       {...OVER_STAGE}
@@ -35,6 +36,7 @@ export function Legend() {
         fontSize: 12.5,
       }}
     >
+      {also}
       {tints.map(({ rule, says, decides }) => (
         <Box
           key={`${rule.colour} ${says}`}
@@ -70,14 +72,16 @@ export function Legend() {
           )}
         </Box>
       ))}
-      <DeskActs>
-        <Button variant="text" onClick={tradeColours}>
-          trades' colours
-        </Button>
-        <Button variant="text" onClick={materialColours}>
-          materials' own
-        </Button>
-      </DeskActs>
+      {tints.length > 0 && (
+        <DeskActs>
+          <Button variant="text" onClick={tradeColours}>
+            trades' colours
+          </Button>
+          <Button variant="text" onClick={materialColours}>
+            materials' own
+          </Button>
+        </DeskActs>
+      )}
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { CutFaces } from "./layers/cutFaces";
 import { Dimensions } from "./layers/dimensions";
 import { Figure } from "./layers/figure";
 import { FindingMarks } from "./layers/findingMarks";
+import { GoneBodies } from "./layers/goneBodies";
 import { GridLine } from "./layers/gridLine";
 import type { DrawingStyle } from "./layers/layer";
 import { ink } from "./layers/materials";
@@ -58,6 +59,7 @@ export class Stage {
   readonly outlines = new Outlines(() => this.ask());
   readonly marks = new PointMarks(() => this.ask());
   readonly cutFaces: CutFaces;
+  readonly gone: GoneBodies;
   readonly findings = new FindingMarks(() => this.ask());
   readonly dimensions = new Dimensions(() => this.ask());
   readonly aiming: Aiming;
@@ -91,8 +93,10 @@ export class Stage {
       },
     });
     this.cutFaces = new CutFaces(this.building.shared, () => this.ask());
+    this.gone = new GoneBodies(this.building.shared, () => this.ask());
     this.aiming = new Aiming(this.building, this.marks);
     const marks = [
+      this.gone,
       this.route,
       this.figure,
       this.gridLine,

@@ -1,0 +1,64 @@
+import Box from "@mui/material/Box";
+import { useRef } from "react";
+import { tone } from "../theme";
+
+/** The left edge of a pane: drag it, or use the arrow keys, to give the pane more room or less; double-click for as much as usual. */
+export function Divider(props: {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  step: number;
+  usual: number;
+  /** The value where the pane would begin so far from the window's left. */
+  at: (pane: HTMLElement, clientX: number) => number;
+  put: (value: number) => void;
+}) {
+  const { value, least, most, step, usual, at, put } = props;
+  const dragging = useRef(false);
+  const within = (wished: number) => put(Math.max(least, Math.min(most, wished)));
+  return (
+    <Box
+      role="slider"
+      tabIndex={0}
+      aria-label={props.label}
+      aria-valuenow={Math.round(value)}
+      aria-valuemin={least}
+      aria-valuemax={most}
+      title="Drag for more room, double-click for as much as usual"
+      onKeyDown={(event) => {
+        const by = event.key === "ArrowLeft" ? step : event.key === "ArrowRight" ? -step : 0;
+        if (!by) return;
+        event.stopPropagation();
+        event.preventDefault();
+        within(value + by);
+      }}
+      onDoubleClick={() => put(usual)}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        dragging.current = true;
+      }}
+      onPointerMove={(event) => {
+        const pane = event.currentTarget.parentElement;
+        if (dragging.current && pane) within(at(pane, event.clientX));
+      }}
+      onPointerUp={() => {
+        dragging.current = false;
+      }}
+      onPointerCancel={() => {
+        dragging.current = false;
+      }}
+      sx={{
+        position: "absolute",
+        left: -5,
+        top: 0,
+        bottom: 0,
+        width: 9,
+        zIndex: 2,
+        cursor: "ew-resize",
+        touchAction: "none",
+        "&:hover, &:focus-visible": { bgcolor: tone.here, opacity: 0.35 },
+      }}
+    />
+  );
+}

@@ -1,0 +1,79 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { tone } from "../theme";
+
+interface Named {
+  value: string;
+  name: string;
+}
+
+export interface Offered {
+  label?: string;
+  of: readonly Named[];
+}
+
+/** A list to choose from, some of it under headings. */
+export function Choice(props: {
+  label: string;
+  value: string;
+  /** What stands first and chooses nothing. */
+  none?: string;
+  offered: readonly Offered[];
+  choose: (value: string) => void;
+}) {
+  const { label, value, none, offered, choose } = props;
+  const option = (each: Named) => (
+    <option key={each.value} value={each.value}>
+      {each.name}
+    </option>
+  );
+  return (
+    <Box
+      component="select"
+      value={value}
+      aria-label={label}
+      onChange={(event) => choose(event.target.value)}
+      sx={{
+        font: "inherit",
+        color: tone.ink,
+        border: `1px solid ${tone.line}`,
+        bgcolor: "#fff",
+        py: 0.25,
+        // A list is as wide as its longest name if it is let.
+        width: "100%",
+        minWidth: 0,
+      }}
+    >
+      {none !== undefined && <option value="">{none}</option>}
+      {offered.map(({ label: heading, of }) =>
+        heading === undefined ? (
+          of.map(option)
+        ) : of.length ? (
+          <optgroup key={heading} label={heading}>
+            {of.map(option)}
+          </optgroup>
+        ) : null,
+      )}
+    </Box>
+  );
+}
+
+/** A word that is on or off. */
+export function Switch({ name, on, turn }: { name: string; on: boolean; turn: () => void }) {
+  return (
+    <Button
+      variant="outlined"
+      aria-pressed={on}
+      onClick={turn}
+      sx={{
+        color: tone.ink,
+        px: 1,
+        py: 0,
+        fontSize: 12.5,
+        ...(on ? { "&, &:hover": { boxShadow: `inset 0 -3px 0 ${tone.here}` } } : {}),
+      }}
+    >
+      {name}
+    </Button>
+  );
+}
