@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 from sqlalchemy import delete, insert
@@ -11,13 +11,15 @@ from sqlalchemy.orm import Session
 
 from stairpath.core import columns
 from stairpath.core.federation.outline import Outline, Room
-from stairpath.core.mesh.prepare import Prepared
 from stairpath.core.reading.model import Component as ReadComponent
 from stairpath.core.reading.pack import unpack
 from stairpath.core.visibility.traits import BETWEEN, Words, words_of
 from stairpath.store import blobs
 from stairpath.store.documents import Details, Frame, RoomFloor
 from stairpath.store.tables import Chunk, Component, Model
+
+if TYPE_CHECKING:
+    from stairpath.core.mesh.prepare import Prepared
 
 GEOMETRY_TYPE = "application/vnd.stairpath.geometry"
 COLUMNS_TYPE = "application/vnd.stairpath.columns"

@@ -9,9 +9,6 @@ from pathlib import Path
 from stairpath.core.apart import Progress
 from stairpath.core.cutting.cuts import planes_of
 from stairpath.core.cutting.plane import NotAPlaneError
-from stairpath.core.cutting.sheet.as_dxf import write_dxf
-from stairpath.core.cutting.sheet.as_pdf import pdf
-from stairpath.core.cutting.sheet.as_svg import svg
 from stairpath.core.cutting.sheet.draw import draw
 from stairpath.core.cutting.sheet.papers import NoPaperError
 from stairpath.core.cutting.sheet.wish import SheetWish
@@ -24,6 +21,11 @@ from stairpath.work.results import ground_for, keep_results
 
 def draw_sheet(errand_id: str, asked: int, report: Progress) -> None:
     """Draw a cut on a sheet and keep it as SVG, DXF and PDF; in a child process."""
+    # What writes drawings takes a second to load, which no server should wait for.
+    from stairpath.core.cutting.sheet.as_dxf import write_dxf
+    from stairpath.core.cutting.sheet.as_pdf import pdf
+    from stairpath.core.cutting.sheet.as_svg import svg
+
     with deed(WORKER) as act:
         ground = ground_for(act, errand_id)
         wish = ground.wish

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely import Point, Polygon
 
@@ -89,6 +89,7 @@ def test_a_room_without_a_floor_says_so():
         stand_in(np.zeros((1, 3, 2)), 0.0, 3.0, 0.0, 60.0, 1.6)
 
 
+@settings(max_examples=30)
 @given(
     st.floats(0, 360), st.floats(1, 120), st.floats(0.3, 60), st.floats(0.3, 60), st.floats(0.3, 3), st.booleans()
 )  # fmt: skip

@@ -218,7 +218,6 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
     assert picked(opened) == [13]
     gone = "() => window.stairpathStage.gone.count"
     assert opened.evaluate(gone) == 0
-    opened.get_by_role("tab", name="Models").click()
     opened.get_by_test_id("differs-removed").click()
     expect(opened.get_by_test_id("gone-sign")).to_contain_text("1 component gone since the issue of")
     expect(opened.locator('[data-testid="trail-now"], [aria-current]').last).to_contain_text("where AD-1 was")

@@ -149,6 +149,7 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1 hidden")
 
 
+@pytest.mark.trial
 def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(opened: Page, site, demo_project, browser):
     _, bounds = component(site, demo_project, "AHU-3")
     opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
@@ -270,6 +271,7 @@ def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
     return f"{drawn['number']} {drawn['name']}", middle, doors[np.argmin(along)]
 
 
+@pytest.mark.trial
 def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
     federation = whole(site, demo_project)
     find(front, "Specimen store")
@@ -287,6 +289,7 @@ def test_by_keyboard_alone_into_the_specimen_store_facing_its_door(front: Page, 
     expect(front.get_by_test_id("place").last).to_contain_text("fit: 2.05", timeout=15_000)
 
 
+@pytest.mark.trial
 def test_with_the_mouse_alone_into_the_specimen_store_facing_its_door(front: Page, site, demo_project):
     federation = whole(site, demo_project)
     name, middle, door = store_and_its_door(site, federation)

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 from scipy.spatial import cKDTree
 
 from stairpath.core.comparing.issue import Issue, Listed
@@ -101,6 +100,8 @@ def _nearest(old: Issue, numbers: list[int], new: Issue, others: list[int]) -> l
     one, other = old.centres_m[a], new.centres_m[b]
     if max(len(a), len(b)) <= _MOST_ALIKE:
         apart = np.linalg.norm(one[:, None] - other[None], axis=2)
+        from scipy.optimize import linear_sum_assignment
+
         rows, columns = linear_sum_assignment(np.minimum(apart, NEAR_M))
         return found + [(a[i], b[j]) for i, j in zip(rows, columns, strict=True) if apart[i, j] < NEAR_M]
     distance, place = (np.asarray(each) for each in cKDTree(other).query(one))

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import TYPE_CHECKING
 
-from coloraide import Color
+if TYPE_CHECKING:
+    from coloraide import Color
 
 OFFERED = ("#e08a1e", "#0b6f78", "#b4065f", "#8c2faf", "#82eafc", "#87f91f")
 """The product's own two, and others that stand out in every form of vision."""
@@ -48,6 +50,8 @@ class Check:
 
 @lru_cache(4096)
 def _as_seen(colour: str, vision: str) -> Color:
+    from coloraide import Color
+
     plain = Color(colour)
     return plain.filter(vision) if vision else plain
 

@@ -7,8 +7,8 @@ import { goneQuery } from "../api/queries";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
+import { useCompared } from "./comparedState";
 import { colourOf } from "./differences";
-import { useGone } from "./goneState";
 
 const bodies = (of: Shapes["GoneBodies"], colour: string, filled: boolean) => ({
   colour,
@@ -20,7 +20,7 @@ const bodies = (of: Shapes["GoneBodies"], colour: string, filled: boolean) => ({
 /** Draws what an older issue had where it stood, and says so. */
 export function GoneOnStage() {
   const { stage, federation, projectId } = useOpen();
-  const { from, show } = useGone();
+  const { from, show } = useCompared();
   const { data, error } = useQuery({
     ...goneQuery(projectId, from?.model ?? "", from?.against ?? ":", federation.version),
     enabled: from !== null,

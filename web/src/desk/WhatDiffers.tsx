@@ -3,18 +3,15 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { ModelCard, Shapes } from "../api/client";
+import type { ModelCard } from "../api/client";
 import { changesQuery, issuesQuery, useModels } from "../api/queries";
-import { find, numberOf } from "../open/numbering";
-import { useSelection } from "../open/selection";
-import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { retint } from "../seen/tints";
-import { face, tone } from "../theme";
+import { tone } from "../theme";
+import { useCompared } from "./comparedState";
+import { DifferenceRow } from "./DifferenceRow";
 import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
-import { useGone } from "./goneState";
-import { figure } from "./properties";
 import { useLookAtGone } from "./useLookAtGone";
 
 const WHEN = { dateStyle: "medium", timeStyle: "short" } as const;
@@ -40,14 +37,15 @@ function useOthers(model: ModelCard) {
 /** What differs in a model from an earlier issue of it, or from another alternative; nothing where there is none. */
 export function WhatDiffers({ model }: { model: ModelCard }) {
   const others = useOthers(model);
-  const [chosen, choose] = useState("");
+  const chosen = useCompared((s) => s.against[model.id]) ?? "";
+  const compare = useCompared((s) => s.compare);
   if (!others.length) return null;
   const against = others.some(({ key }) => key === chosen) ? chosen : "";
   return (
     <Box sx={{ mt: 0.5 }}>
       <NativeSelect
         value={against}
-        onChange={(event) => choose(event.target.value)}
+        onChange={(event) => compare(model.id, event.target.value)}
         inputProps={{ "aria-label": `Compare ${model.name} with` }}
         sx={{ fontSize: 13, maxWidth: "100%" }}
       >
@@ -72,7 +70,7 @@ export function WhatDiffers({ model }: { model: ModelCard }) {
 
 function Differences(props: { model: ModelCard; against: string; called: string }) {
   const { model, against, called } = props;
-  const { from, show } = useGone();
+  const { from, show } = useCompared();
   const { projectId, federation } = useOpen();
   const { data, error } = useQuery(changesQuery(projectId, model.id, against, federation.version));
   const gone = { model: model.id, against, called };
@@ -137,73 +135,6 @@ function KindRows(props: {
         <Button variant="text" onClick={() => showAll(true)}>
           all {rows.length}
         </Button>
-      )}
-    </Box>
-  );
-}
-
-type Row = Changes[Kind][number];
-
-/** What is said of a change: how far something went, or what is said of it now in place of what was. */
-function useSaid(): (row: Row) => string {
-  const units = useUnits();
-  const value = (of: Shapes["FieldChange"]["old"]) =>
-    typeof of === "object" && of !== null
-      ? figure({ name: "", value: of.value, unit: of.unit, number: true }, units)
-      : figure({ name: "", value: of, unit: "", number: typeof of === "number" }, units);
-  return (row) => {
-    if ("by_m" in row) {
-      const turn = row.turned_deg > 0.05 ? `, turned by ${row.turned_deg.toFixed(1)}°` : "";
-      return `by ${units.length(Math.hypot(...row.by_m))}${turn}`;
-    }
-    if ("fields" in row)
-      return row.fields
-        .map(({ name, old, new: now }) => `${name.split(".").at(-1)}: ${value(old)} → ${value(now)}`)
-        .join("; ");
-    return "";
-  };
-}
-
-function DifferenceRow(props: { row: Row; kind: Kind; lookAtGone: (globalId: string) => void }) {
-  const { row, kind, lookAtGone } = props;
-  const { federation } = useOpen();
-  const pick = useSelection((s) => s.pick);
-  const said = useSaid()(row);
-  const number = numberOf(federation, row.ref.model, row.ref.global_id);
-  const gone = kind === "removed";
-  const there = gone || find(federation, number) !== null;
-  return (
-    <Box
-      component="button"
-      type="button"
-      disabled={!there}
-      data-testid={`differs-${kind}`}
-      title={gone ? "Look at where it was" : there ? "Pick it" : "It is not in the building any more"}
-      onClick={() => (gone ? lookAtGone(row.ref.global_id) : pick([number]))}
-      sx={{
-        border: 0,
-        bgcolor: "transparent",
-        color: tone.ink,
-        font: "inherit",
-        fontSize: 13,
-        width: "100%",
-        p: 0,
-        py: 0.2,
-        textAlign: "left",
-        cursor: there ? "pointer" : "default",
-        "&:hover": { bgcolor: tone.film },
-      }}
-    >
-      <Box component="span" sx={{ textDecoration: gone ? "line-through" : "none" }}>
-        {row.label}
-      </Box>
-      {said && (
-        <Box
-          component="span"
-          sx={{ color: tone.soft, fontFamily: face.text, ml: 0.75, overflowWrap: "anywhere" }}
-        >
-          {said}
-        </Box>
       )}
     </Box>
   );

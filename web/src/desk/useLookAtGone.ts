@@ -4,7 +4,7 @@ import { goneQuery } from "../api/queries";
 import { useLook } from "../camera/useLook";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { type GoneFrom, useGone } from "./goneState";
+import { type GoneFrom, useCompared } from "./comparedState";
 
 /** Draws what is gone and looks at where one of it stood. */
 export function useLookAtGone(from: GoneFrom) {
@@ -16,7 +16,7 @@ export function useLookAtGone(from: GoneFrom) {
       const { removed } = await client.fetchQuery(
         goneQuery(projectId, from.model, from.against, federation.version),
       );
-      useGone.getState().show(from);
+      useCompared.getState().show(from);
       const one = removed.components.find(({ ref }) => ref.global_id === globalId);
       if (!one) {
         useSession.getState().say("It had no shape, or there is too much that is gone to draw it.");

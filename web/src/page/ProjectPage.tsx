@@ -10,9 +10,9 @@ import { BesidePane } from "../beside/BesidePane";
 import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { CutsOnStage } from "../cuts/CutsOnStage";
+import { useCompared } from "../desk/comparedState";
 import { Desk, fetchDesks } from "../desk/Desk";
 import { GoneOnStage } from "../desk/GoneOnStage";
-import { useGone } from "../desk/goneState";
 import { FindingsOnStage } from "../findings/FindingsOnStage";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { MeasuresOnStage } from "../measures/MeasuresOnStage";
@@ -129,7 +129,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
 function OverStage({ ready }: { ready: boolean }) {
   const { federation } = useOpen();
   const something = federation.models.length > 0;
-  const gone = useGone((s) => s.from !== null);
+  const gone = useCompared((s) => s.from !== null);
   return (
     <Box
       sx={{

@@ -118,7 +118,7 @@ function Columns({ askable }: Asks) {
           offered={[
             { of: [...STEPS, ...CALLED].map(named).filter(free) },
             { label: "Properties", of: of("property") },
-            { label: "Quantities", of: of("quantity") },
+            { label: "Quantities", of: [...QUANTITIES.map(named).filter(free), ...of("quantity")] },
           ]}
           choose={(next) => put({ columns: [...columns, next] })}
         />

@@ -18,7 +18,14 @@ export class StageCamera {
   private readonly caster = new Raycaster();
   private aspect = 1;
   private throughM = 0;
+  /** By how much of a pixel a view of so many is shifted, for a sample of it. */
+  private shift: { by: readonly [number, number]; width: number; height: number } | null = null;
   current: PerspectiveCamera | OrthographicCamera = this.perspective;
+
+  /** See from the next placing on shifted by parts of a pixel of a view of some size; null for not. */
+  shiftBy(shift: StageCamera["shift"]): void {
+    this.shift = shift;
+  }
 
   setAspect(aspect: number): void {
     this.aspect = aspect;
@@ -56,6 +63,10 @@ export class StageCamera {
     camera.up.copy(pose.up);
     camera.position.copy(pose.eye);
     camera.lookAt(pose.target);
+    if (this.shift) {
+      const { by, width, height } = this.shift;
+      camera.setViewOffset(width, height, by[0], by[1], width, height);
+    } else camera.clearViewOffset();
     camera.updateProjectionMatrix();
     camera.updateMatrixWorld(true);
   }

@@ -11,7 +11,13 @@ export interface FramesHost {
   /** Wait until what was drawn is there. */
   finish(): void;
   moved(view: View): void;
+  /** How many samples a view at rest is drawn by, and drawing the next one of it. */
+  samples(): number;
+  sample(view: View, number: number): void;
 }
+
+/** After so long without a frame the views are made smooth, where frames are not. */
+const STILL_MS = 150;
 
 /** Draws each view when something about it changed, and finds out whether frames take long. */
 export class Frames {
@@ -19,6 +25,10 @@ export class Frames {
   private frameMs = 0;
   /** So many of the next frames are timed, as long as they are slow. */
   private toTime = 0;
+  private still = 0;
+  private smoothing = 0;
+  /** How many samples each view has that is being made smooth. */
+  private readonly sampled = new Map<View, number>();
 
   constructor(private readonly host: FramesHost) {}
 
@@ -57,9 +67,32 @@ export class Frames {
       this.host.moved(view);
     }
     for (const view of drawn) view.settle();
+    this.smoothLater();
+  }
+
+  /** Make the views smooth when nothing has changed for a moment: a sample each frame, so that what is done next need not wait. */
+  private smoothLater(): void {
+    if (this.host.samples() < 2) return;
+    this.sampled.clear();
+    cancelAnimationFrame(this.smoothing);
+    window.clearTimeout(this.still);
+    this.still = window.setTimeout(() => this.smooth(), STILL_MS);
+  }
+
+  private smooth(): void {
+    if (this.asked || this.host.views().some(({ navigation }) => navigation.busy || navigation.dragging))
+      return;
+    const view = this.host.views().find((each) => (this.sampled.get(each) ?? 0) < this.host.samples());
+    if (!view) return;
+    const number = this.sampled.get(view) ?? 0;
+    this.host.sample(view, number);
+    this.sampled.set(view, number + 1);
+    this.smoothing = requestAnimationFrame(() => this.smooth());
   }
 
   dispose(): void {
     cancelAnimationFrame(this.asked);
+    cancelAnimationFrame(this.smoothing);
+    window.clearTimeout(this.still);
   }
 }

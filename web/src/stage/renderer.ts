@@ -3,6 +3,7 @@ import { Contact } from "./contact";
 import { type DrawingStyle, type Layer, LINES_LAYER } from "./layers/layer";
 import { ink, type SharedUniforms } from "./layers/materials";
 import { forward, isOpened } from "./pose";
+import { drawsByProcessor, SHIFTS, Smoothing } from "./smoothing";
 import { snapshot } from "./snapshot";
 import type { Rectangle, View } from "./view";
 
@@ -19,6 +20,8 @@ export class Renderer {
   private readonly scene = new Scene();
   private readonly over = new Scene();
   private readonly contact: Contact;
+  /** Where each frame has one sample for a pixel, what makes those at rest smooth. */
+  private readonly smoothing: Smoothing | null;
   /** What shade and lines were worked out for. */
   private worked = "";
   private heightPx = 1;
@@ -30,9 +33,10 @@ export class Renderer {
     private readonly marks: readonly Layer[],
     private readonly bounds: () => Box3,
   ) {
+    const quick = !drawsByProcessor();
     this.gl = new WebGLRenderer({
       canvas,
-      antialias: true,
+      antialias: quick,
       powerPreference: "high-performance",
       // A place on the Trail has its picture, and a view keeps what it shows, without another frame.
       preserveDrawingBuffer: true,
@@ -47,6 +51,7 @@ export class Renderer {
       scene.add(...layers.map((layer) => layer.root));
     }
     this.contact = new Contact(this.gl, this.scene, building);
+    this.smoothing = quick ? null : new Smoothing(this.gl);
   }
 
   resize(widthPx: number, heightPx: number): void {
@@ -57,6 +62,32 @@ export class Renderer {
   setBackground(colour: string): void {
     this.gl.setClearColor(new Color(colour));
     this.shared.paper.value = ink(colour);
+  }
+
+  /** How many samples a view at rest is drawn by. */
+  get samples(): number {
+    return this.smoothing ? SHIFTS.length : 1;
+  }
+
+  /** Draw one of the samples of a view at rest, and show the mean of those so far. */
+  drawSample(view: View, place: Rectangle, style: DrawingStyle, full: string | null, number: number): void {
+    if (!this.smoothing) {
+      this.draw(view, place, style, full);
+      return;
+    }
+    const ratio = this.gl.getPixelRatio();
+    const { width, height } = place;
+    const [by] = SHIFTS.slice(number);
+    if (by && number > 0) view.camera.shiftBy({ by, width: width * ratio, height: height * ratio });
+    this.draw(view, place, style, full);
+    view.camera.shiftBy(null);
+    view.follow();
+    const bottom = this.heightPx - place.y - height;
+    const [x, y] = [Math.round(place.x * ratio), Math.round(bottom * ratio)];
+    this.smoothing.add(
+      { x, y, width: Math.floor(width * ratio), height: Math.floor(height * ratio) },
+      number,
+    );
   }
 
   /**
@@ -158,6 +189,7 @@ export class Renderer {
   dispose(): void {
     for (const layer of [...this.building, ...this.marks]) layer.dispose();
     this.contact.dispose();
+    this.smoothing?.dispose();
     this.gl.dispose();
   }
 }

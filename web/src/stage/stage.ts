@@ -117,6 +117,8 @@ export class Stage {
       draw: (view) => this.draw(view),
       finish: () => this.renderer.finish(),
       moved: (view) => events.moved(view.navigation.pose, view.kind),
+      samples: () => this.renderer.samples,
+      sample: (view, number) => this.draw(view, false, number),
     });
     this.main = this.view("stage", canvas, FIRST_POSE);
     this.sizes = new ResizeObserver(() => this.resize());
@@ -321,7 +323,7 @@ export class Stage {
     this.marks.showPivot(pinnedAt, pinnedAt !== null);
     this.main.sketching = false;
     return this.unmarked(() => {
-      this.draw(this.main, inFull);
+      for (let number = 0; number < this.renderer.samples; number++) this.draw(this.main, inFull, number);
       return this.renderer.picture(this.places.stage, width, "image/png");
     });
   }
@@ -422,8 +424,11 @@ export class Stage {
     return [...eye, ...rest].join();
   }
 
-  /** Draw a view at once, as the next frame would, or in full whatever that takes; whether it was in full. */
-  draw(view = this.main, inFull = false): boolean {
+  /**
+   * Draw a view at once, as the next frame would, or in full whatever that takes, or as one sample of a smooth one; whether
+   * it was in full.
+   */
+  draw(view = this.main, inFull = false, sample: number | null = null): boolean {
     this.frames++;
     view.follow();
     const name = this.nameOf(view);
@@ -431,7 +436,9 @@ export class Stage {
     const full = wanted && this.style !== "clear" && !view.sketching;
     // A drawing beside the stage is one of lines on shade, however the stage is drawn.
     const style = view === this.main ? this.style : "edges";
-    this.renderer.draw(view, this.places[view.kind], style, full ? name : null);
+    const place = this.places[view.kind];
+    if (sample === null) this.renderer.draw(view, place, style, full ? name : null);
+    else this.renderer.drawSample(view, place, style, full ? name : null, sample);
     if (view === this.main) this.canvas.dataset.inFull = full ? "yes" : "no";
     return full;
   }
