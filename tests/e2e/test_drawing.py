@@ -253,3 +253,22 @@ def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened:
     opened.keyboard.type("AD-2")
     opened.keyboard.press("Enter")
     expect(opened.get_by_test_id("component-tag")).to_have_text("AD-2")
+
+
+def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(opened: Page):
+    drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
+    assert opened.evaluate("() => window.stairpathStage.renderer.samples") == 5
+    # A frame as while one moves has one sample for a pixel.
+    opened.evaluate("() => window.stairpathStage.draw()")
+    rough = decoded(opened.evaluate(drawn))
+    whole = pixels(opened)
+    # After a moment at rest the page shows by itself what a kept picture has.
+    opened.evaluate("() => window.stairpathStage.ask()")
+    opened.wait_for_function(
+        "() => { const f = window.stairpathStage.frameLoop; return [...f.sampled.values()].every((n) => n === 5) && f.sampled.size > 0; }"
+    )
+    smooth = decoded(opened.evaluate(drawn))
+    assert len(np.unique(smooth.reshape(-1, 3), axis=0)) > 1.5 * len(np.unique(rough.reshape(-1, 3), axis=0))
+    assert (np.abs(smooth - whole).max(axis=2) > 8).mean() < 0.001
+    # The mean of what is shifted by parts of a pixel lies where the view does.
+    assert np.abs(smooth.mean(axis=(0, 1)) - rough.mean(axis=(0, 1))).max() < 1.0

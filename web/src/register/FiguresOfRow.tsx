@@ -13,7 +13,7 @@ const COUNT_PX = 36;
 export const rowsPx = (columns: number) => NAME_PX + COLUMN_PX * columns + COUNT_PX;
 
 const CELL = {
-  flex: `0 0 ${COLUMN_PX}px`,
+  flex: `1 0 ${COLUMN_PX}px`,
   overflow: "hidden",
   textOverflow: "ellipsis",
   whiteSpace: "nowrap",
@@ -25,7 +25,7 @@ export function Counts(props: { count: number; sums: readonly Sum[]; columns: re
   const { count, sums, columns } = props;
   const units = useUnits();
   return (
-    <Figures>
+    <Figures columns={columns.length}>
       {columns.map(({ what }, k) => {
         const sum = sums[k];
         if (!sum) return <Box key={what} sx={CELL} />;
@@ -51,7 +51,7 @@ export function ColumnsOf({ component, columns }: { component: number; columns: 
   const units = useUnits();
   if (!columns.length) return null;
   return (
-    <Figures>
+    <Figures columns={columns.length}>
       {columns.map(({ what, heading, of }) => {
         const { text, figure, worked } = of(component, units);
         return (
@@ -79,17 +79,20 @@ export function ColumnHeads({ columns }: { columns: readonly Column[] }) {
       data-testid="register-heads"
     >
       <Box sx={{ flex: 1, minWidth: NAME_PX }} />
-      {columns.map(({ what, heading }) => (
-        <Box key={what} sx={{ ...CELL, pl: 1 }} title={heading}>
-          {heading}
-        </Box>
-      ))}
-      <Box sx={{ flex: `0 0 ${COUNT_PX}px` }} />
+      <Figures columns={columns.length}>
+        {columns.map(({ what, heading }) => (
+          <Box key={what} sx={{ ...CELL, fontFamily: face.text }} title={heading}>
+            {heading}
+          </Box>
+        ))}
+        <Box sx={{ flex: `0 0 ${COUNT_PX}px` }} />
+      </Figures>
     </Box>
   );
 }
 
-function Figures({ children }: { children: ReactNode }) {
+/** Figures beside a name: each column takes its share of a wide desk. */
+function Figures({ columns, children }: { columns: number; children: ReactNode }) {
   return (
     <Box
       className="figures"
@@ -98,6 +101,7 @@ function Figures({ children }: { children: ReactNode }) {
         fontSize: 12,
         display: "flex",
         whiteSpace: "nowrap",
+        flex: `${columns} 0 ${COLUMN_PX * columns + COUNT_PX}px`,
         "& > :not(:last-child)": { pl: 1 },
       }}
     >

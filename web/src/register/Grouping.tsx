@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { Shapes } from "../api/client";
 import { Choice, Switch } from "./Choice";
-import { stepName } from "./groups";
+import { stepName, stepped } from "./groups";
 import { QUANTITIES, useRegister } from "./registerState";
 import { useAskable } from "./useAskable";
 
@@ -37,12 +37,8 @@ type Asks = { askable: readonly Shapes["Askable"][] };
 function Steps({ askable }: Asks) {
   const { steps, put } = useRegister();
   const properties = askable.filter(({ kind }) => kind === "property").map(asked);
-  const step = (at: number, value: string) => {
-    const next = [...steps.slice(0, at), ...(value ? [value] : []), ...steps.slice(at + 1)];
-    put({ steps: next.filter((each, k) => next.indexOf(each) === k), open: [] });
-  };
+  const step = (at: number, value: string) => put({ steps: stepped(steps, at, value), open: [] });
   return [...steps, ...(steps.length < MOST_STEPS ? [""] : [])].map((value, at) => {
-    const free = (each: { value: string }) => each.value === value || !steps.includes(each.value);
     const known = STEPS.some((each) => each === value) || properties.some((each) => each.value === value);
     return (
       <Line key={value || "another"} name={WORDS[at] ?? ""}>
@@ -51,8 +47,8 @@ function Steps({ askable }: Asks) {
           value={value}
           {...(at > 0 || !value ? { none: "nothing more" } : {})}
           offered={[
-            { of: [...STEPS.map(named), ...(known || !value ? [] : [named(value)])].filter(free) },
-            { label: "a property", of: properties.filter(free) },
+            { of: [...STEPS.map(named), ...(known || !value ? [] : [named(value)])] },
+            { label: "a property", of: properties },
           ]}
           choose={(next) => step(at, next)}
         />

@@ -136,6 +136,15 @@ export function selectorOf(
   return terms.length === 1 ? only : { kind: "both", of: terms };
 }
 
+/** The steps with another one at a place, or none; one that is there already changes places with it. */
+export function stepped(steps: readonly string[], at: number, value: string): string[] {
+  const there = steps.indexOf(value);
+  const before = steps[at];
+  if (value && there >= 0 && before !== undefined)
+    return steps.map((each, k) => (k === at ? value : k === there ? before : each));
+  return [...steps.slice(0, at), ...(value && there < 0 ? [value] : []), ...steps.slice(at + 1)];
+}
+
 /** What something is grouped by, as one says it. */
 export function stepName(step: string): string {
   return step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);

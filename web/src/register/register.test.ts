@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { conditionOf, draftOf, howsOf } from "./conditions";
-import { keyOf, membersOf, pathTo, rowsOf, selectorOf, spokenValue, treeOf } from "./groups";
+import { keyOf, membersOf, pathTo, rowsOf, selectorOf, spokenValue, stepped, treeOf } from "./groups";
 
 test.each([
   ["property:P.Diameter", "over", "150 mm", 150, "mm"],
@@ -106,4 +106,12 @@ test("a group is selected by what it is called, within the conditions", () => {
 test("classes are said in words", () => {
   expect(spokenValue("class", "IfcCableCarrierSegment")).toBe("Cable carrier segment");
   expect(spokenValue("type", "IfcLike")).toBe("IfcLike");
+});
+
+test("the steps of a grouping are put, taken away, and change places", () => {
+  expect(stepped(["level", "class"], 0, "class")).toEqual(["class", "level"]);
+  expect(stepped(["level", "class"], 1, "")).toEqual(["level"]);
+  expect(stepped(["level", "class"], 2, "room")).toEqual(["level", "class", "room"]);
+  expect(stepped(["level", "class"], 2, "level")).toEqual(["level", "class"]);
+  expect(stepped(["level"], 0, "room")).toEqual(["room"]);
 });

@@ -30,7 +30,7 @@ import { ink } from "./layers/materials";
 const REACH_M = 0.55;
 const REACH_PX = 9;
 /** What stands farther before a surface than this does not shade it, as a share of the reach. */
-const THICK = 1.6;
+const THICK = 1.0;
 
 const STRENGTH = 0.8;
 /** From this pixel ratio on lines are smooth without finer pixels. */
