@@ -27,6 +27,7 @@ from stairpath.api import (
     projects,
     routes,
     scheduling,
+    topics,
     views,
     visibility,
     walking,
@@ -87,6 +88,7 @@ def create_app() -> FastAPI:
         walking,
         routes,
         files,
+        topics,
         manual,
     ):
         app.include_router(module.router)

@@ -16,7 +16,7 @@ from stairpath.settings import settings
 CHANNEL = "stairpath"
 _LISTEN_S = 10.0
 
-Kind = Literal["project", "models", "federation", "walking", "viewpoints", "routes", "sets", "errands"]
+Kind = Literal["project", "models", "federation", "walking", "viewpoints", "routes", "sets", "errands", "topics"]
 
 
 @dataclass(frozen=True)

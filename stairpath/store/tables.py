@@ -18,6 +18,7 @@ from sqlalchemy import (
     LargeBinary,
     String,
     Text,
+    UniqueConstraint,
 )  # fmt: skip
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
@@ -25,6 +26,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
+from stairpath.core.review.topic import Changed, Said
 from stairpath.core.review.view import View
 from stairpath.core.visibility.condition import Condition
 from stairpath.store.documents import (
@@ -267,6 +269,58 @@ class ComponentSet(Base):
     sums: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
     columns: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
     """What is said beside each component."""
+
+
+class Topic(Base):
+    """One problem. Its number is the project's own; with the variant it tells topics of a project apart.
+
+    ``guid`` is what exchange files call it, ``said`` what may be changed of it, ``disciplines`` those it concerns.
+    """
+
+    __tablename__ = "topic"
+    __table_args__ = (
+        UniqueConstraint("project_id", "number", "variant", name="topic_reference"),
+        UniqueConstraint("project_id", "guid", name="topic_guid"),
+    )
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    guid: Mapped[str] = mapped_column(String(36), default=lambda: str(uuid.uuid4()))
+    number: Mapped[int] = mapped_column(Integer)
+    variant: Mapped[str] = mapped_column(String(1), default="")
+    disciplines: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    said: Mapped[Said] = mapped_column(Document(Said))
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    changed_by: Mapped[str] = mapped_column(Text)
+    changed_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    views: Mapped[list[str]] = mapped_column(ARRAY(String(32)), default=list)
+    """Its viewpoints, in order; the first shows it in lists."""
+
+
+class TopicNote(Base):
+    """Something that was written of a topic, with a view or without; or a change of it, which nobody can take back."""
+
+    __tablename__ = "topic_note"
+    __table_args__ = (Index("note_of_topic", "topic_id", "at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    topic_id: Mapped[str] = mapped_column(ForeignKey("topic.id", ondelete="CASCADE"))
+    guid: Mapped[str] = mapped_column(String(36), default=lambda: str(uuid.uuid4()))
+    author: Mapped[str] = mapped_column(Text)
+    at: Mapped[datetime] = mapped_column(default=now)
+    text: Mapped[str] = mapped_column(Text, default="")
+    view: Mapped[str | None] = mapped_column(String(32))
+    changed: Mapped[list[Changed]] = mapped_column(Document(list[Changed]), default=list)
+    removed_at: Mapped[datetime | None]
+
+
+class TopicLook(Base):
+    """When somebody last looked at a topic."""
+
+    __tablename__ = "topic_look"
+    topic_id: Mapped[str] = mapped_column(ForeignKey("topic.id", ondelete="CASCADE"), primary_key=True)
+    who: Mapped[str] = mapped_column(Text, primary_key=True)
+    at: Mapped[datetime] = mapped_column(default=now)
 
 
 class Errand(Base):

@@ -16,6 +16,7 @@ const measures = () => import("../measures/MeasuresDesk").then((m) => m.Measures
 const findings = () => import("../findings/FindingsDesk").then((m) => m.FindingsDesk);
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
+const topics = () => import("../topics/TopicsDesk").then((m) => m.TopicsDesk);
 const ModelsDesk = later(models);
 const RegisterDesk = later(register);
 const CutsDesk = later(cuts);
@@ -23,10 +24,11 @@ const MeasuresDesk = later(measures);
 const FindingsDesk = later(findings);
 const RoutesDesk = later(routes);
 const ViewpointsDesk = later(viewpoints);
+const TopicsDesk = later(topics);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
-  for (const load of [register, models, cuts, measures, findings, routes, viewpoints])
+  for (const load of [register, models, cuts, measures, findings, routes, viewpoints, topics])
     void load().catch(() => undefined);
 }
 
@@ -37,6 +39,7 @@ const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["measures", "Measures"],
   ["findings", "Findings"],
   ["viewpoints", "Viewpoints"],
+  ["topics", "Topics"],
   ["routes", "Routes"],
   ["models", "Models"],
 ];
@@ -48,6 +51,7 @@ const BODY: Record<DeskTask, () => ReactNode> = {
   measures: () => <MeasuresDesk />,
   findings: () => <FindingsDesk />,
   viewpoints: () => <ViewpointsDesk />,
+  topics: () => <TopicsDesk />,
   routes: () => <RoutesDesk />,
   models: () => <ModelsDesk />,
 };
@@ -136,7 +140,7 @@ export function Desk() {
                 bgcolor: on ? tone.paper : "transparent",
                 writingMode: "vertical-rl",
                 // All tasks stand one below the other also in a low window.
-                py: "clamp(3px, 5vh - 26px, 14px)",
+                py: "clamp(3px, 4.4vh - 25px, 14px)",
                 px: 0,
                 cursor: "pointer",
                 fontFamily: face.head,

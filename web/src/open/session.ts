@@ -9,6 +9,7 @@ export type DeskTask =
   | "measures"
   | "findings"
   | "viewpoints"
+  | "topics"
   | "routes"
   | "models";
 

@@ -57,7 +57,7 @@ export function useShowViewpoint() {
   );
 }
 
-/** Keep the present view under a name; tells whether it was. */
+/** Keep the present view under a name; the viewpoint that was made, or null where it could not be. */
 export function useKeepView() {
   const { federation, stage, projectId } = useOpen();
   const { keep } = useViewpointActs(projectId);
@@ -65,15 +65,17 @@ export function useKeepView() {
   return useCallback(
     async (name: string) => {
       const view = stage();
-      if (!view) return false;
-      return orAloud(() =>
-        keep.mutateAsync({
-          name,
-          author,
-          picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
-          view: toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs),
-        }),
-      );
+      let made: Viewpoint | null = null;
+      if (view)
+        await orAloud(async () => {
+          made = await keep.mutateAsync({
+            name,
+            author,
+            picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
+            view: toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs),
+          });
+        });
+      return made as Viewpoint | null;
     },
     [federation, stage, keep, author],
   );

@@ -1,0 +1,57 @@
+"""The rows of topics."""
+
+from __future__ import annotations
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from stairpath.store.tables import Topic, TopicLook, TopicNote, now
+
+
+def topics(session: Session, project_id: str) -> list[Topic]:
+    """The project's topics that were not deleted, by number and variant."""
+    of_project = select(Topic).where(Topic.project_id == project_id, Topic.removed_at.is_(None))
+    return list(session.scalars(of_project.order_by(Topic.number, Topic.variant)))
+
+
+def topic_by_id(session: Session, topic_id: str, hold: bool = False) -> Topic | None:
+    """A topic, deleted or not; held until the transaction ends if so wanted."""
+    return session.get(Topic, topic_id, with_for_update=hold or None, populate_existing=hold)
+
+
+def last_number(session: Session, project_id: str) -> int:
+    """The highest number that the project has given, to deleted topics too; 0 for none."""
+    return session.scalar(select(func.max(Topic.number)).where(Topic.project_id == project_id)) or 0
+
+
+def variants(session: Session, project_id: str, number: int) -> list[str]:
+    """The variants that a number has, those of deleted topics too."""
+    return list(session.scalars(select(Topic.variant).where(Topic.project_id == project_id, Topic.number == number)))
+
+
+def notes(session: Session, topic_id: str) -> list[TopicNote]:
+    """What was written of a topic and what was changed of it, oldest first."""
+    of_topic = select(TopicNote).where(TopicNote.topic_id == topic_id, TopicNote.removed_at.is_(None))
+    return list(session.scalars(of_topic.order_by(TopicNote.at, TopicNote.id)))
+
+
+def note_by_id(session: Session, note_id: str) -> TopicNote | None:
+    """Something that was written of a topic, deleted or not."""
+    return session.get(TopicNote, note_id)
+
+
+def add(session: Session, row: Topic | TopicNote) -> None:
+    """Keep a new one."""
+    session.add(row)
+    session.flush()
+
+
+def looked(session: Session, project_id: str, who: str) -> dict[str, TopicLook]:
+    """When somebody last looked at the project's topics, by their ids."""
+    of_project = select(TopicLook).join(Topic).where(Topic.project_id == project_id, TopicLook.who == who)
+    return {look.topic_id: look for look in session.scalars(of_project)}
+
+
+def look_at(session: Session, topic_id: str, who: str) -> None:
+    """Note that somebody looked at a topic just now."""
+    session.merge(TopicLook(topic_id=topic_id, who=who, at=now()))

@@ -1,0 +1,182 @@
+"""Topics: making them, changing them, writing of them, deleting them and bringing them back."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from stairpath.core.federation.disciplines import CODES
+from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant
+from stairpath.core.review.statuses import NotAStatusError, Statuses
+from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Value, changed, changes, tidy
+from stairpath.store import kept, topics
+from stairpath.store.tables import Topic, TopicNote
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import GoneError, MissingError, WrongError
+
+STATUSES = Statuses()
+_WRONG = (NotATopicError, NotAStatusError, NotAReferenceError)
+
+
+@dataclass(frozen=True)
+class Listed:
+    """A topic as a list shows it, and whether it changed by another's hand since one looked at it."""
+
+    topic: Topic
+    new: bool
+
+
+def reference_of(topic: Topic) -> Reference:
+    """What a topic is called."""
+    return Reference(tuple(topic.disciplines), topic.number, topic.variant)
+
+
+def listed(who: Who, project_id: str) -> list[Listed]:
+    """The project's topics by number."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        seen = topics.looked(look.session, project.id, who.said)
+
+        def new(topic: Topic) -> bool:
+            last = seen.get(topic.id)
+            return topic.changed_by != who.said and (last is None or last.at < topic.changed_at)
+
+        return [Listed(topic, new(topic)) for topic in topics.topics(look.session, project.id)]
+
+
+def _found(act: Deed, topic_id: str, hold: bool = False) -> Topic:
+    found = topics.topic_by_id(act.session, topic_id, hold)
+    if found is None:
+        raise MissingError("There is no such topic; it may have been made in another project.")
+    return found
+
+
+def _there(act: Deed, topic_id: str, hold: bool = False) -> Topic:
+    found = _found(act, topic_id, hold)
+    if found.removed_at is not None:
+        raise GoneError(f"The topic {found.said.title} was deleted; bring it back first.")
+    return found
+
+
+def _views(act: Deed, project_id: str, views: Sequence[str]) -> list[str]:
+    """Viewpoints of the project, each once; WrongError for another's."""
+    for view in views:
+        found = kept.viewpoint_by_id(act.session, view)
+        if found is None or found.project_id != project_id or found.removed_at is not None:
+            raise WrongError("One of the views is not kept in this project; keep it first.")
+    return list(dict.fromkeys(views))
+
+
+@dataclass(frozen=True)
+class NewTopic:
+    """What a topic begins with: what is said, its views, the disciplines of its components, and of which one it is a variant."""
+
+    said: Said
+    views: Sequence[str] = ()
+    disciplines: Sequence[str] = ()
+    variant_of: str = ""
+
+
+def make(who: Who, project_id: str, wish: NewTopic) -> Topic:
+    """Make a topic with the next number of the project, or the next variant of another topic's number."""
+    with deed(who) as act:
+        # Held, so that no two get the same number.
+        project = in_use(act, project_id, hold=True)
+        try:
+            said = tidy(wish.said, STATUSES)
+            number, variant = topics.last_number(act.session, project.id) + 1, ""
+            if wish.variant_of:
+                first = _there(act, wish.variant_of)
+                if first.project_id != project.id:
+                    raise WrongError("A topic is a variant of one of its own project; choose another.")
+                number = first.number
+                variant = next_variant(topics.variants(act.session, project.id, number))
+        except _WRONG as error:
+            raise WrongError(str(error)) from error
+        row = Topic(
+            project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
+            disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views),
+        )  # fmt: skip
+        topics.add(act.session, row)
+        act.tell(project.id, "topics", what=row.id)
+        return row
+
+
+@dataclass(frozen=True)
+class Told:
+    """A topic with everything that was written of it and changed of it, oldest first."""
+
+    topic: Topic
+    notes: Sequence[TopicNote]
+
+
+def one(topic_id: str) -> Told:
+    """One topic, for a link to it."""
+    with looking() as look:
+        topic = _there(look, topic_id)
+        return Told(topic, topics.notes(look.session, topic.id))
+
+
+def look_at(who: Who, topic_id: str) -> None:
+    """Note that somebody has seen a topic as it is."""
+    with deed(who) as act:
+        topics.look_at(act.session, _there(act, topic_id).id, who.said)
+
+
+def _touch(act: Deed, topic: Topic) -> None:
+    topic.changed_by, topic.changed_at = act.who.said, datetime.now(UTC)
+    act.tell(topic.project_id, "topics", what=topic.id)
+
+
+def change(who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[str] | None = None) -> Topic:
+    """Change what is said of a topic, or its views; what changed is kept in its history."""
+    with deed(who) as act:
+        topic = _there(act, topic_id, hold=True)
+        try:
+            after = changed(topic.said, wish, STATUSES)
+        except _WRONG as error:
+            raise WrongError(str(error)) from error
+        told = changes(topic.said, after)
+        if told:
+            topic.said = after
+            topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=told))
+        if views is not None:
+            topic.views = _views(act, topic.project_id, views)
+        if told or views is not None:
+            _touch(act, topic)
+        return topic
+
+
+def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicNote:
+    """Write of a topic, with a view or without."""
+    with deed(who) as act:
+        topic = _there(act, topic_id, hold=True)
+        if not text.strip():
+            raise WrongError("There is nothing in the comment; type it.")
+        if len(text) > LONGEST_TEXT:
+            raise WrongError(f"A comment has at most {LONGEST_TEXT:,} letters; write the rest as another one.")
+        if view is not None:
+            _views(act, topic.project_id, [view])
+        row = TopicNote(topic_id=topic.id, author=who.said, text=text.strip(), view=view, changed=[])
+        topics.add(act.session, row)
+        _touch(act, topic)
+        return row
+
+
+def delete(who: Who, topic_id: str) -> None:
+    """Delete a topic; it can be brought back, and its number is not given again."""
+    with deed(who) as act:
+        topic = _there(act, topic_id)
+        topic.removed_at = datetime.now(UTC)
+        act.tell(topic.project_id, "topics", what=topic.id)
+
+
+def bring_back(who: Who, topic_id: str) -> Topic:
+    """Bring back a topic that was deleted."""
+    with deed(who) as act:
+        topic = _found(act, topic_id)
+        topic.removed_at = None
+        act.tell(topic.project_id, "topics", what=topic.id)
+        return topic

@@ -1,0 +1,121 @@
+"""Topics: made, numbered, changed with their history, written of, and new to who has not seen them."""
+
+from __future__ import annotations
+
+import base64
+import io
+from concurrent.futures import ThreadPoolExecutor
+from urllib.parse import quote
+
+import pytest
+from PIL import Image
+
+
+def by(name: str) -> dict[str, str]:
+    return {"X-Author": quote(name)}
+
+
+def make(client, project, title, who="Ida Fenn", **more):
+    answer = client.post(f"/api/projects/{project}/topics", json={"title": title, **more}, headers=by(who))
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def told(client, topic):
+    return client.get(f"/api/topics/{topic['id']}").json()
+
+
+@pytest.fixture
+def viewpoint(client, project):
+    out = io.BytesIO()
+    Image.new("RGB", (4, 3), "white").save(out, "PNG")
+    eye = {"eye_m": [0, 0, 1], "target_m": [0, 5, 1], "up": [0, 0, 1], "projection": "perspective", "angle_deg": 60}
+    wish = {
+        "name": "At the beam", "author": "Ida Fenn", "picture_png": base64.b64encode(out.getvalue()).decode(),
+        "view": {"eye": {**eye, "height_m": 4}},
+    }  # fmt: skip
+    answer = client.post(f"/api/projects/{project}/viewpoints", json=wish)
+    assert answer.status_code == 201, answer.text
+    return answer.json()["id"]
+
+
+def test_a_topic_gets_the_projects_next_number_and_is_called_by_its_disciplines(client, project, viewpoint):
+    first = make(client, project, "Duct in the beam", disciplines=["AIR", "AIR", "STR"], views=[viewpoint])
+    assert (first["reference"], first["said"]["status"], first["author"]) == ("AIR-STR 001", "open", "Ida Fenn")
+    assert first["views"] == [viewpoint]
+    other = make(client, project, "Pipe over the stair", disciplines=["WTR"])
+    again = make(client, project, "The same duct, at grid D", disciplines=["AIR"], variant_of=first["id"])
+    assert (other["reference"], again["reference"]) == ("WTR 002", "AIR 001 b")
+    listed = client.get(f"/api/projects/{project}/topics").json()
+    assert [each["reference"] for each in listed] == ["AIR-STR 001", "AIR 001 b", "WTR 002"]
+
+
+def test_a_number_is_never_given_twice_and_not_again_after_deleting(client, project):
+    with ThreadPoolExecutor(8) as pool:
+        made = list(pool.map(lambda k: make(client, project, f"Topic {k}"), range(24)))
+    assert sorted(each["number"] for each in made) == list(range(1, 25))
+    last = max(made, key=lambda each: each["number"])
+    assert client.delete(f"/api/topics/{last['id']}").status_code == 204
+    assert make(client, project, "One more")["number"] == 25
+    assert client.get(f"/api/topics/{last['id']}").status_code == 410
+    assert client.post(f"/api/topics/{last['id']}/restore").json()["number"] == 24
+
+
+def test_what_is_changed_is_kept_in_its_history(client, project):
+    topic = make(client, project, "Duct in the beam")
+    wish = {"status": "in hand", "assigned_to": "Tam Kerr", "due": "2026-01-09", "labels": ["fire", "fire"]}
+    changed = client.patch(f"/api/topics/{topic['id']}", json=wish, headers=by("Mara Oake")).json()
+    assert (changed["said"]["status"], changed["said"]["labels"], changed["overdue"]) == ("in hand", ["fire"], True)
+    assert client.patch(f"/api/topics/{topic['id']}", json={"due": None}).json()["overdue"] is False
+    client.post(f"/api/topics/{topic['id']}/comments", json={"text": " Lowered by 40 mm? "}, headers=by("Tam Kerr"))
+    notes = told(client, topic)["notes"]
+    assert [(n["author"], n["text"], [c["field"] for c in n["changed"]]) for n in notes] == [
+        ("Mara Oake", "", ["status", "assigned_to", "due", "labels"]),
+        ("Somebody", "", ["due"]),
+        ("Tam Kerr", "Lowered by 40 mm?", []),
+    ]
+    assert notes[0]["changed"][0] == {"field": "status", "old": "open", "new": "in hand"}
+    before = len(notes)
+    client.patch(f"/api/topics/{topic['id']}", json={"status": "in hand"})
+    assert len(told(client, topic)["notes"]) == before
+
+
+def test_what_another_changed_is_new_until_one_has_looked(client, project):
+    topic = make(client, project, "Duct in the beam")
+
+    def new(who):
+        return [t["new"] for t in client.get(f"/api/projects/{project}/topics", headers=by(who)).json()]
+
+    assert (new("Ida Fenn"), new("Mara Oake")) == ([False], [True])
+    client.post(f"/api/topics/{topic['id']}/looked", headers=by("Mara Oake"))
+    assert new("Mara Oake") == [False]
+    client.post(f"/api/topics/{topic['id']}/comments", json={"text": "See the plan"}, headers=by("Ida Fenn"))
+    assert (new("Ida Fenn"), new("Mara Oake")) == ([False], [True])
+
+
+@pytest.mark.parametrize(
+    ("wish", "why"),
+    [
+        ({"title": " "}, "needs a title"),
+        ({"title": "x", "status": "lost"}, "no status lost"),
+        ({"title": "x", "views": ["nowhere"]}, "not kept in this project"),
+        ({"title": "x", "variant_of": "nowhere"}, "no such topic"),
+    ],
+)
+def test_a_topic_that_cannot_be_is_refused_in_a_sentence(client, project, wish, why):
+    answer = client.post(f"/api/projects/{project}/topics", json=wish)
+    assert answer.status_code in (404, 422)
+    assert why in answer.json()["detail"]
+    assert client.get(f"/api/projects/{project}/topics").json() == []
+
+
+def test_a_change_that_may_not_be_is_refused_and_changes_nothing(client, project):
+    topic = make(client, project, "Duct in the beam", status="settled")
+    for wish, why in (({"status": "asked"}, "After settled may come open"), ({"title": ""}, "needs a title")):
+        answer = client.patch(f"/api/topics/{topic['id']}", json=wish)
+        assert (answer.status_code, why in answer.json()["detail"]) == (422, True)
+    answer = client.post(f"/api/topics/{topic['id']}/comments", json={"text": " "})
+    assert (answer.status_code, "nothing in the comment" in answer.json()["detail"]) == (422, True)
+    assert told(client, topic)["notes"] == []
+    statuses = {each["name"]: each["then"] for each in client.get("/api/topic-statuses").json()}
+    assert statuses["settled"] == ["open"]

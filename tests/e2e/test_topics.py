@@ -1,0 +1,67 @@
+"""Topics: made of what is seen, given to somebody, written of, found again, and seen by the other at once."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import arrive, ask
+from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
+from tests.e2e.test_seeing import click_on
+
+
+def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, site, pair, browser):
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    click_on(page, site, pair, (6, -8, 1.3))
+    page.get_by_role("tab", name="Topics").click()
+    page.get_by_label("Title of the topic").fill("Duct before the house")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
+    expect(page.get_by_test_id("topic-view")).to_have_count(1)
+    eye = numbers(page)
+    page.get_by_label("Status of AIR 001").select_option("in hand")
+    page.get_by_label("Who has it of AIR 001").fill("Tam Kerr")
+    page.keyboard.press("Enter")
+    page.get_by_label("Due date of AIR 001").fill("2026-01-09")
+    page.get_by_label("A comment").fill("Is it in the way of the door?")
+    page.get_by_role("button", name="Write").click()
+    notes = page.get_by_test_id("topic-note")
+    expect(notes).to_have_count(4)
+    expect(notes.nth(1)).to_contain_text("who has it: nothing → Tam Kerr")
+    expect(notes.last).to_contain_text("Is it in the way of the door?")
+    expect(page.get_by_label("A comment")).to_have_value("")
+    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+        other = context.new_page()
+        arrive(other, site, "Tam Kerr")
+        other.goto(f"{site}/p/{pair}")
+        wait_drawn(other)
+        other.get_by_role("tab", name="Topics").click()
+        row = other.get_by_test_id("topic")
+        expect(row).to_contain_text("new")
+        expect(row).to_contain_text("overdue since 9 Jan")
+        other.get_by_role("button", name="wait for me").click()
+        expect(row).to_have_count(1)
+        row.click()
+        before = where(other)
+        other.get_by_test_id("topic-view").click()
+        wait_posed(other, before)
+        assert abs(numbers(other) - eye).max() < 1e-6
+        # What the other writes is there at once.
+        other.get_by_label("A comment").fill("No, it is outside.")
+        other.get_by_role("button", name="Write").click()
+        expect(page.get_by_test_id("topic-note").last).to_contain_text("No, it is outside.")
+        other.get_by_role("button", name="all topics").click()
+        expect(other.get_by_test_id("topic")).not_to_contain_text("new")
+    page.get_by_label("Status of AIR 001").select_option("settled")
+    page.get_by_role("button", name="all topics").click()
+    expect(page.get_by_test_id("topic")).to_have_count(0)
+    page.get_by_role("button", name="all", exact=True).click()
+    page.get_by_label("Find a topic").fill("air 1")
+    expect(page.get_by_test_id("topic")).to_contain_text("Duct before the house")
+    page.get_by_test_id("topic").click()
+    page.get_by_role("button", name="delete", exact=True).click()
+    expect(page.get_by_test_id("topic")).to_have_count(0)
+    page.get_by_role("button", name="Undo").last.click()
+    expect(page.get_by_test_id("topic")).to_have_count(1)
+    assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["status"] == "settled"

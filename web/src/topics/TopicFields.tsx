@@ -1,0 +1,140 @@
+import Box from "@mui/material/Box";
+import { useEffect, useState } from "react";
+import type { Shapes } from "../api/client";
+import { DeskNote } from "../parts/desk";
+import { NameField } from "../parts/NameField";
+import { tone } from "../theme";
+import type { Topic } from "./listed";
+import { useStatuses, useTopicActs } from "./useTopics";
+
+const FIELD = {
+  width: "100%",
+  fontFamily: "inherit",
+  fontSize: 13,
+  color: tone.ink,
+  border: `1px solid ${tone.line}`,
+  bgcolor: "#fff",
+  px: 0.5,
+  py: 0.4,
+} as const;
+const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as const;
+
+/** What is said of a topic, to be changed: each field is kept when it is left. */
+export function TopicFields({ topic }: { topic: Topic }) {
+  const { said, overdue, reference } = topic;
+  const { change } = useTopicActs();
+  const { data: statuses = [] } = useStatuses();
+  const put = (wish: Shapes["TopicWish"]) => void change(topic.id, wish);
+  const now = statuses.find(({ name }) => name === said.status);
+  return (
+    <Box>
+      <NameField
+        label="Title"
+        about={`Title of ${reference}`}
+        value={said.title}
+        keep={(title) => put({ title })}
+      />
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", columnGap: 1 }}>
+        <Box component="label" sx={LABEL}>
+          Status
+          <Box
+            component="select"
+            aria-label={`Status of ${reference}`}
+            value={said.status}
+            onChange={(event) => put({ status: event.target.value })}
+            sx={FIELD}
+          >
+            {[said.status ?? "", ...(now?.then ?? [])].map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Box>
+        </Box>
+        <Box component="label" sx={LABEL}>
+          Due
+          {overdue && (
+            <Box component="b" sx={{ color: tone.ink }}>
+              , overdue
+            </Box>
+          )}
+          <Box
+            component="input"
+            type="date"
+            aria-label={`Due date of ${reference}`}
+            value={said.due ?? ""}
+            onChange={(event) => put({ due: event.target.value || null })}
+            sx={FIELD}
+          />
+        </Box>
+        <Line
+          label="Who has it"
+          of={reference}
+          value={said.assigned_to ?? ""}
+          keep={(assigned_to) => put({ assigned_to })}
+        />
+        <Line
+          label="Priority"
+          of={reference}
+          value={said.priority ?? ""}
+          keep={(priority) => put({ priority })}
+        />
+        <Line label="Kind" of={reference} value={said.kind ?? ""} keep={(kind) => put({ kind })} />
+        <Line
+          label="Labels, with commas"
+          of={reference}
+          value={(said.labels ?? []).join(", ")}
+          keep={(typed) =>
+            put({
+              labels: typed
+                .split(",")
+                .map((each) => each.trim())
+                .filter(Boolean),
+            })
+          }
+        />
+      </Box>
+      <Line
+        label="Description"
+        of={reference}
+        rows={3}
+        value={said.description ?? ""}
+        keep={(description) => put({ description })}
+      />
+      <DeskNote>
+        Made by {topic.author}, {new Date(topic.created_at).toLocaleDateString("en-GB")}
+      </DeskNote>
+    </Box>
+  );
+}
+
+/** A line or some of text that is kept when it is left, also when it is emptied. */
+function Line(props: {
+  label: string;
+  of: string;
+  value: string;
+  rows?: number;
+  keep: (text: string) => void;
+}) {
+  const { label, of, value, rows, keep } = props;
+  const [typed, setTyped] = useState(value);
+  useEffect(() => setTyped(value), [value]);
+  const done = () => {
+    if (typed.trim() !== value) keep(typed.trim());
+  };
+  return (
+    <Box component="label" sx={LABEL}>
+      {label}
+      <Box
+        component={rows ? "textarea" : "input"}
+        {...(rows ? { rows } : {})}
+        aria-label={`${label.split(",")[0]} of ${of}`}
+        value={typed}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event: React.KeyboardEvent<HTMLElement>) => {
+          if (event.key === "Enter" && !rows) event.currentTarget.blur();
+        }}
+        sx={{ ...FIELD, ...(rows ? { resize: "vertical" } : {}) }}
+      />
+    </Box>
+  );
+}

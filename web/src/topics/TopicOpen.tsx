@@ -1,0 +1,109 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useEffect } from "react";
+import { blobAddress } from "../api/client";
+import { useViewpoints } from "../api/queries";
+import { useOpen } from "../open/useStage";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { face, tone } from "../theme";
+import { useKeepView, useShowViewpoint } from "../viewpoints/viewpoints";
+import type { Topic } from "./listed";
+import { TopicFields } from "./TopicFields";
+import { TopicNotes } from "./TopicNotes";
+import { useTopicsShown } from "./topicsState";
+import { useTopic, useTopicActs } from "./useTopics";
+
+/** One topic: what it is, its views, and everything that was said of it. */
+export function TopicOpen({ id }: { id: string }) {
+  const { data, error } = useTopic(id);
+  const put = useTopicsShown((s) => s.put);
+  const { look, remove } = useTopicActs();
+  const changedAt = data?.topic.changed_at;
+  useEffect(() => {
+    if (changedAt) void look(id);
+  }, [id, changedAt, look]);
+  const back = () => put({ opened: null });
+  return (
+    <Box data-testid="topic-open">
+      <DeskActs>
+        <Button variant="text" onClick={back}>
+          all topics
+        </Button>
+        {data && (
+          <Button
+            variant="text"
+            onClick={async () => {
+              if (await remove(data.topic)) back();
+            }}
+          >
+            delete
+          </Button>
+        )}
+      </DeskActs>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {!data && !error && <DeskNote>Fetching it …</DeskNote>}
+      {data && (
+        <>
+          <Box
+            sx={{ fontFamily: face.figure, fontSize: 20, fontWeight: 600, mt: 0.5 }}
+            data-testid="reference"
+          >
+            {data.topic.reference}
+          </Box>
+          <TopicFields topic={data.topic} />
+          <Views topic={data.topic} />
+          <TopicNotes topic={data.topic} notes={data.notes} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** Its views: a click goes there, and the present one is added. */
+function Views({ topic }: { topic: Topic }) {
+  const { projectId } = useOpen();
+  const { data: all = [] } = useViewpoints(projectId);
+  const show = useShowViewpoint();
+  const keep = useKeepView();
+  const { change } = useTopicActs();
+  const views = topic.views.flatMap((id) => all.find((each) => each.id === id) ?? []);
+  const add = async () => {
+    const made = await keep(`${topic.reference} ${topic.said.title}`.slice(0, 120));
+    if (made) await change(topic.id, { views: [...topic.views, made.id] });
+  };
+  return (
+    <>
+      <DeskHeading>Views</DeskHeading>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(108px, 1fr))", gap: 0.75 }}>
+        {views.map((view) => (
+          <Box
+            key={view.id}
+            component="button"
+            type="button"
+            data-testid="topic-view"
+            aria-label={`Go to ${view.name}`}
+            title={view.name}
+            onClick={() => void show(view)}
+            sx={{
+              p: 0,
+              border: `1px solid ${tone.line}`,
+              bgcolor: tone.film,
+              cursor: "pointer",
+              "&:hover": { borderColor: tone.ink },
+            }}
+          >
+            <Box
+              component="img"
+              src={blobAddress(view.picture)}
+              alt=""
+              sx={{ width: "100%", display: "block", aspectRatio: "16 / 10", objectFit: "cover" }}
+            />
+          </Box>
+        ))}
+      </Box>
+      <Button variant="text" sx={{ ml: 0 }} onClick={() => void add()}>
+        add the present view
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,9 @@
+import { TopicList } from "./TopicList";
+import { TopicOpen } from "./TopicOpen";
+import { useTopicsShown } from "./topicsState";
+
+/** The problems of the project: the list of them, or the one that is open. */
+export function TopicsDesk() {
+  const opened = useTopicsShown((s) => s.opened);
+  return opened ? <TopicOpen key={opened} id={opened} /> : <TopicList />;
+}

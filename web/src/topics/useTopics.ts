@@ -1,0 +1,97 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, type Shapes, taken } from "../api/client";
+import { keys } from "../api/queries";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import type { Topic } from "./listed";
+
+/** The project's topics, by number. */
+export function useTopics() {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: keys.topics(projectId),
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/topics", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** A topic with everything that was written and changed. */
+export function useTopic(id: string) {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: [...keys.topics(projectId), id],
+    queryFn: () => taken(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: id } } })),
+    retry: false,
+  });
+}
+
+/** The statuses that topics may have, and which may follow which. */
+export function useStatuses() {
+  return useQuery({
+    queryKey: ["topic statuses"],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () => taken(api.GET("/api/topic-statuses")),
+  });
+}
+
+/** What a topic begins with where nothing else is wished for. */
+const BLANK = {
+  description: "",
+  kind: "",
+  status: "",
+  priority: "",
+  assigned_to: "",
+  labels: [],
+  stage: "",
+  views: [],
+  disciplines: [],
+  variant_of: "",
+};
+
+/** Making topics, changing them, writing of them, and deleting them with undo. */
+export function useTopicActs() {
+  const { projectId } = useOpen();
+  const client = useQueryClient();
+  return useMemo(() => {
+    const at = (id: string) => ({ params: { path: { topic_id: id } } });
+    const doing = (work: () => Promise<unknown>) =>
+      orAloud(async () => {
+        try {
+          await work();
+        } finally {
+          void client.invalidateQueries({ queryKey: keys.topics(projectId) });
+        }
+      });
+    return {
+      /** The topic that was made, or null where it could not be. */
+      make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
+        let made: Topic | null = null;
+        await doing(async () => {
+          made = await taken(
+            api.POST("/api/projects/{project_id}/topics", {
+              params: { path: { project_id: projectId } },
+              body: { ...BLANK, ...wish },
+            }),
+          );
+        });
+        return made as Topic | null;
+      },
+      change: (id: string, body: Shapes["TopicWish"]) =>
+        doing(() => taken(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
+      write: (id: string, text: string, view: string | null) =>
+        doing(() => taken(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } }))),
+      look: (id: string) => doing(() => taken(api.POST("/api/topics/{topic_id}/looked", at(id)))),
+      remove: (topic: Topic) =>
+        doing(async () => {
+          await taken(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
+          useSession
+            .getState()
+            .say(
+              `Deleted ${topic.reference}.`,
+              () => void doing(() => taken(api.POST("/api/topics/{topic_id}/restore", at(topic.id)))),
+            );
+        }),
+    };
+  }, [client, projectId]);
+}
