@@ -92,8 +92,8 @@ test: ## everything, in one command
 	@$(MAKE) e2e
 	@.venv/bin/pytest -n 2 --dist loadfile tests/soak
 
-bench: setup web/dist/index.html ## measure speed against named references, and write docs/performance.md
-	@$(PY) -m bench
+bench: setup web/dist/index.html ## measure speed against named references (BENCH=stage for a part), and write docs/performance.md
+	@$(PY) -m bench $(BENCH)
 
 screenshots: setup web/dist/index.html ## take the pictures in docs/screenshots anew
 	@PYTHONPATH=. $(PY) scripts/screenshots.py

@@ -248,7 +248,7 @@ def measure(url: str) -> list[Measure]:
     how = (
         f"median of {len(plain)} frames, taken in turn; a frame is timed from the call until one pixel of it was read back. "
         f"Canvas {size[0]} x {size[1]}, the opening view. The bare page draws the same {triangles:,} triangles merged into one "
-        f"mesh with one MeshLambertMaterial, one sun and one sky light, antialiased. Ours drew {info['calls']} calls with edges."
+        f"mesh with one MeshLambertMaterial, one sun and one sky light, with as many samples for a pixel as ours (one, as a processor draws). Ours drew {info['calls']} calls with edges."
     )
     walk_how = (
         f"mean of {_STEPS} steps of a sixtieth of a second in the corridor, against walls too, each with the eye put in its place, "

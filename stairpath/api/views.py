@@ -34,6 +34,8 @@ def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
         created_at=viewpoint.created_at,
         picture=viewpoint.picture,
         view=view_shape(viewpoint.view),
+        folder=viewpoint.folder,
+        place=viewpoint.place,
     )
 
 

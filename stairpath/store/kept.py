@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import ComponentSet, Errand, Link, Project, SavedRoute, Viewpoint
+from stairpath.store.tables import ComponentSet, Errand, Folder, Link, Project, SavedRoute, Viewpoint
 
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
@@ -17,6 +17,23 @@ def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
             .order_by(Viewpoint.created_at.desc())
         )
     )
+
+
+def folders(session: Session, project_id: str) -> list[Folder]:
+    """The project's folders that were not deleted, in the order that somebody gave them."""
+    of_project = select(Folder).where(Folder.project_id == project_id, Folder.removed_at.is_(None))
+    return list(session.scalars(of_project.order_by(Folder.place, Folder.created_at)))
+
+
+def folder_by_id(session: Session, folder_id: str) -> Folder | None:
+    """A folder, deleted or not."""
+    return session.get(Folder, folder_id)
+
+
+def viewpoints_in(session: Session, folder_id: str) -> list[Viewpoint]:
+    """The viewpoints of a folder that were not deleted, in their order."""
+    inside = select(Viewpoint).where(Viewpoint.folder == folder_id, Viewpoint.removed_at.is_(None))
+    return list(session.scalars(inside.order_by(Viewpoint.place, Viewpoint.created_at)))
 
 
 def viewpoint_by_id(session: Session, viewpoint_id: str) -> Viewpoint | None:
@@ -83,7 +100,7 @@ def unfinished_errands(session: Session) -> list[Errand]:
     )
 
 
-def add(session: Session, row: Viewpoint | SavedRoute | Link | ComponentSet | Errand) -> None:
+def add(session: Session, row: Viewpoint | SavedRoute | Link | ComponentSet | Errand | Folder) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -199,8 +199,22 @@ class Chunk(Base):
     size: Mapped[int]
 
 
+class Folder(Base):
+    """Viewpoints that belong together, in the order that somebody gave them; ``place`` is the folder's own."""
+
+    __tablename__ = "folder"
+    __table_args__ = (Index("folder_of_project", "project_id", "place"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    author: Mapped[str] = mapped_column(Text)
+    created_at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
+    place: Mapped[int] = mapped_column(Integer, default=0)
+
+
 class Viewpoint(Base):
-    """A kept view."""
+    """A kept view; one in a folder has its place there, others stand newest first."""
 
     __tablename__ = "viewpoint"
     __table_args__ = (Index("viewpoint_of_project", "project_id", "created_at"),)
@@ -212,6 +226,8 @@ class Viewpoint(Base):
     removed_at: Mapped[datetime | None]
     picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
     view: Mapped[View] = mapped_column(Document(View, older_view))
+    folder: Mapped[str | None] = mapped_column(ForeignKey("folder.id", ondelete="SET NULL"))
+    place: Mapped[int] = mapped_column(Integer, default=0, server_default="0")
 
 
 class Link(Base):

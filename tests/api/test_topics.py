@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import base64
-import io
 from concurrent.futures import ThreadPoolExecutor
 from urllib.parse import quote
 
 import pytest
-from PIL import Image
+
+from tests.api.test_views import keep
 
 
 def by(name: str) -> dict[str, str]:
@@ -27,16 +26,7 @@ def told(client, topic):
 
 @pytest.fixture
 def viewpoint(client, project):
-    out = io.BytesIO()
-    Image.new("RGB", (4, 3), "white").save(out, "PNG")
-    eye = {"eye_m": [0, 0, 1], "target_m": [0, 5, 1], "up": [0, 0, 1], "projection": "perspective", "angle_deg": 60}
-    wish = {
-        "name": "At the beam", "author": "Ida Fenn", "picture_png": base64.b64encode(out.getvalue()).decode(),
-        "view": {"eye": {**eye, "height_m": 4}},
-    }  # fmt: skip
-    answer = client.post(f"/api/projects/{project}/viewpoints", json=wish)
-    assert answer.status_code == 201, answer.text
-    return answer.json()["id"]
+    return keep(client, project, name="At the beam").json()["id"]
 
 
 def test_a_topic_gets_the_projects_next_number_and_is_called_by_its_disciplines(client, project, viewpoint):

@@ -16,6 +16,7 @@ import { MeshoptDecoder } from "three/addons/libs/meshopt_decoder.module.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Federation, PoseShape } from "../src/api/client";
 import { matrixOf } from "../src/stage/layers/chunks";
+import { drawsByProcessor } from "../src/stage/smoothing";
 import { timePicks } from "./picking";
 
 declare global {
@@ -76,7 +77,7 @@ window.makeBare = async ([project, [width, height], poseText]) => {
   geometry.setIndex(new BufferAttribute(new Uint32Array(indices), 1));
   const canvas = document.querySelector("canvas");
   if (!canvas) throw new Error("no canvas");
-  const renderer = new WebGLRenderer({ canvas, antialias: true });
+  const renderer = new WebGLRenderer({ canvas, antialias: !drawsByProcessor() });
   renderer.setPixelRatio(1);
   renderer.setSize(width, height);
   renderer.setClearColor(0xf3f1ec);

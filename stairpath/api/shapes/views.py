@@ -230,6 +230,31 @@ class Viewpoint(BaseModel):
     created_at: datetime
     picture: str
     view: View
+    folder: str | None
+    place: int
+
+
+class Folder(BaseModel):
+    """Viewpoints that belong together."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+    author: str
+    created_at: datetime
+
+
+class Before(BaseModel):
+    """Before which one something is put; nothing for last."""
+
+    before: _Key | None = None
+
+
+class MovedViews(Before):
+    """Which viewpoints go into which folder; nothing for out of any."""
+
+    views: Annotated[list[_Key], Field(min_length=1, max_length=2000)]
+    folder: _Key | None = None
 
 
 class NewViewpoint(BaseModel):

@@ -1,32 +1,81 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useState } from "react";
-import { blobAddress, type Viewpoint } from "../api/client";
-import { useViewpointActs, useViewpoints } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { type FormEvent, useMemo, useState } from "react";
+import { useViewpoints } from "../api/queries";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../theme";
-import { useKeepView, useShowViewpoint } from "./viewpoints";
+import { ShelfRows } from "./ShelfRows";
+import { shelves } from "./shelf";
+import { useShelf } from "./shelfState";
+import { TickedActs } from "./TickedActs";
+import { useFolderActs, useFolders } from "./useFolders";
+import { useKeepView } from "./viewpoints";
 
-/** Kept views with their pictures; a click goes there. */
+/** Kept views with their pictures, by folders; a click goes there, a drag moves. */
 export function ViewpointsDesk() {
   const { projectId } = useOpen();
   const { data, error } = useViewpoints(projectId);
+  const { data: folders, error: noFolders } = useFolders();
+  const { typed, put } = useShelf();
+  const all = useMemo(() => shelves(folders ?? [], data ?? [], typed), [folders, data, typed]);
+  const wrong = error ?? noFolders;
   return (
     <Box>
       <KeepForm count={data?.length ?? 0} />
       <DeskHeading>Viewpoints</DeskHeading>
-      {error && <DeskNote>{error.message}</DeskNote>}
+      {wrong && <DeskNote>{wrong.message}</DeskNote>}
       {data?.length === 0 && (
         <DeskNote>None yet. A viewpoint keeps where you stand and what is shown, for everyone.</DeskNote>
       )}
-      <Box sx={{ display: "grid", gap: 1.5 }}>
-        {data?.map((viewpoint) => (
-          <Card key={viewpoint.id} viewpoint={viewpoint} />
-        ))}
-      </Box>
+      {data && data.length > 0 && (
+        <OutlinedInput
+          fullWidth
+          size="small"
+          placeholder="Find by name, maker or folder"
+          value={typed}
+          onChange={(event) => put({ typed: event.target.value })}
+          inputProps={{ "aria-label": "Find a viewpoint" }}
+        />
+      )}
+      <TickedActs views={data ?? []} folders={folders ?? []} />
+      {typed && !all.length && <DeskNote>Nothing matches; type less.</DeskNote>}
+      {all.map(({ folder, views }, k) => (
+        <ShelfRows
+          key={folder?.id ?? "none"}
+          folder={folder}
+          views={views}
+          above={all[k - 1]?.folder?.id ?? null}
+          alone={all.length === 1}
+        />
+      ))}
+      <NewFolder />
+    </Box>
+  );
+}
+
+function NewFolder() {
+  const { make } = useFolderActs();
+  const [name, setName] = useState("");
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    // What was typed stays until it is kept.
+    if (name.trim() && (await make(name.trim()))) setName("");
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: "flex", gap: 0.75, mt: 2 }}>
+      <OutlinedInput
+        fullWidth
+        size="small"
+        value={name}
+        placeholder="A new folder"
+        onChange={(event) => setName(event.target.value)}
+        inputProps={{ "aria-label": "Name of a new folder", maxLength: 120 }}
+      />
+      <Button type="submit" variant="outlined" disabled={!name.trim()} sx={{ color: tone.ink }}>
+        Make
+      </Button>
     </Box>
   );
 }
@@ -63,106 +112,5 @@ function KeepForm({ count }: { count: number }) {
         </Button>
       </Box>
     </form>
-  );
-}
-
-function Card({ viewpoint }: { viewpoint: Viewpoint }) {
-  const { projectId } = useOpen();
-  const show = useShowViewpoint();
-  const { rename, remove, restore } = useViewpointActs(projectId);
-  const say = useSession((s) => s.say);
-  const [typed, setTyped] = useState<string | null>(null);
-  const made = new Date(viewpoint.created_at);
-
-  const finish = (event: FormEvent) => {
-    event.preventDefault();
-    const name = typed?.trim();
-    if (!name) return setTyped(null);
-    // What was typed stays until it is kept.
-    void orAloud(async () => {
-      await rename.mutateAsync({ id: viewpoint.id, name });
-      setTyped(null);
-    });
-  };
-  const drop = () =>
-    orAloud(async () => {
-      await remove.mutateAsync(viewpoint.id);
-      say(`"${viewpoint.name}" was deleted.`, () => void orAloud(() => restore.mutateAsync(viewpoint.id)));
-    });
-  const link = async () => {
-    const address = `${window.location.origin}/p/${projectId}/v/${viewpoint.id}`;
-    try {
-      await navigator.clipboard.writeText(address);
-      say("The link was copied; it opens this view in any browser that reaches this server.");
-    } catch {
-      say(address);
-    }
-  };
-  return (
-    <Box data-testid="viewpoint">
-      <Box
-        component="button"
-        type="button"
-        onClick={() => void show(viewpoint)}
-        aria-label={`Go to ${viewpoint.name}`}
-        sx={{
-          p: 0,
-          border: `1px solid ${tone.line}`,
-          bgcolor: tone.film,
-          display: "block",
-          width: "100%",
-          cursor: "pointer",
-          "&:hover": { borderColor: tone.ink },
-        }}
-      >
-        <Box
-          component="img"
-          src={blobAddress(viewpoint.picture)}
-          alt=""
-          sx={{ width: "100%", display: "block", aspectRatio: "16 / 10", objectFit: "cover" }}
-        />
-      </Box>
-      {typed === null ? (
-        <Box sx={{ fontWeight: 600, fontSize: 14.5, mt: 0.5, overflowWrap: "anywhere" }}>
-          {viewpoint.name}
-        </Box>
-      ) : (
-        <form onSubmit={finish}>
-          <OutlinedInput
-            autoFocus
-            fullWidth
-            size="small"
-            value={typed}
-            onBlur={finish}
-            onChange={(event) => setTyped(event.target.value)}
-            inputProps={{ "aria-label": "New name", maxLength: 120 }}
-          />
-        </form>
-      )}
-      <Box
-        sx={{
-          display: "flex",
-          alignItems: "baseline",
-          columnGap: 1.5,
-          fontSize: 12.5,
-          color: tone.soft,
-          flexWrap: "wrap",
-        }}
-      >
-        <Box sx={{ width: "100%" }}>
-          {viewpoint.author}, {made.toLocaleDateString("en-GB", { day: "numeric", month: "short" })}{" "}
-          {made.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
-        </Box>
-        <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
-          rename
-        </Button>
-        <Button variant="text" onClick={() => void link()}>
-          link
-        </Button>
-        <Button variant="text" onClick={() => void drop()}>
-          delete
-        </Button>
-      </Box>
-    </Box>
   );
 }

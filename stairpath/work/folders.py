@@ -1,0 +1,112 @@
+"""Folders of viewpoints: making, naming, ordering, deleting, and moving viewpoints into them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import UTC, datetime
+
+from stairpath.core.review.order import moved
+from stairpath.store import kept
+from stairpath.store.tables import Folder
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import GoneError, MissingError, WrongError
+
+
+def listed(project_id: str) -> list[Folder]:
+    """The project's folders, in the order that somebody gave them."""
+    with looking() as look:
+        return kept.folders(look.session, in_use(look, project_id).id)
+
+
+def _named(name: str) -> str:
+    if not name.strip():
+        raise WrongError("A folder needs a name; type one.")
+    return name.strip()
+
+
+def _found(act: Deed, folder_id: str) -> Folder:
+    found = kept.folder_by_id(act.session, folder_id)
+    if found is None:
+        raise MissingError("There is no such folder; it may have been made in another project.")
+    return found
+
+
+def _there(act: Deed, folder_id: str) -> Folder:
+    found = _found(act, folder_id)
+    if found.removed_at is not None:
+        raise GoneError(f"The folder {found.name} was deleted; bring it back first.")
+    return found
+
+
+def make(who: Who, project_id: str, name: str) -> Folder:
+    """Make a folder, after those that there are."""
+    with deed(who) as act:
+        project = in_use(act, project_id, hold=True)
+        last = max((folder.place for folder in kept.folders(act.session, project.id)), default=-1)
+        row = Folder(project_id=project.id, name=_named(name), author=who.said, place=last + 1)
+        kept.add(act.session, row)
+        act.tell(project.id, "viewpoints", what=row.id)
+        return row
+
+
+def rename(who: Who, folder_id: str, name: str) -> Folder:
+    """Give a folder another name."""
+    with deed(who) as act:
+        found = _there(act, folder_id)
+        found.name = _named(name)
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def delete(who: Who, folder_id: str) -> None:
+    """Delete a folder; its viewpoints stay in it and stand with the others until it is brought back."""
+    with deed(who) as act:
+        found = _there(act, folder_id)
+        found.removed_at = datetime.now(UTC)
+        act.tell(found.project_id, "viewpoints", what=found.id)
+
+
+def bring_back(who: Who, folder_id: str) -> Folder:
+    """Bring back a folder that was deleted, with what is in it."""
+    with deed(who) as act:
+        found = _found(act, folder_id)
+        found.removed_at = None
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def put_before(who: Who, folder_id: str, before: str | None) -> None:
+    """Put a folder before another one of its project, or last."""
+    with deed(who) as act:
+        folder = _there(act, folder_id)
+        in_use(act, folder.project_id, hold=True)
+        all_ = {each.id: each for each in kept.folders(act.session, folder.project_id)}
+        for place, key in enumerate(moved(list(all_), [folder.id], before)):
+            all_[key].place = place
+        act.tell(folder.project_id, "viewpoints", what=folder.id)
+
+
+def move(who: Who, project_id: str, views: Sequence[str], folder_id: str | None, before: str | None) -> None:
+    """Move viewpoints into a folder, before one that is in it or last; or out of any folder, where none is named."""
+    with deed(who) as act:
+        # Held, so that two who order the same folder do not mix their orders.
+        project = in_use(act, project_id, hold=True)
+        folder = None if folder_id is None else _there(act, folder_id)
+        if folder is not None and folder.project_id != project.id:
+            raise WrongError("The folder is one of another project; choose one of this.")
+        these = []
+        for key in dict.fromkeys(views):
+            view = kept.viewpoint_by_id(act.session, key)
+            if view is None or view.project_id != project.id or view.removed_at is not None:
+                raise WrongError("One of the viewpoints is not kept in this project any more; choose again.")
+            these.append(view)
+        for view in these:
+            view.folder = None if folder is None else folder.id
+        if folder is not None:
+            act.session.flush()
+            inside = {view.id: view for view in kept.viewpoints_in(act.session, folder.id)}
+            order = [key for key in inside if key not in views]
+            for place, key in enumerate(moved(order, [view.id for view in these], before)):
+                inside[key].place = place
+        act.tell(project.id, "viewpoints")

@@ -1,0 +1,75 @@
+"""Folders of viewpoints: made, named, ordered by hand, deleted and brought back with what is in them."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.api.test_views import keep
+
+
+def folder(client, project, name):
+    answer = client.post(f"/api/projects/{project}/folders", json={"name": name})
+    assert answer.status_code == 201, answer.text
+    return answer.json()["id"]
+
+
+def move(client, project, views, into, before=None):
+    wish = {"views": views, "folder": into, "before": before}
+    return client.post(f"/api/projects/{project}/viewpoints/move", json=wish)
+
+
+def inside(client, project, into):
+    views = [v for v in client.get(f"/api/projects/{project}/viewpoints").json() if v["folder"] == into]
+    return [v["name"] for v in sorted(views, key=lambda v: v["place"])]
+
+
+@pytest.fixture
+def views(client, project):
+    return {name: keep(client, project, name=name).json()["id"] for name in "ABCD"}
+
+
+def test_viewpoints_are_moved_and_ordered_by_hand(client, project, views):
+    meeting = folder(client, project, "Meeting of 27 November")
+    assert move(client, project, [views["C"], views["A"]], meeting).status_code == 204
+    assert inside(client, project, meeting) == ["C", "A"]
+    move(client, project, [views["D"]], meeting, before=views["A"])
+    move(client, project, [views["C"]], meeting)
+    assert inside(client, project, meeting) == ["D", "A", "C"]
+    move(client, project, [views["A"]], None)
+    assert inside(client, project, meeting) == ["D", "C"]
+    assert sorted(inside(client, project, None)) == ["A", "B"]
+
+
+def test_folders_are_named_ordered_deleted_and_brought_back_with_what_is_in_them(client, project, views):
+    first, second = folder(client, project, "Standing views"), folder(client, project, "Air")
+    move(client, project, [views["B"], views["A"]], second)
+    assert client.put(f"/api/folders/{second}/name", json={"name": " Air, Level 01 "}).json()["name"] == "Air, Level 01"
+    assert client.put(f"/api/folders/{second}/place", json={"before": first}).status_code == 204
+
+    def listed():
+        return [each["id"] for each in client.get(f"/api/projects/{project}/folders").json()]
+
+    assert listed() == [second, first]
+    assert client.delete(f"/api/folders/{second}").status_code == 204
+    assert listed() == [first]
+    assert client.put(f"/api/folders/{second}/name", json={"name": "x"}).status_code == 410
+    assert len(client.get(f"/api/projects/{project}/viewpoints").json()) == 4
+    client.post(f"/api/folders/{second}/restore")
+    assert listed() == [second, first]
+    assert inside(client, project, second) == ["B", "A"]
+
+
+def test_what_cannot_be_moved_is_refused_and_nothing_moves(client, project, views):
+    meeting = folder(client, project, "Meeting")
+    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    foreign = folder(client, other, "Elsewhere")
+    for these, into, status in (
+        ([views["A"], "nowhere"], meeting, 422),
+        ([views["A"]], "nowhere", 404),
+        ([views["A"]], foreign, 422),
+    ):
+        answer = move(client, project, these, into)
+        assert answer.status_code == status, answer.text
+        assert answer.json()["detail"].endswith(".")
+    assert inside(client, project, meeting) == []
+    assert client.post(f"/api/projects/{project}/folders", json={"name": " "}).status_code == 422

@@ -1,0 +1,111 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import type { Viewpoint } from "../api/client";
+import { DeskActs, DeskNote } from "../parts/desk";
+import { NameField } from "../parts/NameField";
+import { face, tone } from "../theme";
+import { useDrops } from "./dragging";
+import type { Folder } from "./shelf";
+import { useShelf } from "./shelfState";
+import { useFolderActs } from "./useFolders";
+import { ViewpointCard } from "./ViewpointCard";
+
+/** A folder with its viewpoints in their order, or those of none; viewpoints are dropped into it. */
+export function ShelfRows(props: {
+  folder: Folder | null;
+  views: readonly Viewpoint[];
+  /** The folder that stands above it. */
+  above: string | null;
+  /** Whether there is nothing else, so that it needs no heading. */
+  alone: boolean;
+}) {
+  const { folder, views, above, alone } = props;
+  const { closed, turn } = useShelf();
+  const dropsHere = useDrops();
+  const key = folder?.id ?? "";
+  const open = !closed.includes(key);
+  return (
+    <Box data-testid="shelf" sx={{ mt: 1.5 }} {...dropsHere({ folder: folder?.id ?? null })}>
+      {!(alone && !folder) && (
+        <Box
+          sx={{ display: "flex", alignItems: "baseline", gap: 0.5, borderBottom: `1px solid ${tone.line}` }}
+        >
+          <Box
+            component="button"
+            type="button"
+            aria-expanded={open}
+            onClick={() => turn(key)}
+            sx={{
+              border: 0,
+              p: 0,
+              bgcolor: "transparent",
+              font: "inherit",
+              fontSize: 14,
+              fontWeight: 600,
+              color: tone.ink,
+              cursor: "pointer",
+              flex: 1,
+              textAlign: "left",
+              overflowWrap: "anywhere",
+            }}
+          >
+            {open ? "▾" : "▸"} {folder?.name ?? "In no folder"}
+          </Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{views.length}</Box>
+        </Box>
+      )}
+      {open && folder && <FolderActs folder={folder} above={above} />}
+      {open && folder && !views.length && <DeskNote>Empty. Drag viewpoints into it, or tick them.</DeskNote>}
+      {open && (
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: "repeat(auto-fill, minmax(200px, 1fr))",
+            gap: 1.5,
+            mt: 1,
+          }}
+        >
+          {views.map((viewpoint) => (
+            <ViewpointCard key={viewpoint.id} viewpoint={viewpoint} />
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function FolderActs({ folder, above }: { folder: Folder; above: string | null }) {
+  const { rename, remove, putBefore } = useFolderActs();
+  const [naming, setNaming] = useState(false);
+  if (naming)
+    return (
+      <Box onBlur={() => setNaming(false)}>
+        <NameField
+          label="Name"
+          about={`Name of the folder ${folder.name}`}
+          value={folder.name}
+          keep={(name) => void rename(folder.id, name)}
+        />
+      </Box>
+    );
+  return (
+    <DeskActs>
+      <Button variant="text" aria-label={`rename ${folder.name}`} onClick={() => setNaming(true)}>
+        rename
+      </Button>
+      {above && (
+        <Button
+          variant="text"
+          aria-label={`${folder.name} further up`}
+          onClick={() => void putBefore(folder.id, above)}
+        >
+          further up
+        </Button>
+      )}
+      <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>
+        delete
+      </Button>
+    </DeskActs>
+  );
+}

@@ -1,0 +1,73 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import type { Viewpoint } from "../api/client";
+import { useViewpointActs } from "../api/queries";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import type { Folder } from "./shelf";
+import { useShelf } from "./shelfState";
+import { useFolderActs } from "./useFolders";
+
+/** What is done with several viewpoints at once: moved into a folder, or deleted with undo. */
+export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; folders: readonly Folder[] }) {
+  const { projectId } = useOpen();
+  const { ticked, put } = useShelf();
+  const { move } = useFolderActs();
+  const { remove, restore } = useViewpointActs(projectId);
+  // Another may have deleted some of them.
+  const those = views.filter(({ id }) => ticked.includes(id)).map(({ id }) => id);
+  if (!those.length) return null;
+  const drop = () =>
+    orAloud(async () => {
+      for (const id of those) await remove.mutateAsync(id);
+      put({ ticked: [] });
+      useSession.getState().say(`Deleted ${counted(those.length, "viewpoint")}.`, () => {
+        void orAloud(async () => {
+          for (const id of those) await restore.mutateAsync(id);
+        });
+      });
+    });
+  return (
+    <Box
+      data-testid="ticked"
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        columnGap: 1.25,
+        fontSize: 13,
+        border: `1px solid ${tone.line}`,
+        p: 0.75,
+        mt: 1,
+      }}
+    >
+      <span>{counted(those.length, "viewpoint")}</span>
+      <NativeSelect
+        value=""
+        onChange={async (event) => {
+          const to = event.target.value;
+          if (await move(those, to === "none" ? null : to)) put({ ticked: [] });
+        }}
+        inputProps={{ "aria-label": "Move what is ticked to" }}
+        sx={{ fontSize: 13, maxWidth: 140 }}
+      >
+        <option value="">move to …</option>
+        {folders.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        <option value="none">no folder</option>
+      </NativeSelect>
+      <Button variant="text" sx={{ ml: 0 }} onClick={() => void drop()}>
+        delete
+      </Button>
+      <Button variant="text" sx={{ ml: 0 }} onClick={() => put({ ticked: [] })}>
+        none
+      </Button>
+    </Box>
+  );
+}
