@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import urllib.request
 import xml.etree.ElementTree as ET
 
@@ -64,6 +65,11 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     finding.wait_for_function(f"() => ({MARKS})() === 0")
     finding.get_by_role("tab", name="Findings").click()
     finding.wait_for_function(f"() => ({MARKS})() === {count}")
+    finding.get_by_test_id("finding").first.get_by_role("button", name="make a topic").click()
+    expect(finding.get_by_test_id("reference")).to_have_text("ARC 001")
+    expect(finding.get_by_label("Title of ARC 001")).to_have_value(re.compile("Slab.+ (apart|deep)"))
+    expect(finding.get_by_label("Labels of ARC 001")).to_have_value("Level 00 and Level 01")
+    finding.get_by_role("tab", name="Findings").click()
     check.get_by_role("button", name="run again").click()
     expect(finding.get_by_text("0 of them measured in the last run")).to_be_visible(timeout=60_000)
     check.get_by_role("button", name="rules").click()

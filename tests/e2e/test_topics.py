@@ -5,6 +5,7 @@ from __future__ import annotations
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import arrive, ask
+from tests.e2e.going import find
 from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
 from tests.e2e.test_seeing import click_on
 
@@ -14,6 +15,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     page.goto(f"{site}/p/{pair}")
     wait_drawn(page)
     click_on(page, site, pair, (6, -8, 1.3))
+    expect(page.get_by_test_id("component-tag")).to_have_text("AD-1")
     page.get_by_role("tab", name="Topics").click()
     page.get_by_label("Title of the topic").fill("Duct before the house")
     page.keyboard.press("Enter")
@@ -59,7 +61,11 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     page.get_by_role("button", name="all", exact=True).click()
     page.get_by_label("Find a topic").fill("air 1")
     expect(page.get_by_test_id("topic")).to_contain_text("Duct before the house")
-    page.get_by_test_id("topic").click()
+    # Found by its reference as it is spoken, from wherever one is.
+    page.get_by_role("tab", name="Register").click()
+    page.keyboard.press("Escape")
+    find(page, "AIR 001")
+    expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
     page.get_by_role("button", name="delete", exact=True).click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
     page.get_by_role("button", name="Undo").last.click()

@@ -3,11 +3,13 @@ import { useViewpoints } from "../api/queries";
 import { useLook } from "../camera/useLook";
 import { useKeyPlan } from "../keyplan/useInstrument";
 import { useOpen } from "../open/useStage";
+import { useOpenTopic } from "../topics/useOpenTopic";
+import { useTopics } from "../topics/useTopics";
 import { useShowViewpoint } from "../viewpoints/viewpoints";
 import type { Found } from "./found";
 import { useStandInRoom } from "./useStandInRoom";
 
-/** Rooms, storeys, grid lines and viewpoints, and how one gets there. */
+/** Rooms, storeys, grid lines, viewpoints and topics, and how one gets there. */
 export function usePlacesNamed(): readonly Found[] {
   const { federation, projectId } = useOpen();
   const look = useLook();
@@ -15,6 +17,8 @@ export function usePlacesNamed(): readonly Found[] {
   const plan = useKeyPlan(0);
   const show = useShowViewpoint();
   const { data: viewpoints } = useViewpoints(projectId);
+  const { data: topics } = useTopics();
+  const openTopic = useOpenTopic();
   return useMemo<readonly Found[]>(
     () => [
       ...federation.rooms.flatMap((room, i) => [
@@ -54,7 +58,14 @@ export function usePlacesNamed(): readonly Found[] {
         hint: viewpoint.author,
         run: () => void show(viewpoint),
       })),
+      ...(topics ?? []).map((topic) => ({
+        id: `t/${topic.id}`,
+        name: `${topic.reference} ${topic.said.title}`,
+        kind: "topic",
+        hint: topic.said.status,
+        run: () => openTopic(topic),
+      })),
     ],
-    [federation, look, stand, plan, viewpoints, show],
+    [federation, look, stand, plan, viewpoints, show, topics, openTopic],
   );
 }

@@ -103,6 +103,12 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: s
         <Button variant="text" onClick={() => void look.keep(finding, at, check)}>
           keep as a viewpoint
         </Button>
+        <Button
+          variant="text"
+          onClick={() => void look.topic(finding, at, check, spokenWorst(finding, units))}
+        >
+          make a topic
+        </Button>
       </DeskActs>
     </Box>
   );

@@ -6,6 +6,9 @@ import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { disciplinesOf } from "../topics/concerned";
+import { useTopicsShown } from "../topics/topicsState";
+import { useTopicActs } from "../topics/useTopics";
 import { useKeepView } from "../viewpoints/viewpoints";
 import { calledBy, type Finding, type Findings, partsOf, useLooked } from "./finding";
 
@@ -14,6 +17,7 @@ export function useLookAt(findings: Findings | undefined) {
   const { federation } = useOpen();
   const { fitTo } = useLook();
   const keepView = useKeepView();
+  const { make } = useTopicActs();
   return useMemo(() => {
     const { say } = useSession.getState();
     const origin = new Vector3().fromArray(federation.origin_m);
@@ -58,6 +62,17 @@ export function useLookAt(findings: Findings | undefined) {
         const name = `${check} ${at + 1}: ${calledBy(findings, finding)}`.slice(0, 120);
         if (await keepView(name)) say(`Kept as the viewpoint "${name}".`);
       },
+      /** Make a topic of a finding, with its view and the disciplines of its components, and open it. */
+      topic: async (finding: Finding, at: number, check: string, says: string) => {
+        if (!findings || !(await isolate(finding, at, true))) return;
+        const title = `${calledBy(findings, finding)}: ${says}`.slice(0, 200);
+        const view = await keepView(title.slice(0, 120));
+        const disciplines = disciplinesOf(federation, numbers(finding));
+        const made = view && (await make({ title, views: [view.id], disciplines, labels: [check] }));
+        if (!made) return;
+        useTopicsShown.getState().put({ opened: made.id });
+        useSession.getState().open("topics");
+      },
     };
-  }, [findings, federation, fitTo, keepView]);
+  }, [findings, federation, fitTo, keepView, make]);
 }

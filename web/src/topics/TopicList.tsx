@@ -2,7 +2,6 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useMemo, useState } from "react";
-import { find } from "../open/numbering";
 import { pickedNow } from "../open/selection";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
@@ -10,6 +9,7 @@ import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
 import { face, tone } from "../theme";
 import { useKeepView } from "../viewpoints/viewpoints";
+import { disciplinesOf } from "./concerned";
 import { listed, spokenDate, type Topic, WHICH } from "./listed";
 import { useTopicsShown } from "./topicsState";
 import { useStatuses, useTopicActs, useTopics } from "./useTopics";
@@ -125,11 +125,7 @@ function NewTopic() {
     event.preventDefault();
     if (!title.trim()) return;
     setBusy(true);
-    const disciplines = pickedNow().flatMap((number) => {
-      const found = find(federation, number);
-      const discipline = found && federation.disciplines[found.model.discipline[found.at] ?? -1];
-      return discipline ? [discipline.code] : [];
-    });
+    const disciplines = disciplinesOf(federation, pickedNow());
     const view = await keep(title.trim());
     const made = view && (await make({ title, views: [view.id], disciplines }));
     setBusy(false);
