@@ -68,6 +68,6 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
     page.get_by_role("button", name="delete", exact=True).click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
-    page.get_by_role("button", name="Undo").last.click()
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(page.get_by_test_id("topic")).to_have_count(1)
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["status"] == "settled"

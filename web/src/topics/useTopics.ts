@@ -55,14 +55,21 @@ export function useTopicActs() {
   const client = useQueryClient();
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { topic_id: id } } });
-    const doing = (work: () => Promise<unknown>) =>
-      orAloud(async () => {
-        try {
-          await work();
-        } finally {
-          void client.invalidateQueries({ queryKey: keys.topics(projectId) });
-        }
-      });
+    // One after the other, so that the history has them in the order in which they were done.
+    let before: Promise<unknown> = Promise.resolve();
+    const doing = (work: () => Promise<unknown>): Promise<boolean> => {
+      const done = before.then(() =>
+        orAloud(async () => {
+          try {
+            await work();
+          } finally {
+            void client.invalidateQueries({ queryKey: keys.topics(projectId) });
+          }
+        }),
+      );
+      before = done;
+      return done;
+    };
     return {
       /** The topic that was made, or null where it could not be. */
       make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
