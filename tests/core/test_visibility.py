@@ -56,6 +56,7 @@ def ids(text: str) -> list[str]:
         ("level:none", ["air/A0"]),
         ("class:IfcWall", ["arc/A0", "arc/A1"]),
         ("class:IfcWallStandardCase", ["arc/A0"]),
+        ("class:duct segment", ["air/B0", "air/B1"]),
         ("class:covering+level:01", ["arc/A2", "arc/A3"]),
         ("type:C*", ["arc/A2", "arc/A3", "arc/A4"]),
         ("system:Extract 2", ["air/B1"]),

@@ -21,6 +21,7 @@ Mask = npt.NDArray[np.bool_]
 Ints = npt.NDArray[np.int32]
 
 CASES = re.compile(r"(StandardCase|ElementedCase)$")
+_APART = re.compile(r"([a-z])([A-Z])")
 
 
 @dataclass(frozen=True)
@@ -222,8 +223,13 @@ class Traits:
 
 
 def _classes(texts: Sequence[str]) -> Column:
-    spoken = {t: (t, t.removeprefix("Ifc"), CASES.sub("", t), CASES.sub("", t.removeprefix("Ifc"))) for t in set(texts)}
-    return column(texts, spoken)
+    def names(text: str) -> tuple[str, ...]:
+        bare = text.removeprefix("Ifc")
+        whole = (text, bare, CASES.sub("", text), CASES.sub("", bare))
+        # As it is read in lists: Pipe segment for IfcPipeSegment.
+        return (*whole, *(_APART.sub(r"\1 \2", name) for name in whole[1::2]))
+
+    return column(texts, {text: names(text) for text in set(texts)})
 
 
 def traits(

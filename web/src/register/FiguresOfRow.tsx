@@ -5,12 +5,15 @@ import { face, tone } from "../theme";
 import { type Column, spokenFigure } from "./besideEach";
 import type { Sum } from "./groups";
 
-const NAME_PX = 96;
+/** How wide a name is at least where there are columns beside it. */
+export const NAME_PX = 82;
 const COLUMN_PX = 88;
 const COUNT_PX = 36;
+/** What opens a group, before its name. */
+const OPEN_PX = 14;
 
 /** The least width of rows with so many columns; in a slimmer desk the list is moved sideways. */
-export const rowsPx = (columns: number) => NAME_PX + COLUMN_PX * columns + COUNT_PX;
+export const rowsPx = (columns: number) => OPEN_PX + NAME_PX + COLUMN_PX * columns + COUNT_PX;
 
 const CELL = {
   flex: `1 0 ${COLUMN_PX}px`,
@@ -78,7 +81,7 @@ export function ColumnHeads({ columns }: { columns: readonly Column[] }) {
       sx={{ display: "flex", fontSize: 12, color: tone.soft, fontWeight: 600 }}
       data-testid="register-heads"
     >
-      <Box sx={{ flex: 1, minWidth: NAME_PX }} />
+      <Box sx={{ flex: `1 1 ${NAME_PX + OPEN_PX}px` }} />
       <Figures columns={columns.length}>
         {columns.map(({ what, heading }) => (
           <Box key={what} sx={{ ...CELL, fontFamily: face.text }} title={heading}>

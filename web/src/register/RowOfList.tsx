@@ -6,7 +6,7 @@ import type { Selector } from "../open/selectors";
 import { useOpen } from "../open/useStage";
 import { useSeeing } from "../seen/useSeeing";
 import { tone } from "../theme";
-import { ColumnsOf, Counts } from "./FiguresOfRow";
+import { ColumnsOf, Counts, NAME_PX } from "./FiguresOfRow";
 import { groupName, membersOf, type Row, selectorOf } from "./groups";
 import { useRegister } from "./registerState";
 import { useConditions, type useSchedule } from "./useSchedule";
@@ -120,7 +120,7 @@ function Plain(props: {
         textAlign: "left",
         cursor: "pointer",
         minWidth: 0,
-        ...(props.grow ? { flex: 1, display: "flex", overflow: "hidden" } : {}),
+        ...(props.grow ? { flex: `1 1 ${NAME_PX}px`, display: "flex", overflow: "hidden" } : {}),
       }}
     >
       {props.children}
