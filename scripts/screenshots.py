@@ -19,7 +19,10 @@ IN_FULL = """(() => {
   const kept = JSON.parse(localStorage.getItem('stairpath.habits') ?? '{"state":{},"version":0}');
   localStorage.setItem('stairpath.habits', JSON.stringify({ ...kept, state: { ...kept.state, inFull: 'always' } }));
 })();"""
-DRAWN_IN_FULL = "() => { const c = document.querySelector('canvas.stage'); return !c || c.dataset.inFull === 'yes'; }"
+DRAWN_IN_FULL = """() => {
+  const c = document.querySelector('canvas');
+  return !c || (c.dataset.inFull === 'yes' && c.dataset.smooth === 'yes');
+}"""
 
 
 def press(page: Page, name: str, times: int) -> None:
@@ -67,15 +70,14 @@ def look_around(page: Page, keep: Callable[[str], None]) -> None:
 
 
 def two_ways(page: Page, keep: Callable[[str], None]) -> None:
-    """Put a plan beside the stage, then an elevation."""
+    """Put a plan beside the stage."""
     for _ in range(3):
         page.get_by_role("button", name="smaller").click(timeout=500, force=True)
     page.keyboard.press("b")
-    for name, picture in (("Plan Level 01", "plan-beside"), ("Front elevation", "elevation-beside")):
-        page.get_by_label("Drawing beside the stage").select_option(label=name)
-        page.get_by_test_id("drawing-place").filter(has_text=name).wait_for()
-        page.mouse.move(1100, 700)
-        keep(picture)
+    page.get_by_label("Drawing beside the stage").select_option(label="Plan Level 01")
+    page.get_by_test_id("drawing-place").filter(has_text="Plan Level 01").wait_for()
+    page.mouse.move(1100, 700)
+    keep("plan-beside")
     page.get_by_role("button", name="put away").click()
 
 
@@ -216,8 +218,8 @@ def measured(page: Page, keep: Callable[[str], None]) -> None:
 
 
 def found(page: Page, keep: Callable[[str], None]) -> None:
-    """What of air and structure interferes, on the building."""
-    from tests.e2e.stage import wait_posed, where
+    """What of air and structure interferes, on the building, and a topic of the first of it."""
+    from tests.e2e.stage import wait_posed, wait_resting, where
 
     here = where(page)
     page.get_by_role("button", name="Home", exact=True).click()
@@ -231,6 +233,22 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     page.mouse.move(1100, 760)
     page.wait_for_load_state("networkidle")
     keep("findings")
+    page.get_by_test_id("finding").first.get_by_role("button", name="make a topic").click()
+    reference = page.get_by_test_id("reference").inner_text(timeout=60_000)
+    page.get_by_label(f"Who has it of {reference}").fill("Tam Kerr")
+    page.get_by_label(f"Due date of {reference}").fill("2027-01-08")
+    page.get_by_label(f"Status of {reference}").select_option("in hand")
+    page.get_by_label("A comment").fill("Can the duct go under the beam?")
+    page.get_by_role("button", name="Write").click()
+    page.get_by_test_id("topic-note").filter(has_text="under the beam").wait_for()
+    page.get_by_test_id("topic-open").evaluate("(open) => open.scrollIntoView()")
+    page.mouse.move(1100, 760)
+    wait_resting(page)
+    page.wait_for_load_state("networkidle")
+    keep("topics")
+    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Bring all back").click()
+    page.get_by_role("tab", name="Findings").click()
     page.get_by_test_id("check").first.get_by_role("button", name="delete").click()
 
 
@@ -320,6 +338,12 @@ def main() -> None:
             page.get_by_label("Name of the viewpoint").fill("Services over Level 02")
             page.get_by_role("button", name="Keep", exact=True).click()
             page.get_by_test_id("viewpoint").wait_for()
+            page.get_by_label("Name of a new folder").fill("Meeting of 27 November")
+            page.keyboard.press("Enter")
+            page.get_by_test_id("shelf").nth(1).wait_for()
+            page.get_by_label("Tick Services over Level 02").check()
+            page.get_by_label("Move what is ticked to").select_option(label="Meeting of 27 November")
+            page.get_by_test_id("ticked").wait_for(state="detached")
         before = page.locator("canvas").first.get_attribute("data-pose")
         page.get_by_role("button", name="Home", exact=True).click()
         page.mouse.move(640, 720)

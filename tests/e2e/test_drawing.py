@@ -264,9 +264,8 @@ def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(open
     whole = pixels(opened)
     # After a moment at rest the page shows by itself what a kept picture has.
     opened.evaluate("() => window.stairpathStage.ask()")
-    opened.wait_for_function(
-        "() => { const f = window.stairpathStage.frameLoop; return [...f.sampled.values()].every((n) => n === 5) && f.sampled.size > 0; }"
-    )
+    opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'no'")
+    opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'yes'")
     smooth = decoded(opened.evaluate(drawn))
     assert len(np.unique(smooth.reshape(-1, 3), axis=0)) > 1.5 * len(np.unique(rough.reshape(-1, 3), axis=0))
     assert (np.abs(smooth - whole).max(axis=2) > 8).mean() < 0.001

@@ -439,7 +439,10 @@ export class Stage {
     const place = this.places[view.kind];
     if (sample === null) this.renderer.draw(view, place, style, full ? name : null);
     else this.renderer.drawSample(view, place, style, full ? name : null, sample);
-    if (view === this.main) this.canvas.dataset.inFull = full ? "yes" : "no";
+    if (view === this.main) {
+      this.canvas.dataset.inFull = full ? "yes" : "no";
+      this.canvas.dataset.smooth = (sample ?? 0) + 1 >= this.renderer.samples ? "yes" : "no";
+    }
     return full;
   }
 }
