@@ -7,7 +7,7 @@ import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { disciplinesOf } from "../topics/concerned";
-import { useTopicsShown } from "../topics/topicsState";
+import { openOnDesk } from "../topics/topicsState";
 import { useTopicActs } from "../topics/useTopics";
 import { useKeepView } from "../viewpoints/viewpoints";
 import { calledBy, type Finding, type Findings, partsOf, useLooked } from "./finding";
@@ -69,9 +69,7 @@ export function useLookAt(findings: Findings | undefined) {
         const view = await keepView(title.slice(0, 120));
         const disciplines = disciplinesOf(federation, numbers(finding));
         const made = view && (await make({ title, views: [view.id], disciplines, labels: [check] }));
-        if (!made) return;
-        useTopicsShown.getState().put({ opened: made.id });
-        useSession.getState().open("topics");
+        if (made) openOnDesk(made.id);
       },
     };
   }, [findings, federation, fitTo, keepView, make]);

@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { Shapes } from "../api/client";
-import { Choice, Switch } from "./Choice";
+import { Switch } from "../parts/Switch";
+import { Choice } from "./Choice";
 import { stepName, stepped } from "./groups";
 import { QUANTITIES, useRegister } from "./registerState";
 import { useAskable } from "./useAskable";

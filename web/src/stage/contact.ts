@@ -6,12 +6,11 @@ import {
   DepthTexture,
   HalfFloatType,
   NearestFilter,
-  NoBlending,
   OneFactor,
   OrthographicCamera,
   type PerspectiveCamera,
   type Scene,
-  ShaderMaterial,
+  type ShaderMaterial,
   SrcAlphaFactor,
   type Texture,
   UnsignedIntType,
@@ -25,6 +24,7 @@ import { FullScreenQuad } from "three/addons/postprocessing/Pass.js";
 import { tone } from "../tone";
 import { type Layer, SURFACES_LAYER } from "./layers/layer";
 import { ink } from "./layers/materials";
+import { overAll } from "./overAll";
 
 /** How far things shade each other, at least; in a wide view so many pixels of it. */
 const REACH_M = 0.55;
@@ -35,14 +35,6 @@ const THICK = 1.0;
 const STRENGTH = 0.8;
 /** From this pixel ratio on lines are smooth without finer pixels. */
 const FINE_ENOUGH = 1.5;
-
-const QUAD = /* glsl */ `
-  varying vec2 at;
-  void main() {
-    at = uv;
-    gl_Position = vec4(position.xy, 0.0, 1.0);
-  }
-`;
 
 /** How far before the eye a depth is that the card keeps. */
 const METRES = /* glsl */ `
@@ -161,17 +153,6 @@ const LAID_OVER = /* glsl */ `
     gl_FragColor = vec4(ink * over.r, (1.0 - over.r) * mix(1.0, over.g, shaded));
   }
 `;
-
-function overAll(fragment: string, uniforms: ShaderMaterial["uniforms"]): ShaderMaterial {
-  return new ShaderMaterial({
-    vertexShader: QUAD,
-    fragmentShader: `varying vec2 at;\n${fragment}`,
-    uniforms,
-    depthTest: false,
-    depthWrite: false,
-    blending: NoBlending,
-  });
-}
 
 /**
  * What makes a resting view easier to read: shade in corners and under things, lines where components meet and heavier ones

@@ -4,15 +4,15 @@ import {
   FramebufferTexture,
   HalfFloatType,
   NearestFilter,
-  NoBlending,
   OneFactor,
-  ShaderMaterial,
+  type ShaderMaterial,
   type Texture,
   Vector2,
   type WebGLRenderer,
   WebGLRenderTarget,
 } from "three";
 import { FullScreenQuad } from "three/addons/postprocessing/Pass.js";
+import { overAll } from "./overAll";
 import type { Rectangle } from "./view";
 
 /** By how much of a pixel a view is shifted for each of its samples: the one that is seen first, and four on a turned grid. */
@@ -40,37 +40,21 @@ export function drawsByProcessor(): boolean {
   return PROGRAMS.test(String(name));
 }
 
-const VERTEX = /* glsl */ `
-  varying vec2 at;
-  void main() {
-    at = uv;
-    gl_Position = vec4(position.xy, 0.0, 1.0);
-  }
-`;
 const FRAGMENT = /* glsl */ `
   uniform sampler2D source;
   uniform vec2 corner;
   uniform vec2 share;
   uniform float weight;
-  varying vec2 at;
   void main() { gl_FragColor = texture2D(source, corner + at * share) * weight; }
 `;
 
-function overAll(): ShaderMaterial {
-  return new ShaderMaterial({
-    vertexShader: VERTEX,
-    fragmentShader: FRAGMENT,
-    uniforms: {
-      source: { value: null },
-      corner: { value: new Vector2() },
-      share: { value: new Vector2(1, 1) },
-      weight: { value: 1 },
-    },
-    depthTest: false,
-    depthWrite: false,
-    blending: NoBlending,
+const taking = () =>
+  overAll(FRAGMENT, {
+    source: { value: null },
+    corner: { value: new Vector2() },
+    share: { value: new Vector2(1, 1) },
+    weight: { value: 1 },
   });
-}
 
 /** What is taken from a texture, from which corner on and how much of it, by which weight. */
 interface Given {
@@ -90,8 +74,8 @@ export class Smoothing {
     depthBuffer: false,
   });
   private readonly quad = new FullScreenQuad();
-  private readonly adding = overAll();
-  private readonly writing = overAll();
+  private readonly adding = taking();
+  private readonly writing = taking();
 
   constructor(private readonly gl: WebGLRenderer) {
     this.adding.blending = CustomBlending;

@@ -5,6 +5,7 @@ import { type FormEvent, useMemo, useState } from "react";
 import { pickedNow } from "../open/selection";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Switch } from "../parts/Switch";
 import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
 import { face, tone } from "../theme";
@@ -36,21 +37,7 @@ export function TopicList() {
       />
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, my: 0.75 }}>
         {WHICH.map(([key, name]) => (
-          <Button
-            key={key}
-            variant="outlined"
-            aria-pressed={which === key}
-            onClick={() => put({ which: key })}
-            sx={{
-              color: tone.ink,
-              px: 0.75,
-              py: 0,
-              fontSize: 12.5,
-              ...(which === key ? { "&, &:hover": { boxShadow: `inset 0 -3px 0 ${tone.here}` } } : {}),
-            }}
-          >
-            {name}
-          </Button>
+          <Switch key={key} name={name} on={which === key} turn={() => put({ which: key })} />
         ))}
       </Box>
       {error && <DeskNote>{error.message}</DeskNote>}

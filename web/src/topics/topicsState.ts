@@ -1,4 +1,5 @@
 import { perProject } from "../open/perProject";
+import { useSession } from "../open/session";
 
 export type Which = "open" | "mine" | "new" | "late" | "all";
 
@@ -17,3 +18,9 @@ export const useTopicsShown = perProject<TopicsShown>((set) => ({
   typed: "",
   put: (part) => set(part),
 }));
+
+/** Open a topic on the desk. */
+export function openOnDesk(id: string): void {
+  useTopicsShown.getState().put({ opened: id });
+  useSession.getState().open("topics");
+}

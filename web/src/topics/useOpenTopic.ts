@@ -1,10 +1,9 @@
 import { useCallback } from "react";
 import { useViewpoints } from "../api/queries";
-import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useShowViewpoint } from "../viewpoints/viewpoints";
 import type { Topic } from "./listed";
-import { useTopicsShown } from "./topicsState";
+import { openOnDesk } from "./topicsState";
 
 /** Opens a topic on the desk and goes to its first view. */
 export function useOpenTopic() {
@@ -13,8 +12,7 @@ export function useOpenTopic() {
   const show = useShowViewpoint();
   return useCallback(
     (topic: Topic) => {
-      useTopicsShown.getState().put({ opened: topic.id });
-      useSession.getState().open("topics");
+      openOnDesk(topic.id);
       const first = views?.find(({ id }) => id === topic.views[0]);
       if (first) void show(first);
     },
