@@ -259,8 +259,7 @@ def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(open
     drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
     assert opened.evaluate("() => window.stairpathStage.renderer.samples") == 5
     # A frame as while one moves has one sample for a pixel.
-    opened.evaluate("() => window.stairpathStage.draw()")
-    rough = decoded(opened.evaluate(drawn))
+    rough = decoded(opened.evaluate(f"() => {{ window.stairpathStage.draw(); return ({drawn})(); }}"))
     whole = pixels(opened)
     # After a moment at rest the page shows by itself what a kept picture has.
     opened.evaluate("() => window.stairpathStage.ask()")
