@@ -45,6 +45,11 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
         other.get_by_role("button", name="wait for me").click()
         expect(row).to_have_count(1)
         row.click()
+        # From elsewhere, so that going there can be seen.
+        before = where(other)
+        other.mouse.move(500, 400)
+        other.mouse.wheel(0, -300)
+        wait_posed(other, before)
         before = where(other)
         other.get_by_test_id("topic-view").click()
         wait_posed(other, before)

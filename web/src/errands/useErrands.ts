@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession } from "../open/session";
+import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 
 /** The project's checks and sheets. */
@@ -29,19 +30,10 @@ export function useFindings(id: string | null, made: number) {
 /** Asking for checks and sheets, stopping, running again, deleting. */
 export function useErrandActs() {
   const { projectId } = useOpen();
-  const client = useQueryClient();
+  const doing = useDoing(keys.errands(projectId));
   return useMemo(() => {
     const { say } = useSession.getState();
-    const anew = () => client.invalidateQueries({ queryKey: keys.errands(projectId) });
     const at = (id: string) => ({ params: { path: { errand_id: id } } });
-    const doing = (work: () => Promise<unknown>) =>
-      orAloud(async () => {
-        try {
-          await work();
-        } finally {
-          void anew();
-        }
-      });
     return {
       /** Ask for one; its id once it is asked for. */
       ask: async (name: string, wish: Shapes["NewErrand"]["wish"]): Promise<string | null> => {
@@ -71,5 +63,5 @@ export function useErrandActs() {
           );
         }),
     };
-  }, [client, projectId]);
+  }, [doing, projectId]);
 }

@@ -1,12 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { useRoutes } from "../api/queries";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { useWalk } from "../walk/useWalk";
 import { USUAL_BODY } from "../walk/walkState";
@@ -19,12 +20,12 @@ export function Kept() {
   const { data, error } = useRoutes(projectId);
   const answer = useRouteState((s) => s.answer);
   const { keep } = useRoute();
-  const [name, setName] = useState("");
+  const { typed: name, type: setName, kept } = useTyped();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const { start, end } = useRouteState.getState().asked ?? useRouteState.getState();
     const plain = `${start?.label ?? "here"} to ${end?.label ?? "there"}`.slice(0, 120);
-    if (await keep(name.trim() || plain)) setName("");
+    if (await keep(name.trim() || plain)) kept(name);
   };
   return (
     <Box>

@@ -6,6 +6,7 @@ import { pickedNow } from "../open/selection";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Switch } from "../parts/Switch";
+import { useTyped } from "../parts/useTyped";
 import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
 import { face, tone } from "../theme";
@@ -106,7 +107,7 @@ function NewTopic() {
   const keep = useKeepView();
   const { make } = useTopicActs();
   const put = useTopicsShown((s) => s.put);
-  const [title, setTitle] = useState("");
+  const { typed: title, type: setTitle, kept } = useTyped();
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -117,7 +118,7 @@ function NewTopic() {
     const made = view && (await make({ title, views: [view.id], disciplines }));
     setBusy(false);
     if (!made) return;
-    setTitle("");
+    kept(title);
     put({ opened: made.id });
   };
   return (

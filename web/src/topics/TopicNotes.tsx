@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { DeskHeading } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { spokenChange, type Topic } from "./listed";
 import { useTopicActs } from "./useTopics";
@@ -12,11 +13,11 @@ const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit
 /** What was written of a topic and what was changed, oldest first, and writing more. */
 export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Shapes["TopicNote"][] }) {
   const { write } = useTopicActs();
-  const [text, setText] = useState("");
+  const { typed: text, type: setText, kept } = useTyped();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     // What was typed stays until it is kept.
-    if (text.trim() && (await write(topic.id, text, null))) setText("");
+    if (text.trim() && (await write(topic.id, text, null))) kept(text);
   };
   return (
     <>

@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession } from "../open/session";
+import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 import type { Topic } from "./listed";
 
@@ -52,24 +53,9 @@ const BLANK = {
 /** Making topics, changing them, writing of them, and deleting them with undo. */
 export function useTopicActs() {
   const { projectId } = useOpen();
-  const client = useQueryClient();
+  const doing = useDoing(keys.topics(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { topic_id: id } } });
-    // One after the other, so that the history has them in the order in which they were done.
-    let before: Promise<unknown> = Promise.resolve();
-    const doing = (work: () => Promise<unknown>): Promise<boolean> => {
-      const done = before.then(() =>
-        orAloud(async () => {
-          try {
-            await work();
-          } finally {
-            void client.invalidateQueries({ queryKey: keys.topics(projectId) });
-          }
-        }),
-      );
-      before = done;
-      return done;
-    };
     return {
       /** The topic that was made, or null where it could not be. */
       make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
@@ -100,5 +86,5 @@ export function useTopicActs() {
             );
         }),
     };
-  }, [client, projectId]);
+  }, [doing, projectId]);
 }

@@ -5,6 +5,7 @@ import { type FormEvent, useMemo, useState } from "react";
 import { useViewpoints } from "../api/queries";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { ShelfRows } from "./ShelfRows";
 import { shelves } from "./shelf";
@@ -57,11 +58,11 @@ export function ViewpointsDesk() {
 
 function NewFolder() {
   const { make } = useFolderActs();
-  const [name, setName] = useState("");
+  const { typed: name, type: setName, kept } = useTyped();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     // What was typed stays until it is kept.
-    if (name.trim() && (await make(name.trim()))) setName("");
+    if (name.trim() && (await make(name.trim()))) kept(name);
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "flex", gap: 0.75, mt: 2 }}>
@@ -82,16 +83,17 @@ function NewFolder() {
 
 function KeepForm({ count }: { count: number }) {
   const keep = useKeepView();
-  const [name, setName] = useState("");
+  const { typed: name, type: setName, kept } = useTyped();
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
+    const left = document.activeElement;
     // What was typed stays until it is kept.
     if (await keep(name.trim() || `View ${count + 1}`)) {
-      setName("");
+      kept(name);
       // The next key is for the stage again.
-      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      if (left === document.activeElement && left instanceof HTMLElement) left.blur();
     }
     setBusy(false);
   };

@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, taken } from "../api/client";
 import { keys } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession } from "../open/session";
+import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 import type { Folder } from "./shelf";
 
@@ -19,18 +20,10 @@ export function useFolders() {
 /** Making, naming, ordering and deleting folders, and moving viewpoints into them. */
 export function useFolderActs() {
   const { projectId } = useOpen();
-  const client = useQueryClient();
+  const doing = useDoing(keys.viewpoints(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { folder_id: id } } });
     const of = { params: { path: { project_id: projectId } } };
-    const doing = (work: () => Promise<unknown>) =>
-      orAloud(async () => {
-        try {
-          await work();
-        } finally {
-          void client.invalidateQueries({ queryKey: keys.viewpoints(projectId) });
-        }
-      });
     return {
       make: (name: string) =>
         doing(() => taken(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name } }))),
@@ -58,5 +51,5 @@ export function useFolderActs() {
           ),
         ),
     };
-  }, [client, projectId]);
+  }, [doing, projectId]);
 }
