@@ -15,10 +15,12 @@ dev: setup web/dist/index.html ## the same, reloading server, worker and page on
 
 setup: .venv/.ready web/node_modules/.ready ## install what is missing
 
-.venv/.ready: requirements.lock pyproject.toml scripts/system.sh
+# The schemas of the exchange format come with a package whose other parts want older libraries, so it comes alone.
+.venv/.ready: requirements.lock requirements-schemas.lock pyproject.toml scripts/system.sh
 	@bash scripts/system.sh
 	@python3 -m venv .venv
 	@$(PY) -m pip install -q --disable-pip-version-check --no-compile -r requirements.lock
+	@$(PY) -m pip install -q --disable-pip-version-check --no-deps -r requirements-schemas.lock
 	@$(PY) -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
 	@touch $@
 

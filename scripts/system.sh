@@ -1,9 +1,12 @@
 #!/usr/bin/env bash
-# Install the Debian packages that are missing: PostgreSQL, Chromium, and Python's venv.
+# Install the Debian packages that are missing: PostgreSQL, Chromium, Pango, and Python's venv.
 set -euo pipefail
 missing=()
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
 command -v chromium >/dev/null 2>&1 || missing+=(chromium)
+# What lays out text on a page of minutes.
+ls /usr/lib/*/libpangoft2-1.0.so.0 >/dev/null 2>&1 || missing+=(libpangoft2-1.0-0)
+ls /usr/lib/*/libharfbuzz-subset.so.0 >/dev/null 2>&1 || missing+=(libharfbuzz-subset0)
 python3 -c 'import ensurepip' >/dev/null 2>&1 || missing+=(python3-venv)
 [ ${#missing[@]} -gt 0 ] || exit 0
 if [ "$(id -u)" -ne 0 ]; then

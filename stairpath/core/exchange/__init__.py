@@ -1,0 +1,1 @@
+"""Topics and viewpoints in the open exchange format, minutes, lists."""
