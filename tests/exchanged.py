@@ -140,7 +140,7 @@ _SCHEMAS = {
     "bcf.version": "version.xsd",
 }
 # Found without loading the package, which would want other libraries; it is there for its schemas alone.
-_SCHEMA_FOLDER = Path(find_spec("bcf_api_xml").origin).parent / "Schemas"
+_SCHEMA_FOLDER = Path(str(find_spec("bcf_api_xml").origin)).parent / "Schemas"
 _STRICT = XmlParser(
     context=XmlContext(),
     config=ParserConfig(
