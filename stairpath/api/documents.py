@@ -13,6 +13,8 @@ from pydantic import BaseModel, TypeAdapter
 from stairpath.api import shapes
 from stairpath.core.cutting.cuts import Cut
 from stairpath.core.measuring.measures import Measure
+from stairpath.core.review.eye import Eye
+from stairpath.core.review.markups import Markup
 from stairpath.core.review.view import View
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.rules import Rule
@@ -22,6 +24,8 @@ _VIEW: TypeAdapter[View] = TypeAdapter(View)
 _RULES: TypeAdapter[tuple[Rule, ...]] = TypeAdapter(tuple[Rule, ...])
 _CONDITIONS: TypeAdapter[tuple[Condition, ...]] = TypeAdapter(tuple[Condition, ...])
 _CUTS: TypeAdapter[tuple[Cut, ...]] = TypeAdapter(tuple[Cut, ...])
+_EYE: TypeAdapter[Eye] = TypeAdapter(Eye)
+_MARKUPS: TypeAdapter[tuple[Markup, ...]] = TypeAdapter(tuple[Markup, ...])
 _MEASURES: TypeAdapter[tuple[Measure, ...]] = TypeAdapter(tuple[Measure, ...])
 _ANY: TypeAdapter[Any] = TypeAdapter(Any)
 
@@ -59,6 +63,16 @@ def cuts_from(sent: Sequence[shapes.Cut]) -> tuple[Cut, ...]:
 def measures_from(sent: Sequence[shapes.Measure]) -> tuple[Measure, ...]:
     """Measures as they were sent."""
     return _MEASURES.validate_python([measure.model_dump() for measure in sent])
+
+
+def eye_from(sent: shapes.Eye) -> Eye:
+    """An eye as it was sent."""
+    return _EYE.validate_python(sent.model_dump())
+
+
+def markups_from(sent: Sequence[shapes.Markup]) -> tuple[Markup, ...]:
+    """Markups as they were sent."""
+    return _MARKUPS.validate_python([each.model_dump() for each in sent])
 
 
 def packed(column: npt.NDArray[np.generic], kind: str) -> str:

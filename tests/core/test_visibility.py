@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from typer.testing import CliRunner
 
 from stairpath.cli import app
-from stairpath.core.review.view import Eye, View, brought_back, changed
+from stairpath.core.review.eye import Eye
+from stairpath.core.review.view import View, brought_back, changed
 from stairpath.core.visibility.report import NotRulesError, rules_from
 from stairpath.core.visibility.rules import (
     FADED,

@@ -81,6 +81,15 @@ from stairpath.api.shapes.keyplan import (
     PlanRoom,
     PlanSwing,
 )
+from stairpath.api.shapes.markups import (
+    Eye,
+    Markup,
+    MarkupDrawn,
+    MarkupMoved,
+    MarkupPlaced,
+    MarkupsWish,
+    Stroke,
+)
 from stairpath.api.shapes.measured import (
     Catches,
     Dimension,
@@ -151,7 +160,6 @@ from stairpath.api.shapes.views import (
     Condition,
     CutWish,
     Either,
-    Eye,
     Folder,
     Home,
     Limits,
@@ -266,6 +274,11 @@ __all__ = [
     "Limits",
     "LinkMade",
     "Look",
+    "Markup",
+    "MarkupDrawn",
+    "MarkupMoved",
+    "MarkupPlaced",
+    "MarkupsWish",
     "Measure",
     "MeasureFigure",
     "MeasureFound",
@@ -333,6 +346,7 @@ __all__ = [
     "Status",
     "Stop",
     "StopWish",
+    "Stroke",
     "These",
     "Topic",
     "TopicChange",

@@ -8,8 +8,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from stairpath.api.shapes.cuts import Cuts
+from stairpath.api.shapes.markups import Eye, Markups
 from stairpath.api.shapes.measures import Measures
-from stairpath.api.shapes.words import Author, Name, Vector
+from stairpath.api.shapes.words import Author, Name
 from stairpath.core.visibility.conditions import condition_from
 
 _Key = Annotated[str, Field(max_length=64)]
@@ -122,17 +123,6 @@ class Rule(BaseModel):
 Rules = Annotated[list[Rule], Field(max_length=_MOST_RULES)]
 
 
-class Eye(BaseModel):
-    """Where the eye is, where it looks, and through which lens, in project coordinates."""
-
-    eye_m: Vector
-    target_m: Vector
-    up: Vector
-    projection: Literal["perspective", "parallel"]
-    angle_deg: Annotated[float, Field(ge=1, le=120)]
-    height_m: Annotated[float, Field(gt=0, le=1e9)]
-
-
 class Limits(BaseModel):
     """How much is seen along the line of sight."""
 
@@ -158,6 +148,7 @@ class View(BaseModel):
     picked: These = These(of={})
     style: Literal["edges", "plain", "lines", "clear"] = "edges"
     """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
+    markups: Markups = []
 
 
 class RulesWish(BaseModel):

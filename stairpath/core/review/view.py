@@ -1,4 +1,4 @@
-"""What somebody sees, as one document: eye, lens, limits, rules, cuts, measures and alternatives.
+"""What somebody sees, as one document: eye, lens, limits, rules, cuts, measures, markups and alternatives.
 
 The same document is kept in a viewpoint, a home, a place on the Trail and a link, and is what a change is undone to.
 Coordinates are those of the project.
@@ -9,9 +9,10 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from stairpath.core.camera.pose import Projection, Vector
 from stairpath.core.cutting.cuts import Cut
 from stairpath.core.measuring.measures import Measure
+from stairpath.core.review.eye import Eye
+from stairpath.core.review.markups import Markup
 from stairpath.core.visibility.rules import Rule, simplified
 from stairpath.core.visibility.selectors import These
 
@@ -19,18 +20,6 @@ VERSION = 2
 
 Style = Literal["edges", "plain", "lines", "clear"]
 """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
-
-
-@dataclass(frozen=True)
-class Eye:
-    """Where the eye is, where it looks, and through which lens; ``height_m`` is that of a parallel view."""
-
-    eye_m: Vector
-    target_m: Vector
-    up: Vector
-    projection: Projection
-    angle_deg: float
-    height_m: float
 
 
 @dataclass(frozen=True)
@@ -57,6 +46,7 @@ class View:
     alternatives: dict[str, str] = field(default_factory=dict)
     picked: These = field(default_factory=lambda: These({}))
     style: Style = "edges"
+    markups: tuple[Markup, ...] = ()
     version: int = VERSION
 
 

@@ -1346,6 +1346,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/markups/placed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Place Markup
+         * @description A markup as it is drawn in a frame, in its place in the model.
+         */
+        post: operations["place_markup_api_markups_placed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/markups/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Markup
+         * @description A markup that was dragged within its plane, or one of its points.
+         */
+        post: operations["move_markup_api_markups_moved_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/markups/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Markups
+         * @description What markups come to on their planes, and from where they can be read.
+         */
+        post: operations["draw_markups_api_markups_drawn_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/measures": {
         parameters: {
             query?: never;
@@ -3200,6 +3260,154 @@ export interface components {
             tilt_deg: number;
         };
         /**
+         * Markup
+         * @description What was drawn over a view, in the plane through a point square to the eye that drew it.
+         */
+        Markup: {
+            /**
+             * Colour
+             * @default pick
+             * @enum {string}
+             */
+            colour: "ink" | "pick" | "here" | "plum";
+            /**
+             * Width Px
+             * @default 2.5
+             */
+            width_px: number;
+            /**
+             * Fill
+             * @default false
+             */
+            fill: boolean;
+            /**
+             * Text Share
+             * @default 0.028
+             */
+            text_share: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
+            /** Points M */
+            points_m: number[][];
+            eye: components["schemas"]["Eye"];
+            /** Aspect */
+            aspect: number;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+        };
+        /**
+         * MarkupDrawn
+         * @description What a markup comes to, and from where it can be read.
+         *
+         *     It is read from within ``cone_deg`` about its ``normal``, while what is seen at its plane is at least ``least_m`` and
+         *     at most ``most_m`` high.
+         */
+        MarkupDrawn: {
+            /** Id */
+            id: string;
+            /** Strokes */
+            strokes: components["schemas"]["Stroke"][];
+            /** At M */
+            at_m: number[];
+            /** Text At M */
+            text_at_m: number[];
+            /** Text M */
+            text_m: number;
+            /** Normal */
+            normal: number[];
+            /** Cone Deg */
+            cone_deg: number;
+            /** Least M */
+            least_m: number;
+            /** Most M */
+            most_m: number;
+        };
+        /**
+         * MarkupMoved
+         * @description A markup that is dragged from one place of a frame to another, or one of its points.
+         */
+        MarkupMoved: {
+            markup: components["schemas"]["Markup"];
+            eye: components["schemas"]["Eye"];
+            /** Aspect */
+            aspect: number;
+            /** Start */
+            start: number[];
+            /** End */
+            end: number[];
+            /** Point */
+            point?: number | null;
+        };
+        /**
+         * MarkupPlaced
+         * @description A markup as it is drawn in a frame: where in it, through which point, and by which eye.
+         */
+        MarkupPlaced: {
+            /**
+             * Colour
+             * @default pick
+             * @enum {string}
+             */
+            colour: "ink" | "pick" | "here" | "plum";
+            /**
+             * Width Px
+             * @default 2.5
+             */
+            width_px: number;
+            /**
+             * Fill
+             * @default false
+             */
+            fill: boolean;
+            /**
+             * Text Share
+             * @default 0.028
+             */
+            text_share: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
+            /** Drawn */
+            drawn: number[][];
+            /** Through M */
+            through_m: number[];
+            eye: components["schemas"]["Eye"];
+            /** Aspect */
+            aspect: number;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /** MarkupsWish */
+        MarkupsWish: {
+            /** Markups */
+            markups: components["schemas"]["Markup"][];
+        };
+        /**
          * Measure
          * @description A measure with a key of its own in its view, and what somebody calls it.
          */
@@ -4271,6 +4479,16 @@ export interface components {
             towards_m: number[];
         };
         /**
+         * Stroke
+         * @description A line of a markup; one that is closed may be filled.
+         */
+        Stroke: {
+            /** Points M */
+            points_m: number[][];
+            /** Closed */
+            closed: boolean;
+        };
+        /**
          * These
          * @description Components one by one: for each model the GlobalIds.
          */
@@ -4512,6 +4730,11 @@ export interface components {
              * @enum {string}
              */
             style: "edges" | "plain" | "lines" | "clear";
+            /**
+             * Markups
+             * @default []
+             */
+            markups: components["schemas"]["Markup"][];
         };
         /** Viewpoint */
         Viewpoint: {
@@ -12448,6 +12671,321 @@ export interface operations {
                     "image/svg+xml": unknown;
                     "image/vnd.dxf": unknown;
                     "application/pdf": unknown;
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    place_markup_api_markups_placed_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkupPlaced"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Markup"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    move_markup_api_markups_moved_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkupMoved"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Markup"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    draw_markups_api_markups_drawn_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkupsWish"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkupDrawn"][];
                 };
             };
             /** @description The request is not one that is understood. */
