@@ -8,5 +8,6 @@ export const tone = {
   pick: "#e08a1e",
   pickInk: "#8f5206",
   here: "#0b6f78",
+  plum: "#7a3b6b",
   wrong: "#a3361b",
 } as const;

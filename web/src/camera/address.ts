@@ -52,12 +52,10 @@ export async function toAddress(view: View, links: Links): Promise<string> {
   const parts: Parts = { view: `${eye.projection === "parallel" ? "p" : "e"}${figures.join(",")}` };
   if (view.limits?.depth_m) parts.depth = String(view.limits.depth_m);
   if (view.style !== "edges") parts.style = view.style;
-  const { rules = [], cuts = [], whole, measures = [] } = view;
-  const cut: Pick<View, "cuts" | "whole" | "measures"> = { cuts, whole, measures };
-  const [seen, cutting] = [
-    rules.length ? await packed(rules) : "",
-    cuts.length || measures.length || Object.keys(whole.of).length ? await packed(cut) : "",
-  ];
+  const { rules = [], cuts = [], whole, measures = [], markups = [] } = view;
+  const cut: Omit<Carried, "rules"> = { cuts, whole, measures, markups };
+  const plain = !cuts.length && !measures.length && !markups.length && !Object.keys(whole.of).length;
+  const [seen, cutting] = [rules.length ? await packed(rules) : "", plain ? "" : await packed(cut)];
   if (seen.length + cutting.length > LONGEST) parts.link = await links.keep(view);
   else {
     if (seen) parts.seen = seen;
@@ -89,27 +87,32 @@ export async function fromAddress(
   if (!pose) return null;
   const depth = Number(parts.depth ?? 0);
   const view = older(parts, pose, federation);
-  const { rules, cuts, whole, measures, trouble } = await lookOf(parts, links);
+  const { trouble, rules, ...carried } = await lookOf(parts, links);
   const style = STYLES.find((each) => each === parts.style) ?? "edges";
   const limits = { through_m: view.limits?.through_m ?? 0, depth_m: depth > 0 ? depth : null };
   return {
-    view: { ...view, limits, style, cuts, whole, measures, rules: [...(view.rules ?? []), ...rules] },
+    view: { ...view, limits, style, ...carried, rules: [...(view.rules ?? []), ...rules] },
     trouble,
   };
 }
 
 const CUT_SHORT =
   "The link was cut short; what it hides, cuts or measures is not known, and everything is shown.";
-const NOTHING: Pick<View, "rules" | "cuts" | "whole" | "measures"> = {
+type Carried = Pick<View, "rules" | "cuts" | "whole" | "measures" | "markups">;
+const NOTHING: Carried = {
   rules: [],
   cuts: [],
   measures: [],
+  markups: [],
   whole: { kind: "these", of: {} },
 };
 
 async function lookOf(parts: Parts, links: Links): Promise<typeof NOTHING & { trouble: string }> {
   try {
-    if (parts.link) return { ...NOTHING, ...(await links.open(parts.link)), trouble: "" };
+    if (parts.link) {
+      const { rules, cuts, whole, measures, markups } = { ...NOTHING, ...(await links.open(parts.link)) };
+      return { rules, cuts, whole, measures, markups, trouble: "" };
+    }
     const rules = parts.seen ? await unpacked(parts.seen) : [];
     const cut = parts.cut ? await unpacked(parts.cut) : {};
     if (!Array.isArray(rules) || typeof cut !== "object") return { ...NOTHING, trouble: CUT_SHORT };

@@ -59,6 +59,7 @@ const HERE: View = toView(
     measures: [],
     whole: {},
     style: "lines",
+    markups: [],
   },
   [],
 );

@@ -13,6 +13,7 @@ const register = () => import("../register/RegisterDesk").then((m) => m.Register
 const models = () => import("./ModelsDesk").then((m) => m.ModelsDesk);
 const cuts = () => import("../cuts/CutsDesk").then((m) => m.CutsDesk);
 const measures = () => import("../measures/MeasuresDesk").then((m) => m.MeasuresDesk);
+const markups = () => import("../markups/MarkupsDesk").then((m) => m.MarkupsDesk);
 const findings = () => import("../findings/FindingsDesk").then((m) => m.FindingsDesk);
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
@@ -21,6 +22,7 @@ const ModelsDesk = later(models);
 const RegisterDesk = later(register);
 const CutsDesk = later(cuts);
 const MeasuresDesk = later(measures);
+const MarkupsDesk = later(markups);
 const FindingsDesk = later(findings);
 const RoutesDesk = later(routes);
 const ViewpointsDesk = later(viewpoints);
@@ -28,7 +30,7 @@ const TopicsDesk = later(topics);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
-  for (const load of [register, models, cuts, measures, findings, routes, viewpoints, topics])
+  for (const load of [register, models, cuts, measures, markups, findings, routes, viewpoints, topics])
     void load().catch(() => undefined);
 }
 
@@ -37,6 +39,7 @@ const TASKS: readonly (readonly [DeskTask, string])[] = [
   ["register", "Register"],
   ["cuts", "Cuts"],
   ["measures", "Measures"],
+  ["markups", "Markups"],
   ["findings", "Findings"],
   ["viewpoints", "Viewpoints"],
   ["topics", "Topics"],
@@ -49,6 +52,7 @@ const BODY: Record<DeskTask, () => ReactNode> = {
   register: () => <RegisterDesk />,
   cuts: () => <CutsDesk />,
   measures: () => <MeasuresDesk />,
+  markups: () => <MarkupsDesk />,
   findings: () => <FindingsDesk />,
   viewpoints: () => <ViewpointsDesk />,
   topics: () => <TopicsDesk />,

@@ -2,7 +2,6 @@ import { useEffect } from "react";
 import { Vector3 } from "three";
 import { boxesOver } from "../camera/covered";
 import { useSeen } from "../open/seen";
-import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { read } from "./figures";
@@ -13,7 +12,6 @@ import { useFound } from "./useFound";
 /** What was measured, drawn on the stage. */
 export function MeasuresOnStage() {
   useCatches();
-  useFinish();
   const { stage, federation } = useOpen();
   const measures = useSeen((s) => s.measures);
   const opened = useMeasuring((s) => s.opened);
@@ -49,22 +47,4 @@ export function MeasuresOnStage() {
     );
   }, [stage, federation, measures, opened, units, of]);
   return null;
-}
-
-/** Enter ends what a tool has begun. */
-function useFinish(): void {
-  const tool = useTools((s) => s.tool);
-  useEffect(() => {
-    if (!tool?.finish) return;
-    const key = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.matches("input, textarea, select, button");
-      if (event.key !== "Enter" || typing || !useMeasuring.getState().aims.length) return;
-      event.preventDefault();
-      event.stopPropagation();
-      tool.finish?.();
-    };
-    window.addEventListener("keydown", key, true);
-    return () => window.removeEventListener("keydown", key, true);
-  }, [tool]);
 }

@@ -74,6 +74,11 @@ export function useTakes() {
         forget();
         if (aims.length > 1) void keepPoints(aims, those);
       };
+      const finish = () => {
+        const begun = useMeasuring.getState().aims.length > 0;
+        keep();
+        return begun;
+      };
       const tool = pointTool(
         {
           name: chain ? "measure chain" : "measure points",
@@ -102,7 +107,7 @@ export function useTakes() {
       return {
         ...tool,
         hover: (aim) => showLive(stage(), aim && next(aim)),
-        ...(chain ? { finish: keep } : {}),
+        ...(chain ? { finish } : {}),
       };
     };
     /** Clicks one after the other, until there are two. */

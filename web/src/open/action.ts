@@ -11,6 +11,7 @@ export interface Action {
     | "Pick"
     | "Cut"
     | "Measure"
+    | "Mark"
     | "Beside"
     | "Window";
   key?: string;

@@ -43,7 +43,15 @@ test("a view comes back by names although numbers and origin have changed", () =
   const view = toView(
     at([100, 0, 0], ["a", "b"]),
     POSE,
-    { rules: [HIDE], depthM: 7, cuts: [], whole: {}, measures: [MEASURE], style: "lines" },
+    {
+      rules: [HIDE],
+      depthM: 7,
+      cuts: [],
+      whole: {},
+      measures: [MEASURE],
+      style: "lines",
+      markups: [],
+    },
     [{ model: "arc", global_id: "a" }],
   );
   expect(view.eye.eye_m).toEqual([101, -20, 3]);
@@ -57,6 +65,7 @@ test("a view comes back by names although numbers and origin have changed", () =
     whole: {},
     measures: [MEASURE],
     style: "lines",
+    markups: [],
   });
   expect(back.picked).toEqual([2]);
   expect(back.missing).toBe(1);

@@ -51,6 +51,7 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     cuts: [...look.cuts],
     measures: [...look.measures],
     style: look.style,
+    markups: [...look.markups],
     whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
@@ -67,6 +68,7 @@ export function fromView(federation: Federation, view: View) {
     whole: view.whole?.of ?? {},
     measures: view.measures ?? [],
     style: view.style ?? "edges",
+    markups: view.markups ?? [],
   };
   const named = [view.picked ?? { of: {} }, { of: look.whole }, ...look.rules.map((rule) => rule.select)];
   const wanted = new Set<string>();
@@ -125,6 +127,7 @@ export function today(kept: View | OlderView): View {
     cuts: [],
     measures: [],
     style: "edges",
+    markups: [],
     whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),

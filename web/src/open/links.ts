@@ -1,20 +1,25 @@
 import { api, taken, type View } from "../api/client";
 
-const kept = new WeakMap<object, Promise<string>>();
+/** What a link keeps besides the eye, as one text. */
+function nameOf({ rules, cuts, whole, measures, markups }: View): string {
+  return JSON.stringify([rules, cuts, whole, measures, markups]);
+}
 
-/** Views that addresses name, kept by the server; the same rules are sent once. */
+/** Views that are too long for an address, kept on the server under short names; the last one is not kept twice. */
 export function linksOf(projectId: string) {
   const path = { project_id: projectId };
+  let last: { name: string; made: Promise<string> } | null = null;
   return {
     keep(view: View): Promise<string> {
-      const rules = view.rules ?? [];
-      const known = kept.get(rules);
-      if (known) return known;
+      const name = nameOf(view);
+      if (last?.name === name) return last.made;
       const made = taken(api.POST("/api/projects/{project_id}/links", { params: { path }, body: view })).then(
         (link) => link.id,
       );
-      kept.set(rules, made);
-      made.catch(() => kept.delete(rules));
+      last = { name, made };
+      made.catch(() => {
+        if (last?.made === made) last = null;
+      });
       return made;
     },
     open: (id: string): Promise<View> =>

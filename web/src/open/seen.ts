@@ -10,13 +10,14 @@ export type Rule = Shapes["Rule"];
 export type RuleLine = Shapes["RuleLine"];
 export type Cut = Shapes["Cut"];
 export type Measure = Shapes["Measure"];
+export type Markup = Shapes["Markup"];
 export type Style = Shapes["View"]["style"];
 type These = Shapes["These"];
 type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
 
 /**
- * All of what is seen but the eye: what rules show, fade, hide and tint, what is cut and measured, how far the view
- * reaches, and in which style it is drawn.
+ * All of what is seen but the eye: what rules show, fade, hide and tint, what is cut, measured and marked, how far
+ * the view reaches, and in which style it is drawn.
  */
 export interface Look {
   rules: readonly Rule[];
@@ -26,6 +27,7 @@ export interface Look {
   whole: These["of"];
   measures: readonly Measure[];
   style: Style;
+  markups: readonly Markup[];
 }
 
 export const EVERYTHING: Look = {
@@ -35,12 +37,13 @@ export const EVERYTHING: Look = {
   whole: {},
   measures: [],
   style: "edges",
+  markups: [],
 };
 
 /** What is seen now, or was kept by an earlier version, as a look. */
 export function lookOf(seen: Pick<Look, "rules" | "depthM"> & Partial<Look>): Look {
-  const { rules, depthM, cuts = [], whole = {}, measures = [], style = "edges" } = seen;
-  return { rules, depthM, cuts, whole, measures, style };
+  const { rules, depthM, cuts = [], whole = {}, measures = [], style = "edges", markups = [] } = seen;
+  return { rules, depthM, cuts, whole, measures, style, markups };
 }
 
 /** Whether nothing is hidden, faded, cut, or out of reach. */

@@ -7,6 +7,7 @@ export type DeskTask =
   | "register"
   | "cuts"
   | "measures"
+  | "markups"
   | "findings"
   | "viewpoints"
   | "topics"

@@ -15,6 +15,7 @@ import { Desk, fetchDesks } from "../desk/Desk";
 import { GoneOnStage } from "../desk/GoneOnStage";
 import { FindingsOnStage } from "../findings/FindingsOnStage";
 import { KeyPlan } from "../keyplan/KeyPlan";
+import { MarkupsOnStage } from "../markups/MarkupsOnStage";
 import { MeasuresOnStage } from "../measures/MeasuresOnStage";
 import { endProject } from "../open/perProject";
 import { useSeen } from "../open/seen";
@@ -148,6 +149,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <RouteOnStage />}
         {ready && <CutsOnStage />}
         {ready && <MeasuresOnStage />}
+        {ready && <MarkupsOnStage />}
         {ready && <FindingsOnStage />}
         {something && <Legend also={ready && gone && <GoneOnStage />} />}
         {something && <Reasons />}

@@ -2,11 +2,13 @@ import Box from "@mui/material/Box";
 import { useCallback, useEffect, useRef } from "react";
 import { Vector3 } from "three";
 import { useLook } from "../camera/useLook";
+import { WordsOver } from "../markups/WordsOver";
 import { BACKGROUNDS, useHabits } from "../open/habits";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { useFinish } from "../open/useFinish";
 import { useOpen, useStageNews } from "../open/useStage";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { type Pose, toShape } from "../stage/pose";
@@ -46,6 +48,7 @@ export function StageView(props: {
   const style = useSeen((s) => s.style);
   const picked = useSelection((s) => s.picked);
   const bringIn = useBringIn();
+  useFinish();
   const walk = useWalk();
   const latestWalk = useRef(walk);
   latestWalk.current = walk;
@@ -147,6 +150,7 @@ export function StageView(props: {
       />
       <RegionBox where="stage" />
       <StageMarks />
+      <WordsOver />
       <HoverLabel where="stage" />
     </Box>
   );

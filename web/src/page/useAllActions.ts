@@ -5,6 +5,7 @@ import { useCameraActions } from "../camera/useCameraActions";
 import { useCutActions } from "../cuts/useCutActions";
 import { useAlternativeActions } from "../desk/useAlternativeActions";
 import { useTurnActions } from "../keyplan/useTurnActions";
+import { useMarkupActions } from "../markups/useMarkupActions";
 import { useMeasureActions } from "../measures/useMeasureActions";
 import type { Action } from "../open/action";
 import { usePickActions } from "../register/usePickActions";
@@ -25,6 +26,7 @@ export function useAllActions(): readonly Action[] {
   const alternatives = useAlternativeActions();
   const cuts = useCutActions();
   const measures = useMeasureActions();
+  const markups = useMarkupActions();
   const beside = useBesideActions();
   const window = useWindowActions();
   return useMemo(
@@ -39,9 +41,10 @@ export function useAllActions(): readonly Action[] {
       ...alternatives,
       ...cuts,
       ...measures,
+      ...markups,
       ...beside,
       ...window,
     ],
-    [walk, camera, trail, home, turns, seen, picks, alternatives, cuts, measures, beside, window],
+    [walk, camera, trail, home, turns, seen, picks, alternatives, cuts, measures, markups, beside, window],
   );
 }

@@ -1,3 +1,4 @@
+import type { Vector2 } from "three";
 import type { Building } from "./building";
 import type { Hit } from "./geometry/picking";
 import { type Catches, rayTo, type Snap, type SnapKind } from "./geometry/snapping";
@@ -22,9 +23,9 @@ export class Aiming {
   ) {}
 
   /** Use the tool in hand on what was clicked; false where there is none that takes clicks. */
-  click(view: View, hit: Hit | null): boolean {
+  click(view: View, hit: Hit | null, at: Vector2): boolean {
     if (!this.tool?.click) return false;
-    this.tool.click(hit && this.aim(view, hit));
+    this.tool.click(hit && this.aim(view, hit), at, view);
     return true;
   }
 

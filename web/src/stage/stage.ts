@@ -1,9 +1,10 @@
-import { Vector3 } from "three";
+import { type Vector2, Vector3 } from "three";
 import { Aiming } from "./aiming";
 import { Building } from "./building";
 import { Finishing, type InFull } from "./finishing";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
+import type { Gesture } from "./gestures/gesture";
 import type { Cause, Habits } from "./gestures/host";
 import type { Behind } from "./gestures/inside";
 import type { Navigation } from "./gestures/navigation";
@@ -14,6 +15,7 @@ import { FindingMarks } from "./layers/findingMarks";
 import { GoneBodies } from "./layers/goneBodies";
 import { GridLine } from "./layers/gridLine";
 import type { DrawingStyle } from "./layers/layer";
+import { type MarkupHit, Markups } from "./layers/markups";
 import { ink } from "./layers/materials";
 import { Outlines } from "./layers/outlines";
 import { PointMarks } from "./layers/pointMarks";
@@ -22,6 +24,7 @@ import type { Mover } from "./movers/mover";
 import { closed, forward, type Pose, turned } from "./pose";
 import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
+import { LEFT_ALONE, type Taken } from "./tools/taken";
 import type { Tool } from "./tools/tool";
 import { type Rectangle, View, type ViewKind } from "./view";
 
@@ -62,7 +65,10 @@ export class Stage {
   readonly gone: GoneBodies;
   readonly findings = new FindingMarks(() => this.ask());
   readonly dimensions = new Dimensions(() => this.ask());
+  readonly markups = new Markups(() => this.ask());
   readonly aiming: Aiming;
+  /** What takes clicks and drags on markups. */
+  taken: Taken = LEFT_ALONE;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
   private readonly finishing = new Finishing(() => this.ask(this.main));
@@ -103,6 +109,7 @@ export class Stage {
       this.outlines,
       this.findings,
       this.dimensions,
+      this.markups,
       this.marks,
     ];
     this.renderer = new Renderer(
@@ -136,8 +143,8 @@ export class Stage {
       bounds: () => this.building.bounds,
       pickedCentre: () => this.building.pickedCentre,
       ask: () => this.ask(view),
-      toolDrag: () => this.aiming.tool?.down?.(view) ?? null,
-      clicked: (hit, add) => this.clicked(view, hit, add),
+      toolDrag: (at) => (this.aiming.tool ? this.aiming.tool.down?.(view) : this.grip(view, at)) ?? null,
+      clicked: (hit, add, at) => this.clicked(view, hit, add, at),
       hovered: (hit, at) => this.hovered(view, hit, at),
       pivotShown: (at) => {
         if (kind === "stage") this.marks.showPivot(at, at !== null && at === this.navigation.pinnedAt);
@@ -156,8 +163,24 @@ export class Stage {
     return this.drawing ? [this.main, this.drawing] : [this.main];
   }
 
-  private clicked(view: View, hit: Hit | null, add: boolean): void {
-    if (this.aiming.click(view, hit)) return;
+  private markupAt(view: View, at: Vector2): MarkupHit | null {
+    if (view !== this.main) return null;
+    const { x, y } = view.toPixel(at);
+    return this.markups.at(x, y);
+  }
+
+  private grip(view: View, at: Vector2): Gesture | null {
+    const hit = this.markupAt(view, at);
+    return hit && this.taken.gripped(hit);
+  }
+
+  private clicked(view: View, hit: Hit | null, add: boolean, at: Vector2): void {
+    if (this.aiming.click(view, hit, at)) return;
+    const over = this.markupAt(view, at);
+    if (over) {
+      this.taken.clicked(over);
+      return;
+    }
     this.pickedNormal = hit?.normal ?? null;
     this.events.pick(hit?.component ?? -1, add, view.kind);
   }

@@ -35,8 +35,8 @@ export interface ViewHost {
   /** Draw the view in the next frame. */
   ask(): void;
   /** What a tool in hand makes of a drag with the left button, or null. */
-  toolDrag(): Gesture | null;
-  clicked(hit: Hit | null, add: boolean): void;
+  toolDrag(at: Vector2): Gesture | null;
+  clicked(hit: Hit | null, add: boolean, at: Vector2): void;
   /** Something is under the cursor, at pixels of the view, or nothing; null outside. */
   hovered(hit: Hit | null, at: { x: number; y: number } | null): void;
   pivotShown(at: Vector3 | null): void;
@@ -74,7 +74,7 @@ export class View {
     this.navigation = new Navigation(pose, {
       size: () => host.place(),
       turns: kind === "stage",
-      toolDrag: () => host.toolDrag(),
+      toolDrag: (at) => host.toolDrag(at),
       pointAt: (at) => this.hitAt(at)?.point ?? null,
       rayAt: (at) => {
         const { origin, direction } = this.camera.ray(at);
@@ -84,11 +84,9 @@ export class View {
       pickedCentre: () => host.pickedCentre(),
       moved: () => this.moved(),
       pivotShown: (at) => host.pivotShown(at),
-      clicked: (at, add) => host.clicked(this.hitAt(at), add),
+      clicked: (at, add) => host.clicked(this.hitAt(at), add, at),
       hovered: (at) => {
-        const { width, height } = host.place();
-        const pixel = at && { x: ((at.x + 1) / 2) * width, y: ((1 - at.y) / 2) * height };
-        host.hovered(at && this.hitAt(at), pixel);
+        host.hovered(at && this.hitAt(at), at && this.toPixel(at));
       },
       stopped: () => host.stopped(),
       clear: (from, to) => host.clear(from, to),
@@ -159,6 +157,12 @@ export class View {
   /** The ray through a place in CSS pixels from the view's top left. */
   rayAtPixel(x: number, y: number): Ray {
     return this.camera.ray(this.fromPixel(x, y)).clone();
+  }
+
+  /** A place from -1 to 1 in CSS pixels from the view's top left. */
+  toPixel(at: Vector2): { x: number; y: number } {
+    const { width, height } = this.host.place();
+    return { x: ((at.x + 1) / 2) * width, y: ((1 - at.y) / 2) * height };
   }
 
   private fromPixel(x: number, y: number): Vector2 {

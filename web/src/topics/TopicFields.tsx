@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
-import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
 import { DeskNote } from "../parts/desk";
+import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { tone } from "../theme";
 import type { Topic } from "./listed";
@@ -65,20 +65,20 @@ export function TopicFields({ topic }: { topic: Topic }) {
             sx={FIELD}
           />
         </Box>
-        <Line
+        <KeptText
           label="Who has it"
           of={reference}
           value={said.assigned_to ?? ""}
           keep={(assigned_to) => put({ assigned_to })}
         />
-        <Line
+        <KeptText
           label="Priority"
           of={reference}
           value={said.priority ?? ""}
           keep={(priority) => put({ priority })}
         />
-        <Line label="Kind" of={reference} value={said.kind ?? ""} keep={(kind) => put({ kind })} />
-        <Line
+        <KeptText label="Kind" of={reference} value={said.kind ?? ""} keep={(kind) => put({ kind })} />
+        <KeptText
           label="Labels, with commas"
           of={reference}
           value={(said.labels ?? []).join(", ")}
@@ -92,7 +92,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
           }
         />
       </Box>
-      <Line
+      <KeptText
         label="Description"
         of={reference}
         rows={3}
@@ -102,39 +102,6 @@ export function TopicFields({ topic }: { topic: Topic }) {
       <DeskNote>
         Made by {topic.author}, {new Date(topic.created_at).toLocaleDateString("en-GB")}
       </DeskNote>
-    </Box>
-  );
-}
-
-/** A line or some of text that is kept when it is left, also when it is emptied. */
-function Line(props: {
-  label: string;
-  of: string;
-  value: string;
-  rows?: number;
-  keep: (text: string) => void;
-}) {
-  const { label, of, value, rows, keep } = props;
-  const [typed, setTyped] = useState(value);
-  useEffect(() => setTyped(value), [value]);
-  const done = () => {
-    if (typed.trim() !== value) keep(typed.trim());
-  };
-  return (
-    <Box component="label" sx={LABEL}>
-      {label}
-      <Box
-        component={rows ? "textarea" : "input"}
-        {...(rows ? { rows } : {})}
-        aria-label={`${label.split(",")[0]} of ${of}`}
-        value={typed}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value)}
-        onBlur={done}
-        onKeyDown={(event: React.KeyboardEvent<HTMLElement>) => {
-          if (event.key === "Enter" && !rows) event.currentTarget.blur();
-        }}
-        sx={{ ...FIELD, ...(rows ? { resize: "vertical" } : {}) }}
-      />
     </Box>
   );
 }

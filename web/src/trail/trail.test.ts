@@ -18,6 +18,7 @@ const pose = (x: number): View => ({
   cuts: [],
   measures: [],
   style: "edges",
+  markups: [],
   whole: { kind: "these", of: {} },
   alternatives: {},
   picked: { kind: "these", of: {} },

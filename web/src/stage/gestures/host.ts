@@ -9,7 +9,7 @@ export interface NavigationHost {
   /** Whether drags may turn the view; otherwise they move it as paper is moved. */
   turns: boolean;
   /** What a tool in hand makes of a drag with the left button; null where it leaves drags alone. */
-  toolDrag(): Gesture | null;
+  toolDrag(at: Vector2): Gesture | null;
   /** The first solid point under a place on the canvas (-1 to 1), or null. */
   pointAt(at: Vector2): Vector3 | null;
   /** The ray's direction and origin at a place on the canvas. */

@@ -24,6 +24,8 @@ interface Drag {
   gesture: Gesture;
   /** What the view turns about next, once it was moved by this. */
   anchor: Vector3;
+  /** Whether it moves the eye, which a locked view does not let it. */
+  moves: boolean;
   moved: boolean;
 }
 
@@ -177,22 +179,24 @@ export class Navigation implements Hand {
       this.thumb = new Thumb(press.pointer, this, this.keyed.by, press.at);
       return;
     }
-    const { gesture, anchor } = this.gestureOf(press);
+    const { gesture, anchor, moves } = this.gestureOf(press);
     const { pointer, button, at } = press;
-    this.drag = { pointer, button, start: at.clone(), last: at, gesture, anchor, moved: false };
+    this.drag = { pointer, button, start: at.clone(), last: at, gesture, anchor, moves, moved: false };
   }
 
-  private gestureOf(press: Press): { gesture: Gesture; anchor: Vector3 } {
-    const drawn = press.button === 0 && this.touches.size < 2 ? this.host.toolDrag() : null;
-    if (drawn) return { gesture: drawn, anchor: this.pivot };
+  private gestureOf(press: Press): Pick<Drag, "gesture" | "anchor" | "moves"> {
+    const drawn = press.button === 0 && this.touches.size < 2 ? this.host.toolDrag(press.at) : null;
+    if (drawn) return { gesture: drawn, anchor: this.pivot, moves: false };
     const hit = this.host.pointAt(press.at);
-    if (this.keyed)
-      return { gesture: new Looking(this, this.keyed.by, this.keyed.cause), anchor: hit ?? this.pivot };
+    if (this.keyed) {
+      const gesture = new Looking(this, this.keyed.by, this.keyed.cause);
+      return { gesture, anchor: hit ?? this.pivot, moves: true };
+    }
     const wheelPans = (this.habits.wheelButton === "pan") !== press.shift;
     const pans =
       press.button === 2 || (press.button === 1 && wheelPans) || this.touches.size > 1 || !this.host.turns;
     const anchor = (pans ? hit : (this.pinned ?? hit)) ?? this.pivot;
-    return { gesture: new (pans ? Panning : Turning)(this, anchor), anchor };
+    return { gesture: new (pans ? Panning : Turning)(this, anchor), anchor, moves: true };
   }
 
   move(press: Press): void {
@@ -212,7 +216,7 @@ export class Navigation implements Hand {
       this.host.hovered(at);
       return;
     }
-    if (press.pointer !== drag.pointer || this.locked) return;
+    if (press.pointer !== drag.pointer || (this.locked && drag.moves)) return;
     if (!drag.moved) {
       if (this.px(at, drag.start) < CLICK_PX) return;
       drag.moved = true;

@@ -1,4 +1,4 @@
-import type { Vector3 } from "three";
+import type { Vector2, Vector3 } from "three";
 import type { Segment, SnapKind } from "../geometry/snapping";
 import type { Gesture } from "../gestures/gesture";
 import type { View } from "../view";
@@ -24,14 +24,14 @@ export interface Tool {
   readonly exact?: boolean;
   /** Its points are counted from the present origin; it is put away where that changes. */
   readonly bound?: boolean;
-  /** Takes a drag with the left button; everything else moves as always. */
-  down?(view: View): Gesture;
+  /** Takes a drag with the left button, or leaves it; everything else moves as always. */
+  down?(view: View): Gesture | null;
   /** The cursor is over something, or over nothing. */
   hover?(aim: Aim | null): void;
-  /** Takes a click, instead of picking. */
-  click?(aim: Aim | null): void;
-  /** Ends what has been begun, and goes on with the next. */
-  finish?(): void;
+  /** Takes a click at a place of a view, instead of picking. */
+  click?(aim: Aim | null, at: Vector2, view: View): void;
+  /** Ends what has been begun, and goes on with the next; whether there was anything. */
+  finish?(): boolean;
   /** It was put away. */
   cancel?(): void;
 }

@@ -1,0 +1,52 @@
+import { useEffect } from "react";
+import { useSeen } from "../open/seen";
+import { useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { MarkupDrag } from "../stage/tools/markDrags";
+import { LEFT_ALONE, type Taken } from "../stage/tools/taken";
+import { COLOURS, useMarking } from "./marking";
+import { useDrawn } from "./useDrawn";
+import { usePlacing } from "./usePlacing";
+
+/** The markups of the view on the stage: drawn, picked, dragged, and their words asked for. */
+export function MarkupsOnStage() {
+  const { stage } = useOpen();
+  const signs = useDrawn();
+  const chosen = useMarking((s) => s.chosen);
+  const { move, back } = usePlacing();
+  useEffect(() => stage()?.markups.show(signs, chosen), [stage, signs, chosen]);
+  useEffect(() => {
+    const drawnOn = stage();
+    if (!drawnOn) return;
+    const layer = drawnOn.markups;
+    const of = (id: string) => useSeen.getState().markups.find((each) => each.id === id);
+    const clicked: Taken["clicked"] = ({ id, pin }) => {
+      const markup = of(id);
+      if (!markup) return;
+      useMarking.setState({ chosen: id });
+      useSession.getState().open("markups");
+      if (pin) back(markup);
+    };
+    const gripped: Taken["gripped"] = ({ id, handle }) => {
+      const [view, markup] = [drawnOn.main, of(id)];
+      const sign = signs.find((each) => each.id === id);
+      if (!markup || !sign || id !== useMarking.getState().chosen) return null;
+      const held = {
+        points: sign.handles.length ? sign.handles : [sign.at, sign.textAt],
+        normal: sign.normal,
+        handle,
+      };
+      return new MarkupDrag(
+        view,
+        held,
+        (points) => layer.showLive(points, COLOURS[markup.colour].colour, markup.width_px),
+        (from, to) => void move(markup, from, to, handle),
+      );
+    };
+    drawnOn.taken = { clicked, gripped };
+    return () => {
+      drawnOn.taken = LEFT_ALONE;
+    };
+  }, [stage, signs, move, back]);
+  return null;
+}

@@ -1,0 +1,61 @@
+import Box from "@mui/material/Box";
+import { useEffect, useRef, useState } from "react";
+import { tone } from "../theme";
+import { COLOURS, useMarking } from "./marking";
+import { usePlacing } from "./usePlacing";
+
+/** Asks for the words of a text or callout where they are to stand; Enter keeps them, Esc gives them up. */
+export function WordsOver() {
+  const wanting = useMarking((s) => s.wanting);
+  const colour = useMarking((s) => COLOURS[s.style.colour].colour);
+  const { place } = usePlacing();
+  const [text, setText] = useState("");
+  const field = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => {
+    setText("");
+    if (wanting) field.current?.focus();
+  }, [wanting]);
+  if (!wanting) return null;
+  const put = () => useMarking.setState({ wanting: null });
+  const done = async () => {
+    const { kind, drawn, through_m } = wanting;
+    // What was typed stays until it is kept.
+    if (!text.trim() || (await place(kind, drawn, through_m, text.trim()))) put();
+  };
+  return (
+    <Box
+      component="textarea"
+      ref={field}
+      rows={2}
+      aria-label="Words of the markup"
+      placeholder="Words, then Enter"
+      value={text}
+      onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => setText(event.target.value)}
+      onBlur={() => {
+        if (!text.trim()) put();
+      }}
+      onKeyDown={(event: React.KeyboardEvent) => {
+        event.stopPropagation();
+        if (event.key === "Escape") put();
+        if (event.key === "Enter" && !event.shiftKey) {
+          event.preventDefault();
+          void done();
+        }
+      }}
+      sx={{
+        position: "absolute",
+        left: Math.max(4, wanting.at.x - 90),
+        top: Math.max(4, wanting.at.y - 22),
+        width: 180,
+        zIndex: 5,
+        fontFamily: "inherit",
+        fontSize: 14,
+        color: tone.ink,
+        bgcolor: tone.paper,
+        border: `2px solid ${colour}`,
+        p: 0.5,
+        resize: "none",
+      }}
+    />
+  );
+}

@@ -1,0 +1,60 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { Vector3 } from "three";
+import { api, taken } from "../api/client";
+import { type Markup, useSeen } from "../open/seen";
+import { useOpen } from "../open/useStage";
+import type { MarkupSign } from "../stage/layers/markups";
+import { COLOURS } from "./marking";
+import { usePlacing } from "./usePlacing";
+
+/** What of a markup its lines come from; its colour and words do not change them. */
+function shapeOf({ id, kind, points_m, eye, aspect, text_share }: Markup): string {
+  return JSON.stringify([id, kind, points_m, eye, aspect, text_share]);
+}
+
+/** The markups of the view as the core draws them; those whose lines are still on their way are left out. */
+export function useDrawn(): readonly MarkupSign[] {
+  const { federation } = useOpen();
+  const { here } = usePlacing();
+  const markups = useSeen((s) => s.markups);
+  const shapes = markups.map(shapeOf);
+  const { data } = useQuery({
+    queryKey: ["markups", shapes],
+    enabled: markups.length > 0,
+    gcTime: 60_000,
+    // While one more is drawn the others stay.
+    placeholderData: keepPreviousData,
+    queryFn: async () => {
+      const drawn = await taken(api.POST("/api/markups/drawn", { body: { markups: [...markups] } }));
+      return new Map(shapes.map((shape, k) => [shape, drawn[k]] as const));
+    },
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
+  return useMemo(
+    () =>
+      markups.flatMap<MarkupSign>((markup) => {
+        const drawn = data?.get(shapeOf(markup));
+        if (!drawn) return [];
+        return [
+          {
+            id: markup.id,
+            strokes: drawn.strokes.map(({ points_m, closed }) => ({ points: points_m.map(here), closed })),
+            handles: markup.points_m.length > 12 ? [] : markup.points_m.map(here),
+            at: here(drawn.at_m),
+            textAt: here(drawn.text_at_m),
+            textM: drawn.text_m,
+            normal: new Vector3().fromArray(drawn.normal),
+            coneDeg: drawn.cone_deg,
+            leastM: drawn.least_m,
+            mostM: drawn.most_m,
+            colour: COLOURS[markup.colour].colour,
+            widthPx: markup.width_px,
+            fill: markup.fill,
+            text: markup.text,
+          },
+        ];
+      }),
+    [markups, data, here, federation],
+  );
+}

@@ -1,0 +1,65 @@
+import { useMemo } from "react";
+import { type Vector2, Vector3 } from "three";
+import { api, taken } from "../api/client";
+import { eyeOf, poseOf } from "../open/document";
+import type { Markup } from "../open/seen";
+import { orAloud, useSession } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { usePerson } from "../people/person";
+import { addMarkup, type Kind, NAMES, putMarkup, useMarking } from "./marking";
+
+type Place = readonly [number, number];
+
+/** Placing, moving and going back to markups; where they stand is the core's to say. */
+export function usePlacing() {
+  const { federation, stage } = useOpen();
+  return useMemo(() => {
+    const frame = () => {
+      const view = stage();
+      if (!view) throw new Error("The stage is not there yet; try again after a moment.");
+      return { eye: eyeOf(view.seen, federation.origin_m).eye, aspect: view.aspect };
+    };
+    return {
+      /** The point of the model as the document has it. */
+      there: (point: Vector3) => point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0)),
+      here: (point_m: readonly number[]) =>
+        new Vector3().fromArray(point_m.map((c, k) => c - (federation.origin_m[k] ?? 0))),
+      /** Keep a markup where it was drawn; whether that could be. */
+      place: (kind: Kind, drawn: readonly Place[], through_m: number[], text = "") =>
+        orAloud(async () => {
+          const { style } = useMarking.getState();
+          const made = await taken(
+            api.POST("/api/markups/placed", {
+              body: {
+                ...frame(),
+                ...style,
+                id: crypto.randomUUID().slice(0, 8),
+                kind,
+                drawn: drawn.map(([x, y]) => [x, y]),
+                through_m,
+                text,
+              },
+            }),
+          );
+          const wrong = addMarkup({ ...made, by: usePerson.getState().name, at: new Date().toISOString() });
+          if (wrong) useSession.getState().say(wrong);
+        }),
+      /** Move a markup in its plane from one place of the frame to another, or one of its points. */
+      move: (markup: Markup, start: Vector2 | Place, end: Vector2 | Place, point: number | null = null) =>
+        orAloud(async () => {
+          const pair = (at: Vector2 | Place) => ("x" in at ? [at.x, at.y] : [at[0], at[1]]);
+          const moved = await taken(
+            api.POST("/api/markups/moved", {
+              body: { ...frame(), markup, start: pair(start), end: pair(end), point },
+            }),
+          );
+          putMarkup(moved, `${point === null ? "moved" : "reshaped"} a ${NAMES[markup.kind]}`);
+        }),
+      /** Go to where a markup was drawn from. */
+      back: (markup: Markup) => {
+        const limits = { through_m: 0, depth_m: null };
+        stage()?.go(poseOf({ eye: markup.eye, limits }, federation.origin_m));
+      },
+    };
+  }, [federation, stage]);
+}

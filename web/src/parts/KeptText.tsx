@@ -1,0 +1,47 @@
+import Box from "@mui/material/Box";
+import { useEffect, useState } from "react";
+import { tone } from "../theme";
+
+const FIELD = {
+  width: "100%",
+  fontFamily: "inherit",
+  fontSize: 13,
+  color: tone.ink,
+  border: `1px solid ${tone.line}`,
+  bgcolor: "#fff",
+  px: 0.5,
+  py: 0.4,
+} as const;
+
+/** A line or some of text that is kept when it is left, also when it is emptied. */
+export function KeptText(props: {
+  label: string;
+  of: string;
+  value: string;
+  rows?: number;
+  keep: (text: string) => void;
+}) {
+  const { label, of, value, rows, keep } = props;
+  const [typed, setTyped] = useState(value);
+  useEffect(() => setTyped(value), [value]);
+  const done = () => {
+    if (typed.trim() !== value) keep(typed.trim());
+  };
+  return (
+    <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
+      {label}
+      <Box
+        component={rows ? "textarea" : "input"}
+        {...(rows ? { rows } : {})}
+        aria-label={`${label.split(",")[0]} of ${of}`}
+        value={typed}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event: React.KeyboardEvent<HTMLElement>) => {
+          if (event.key === "Enter" && !rows) event.currentTarget.blur();
+        }}
+        sx={{ ...FIELD, ...(rows ? { resize: "vertical" } : {}) }}
+      />
+    </Box>
+  );
+}
