@@ -109,6 +109,9 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: s
         >
           make a topic
         </Button>
+        <Button variant="text" onClick={() => look.write(finding, spokenWorst(finding, units))}>
+          write it on the view
+        </Button>
       </DeskActs>
     </Box>
   );

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { useLook } from "../camera/useLook";
+import { usePlacing } from "../markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
@@ -18,6 +19,7 @@ export function useLookAt(findings: Findings | undefined) {
   const { fitTo } = useLook();
   const keepView = useKeepView();
   const { make } = useTopicActs();
+  const { write } = usePlacing();
   return useMemo(() => {
     const { say } = useSession.getState();
     const origin = new Vector3().fromArray(federation.origin_m);
@@ -54,6 +56,12 @@ export function useLookAt(findings: Findings | undefined) {
       return true;
     };
     return {
+      /** Write a finding over the present view, as the words of a markup. */
+      write: (finding: Finding, says: string) => {
+        if (!findings) return;
+        const point = new Vector3().fromArray(finding.at_m).sub(origin);
+        void write(point, `${calledBy(findings, finding)}: ${says}`);
+      },
       frame,
       isolate,
       /** Keep a finding as a viewpoint: isolated, and seen as it is fitted. */
@@ -72,5 +80,5 @@ export function useLookAt(findings: Findings | undefined) {
         if (made) openOnDesk(made.id);
       },
     };
-  }, [findings, federation, fitTo, keepView, make]);
+  }, [findings, federation, fitTo, keepView, make, write]);
 }

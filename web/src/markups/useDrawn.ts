@@ -8,12 +8,17 @@ import type { MarkupSign } from "../stage/layers/markups";
 import { COLOURS } from "./marking";
 import { usePlacing } from "./usePlacing";
 
+/** A way of more points is moved as a whole. */
+const MOST_HANDLES = 12;
+/** Which of its points is where the words of a markup stand. */
+const WORDS: Partial<Record<Markup["kind"], number>> = { text: 0, callout: 1 };
+
 /** What of a markup its lines come from; its colour and words do not change them. */
 function shapeOf({ id, kind, points_m, eye, aspect, text_share }: Markup): string {
   return JSON.stringify([id, kind, points_m, eye, aspect, text_share]);
 }
 
-/** The markups of the view as the core draws them; those whose lines are still on their way are left out. */
+/** The markups of the view as the core draws them; while one is drawn anew it stays as it was. */
 export function useDrawn(): readonly MarkupSign[] {
   const { federation } = useOpen();
   const { here } = usePlacing();
@@ -27,20 +32,22 @@ export function useDrawn(): readonly MarkupSign[] {
     placeholderData: keepPreviousData,
     queryFn: async () => {
       const drawn = await taken(api.POST("/api/markups/drawn", { body: { markups: [...markups] } }));
-      return new Map(shapes.map((shape, k) => [shape, drawn[k]] as const));
+      return { by: new Map(shapes.map((shape, k) => [shape, drawn[k]] as const)), drawn };
     },
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
   return useMemo(
     () =>
       markups.flatMap<MarkupSign>((markup) => {
-        const drawn = data?.get(shapeOf(markup));
+        const drawn = data?.by.get(shapeOf(markup)) ?? data?.drawn.find(({ id }) => id === markup.id);
         if (!drawn) return [];
         return [
           {
             id: markup.id,
             strokes: drawn.strokes.map(({ points_m, closed }) => ({ points: points_m.map(here), closed })),
-            handles: markup.points_m.length > 12 ? [] : markup.points_m.map(here),
+            handles: markup.points_m.length > MOST_HANDLES ? [] : markup.points_m.map(here),
+            // Words are taken hold of themselves.
+            textHandle: WORDS[markup.kind] ?? null,
             at: here(drawn.at_m),
             textAt: here(drawn.text_at_m),
             textM: drawn.text_m,

@@ -10,6 +10,10 @@ import { addMarkup, type Kind, NAMES, putMarkup, useMarking } from "./marking";
 
 type Place = readonly [number, number];
 
+/** Words stand so far beside what they are about, and no nearer to the frame's edge than this. */
+const ASIDE = { x: 0.16, y: 0.2 };
+const MOST = 0.86;
+
 /** Placing, moving and going back to markups; where they stand is the core's to say. */
 export function usePlacing() {
   const { federation, stage } = useOpen();
@@ -19,7 +23,8 @@ export function usePlacing() {
       if (!view) throw new Error("The stage is not there yet; try again after a moment.");
       return { eye: eyeOf(view.seen, federation.origin_m).eye, aspect: view.aspect };
     };
-    return {
+    const within = (share: number) => Math.min(MOST, Math.max(-MOST, share));
+    const acts = {
       /** The point of the model as the document has it. */
       there: (point: Vector3) => point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0)),
       here: (point_m: readonly number[]) =>
@@ -55,11 +60,24 @@ export function usePlacing() {
           );
           putMarkup(moved, `${point === null ? "moved" : "reshaped"} a ${NAMES[markup.kind]}`);
         }),
+      /** Write words beside a point about the origin, with a line to it; a point that is out of sight is refused. */
+      write: async (point: Vector3, words: string) => {
+        const view = stage()?.main;
+        if (!view?.shows(point)) {
+          useSession.getState().say("That is out of sight; look at it first, then write it on the view.");
+          return;
+        }
+        const { x, y } = view.camera.project(point);
+        const text = [within(x + ASIDE.x), within(y + ASIDE.y)] as const;
+        if (await acts.place("callout", [[x, y], text], acts.there(point), words))
+          useSession.getState().say(`Written on the view: ${words}.`);
+      },
       /** Go to where a markup was drawn from. */
       back: (markup: Markup) => {
         const limits = { through_m: 0, depth_m: null };
         stage()?.go(poseOf({ eye: markup.eye, limits }, federation.origin_m));
       },
     };
+    return acts;
   }, [federation, stage]);
 }

@@ -4,6 +4,7 @@ import NativeSelect from "@mui/material/NativeSelect";
 import { Vector3 } from "three";
 import type { Shapes } from "../api/client";
 import { useLook } from "../camera/useLook";
+import { usePlacing } from "../markups/usePlacing";
 import { numberOf } from "../open/numbering";
 import type { Measure } from "../open/seen";
 import { useSelection } from "../open/selection";
@@ -203,9 +204,15 @@ function Choice({ measure }: { measure: Measure }) {
   );
 }
 
+/** In the middle of the first of some lines. */
+function middleOf([a = new Vector3(), b = a]: readonly Vector3[]): Vector3 {
+  return a.clone().add(b).multiplyScalar(0.5);
+}
+
 function Acts({ measure, found }: { measure: Measure; found: Found | undefined }) {
   const { fitTo } = useLook();
   const { federation } = useOpen();
+  const { write } = usePlacing();
   const units = useUnits();
   const say = useSession((s) => s.say);
   const points = (found?.dimensions ?? []).flatMap(({ line }) => line.map((p) => new Vector3().fromArray(p)));
@@ -235,6 +242,15 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
       </Button>
       <Button variant="text" disabled={!main} onClick={() => void copy()}>
         copy
+      </Button>
+      <Button
+        variant="text"
+        disabled={!main || !points.length}
+        onClick={() =>
+          main && void write(middleOf(points), [measure.name, read(main, units)].join(" ").trim())
+        }
+      >
+        write it on the view
       </Button>
       <Button variant="text" onClick={() => removeMeasure(measure.id)}>
         delete

@@ -30,8 +30,9 @@ const HALO_PX = 2.4;
 export interface MarkupSign {
   id: string;
   strokes: readonly { points: readonly Vector3[]; closed: boolean }[];
-  /** Where it can be taken hold of. */
+  /** Where it can be taken hold of, and which of these its words are. */
   handles: readonly Vector3[];
+  textHandle: number | null;
   at: Vector3;
   textAt: Vector3;
   textM: number;
@@ -192,9 +193,11 @@ export class Markups implements Layer {
     freed(this.kept);
     freed(this.grips);
     this.pieces = signs.map((sign) => this.piece(sign));
-    for (const at of signs.find(({ id }) => id === chosen)?.handles ?? []) {
+    const held = signs.find(({ id }) => id === chosen);
+    for (const [k, at] of (held?.handles ?? []).entries()) {
       const grip = handle();
       grip.position.copy(at);
+      grip.visible = k !== held?.textHandle;
       this.grips.add(grip);
     }
     this.changed();
@@ -216,6 +219,15 @@ export class Markups implements Layer {
   get counts(): { read: number; pins: number } {
     const read = this.pieces.filter((piece) => piece.read).length;
     return { read, pins: this.pieces.length - read };
+  }
+
+  /** Where each can be taken hold of, and how many are filled. */
+  get places(): number[][][] {
+    return this.shown.map(({ handles }) => handles.map((at) => at.toArray()));
+  }
+
+  get filled(): number {
+    return this.shown.filter(({ fill }) => fill).length;
   }
 
   private piece(sign: MarkupSign): Piece {
@@ -277,24 +289,29 @@ export class Markups implements Layer {
     if (this.grips.visible)
       for (const [k, grip] of this.grips.children.entries()) {
         const p = frame.pixelOf(grip.position);
-        if (p.before && this.chosen && Math.hypot(p.x - x, p.y - y) <= HANDLE_PX)
+        if (grip.visible && p.before && this.chosen && Math.hypot(p.x - x, p.y - y) <= HANDLE_PX)
           return { id: this.chosen, handle: k, pin: false };
       }
-    for (const piece of [...this.pieces].reverse())
-      if (this.meets(piece, x, y, frame)) return { id: piece.sign.id, handle: null, pin: !piece.read };
+    for (const piece of [...this.pieces].reverse()) {
+      const { sign, read } = piece;
+      if (read && this.inText(piece, x, y, frame))
+        return { id: sign.id, handle: sign.textHandle, pin: false };
+      if (this.meets(piece, x, y, frame)) return { id: sign.id, handle: null, pin: !read };
+    }
     return null;
   }
 
-  private meets({ sign, text, read }: Piece, x: number, y: number, frame: Frame): boolean {
+  private inText({ sign, text }: Piece, x: number, y: number, frame: Frame): boolean {
+    if (!text) return false;
+    const p = frame.pixelOf(sign.textAt);
+    const heightPx = this.textPx(sign, text, frame);
+    return p.before && Math.abs(p.x - x) < (heightPx * text.aspect) / 2 && Math.abs(p.y - y) < heightPx / 2;
+  }
+
+  private meets({ sign, read }: Piece, x: number, y: number, frame: Frame): boolean {
     if (!read) {
       const p = frame.pixelOf(sign.at);
       return p.before && Math.abs(p.x - x) < PIN_PX / 2 && y < p.y + 3 && y > p.y - PIN_PX;
-    }
-    if (text) {
-      const p = frame.pixelOf(sign.textAt);
-      const heightPx = this.textPx(sign, text, frame);
-      const inText = Math.abs(p.x - x) < (heightPx * text.aspect) / 2 && Math.abs(p.y - y) < heightPx / 2;
-      if (p.before && inText) return true;
     }
     return sign.strokes.some(({ points }) => {
       const px = points.map(frame.pixelOf);
