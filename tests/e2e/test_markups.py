@@ -143,19 +143,3 @@ def test_a_locked_view_can_be_drawn_over(page: Page, site, pair):
     page.get_by_role("button", name="Cloud", exact=True).click()
     drag(page, (0.4, 0.4), (0.6, 0.6))
     expect(page.get_by_test_id("markup")).to_have_count(1)
-
-
-def test_a_measure_becomes_the_words_of_a_markup(page: Page, site, pair):
-    page.goto(f"{site}/p/{pair}")
-    wait_drawn(page)
-    page.get_by_role("tab", name="Measures").click()
-    page.get_by_role("button", name="Distance", exact=True).click()
-    x, y, width, height = size_of(page)
-    page.mouse.click(x + 0.45 * width, y + 0.5 * height)
-    page.mouse.click(x + 0.55 * width, y + 0.5 * height)
-    expect(page.get_by_test_id("measure")).to_have_count(1)
-    page.keyboard.press("Escape")
-    page.get_by_role("button", name="write it on the view").click()
-    wait_counts(page, "1 0")
-    page.get_by_role("tab", name="Markups").click()
-    expect(page.get_by_test_id("markup")).to_contain_text("m")
