@@ -7,13 +7,14 @@ from urllib.parse import quote
 
 from fastapi import APIRouter
 from fastapi.responses import Response
-from pydantic import TypeAdapter
+from pydantic import BaseModel, TypeAdapter
 
 from stairpath.api import shapes
 from stairpath.api.documents import shape_of
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.core.cutting.sheet.wish import SheetWish
+from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.measuring.check import Check
 from stairpath.store.tables import Errand
 from stairpath.work import errands
@@ -21,38 +22,40 @@ from stairpath.work.checking import FINDINGS
 
 router = APIRouter(prefix="/api", tags=["errands"], responses=REFUSALS)
 
-_WISH: TypeAdapter[Check | SheetWish] = TypeAdapter(Check | SheetWish)
+_WISH: TypeAdapter[errands.Wish] = TypeAdapter(errands.Wish)
+_NEW: TypeAdapter[Check | SheetWish] = TypeAdapter(Check | SheetWish)
+_SHAPES: dict[type, type[BaseModel]] = {Check: shapes.Check, SheetWish: shapes.SheetWish, TopicsIn: shapes.TopicsIn}
 
 
-def _wish(sent: shapes.Check | shapes.SheetWish) -> Check | SheetWish:
+def _wish(sent: shapes.Check | shapes.SheetWish | shapes.TopicsIn) -> errands.Wish:
     return _WISH.validate_python(sent.model_dump())
 
 
-def _shape(row: Errand) -> shapes.Errand:
-    kind = shapes.Check if isinstance(row.wish, Check) else shapes.SheetWish
+def errand_shape(row: Errand) -> shapes.Errand:
+    """An errand as it is sent."""
     plain = {
         name: getattr(row, name)
         for name in ("id", "name", "author", "created_at", "status", "share", "message", "made", "made_for", "made_at")
     }
-    return shapes.Errand(**plain, wish=shape_of(kind, row.wish))
+    return shapes.Errand(**plain, wish=shape_of(_SHAPES[type(row.wish)], row.wish))
 
 
 @router.get("/projects/{project_id}/errands")
 def list_errands(project_id: str) -> list[shapes.Errand]:
     """The project's checks and sheets, newest first."""
-    return [_shape(row) for row in errands.listed(project_id)]
+    return [errand_shape(row) for row in errands.listed(project_id)]
 
 
 @router.post("/projects/{project_id}/errands", status_code=201)
 def ask_errand(who: Asker, project_id: str, wish: shapes.NewErrand) -> shapes.Errand:
     """Ask for a check or a sheet; a job makes it."""
-    return _shape(errands.ask(who, project_id, wish.name, _wish(wish.wish)))
+    return errand_shape(errands.ask(who, project_id, wish.name, _NEW.validate_python(wish.wish.model_dump())))
 
 
 @router.post("/errands/{errand_id}/again")
 def ask_errand_again(who: Asker, errand_id: str, wish: shapes.ErrandAgain) -> shapes.Errand:
     """Ask for it once more, of the building as it is now; or with another wish."""
-    return _shape(errands.ask_again(who, errand_id, None if wish.wish is None else _wish(wish.wish)))
+    return errand_shape(errands.ask_again(who, errand_id, None if wish.wish is None else _wish(wish.wish)))
 
 
 @router.post("/errands/{errand_id}/stop", status_code=204)

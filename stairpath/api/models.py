@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import tempfile
-from pathlib import PurePath
 from typing import Annotated
-from urllib.parse import unquote
 
 from fastapi import APIRouter, Header, Request
 from fastapi.concurrency import run_in_threadpool
@@ -13,17 +10,13 @@ from fastapi.concurrency import run_in_threadpool
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.problems import Problem
-from stairpath.core.reading.intake import megabytes
 from stairpath.store.tables import Model
 from stairpath.work import models
-from stairpath.work.refusals import TooLargeError
 
 router = APIRouter(prefix="/api", tags=["models"], responses=REFUSALS)
-
-_IN_MEMORY = 1 << 20
-_LONGEST_NAME = 200
 
 
 def _problem(problem: Problem) -> shapes.Problem:
@@ -73,12 +66,7 @@ def list_models(project_id: str, bin: bool = False) -> list[shapes.ModelCard]:
 @router.post(
     "/projects/{project_id}/models",
     status_code=201,
-    openapi_extra={
-        "requestBody": {
-            "required": True,
-            "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
-        }
-    },
+    openapi_extra=BODY,
 )
 async def add_models(
     who: Asker,
@@ -87,23 +75,10 @@ async def add_models(
     x_file_name: Annotated[str, Header(description="The file's name, percent-encoded")],
 ) -> list[shapes.ModelCard]:
     """Add one file, sent as the request's body; an .ifczip adds every model in it."""
-    name = PurePath(unquote(x_file_name, errors="replace").replace("\0", "")).name[-_LONGEST_NAME:] or "unnamed.ifc"
-    most = models.intake_limits().file_bytes
-    with tempfile.SpooledTemporaryFile(max_size=_IN_MEMORY) as kept:
-        size = 0
-        async for piece in request.stream():
-            size += len(piece)
-            if size > most:
-                raise TooLargeError(
-                    f"{name} is larger than the {megabytes(most)} that this server takes; "
-                    "split it or ask for a higher limit."
-                )
-            if size > _IN_MEMORY:
-                await run_in_threadpool(kept.write, piece)
-            else:
-                kept.write(piece)
+    name = file_name(x_file_name, "unnamed.ifc")
+    async with received(request, name, models.intake_limits().file_bytes) as kept:
         added = await run_in_threadpool(models.take_in_file, who, project_id, name, kept)
-        return [_card(model) for model in added]
+    return [_card(model) for model in added]
 
 
 @router.post("/models/{model_id}/cancel", status_code=204)

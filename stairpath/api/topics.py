@@ -1,19 +1,32 @@
-"""Topics, and what is written of them."""
+"""Topics, what is written of them and attached to them, and files of them."""
 
 from __future__ import annotations
 
+import tempfile
 from datetime import UTC, datetime
+from pathlib import Path
+from typing import Annotated, Literal
+from urllib.parse import quote
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Header, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import FileResponse, Response
+from starlette.background import BackgroundTask
 
 from stairpath.api import shapes
 from stairpath.api.documents import shape_of
+from stairpath.api.errands import errand_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.review.reference import written
 from stairpath.core.review.topic import Said, overdue
 from stairpath.store.tables import Topic, TopicNote
-from stairpath.work import topics
+from stairpath.work import errands, exchange_in, exchange_out, topic_files, topics
+from stairpath.work.models import intake_limits
+
+_FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
+_MOST_ATTACHED = 64 << 20
 
 router = APIRouter(prefix="/api", tags=["topics"], responses=REFUSALS)
 
@@ -28,6 +41,11 @@ def _shape(row: Topic, new: bool = False) -> shapes.Topic:
         disciplines=row.disciplines,
         said=shapes.TopicSaid.model_validate(row.said),
         views=row.views,
+        related=row.related,
+        links=row.links,
+        level=row.level,
+        room=row.room,
+        at_m=row.at_m,
         author=row.author,
         created_at=row.created_at,
         changed_by=row.changed_by,
@@ -72,19 +90,23 @@ def make_topic(who: Asker, project_id: str, wish: shapes.NewTopic) -> shapes.Top
 def get_topic(topic_id: str) -> shapes.TopicTold:
     """A topic with everything that was written and changed."""
     told = topics.one(topic_id)
-    return shapes.TopicTold(topic=_shape(told.topic), notes=[_note(note) for note in told.notes])
+    return shapes.TopicTold(
+        topic=_shape(told.topic),
+        notes=[_note(note) for note in told.notes],
+        files=[shapes.TopicFile.model_validate(each) for each in told.files],
+    )
 
 
 @router.patch("/topics/{topic_id}")
 def change_topic(who: Asker, topic_id: str, wish: shapes.TopicWish) -> shapes.Topic:
     """Change what is said of a topic, or its views."""
     given = wish.model_dump(exclude_unset=True)
-    views = given.pop("views", None)
+    views, related = given.pop("views", None), given.pop("related", None)
     # Only a date may be taken away; anything else is emptied.
     said = {name: value for name, value in given.items() if value is not None or name == "due"}
     if "labels" in said:
         said["labels"] = tuple(said["labels"])
-    return _shape(topics.change(who, topic_id, said, views))
+    return _shape(topics.change(who, topic_id, said, views, related))
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)
@@ -109,3 +131,80 @@ def delete_topic(who: Asker, topic_id: str) -> None:
 def restore_topic(who: Asker, topic_id: str) -> shapes.Topic:
     """Bring back a deleted topic."""
     return _shape(topics.bring_back(who, topic_id))
+
+
+@router.post("/projects/{project_id}/topics/files", status_code=201, openapi_extra=BODY)
+async def take_topics_in(who: Asker, project_id: str, request: Request, x_file_name: _FileName) -> shapes.Errand:
+    """Take in a file of topics (BCF), sent as the request's body; a job does it."""
+    name = file_name(x_file_name, "topics.bcf")
+    async with received(request, name, intake_limits().file_bytes) as kept:
+        row = await run_in_threadpool(exchange_in.take_file, who, project_id, name, kept)
+    return errand_shape(row)
+
+
+@router.get("/errands/{errand_id}/report")
+def get_report(errand_id: str) -> shapes.TopicsReport:
+    """What became of a file of topics when it was taken in last."""
+    data, _, _ = errands.result(errand_id, exchange_in.REPORT)
+    return shapes.TopicsReport.model_validate_json(data)
+
+
+@router.get(
+    "/projects/{project_id}/topics/file",
+    response_class=Response,
+    responses={200: {"content": {"application/zip": {}}, "description": "The topics as a file (BCF)."}},
+)
+def save_topics(
+    project_id: str,
+    version: Literal["2.1", "3.0"] = "3.0",
+    topic: Annotated[list[str] | None, Query(max_length=5000)] = None,
+) -> Response:
+    """Topics as a file of the open format, all of them or some."""
+    with tempfile.NamedTemporaryFile(prefix="stairpath-", suffix=".bcf", delete=False) as out:
+        path = Path(out.name)
+    try:
+        project = exchange_out.write_topics(project_id, version, path, topic or ())
+    except BaseException:
+        path.unlink(missing_ok=True)
+        raise
+    disposition = f"attachment; filename*=utf-8''{quote(f'{project}.bcf', safe='')}"
+    return FileResponse(
+        path,
+        media_type="application/zip",
+        headers={"Content-Disposition": disposition, "Cache-Control": "no-store"},
+        background=BackgroundTask(path.unlink, missing_ok=True),
+    )
+
+
+@router.post("/topics/{topic_id}/files", status_code=201, openapi_extra=BODY)
+async def attach_file(who: Asker, topic_id: str, request: Request, x_file_name: _FileName) -> shapes.TopicFile:
+    """Attach a file, sent as the request's body, to a topic."""
+    name = file_name(x_file_name, "file")
+    async with received(request, name, _MOST_ATTACHED) as kept:
+        row = await run_in_threadpool(topic_files.attach, who, topic_id, name, kept)
+    return shapes.TopicFile.model_validate(row)
+
+
+@router.get(
+    "/topic-files/{file_id}",
+    response_class=Response,
+    responses={200: {"content": {"application/octet-stream": {}}, "description": "The file."}},
+)
+def get_file(file_id: str) -> Response:
+    """A file that is attached to a topic, to be saved; never to be run by the browser."""
+    name, data = topic_files.content(file_id)
+    disposition = f"attachment; filename*=utf-8''{quote(name, safe='')}"
+    headers = {"Content-Disposition": disposition, "X-Content-Type-Options": "nosniff", "Cache-Control": "no-store"}
+    return Response(data, media_type="application/octet-stream", headers=headers)
+
+
+@router.delete("/topic-files/{file_id}", status_code=204)
+def take_file_away(who: Asker, file_id: str) -> None:
+    """Take a file away from its topic; it can be brought back."""
+    topic_files.take_away(who, file_id)
+
+
+@router.post("/topic-files/{file_id}/restore", status_code=204)
+def bring_file_back(who: Asker, file_id: str) -> None:
+    """Bring back a file that was taken away."""
+    topic_files.bring_back(who, file_id)

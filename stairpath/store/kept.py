@@ -41,6 +41,11 @@ def viewpoint_by_id(session: Session, viewpoint_id: str) -> Viewpoint | None:
     return session.get(Viewpoint, viewpoint_id)
 
 
+def viewpoint_by_guid(session: Session, project_id: str, guid: str) -> Viewpoint | None:
+    """A project's viewpoint by what exchange files call it, deleted or not."""
+    return session.scalar(select(Viewpoint).where(Viewpoint.project_id == project_id, Viewpoint.guid == guid))
+
+
 def routes(session: Session, project_id: str) -> list[SavedRoute]:
     """The project's kept routes that were not deleted, newest first."""
     return list(

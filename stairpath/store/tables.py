@@ -8,6 +8,7 @@ from typing import Any, ClassVar
 
 from sqlalchemy import (
     ARRAY,
+    BigInteger,
     Boolean,
     DateTime,
     Double,
@@ -24,6 +25,7 @@ from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 from stairpath.core.cutting.sheet.wish import SheetWish
+from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
 from stairpath.core.review.topic import Changed, Said
@@ -217,7 +219,10 @@ class Viewpoint(Base):
     """A kept view; one in a folder has its place there, others stand newest first."""
 
     __tablename__ = "viewpoint"
-    __table_args__ = (Index("viewpoint_of_project", "project_id", "created_at"),)
+    __table_args__ = (
+        Index("viewpoint_of_project", "project_id", "created_at"),
+        Index("viewpoint_guid", "project_id", "guid"),
+    )
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
     project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
     name: Mapped[str] = mapped_column(Text)
@@ -226,6 +231,8 @@ class Viewpoint(Base):
     removed_at: Mapped[datetime | None]
     picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
     view: Mapped[View] = mapped_column(Document(View, older_view))
+    guid: Mapped[str] = mapped_column(String(36), default=lambda: str(uuid.uuid4()))
+    """What exchange files call it."""
     folder: Mapped[str | None] = mapped_column(ForeignKey("folder.id", ondelete="SET NULL"))
     place: Mapped[int] = mapped_column(Integer, default=0, server_default="0")
 
@@ -312,6 +319,33 @@ class Topic(Base):
     removed_at: Mapped[datetime | None]
     views: Mapped[list[str]] = mapped_column(ARRAY(String(32)), default=list)
     """Its viewpoints, in order; the first shows it in lists."""
+    related: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
+    """Topics that have to do with it, by their GUIDs; they may not be here yet."""
+    links: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
+    exchanged: Mapped[Said | None] = mapped_column(Document(Said))
+    """What was said of it when a file brought it last."""
+    level: Mapped[str] = mapped_column(Text, default="", server_default="")
+    room: Mapped[str] = mapped_column(Text, default="", server_default="")
+    at_m: Mapped[list[float] | None] = mapped_column(JSONB(none_as_null=True))
+    """Where it is, as its components tell: level, room, and the point that marks it, in project coordinates."""
+
+
+class TopicFile(Base):
+    """A file that is attached to a topic, or a link to one that is elsewhere."""
+
+    __tablename__ = "topic_file"
+    __table_args__ = (Index("file_of_topic", "topic_id"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    topic_id: Mapped[str] = mapped_column(ForeignKey("topic.id", ondelete="CASCADE"))
+    guid: Mapped[str] = mapped_column(String(36), default=lambda: str(uuid.uuid4()))
+    name: Mapped[str] = mapped_column(Text)
+    description: Mapped[str] = mapped_column(Text, default="")
+    url: Mapped[str] = mapped_column(Text, default="")
+    sha256: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    size: Mapped[int] = mapped_column(BigInteger, default=0)
+    author: Mapped[str] = mapped_column(Text)
+    at: Mapped[datetime] = mapped_column(default=now)
+    removed_at: Mapped[datetime | None]
 
 
 class TopicNote(Base):
@@ -354,7 +388,7 @@ class Errand(Base):
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
-    wish: Mapped[Check | SheetWish] = mapped_column(Document(Check | SheetWish))
+    wish: Mapped[Check | SheetWish | TopicsIn] = mapped_column(Document(Check | SheetWish | TopicsIn))
     status: Mapped[str] = mapped_column(String(16), default="waiting")
     """waiting, running, done, stopped or failed."""
     share: Mapped[float] = mapped_column(Float, default=0.0)

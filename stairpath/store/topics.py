@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import Topic, TopicLook, TopicNote, now
+from stairpath.store.tables import Topic, TopicFile, TopicLook, TopicNote, now
 
 
 def topics(session: Session, project_id: str) -> list[Topic]:
@@ -17,6 +17,29 @@ def topics(session: Session, project_id: str) -> list[Topic]:
 def topic_by_id(session: Session, topic_id: str, hold: bool = False) -> Topic | None:
     """A topic, deleted or not; held until the transaction ends if so wanted."""
     return session.get(Topic, topic_id, with_for_update=hold or None, populate_existing=hold)
+
+
+def topic_by_guid(session: Session, project_id: str, guid: str) -> Topic | None:
+    """A project's topic by what exchange files call it, deleted or not, held until the transaction ends."""
+    wanted = select(Topic).where(Topic.project_id == project_id, Topic.guid == guid)
+    return session.scalar(wanted.with_for_update())
+
+
+def files(session: Session, topic_id: str) -> list[TopicFile]:
+    """The files and links of a topic that were not taken away, oldest first."""
+    of_topic = select(TopicFile).where(TopicFile.topic_id == topic_id, TopicFile.removed_at.is_(None))
+    return list(session.scalars(of_topic.order_by(TopicFile.at, TopicFile.id)))
+
+
+def file_by_id(session: Session, file_id: str) -> TopicFile | None:
+    """A file or link of a topic, taken away or not."""
+    return session.get(TopicFile, file_id)
+
+
+def is_taken(session: Session, project_id: str, number: int, variant: str) -> bool:
+    """Whether a number and variant were given already, to a deleted topic too."""
+    given = select(Topic.id).where(Topic.project_id == project_id, Topic.number == number, Topic.variant == variant)
+    return session.scalar(given) is not None
 
 
 def last_number(session: Session, project_id: str) -> int:
@@ -40,7 +63,7 @@ def note_by_id(session: Session, note_id: str) -> TopicNote | None:
     return session.get(TopicNote, note_id)
 
 
-def add(session: Session, row: Topic | TopicNote) -> None:
+def add(session: Session, row: Topic | TopicNote | TopicFile) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -4,26 +4,33 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from datetime import UTC, datetime
 
 import structlog
 
 from stairpath.core.apart import CancelledError, Progress, UnfinishedError, run_apart
 from stairpath.core.cutting.sheet.wish import SheetWish
+from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.measuring.check import Check
 from stairpath.store import blobs, kept
 from stairpath.store.tables import Errand
-from stairpath.work import checking, drawing
+from stairpath.work import checking, drawing, exchange_in
 from stairpath.work.deed import WORKER, Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.reading import limits
 from stairpath.work.refusals import MissingError, UnfitError
 from stairpath.work.trouble import why
 
+Wish = Check | SheetWish | TopicsIn
 log = structlog.get_logger()
 
 _TELL_EVERY_S = 0.4
-_DOERS: dict[str, Callable[..., None]] = {"check": checking.find_findings, "sheet": drawing.draw_sheet}
+_DOERS: dict[str, Callable[..., None]] = {
+    "check": checking.find_findings,
+    "sheet": drawing.draw_sheet,
+    "topics": exchange_in.take_in,
+}
 
 
 def _row(act: Deed, errand_id: str, hold: bool = False) -> Errand:
@@ -53,13 +60,16 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetWish) -> Errand
         return row
 
 
-def ask_again(who: Who, errand_id: str, wish: Check | SheetWish | None = None) -> Errand:
+def ask_again(who: Who, errand_id: str, wish: Wish | None = None) -> Errand:
     """Ask for a check or a sheet once more, of the building as it is now; or with another wish of the same kind."""
     with deed(who) as act:
         row = _row(act, errand_id, hold=True)
         if wish is not None:
             if wish.kind != row.wish.kind:
                 raise UnfitError("A check stays a check and a sheet a sheet; ask for a new one.")
+            if isinstance(wish, TopicsIn) and isinstance(row.wish, TopicsIn):
+                # The file is the one that was sent; only where its views are may be corrected.
+                wish = replace(row.wish, shift_m=wish.shift_m)
             row.wish = wish
         row.asked += 1
         row.status, row.share, row.message, row.stop = "waiting", 0.0, "", False

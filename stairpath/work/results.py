@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 import numpy as np
 
 from stairpath.core.cutting.sheet.wish import SheetWish
+from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.federation.federate import Federation
 from stairpath.core.measuring.check import Check
 from stairpath.core.visibility.traits import Mask, Traits
@@ -22,7 +23,7 @@ from stairpath.work.visibility import traits_of
 class Ground:
     """An errand's wish, the project's version, its building with what rules ask of it, and its models' ids."""
 
-    wish: Check | SheetWish
+    wish: Check | SheetWish | TopicsIn
     version: int
     project_name: str
     federation: Federation

@@ -11,10 +11,11 @@ from stairpath.core.review.reference import NotAReferenceError, Reference, conce
 from stairpath.core.review.statuses import NotAStatusError, Statuses
 from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Value, changed, changes, tidy
 from stairpath.store import kept, topics
-from stairpath.store.tables import Topic, TopicNote
+from stairpath.store.tables import Topic, TopicFile, TopicNote
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
+from stairpath.work.whereabouts import grounds_of, place_of
 
 STATUSES = Statuses()
 _WRONG = (NotATopicError, NotAStatusError, NotAReferenceError)
@@ -53,7 +54,8 @@ def _found(act: Deed, topic_id: str, hold: bool = False) -> Topic:
     return found
 
 
-def _there(act: Deed, topic_id: str, hold: bool = False) -> Topic:
+def there(act: Deed, topic_id: str, hold: bool = False) -> Topic:
+    """A topic that was not deleted, held until the transaction ends if so wanted."""
     found = _found(act, topic_id, hold)
     if found.removed_at is not None:
         raise GoneError(f"The topic {found.said.title} was deleted; bring it back first.")
@@ -88,7 +90,7 @@ def make(who: Who, project_id: str, wish: NewTopic) -> Topic:
             said = tidy(wish.said, STATUSES)
             number, variant = topics.last_number(act.session, project.id) + 1, ""
             if wish.variant_of:
-                first = _there(act, wish.variant_of)
+                first = there(act, wish.variant_of)
                 if first.project_id != project.id:
                     raise WrongError("A topic is a variant of one of its own project; choose another.")
                 number = first.number
@@ -99,41 +101,58 @@ def make(who: Who, project_id: str, wish: NewTopic) -> Topic:
             project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
             disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views),
         )  # fmt: skip
+        _locate(act, row)
         topics.add(act.session, row)
         act.tell(project.id, "topics", what=row.id)
         return row
 
 
+def _locate(act: Deed, topic: Topic) -> None:
+    """Work out where a topic is by what its views have picked, and whom it concerns where nobody said."""
+    found = [kept.viewpoint_by_id(act.session, view) for view in topic.views]
+    try:
+        place = place_of(grounds_of(act, topic.project_id), [view.view for view in found if view is not None])
+    except UnfitError:
+        return  # a model is being read again; it stays where it was
+    topic.level, topic.room, topic.at_m = place.level, place.room, list(place.at_m) if place.at_m else None
+    topic.disciplines = topic.disciplines or list(place.disciplines)
+
+
 @dataclass(frozen=True)
 class Told:
-    """A topic with everything that was written of it and changed of it, oldest first."""
+    """A topic with everything that was written and changed of it, oldest first, and what is attached."""
 
     topic: Topic
     notes: Sequence[TopicNote]
+    files: Sequence[TopicFile]
 
 
 def one(topic_id: str) -> Told:
     """One topic, for a link to it."""
     with looking() as look:
-        topic = _there(look, topic_id)
-        return Told(topic, topics.notes(look.session, topic.id))
+        topic = there(look, topic_id)
+        return Told(topic, topics.notes(look.session, topic.id), topics.files(look.session, topic.id))
 
 
 def look_at(who: Who, topic_id: str) -> None:
     """Note that somebody has seen a topic as it is."""
     with deed(who) as act:
-        topics.look_at(act.session, _there(act, topic_id).id, who.said)
+        topics.look_at(act.session, there(act, topic_id).id, who.said)
 
 
-def _touch(act: Deed, topic: Topic) -> None:
+def touch(act: Deed, topic: Topic) -> None:
+    """Note who changed a topic just now, and tell everyone."""
     topic.changed_by, topic.changed_at = act.who.said, datetime.now(UTC)
     act.tell(topic.project_id, "topics", what=topic.id)
 
 
-def change(who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[str] | None = None) -> Topic:
-    """Change what is said of a topic, or its views; what changed is kept in its history."""
+def change(
+    who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[str] | None = None,
+    related: Sequence[str] | None = None,
+) -> Topic:  # fmt: skip
+    """Change what is said of a topic, its views or what it has to do with; what is said is kept in its history."""
     with deed(who) as act:
-        topic = _there(act, topic_id, hold=True)
+        topic = there(act, topic_id, hold=True)
         try:
             after = changed(topic.said, wish, STATUSES)
         except _WRONG as error:
@@ -144,15 +163,18 @@ def change(who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[s
             topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=told))
         if views is not None:
             topic.views = _views(act, topic.project_id, views)
-        if told or views is not None:
-            _touch(act, topic)
+            _locate(act, topic)
+        if related is not None:
+            topic.related = [guid for guid in dict.fromkeys(related) if guid != topic.guid]
+        if told or views is not None or related is not None:
+            touch(act, topic)
         return topic
 
 
 def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicNote:
     """Write of a topic, with a view or without."""
     with deed(who) as act:
-        topic = _there(act, topic_id, hold=True)
+        topic = there(act, topic_id, hold=True)
         if not text.strip():
             raise WrongError("There is nothing in the comment; type it.")
         if len(text) > LONGEST_TEXT:
@@ -161,14 +183,14 @@ def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicN
             _views(act, topic.project_id, [view])
         row = TopicNote(topic_id=topic.id, author=who.said, text=text.strip(), view=view, changed=[])
         topics.add(act.session, row)
-        _touch(act, topic)
+        touch(act, topic)
         return row
 
 
 def delete(who: Who, topic_id: str) -> None:
     """Delete a topic; it can be brought back, and its number is not given again."""
     with deed(who) as act:
-        topic = _there(act, topic_id)
+        topic = there(act, topic_id)
         topic.removed_at = datetime.now(UTC)
         act.tell(topic.project_id, "topics", what=topic.id)
 

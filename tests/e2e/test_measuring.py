@@ -79,6 +79,8 @@ def test_two_corners_are_measured_with_the_mouse_to_the_millimetre(measuring: Pa
     measuring.wait_for_function("() => window.stairpathStage.markups.counts.read === 1")
     measuring.get_by_role("tab", name="Markups").click()
     expect(measuring.get_by_test_id("markup")).to_contain_text("3.400 m")
+    measuring.keyboard.press("Control+z")
+    expect(measuring.get_by_test_id("markup")).to_have_count(0)
     measuring.get_by_role("tab", name="Measures").click()
     # The tool is still in hand; Esc puts it away, and the measure is undone and done again.
     measuring.keyboard.press("Escape")

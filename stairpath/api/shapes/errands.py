@@ -39,6 +39,35 @@ class Check(BaseModel):
     swings: bool = False
 
 
+class TopicsIn(BaseModel):
+    """A file of topics that was sent, and by how much its views are moved."""
+
+    kind: Literal["topics"]
+    file: Annotated[str, Field(max_length=64)] = ""
+    file_name: Annotated[str, Field(max_length=200)] = ""
+    shift_m: Vector = [0.0, 0.0, 0.0]
+
+
+class TopicsProblem(BaseModel):
+    code: str
+    text: str
+    topic: str | None
+
+
+class TopicsReport(BaseModel):
+    """What became of a file of topics: how many are new, changed or as they were, and what could not be read.
+
+    ``unknown`` are components that no model of the project has yet; ``shift_m`` is by how much its views seem to be off.
+    """
+
+    new: int
+    changed: int
+    same: int
+    unknown: list[str]
+    shift_m: list[float] | None
+    problems: list[TopicsProblem]
+
+
 class SheetWish(BaseModel):
     """A cut of what rules show, drawn at a scale, so deep, on a sheet of that name or the smallest that holds it."""
 
@@ -51,6 +80,7 @@ class SheetWish(BaseModel):
 
 
 _Wish = Annotated[Check | SheetWish, Field(discriminator="kind")]
+_AnyWish = Annotated[Check | SheetWish | TopicsIn, Field(discriminator="kind")]
 
 
 class NewErrand(BaseModel):
@@ -63,7 +93,7 @@ class NewErrand(BaseModel):
 class ErrandAgain(BaseModel):
     """Once more, of the building as it is now; or asked otherwise."""
 
-    wish: _Wish | None = None
+    wish: _AnyWish | None = None
 
 
 class Errand(BaseModel):
@@ -77,7 +107,7 @@ class Errand(BaseModel):
     name: str
     author: str
     created_at: datetime
-    wish: _Wish
+    wish: _AnyWish
     status: Literal["waiting", "running", "done", "stopped", "failed"]
     share: float
     message: str

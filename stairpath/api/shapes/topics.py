@@ -50,6 +50,8 @@ class TopicWish(BaseModel):
     labels: _Labels | None = None
     stage: _Word | None = None
     views: _Ids | None = None
+    related: _Ids | None = None
+    """Topics that have to do with it, by their GUIDs."""
 
 
 class Topic(BaseModel):
@@ -63,6 +65,12 @@ class Topic(BaseModel):
     disciplines: list[str]
     said: TopicSaid
     views: list[str]
+    related: list[str]
+    links: list[str]
+    level: str
+    room: str
+    at_m: list[float] | None
+    """Where it is, as its components tell; the point in project coordinates."""
     author: str
     created_at: datetime
     changed_by: str
@@ -91,11 +99,25 @@ class TopicNote(BaseModel):
     changed: list[TopicChange]
 
 
+class TopicFile(BaseModel):
+    """A file that is attached to a topic, or a link to one that is elsewhere."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+    description: str
+    url: str
+    size: int
+    author: str
+    at: datetime
+
+
 class TopicTold(BaseModel):
-    """A topic with everything that was written and changed, oldest first."""
+    """A topic with everything that was written and changed, oldest first, and what is attached."""
 
     topic: Topic
     notes: list[TopicNote]
+    files: list[TopicFile]
 
 
 class NewComment(BaseModel):

@@ -79,6 +79,9 @@ def changed(before: Said, wish: Mapping[str, Value], statuses: Statuses) -> Said
     unknown = [name for name in wish if name not in FIELDS]
     if unknown:
         raise NotATopicError(f"A topic has no {unknown[0]}; it has {', '.join(FIELDS)}.")
+    if "status" not in wish:
+        # One that came from elsewhere may be none of the project's; it stays until somebody chooses another.
+        return replace(tidy(replace(before, **{**wish, "status": ""}), statuses), status=before.status)  # type: ignore[arg-type]
     after = tidy(replace(before, **wish), statuses)  # type: ignore[arg-type]
     return replace(after, status=statuses.followed(before.status, after.status))
 

@@ -207,9 +207,16 @@ class Traits:
             key: {ids[of_row[row]]: row for row in range(bounds[i], bounds[i + 1])} for i, key in enumerate(self.keys)
         }
 
+    @cached_property
+    def _anywhere(self) -> dict[str, int]:
+        return {global_id: number for known in reversed(self._numbers.values()) for global_id, number in known.items()}
+
     def numbers_of(self, key: str, global_ids: Iterable[str]) -> list[int]:
-        """The numbers of a model's components; those that it does not have are left out."""
-        known = self._numbers.get(key, {})
+        """The numbers of a model's components; those that it does not have are left out.
+
+        Without a key those of whatever model, the first that has each: what was named before any model brought it.
+        """
+        known = self._numbers.get(key, {}) if key else self._anywhere
         return [known[g] for g in global_ids if g in known]
 
     def global_id(self, number: int) -> str:

@@ -1,0 +1,46 @@
+"""What goes beside the open format in a file of topics, and comes back whole."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from pydantic import TypeAdapter, ValidationError
+
+from stairpath.core.exchange.bcf.markup import guid_of
+from stairpath.core.exchange.topic import Document, Topic
+from stairpath.core.review.topic import Said
+from stairpath.core.review.view import View
+
+NAME = "stairpath-topic.json"
+_ABOUT = "What Stair Path keeps of this topic beyond the format"
+
+
+@dataclass(frozen=True)
+class Carried:
+    """What goes beside the format: the topic as it was said, its reference, and its views by their GUIDs."""
+
+    said: Said
+    reference: str = ""
+    disciplines: tuple[str, ...] = ()
+    views: Mapping[str, View] = field(default_factory=dict)
+    names: Mapping[str, str] = field(default_factory=dict)
+
+
+_CARRIED: TypeAdapter[Carried] = TypeAdapter(Carried)
+
+
+def carried_by(topic: Topic) -> Carried | None:
+    """What a topic of a file has beside the format, if it is there and whole."""
+    held = next((each for each in topic.documents if each.name == NAME and each.data), None)
+    if held is None or held.data is None:
+        return None
+    try:
+        return _CARRIED.validate_json(held.data)
+    except ValidationError:
+        return None
+
+
+def document_of(guid: str, carried: Carried) -> Document:
+    """The document that goes with a topic."""
+    return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _CARRIED.dump_json(carried))

@@ -1,0 +1,340 @@
+"""Files of topics that come in: keeping what was sent, and the job that takes it in topic by topic."""
+
+from __future__ import annotations
+
+import json
+import tempfile
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass, field
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import IO
+
+from pydantic import TypeAdapter
+
+from stairpath.core.apart import Progress
+from stairpath.core.camera.pose import Vector
+from stairpath.core.exchange import topic as bcf_topic
+from stairpath.core.exchange.bcf.markup import guid_of
+from stairpath.core.exchange.bcf.reading import opened
+from stairpath.core.exchange.origin import Sight, shift_between
+from stairpath.core.exchange.topic import CannotExchangeError
+from stairpath.core.exchange.views import moved, seen, written_picture
+from stairpath.core.exchange.wish import TopicsIn
+from stairpath.core.review.reference import NotAReferenceError, concerned, typed
+from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, Said, changes, merged
+from stairpath.core.review.view import View
+from stairpath.store import blobs, kept, projects, topics
+from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint
+from stairpath.work import carried
+from stairpath.work.carried import Carried, carried_by
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import UnfitError, WrongError
+from stairpath.work.results import keep_results
+from stairpath.work.topics import STATUSES
+from stairpath.work.whereabouts import Grounds, grounds_of, place_of
+
+REPORT = "report"
+_MOST_PROBLEMS = 200
+_MOST_SIGHTS = 400
+_NAME_LETTERS = 120
+_PICTURES = ((b"\x89PNG", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
+
+
+@dataclass
+class Report:
+    """What became of a file: how many topics are new, changed, or as they were, and what could not be read.
+
+    ``unknown`` are components that no model of the project has; ``shift_m`` is by how much the views seem to be off.
+    """
+
+    new: int = 0
+    changed: int = 0
+    same: int = 0
+    unknown: list[str] = field(default_factory=list)
+    shift_m: Vector | None = None
+    problems: list[dict[str, str | None]] = field(default_factory=list)
+
+
+def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Errand:
+    """Keep a file of topics that was sent, and have it taken in by a job."""
+    with tempfile.NamedTemporaryFile(suffix=".bcf") as spooled:
+        content.seek(0)
+        while piece := content.read(blobs.PIECE_BYTES):
+            spooled.write(piece)
+        spooled.flush()
+        try:
+            with opened(Path(spooled.name)):
+                pass
+        except CannotExchangeError as error:
+            raise WrongError(str(error).replace(Path(spooled.name).name, name)) from error
+    with deed(who) as act:
+        project = in_use(act, project_id)
+        sha, _ = blobs.keep_stream(act.session, content, "application/zip")
+        row = Errand(project_id=project.id, name=name, author=who.said, wish=TopicsIn(sha, name))
+        kept.add(act.session, row)
+        act.run(row.id)
+        act.tell(project.id, "errands", what=row.id)
+        return row
+
+
+def _said(topic: bcf_topic.Topic) -> Said:
+    """What a file says of a topic, no longer than topics are here; what was cut off is told by ``_cut_off``."""
+    labels = tuple(dict.fromkeys(label.strip() for label in topic.labels if label.strip()))[:MOST_LABELS]
+    status = topic.status.strip()
+    known = next((s.name for s in STATUSES.all if s.name.casefold() == status.casefold()), status)
+    return Said(
+        title=" ".join(topic.title.split())[:LONGEST_TITLE],
+        description=topic.description.strip()[:LONGEST_TEXT],
+        kind=topic.kind.strip(),
+        status=known or STATUSES.first,
+        priority=topic.priority.strip(),
+        assigned_to=topic.assigned_to.strip(),
+        due=topic.due.date() if topic.due else None,
+        labels=labels,
+        stage=topic.stage.strip(),
+    )
+
+
+def _aware(at: datetime) -> datetime:
+    return at if at.tzinfo else at.replace(tzinfo=UTC)
+
+
+class _Taking:
+    """One file that is taken in."""
+
+    def __init__(self, project_id: str, who: Who, wish: TopicsIn, grounds: Grounds) -> None:
+        self.project_id, self.who, self.wish, self.grounds = project_id, who, wish, grounds
+        self.known = grounds.known()
+        self.report = Report()
+        self.sights: list[Sight] = []
+
+    def trouble(self, code: str, text: str, topic: str | None) -> None:
+        if len(self.report.problems) < _MOST_PROBLEMS:
+            self.report.problems.append({"code": code, "text": text, "topic": topic})
+
+    def take(self, topic: bcf_topic.Topic) -> None:
+        """Take in one topic, kept whole or not at all."""
+        beside = carried_by(topic)
+        with deed(self.who) as act:
+            # Held, so that no two get the same number.
+            in_use(act, self.project_id, hold=True)
+            row = topics.topic_by_guid(act.session, self.project_id, guid_of(topic.guid))
+            views = self._views(act, topic, beside)
+            if row is None:
+                row = self._made(act, topic, beside, views)
+                self.report.new += 1
+                told = True
+            else:
+                told = self._merged(act, row, topic, beside, views)
+                self.report.changed += told
+                self.report.same += not told
+            told |= self._comments(act, row, topic, views)
+            told |= self._files(act, row, topic)
+            if told:
+                act.tell(self.project_id, "topics", "viewpoints", what=row.id)
+
+    def _views(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None) -> dict[str, Viewpoint]:
+        found: dict[str, Viewpoint] = {}
+        for number, view in enumerate(topic.viewpoints, 1):
+            self._look(view)
+            guid = guid_of(view.guid)
+            row = kept.viewpoint_by_guid(act.session, self.project_id, guid)
+            if row is None:
+                document = self._document(view, beside, topic)
+                if document is None:
+                    continue
+                called = beside.names.get(guid) if beside else None
+                name = called or (f"{topic.title} {number}" if len(topic.viewpoints) > 1 else topic.title)
+                picture, kind = self._picture(view, topic)
+                row = Viewpoint(
+                    project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
+                    created_at=_aware(topic.created_at), picture=blobs.keep(act.session, picture, kind), view=document,
+                )  # fmt: skip
+                kept.add(act.session, row)
+            elif any(self.wish.shift_m):
+                # It came in before, about another origin.
+                row.view = self._document(view, beside, topic) or row.view
+            row.removed_at = None
+            found[view.guid.lower()] = row
+        return found
+
+    def _picture(self, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> tuple[bytes, str]:
+        """The picture of a view and its kind; where there is none, or none that can be, one that says so."""
+        if view.snapshot is not None:
+            for begins, kind in _PICTURES:
+                if view.snapshot.startswith(begins):
+                    return view.snapshot, kind
+            self.trouble("picture", f"The picture of a view of {topic.title} is neither PNG nor JPEG.", topic.guid)
+        return written_picture("No picture came with this view", "#54616c"), "image/png"
+
+    def _document(self, view: bcf_topic.Viewpoint, beside: Carried | None, topic: bcf_topic.Topic) -> View | None:
+        whole = beside.views.get(guid_of(view.guid)) if beside else None
+        document = whole if whole and not any(self.wish.shift_m) else seen(view, self.known, self.wish.shift_m)
+        if document is None:
+            self.trouble("no_camera", f"A view of {topic.title} does not say from where it is seen.", topic.guid)
+        return document
+
+    def _look(self, view: bcf_topic.Viewpoint) -> None:
+        """Note what tells whether the file is about another origin, and which components nobody has."""
+        view = moved(view, self.wish.shift_m)
+        named = {each.global_id for each in (*view.selected, *view.exceptions) if each.global_id}
+        self.report.unknown.extend(g for g in sorted(named) if self.known.model_of(g) is None)
+        centre = self.known.centre_of([each.global_id for each in view.selected])
+        if view.camera and centre and len(self.sights) < _MOST_SIGHTS:
+            self.sights.append(Sight(view.camera.eye_m, view.camera.direction, centre))
+
+    def _number(self, act: Deed, beside: Carried | None, said: str) -> tuple[int, str]:
+        """The number that the topic had, where it is free, else the next."""
+        try:
+            wanted = typed((beside.reference if beside else "") or said)
+            if not topics.is_taken(act.session, self.project_id, wanted.number, wanted.variant):
+                return wanted.number, wanted.variant
+        except NotAReferenceError:
+            pass
+        return topics.last_number(act.session, self.project_id) + 1, ""
+
+    def _made(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None, views: Mapping[str, Viewpoint]) -> Topic:
+        number, variant = self._number(act, beside, topic.reference)
+        said = _said(topic)
+        place = place_of(self.grounds, [row.view for row in views.values()])
+        row = Topic(
+            project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
+            disciplines=list(place.disciplines or (concerned(beside.disciplines, ()) if beside else ())),
+            author=topic.created_by or "unknown", created_at=_aware(topic.created_at),
+            changed_by=topic.modified_by or topic.created_by or "unknown",
+            changed_at=_aware(topic.modified_at or topic.created_at),
+            views=[view.id for view in views.values()], related=[guid_of(each) for each in topic.related],
+            links=list(topic.links), exchanged=said, level=place.level, room=place.room,
+            at_m=list(place.at_m) if place.at_m else None,
+        )  # fmt: skip
+        topics.add(act.session, row)
+        note = f"Came in with {self.wish.file_name}."
+        topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+        return row
+
+    def _merged(
+        self, act: Deed, row: Topic, topic: bcf_topic.Topic, beside: Carried | None, views: Mapping[str, Viewpoint]
+    ) -> bool:
+        """Bring what a file says into a topic that is here, field by field; whether anything changed."""
+        theirs, before = _said(topic), row.said
+        base = beside.said if beside else row.exchanged
+        if base is None:
+            # Nothing tells what both began with: whoever changed it last counts.
+            newer = topic.modified_at is not None and _aware(topic.modified_at) > row.changed_at
+            base = before if newer else theirs
+        came = merged(base, before, theirs)
+        told = changes(before, came.said)
+        again = row.removed_at is not None
+        more = [view.id for view in views.values() if view.id not in row.views]
+        related = [g for g in map(guid_of, topic.related) if g not in row.related]
+        links = [link for link in topic.links if link not in row.links]
+        # What was said of it once is not said again when the same file comes in again.
+        differs = bool(came.contradicted) and theirs != row.exchanged
+        if differs:
+            text = _spoken(came.contradicted, self.wish.file_name, topic, row)
+            topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=text, changed=[]))
+        if told:
+            author = topic.modified_by or self.who.said
+            topics.add(act.session, TopicNote(topic_id=row.id, author=author, changed=told))
+        if again:
+            note = f"Was deleted, and came back with {self.wish.file_name}."
+            topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+        row.said, row.exchanged, row.removed_at = came.said, theirs, None
+        row.views, row.related, row.links = [*row.views, *more], [*row.related, *related], [*row.links, *links]
+        changed = bool(told or again or more or related or links or differs)
+        if changed:
+            row.changed_by, row.changed_at = self.who.said, datetime.now(UTC)
+        return changed
+
+    def _comments(self, act: Deed, row: Topic, topic: bcf_topic.Topic, views: Mapping[str, Viewpoint]) -> bool:
+        here = {note.guid: note for note in topics.notes(act.session, row.id)}
+        told = False
+        for each in topic.comments:
+            guid = guid_of(each.guid)
+            there = here.get(guid)
+            text = each.text.strip()[:LONGEST_TEXT]
+            if there is None:
+                if not text and not each.viewpoint:
+                    continue
+                view = views.get(each.viewpoint.lower()) if each.viewpoint else None
+                note = TopicNote(
+                    topic_id=row.id, guid=guid, author=each.author or "unknown", at=_aware(each.at), text=text,
+                    view=view.id if view else None, changed=[],
+                )  # fmt: skip
+                topics.add(act.session, note)
+                told = True
+            elif there.text != text and text:
+                was = Changed("comment", there.text, text)
+                topics.add(
+                    act.session, TopicNote(topic_id=row.id, author=each.modified_by or each.author, changed=[was])
+                )
+                there.text = text
+                told = True
+        return told
+
+    def _files(self, act: Deed, row: Topic, topic: bcf_topic.Topic) -> bool:
+        here = {each.guid for each in topics.files(act.session, row.id)}
+        told = False
+        for each in topic.documents:
+            guid = guid_of(each.guid)
+            if each.name == carried.NAME or guid in here or (each.data is None and not each.url):
+                continue
+            sha = None if each.data is None else blobs.keep(act.session, each.data, "application/octet-stream")
+            held = TopicFile(
+                topic_id=row.id, guid=guid, name=each.name, description=each.description, url=each.url, sha256=sha,
+                size=len(each.data or b""), author=topic.created_by or "unknown",
+            )  # fmt: skip
+            topics.add(act.session, held)
+            told = True
+        return told
+
+
+def _spoken(contradicted: Sequence[Changed], file_name: str, topic: bcf_topic.Topic, row: Topic) -> str:
+    """Both values of what was changed on both sides, with their times."""
+    there = f"{topic.modified_by or topic.created_by}, {(topic.modified_at or topic.created_at):%d %b %Y %H:%M}"
+    here = f"{row.changed_by}, {row.changed_at:%d %b %Y %H:%M}"
+    said = "; ".join(
+        f"{c.field}: {c.old or 'nothing'} here ({here}), {c.new or 'nothing'} there ({there})" for c in contradicted
+    )
+    return f"{file_name} says otherwise, and what was here stayed. {said}"
+
+
+def take_in(errand_id: str, asked: int, report: Progress) -> None:
+    """Take in a file of topics; in a child process."""
+    with looking() as look:
+        row = kept.errand_by_id(look.session, errand_id)
+        project = projects.project_by_id(look.session, row.project_id) if row is not None else None
+        if row is None or project is None or not isinstance(row.wish, TopicsIn):
+            raise UnfitError("The project is gone; open it again.")
+        wish, who, version = row.wish, Who(row.author), project.version
+        grounds = grounds_of(look, project.id)
+    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
+        path = Path(folder) / "topics.bcf"
+        with looking() as look, path.open("wb") as out:
+            for piece in blobs.pieces(look.session, wish.file):
+                out.write(piece)
+        taking = _Taking(project.id, who, wish, grounds)
+        try:
+            with opened(path) as held:
+                for number, topic in enumerate(held.topics(), 1):
+                    taking.take(topic)
+                    report(number / max(1, held.count), f"topic {number} of {held.count}")
+                for problem in held.problems:
+                    taking.trouble(problem.code, problem.text, problem.topic)
+        except CannotExchangeError as error:
+            raise UnfitError(str(error).replace(path.name, wish.file_name)) from error
+    made = taking.report
+    made.unknown = list(dict.fromkeys(made.unknown))
+    made.shift_m = shift_between(taking.sights)
+    data = json.dumps(asdict(made), ensure_ascii=False).encode()
+    parts = Counter({"new": made.new, "changed": made.changed, "as they were": made.same})
+    said = ", ".join(f"{count} {what}" for what, count in parts.items() if count) or "nothing in it"
+    keep_results(errand_id, asked, version, {REPORT: (data, "application/json")}, said)
+
+
+def report_of(data: bytes) -> Report:
+    """A report as it was kept."""
+    return TypeAdapter(Report).validate_json(data)

@@ -1,0 +1,79 @@
+"""Files of topics that go out."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import UTC, datetime, time
+from pathlib import Path
+
+from stairpath.core.exchange import topic as bcf_topic
+from stairpath.core.exchange.bcf.versions import Version
+from stairpath.core.exchange.bcf.writing import writing
+from stairpath.core.exchange.views import exchanged
+from stairpath.core.review.reference import written
+from stairpath.store import blobs, kept, models, topics
+from stairpath.store.tables import Topic
+from stairpath.work.carried import Carried, document_of
+from stairpath.work.deed import Deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import WrongError
+from stairpath.work.topics import reference_of
+from stairpath.work.whereabouts import Grounds, grounds_of
+
+
+def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[str] = ()) -> str:
+    """Write topics of a project to a file, all of them or some; the name of the project."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
+        if ids and len(rows) < len(set(ids)):
+            raise WrongError("One of the topics is not there any more; choose again.")
+        grounds = grounds_of(look, project.id)
+        files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
+        with writing(path, version, project.name, project.id) as into:
+            for row in rows:
+                into.put(_topic(look, row, grounds, files))
+    return project.name
+
+
+def _topic(look: Deed, row: Topic, grounds: Grounds, models: tuple[bcf_topic.ModelFile, ...]) -> bcf_topic.Topic:
+    found = [kept.viewpoint_by_id(look.session, view) for view in row.views]
+    notes = [note for note in topics.notes(look.session, row.id) if note.text or note.view]
+    listed = {view.id: view for view in found if view is not None and view.removed_at is None}
+    for note in notes:
+        if note.view and note.view not in listed:
+            view = kept.viewpoint_by_id(look.session, note.view)
+            if view is not None:
+                listed[view.id] = view
+    said, reference = row.said, written(reference_of(row))
+    carried = Carried(
+        said, reference, tuple(row.disciplines), {v.guid: v.view for v in listed.values()},
+        {v.guid: v.name for v in listed.values()},
+    )  # fmt: skip
+    documents = [
+        bcf_topic.Document(
+            each.guid, each.name, each.description, _bytes(look, each.sha256) if each.sha256 else None, each.url
+        )
+        for each in topics.files(look.session, row.id)
+    ]
+    documents.append(document_of(row.guid, carried))
+    return bcf_topic.Topic(
+        guid=row.guid, title=said.title, created_by=row.author, created_at=row.created_at,
+        description=said.description, kind=said.kind, status=said.status, priority=said.priority,
+        assigned_to=said.assigned_to, stage=said.stage,
+        due=datetime.combine(said.due, time(), UTC) if said.due else None, labels=said.labels, index=row.number,
+        reference=reference, modified_by=row.changed_by, modified_at=row.changed_at, links=tuple(row.links),
+        related=tuple(row.related), documents=tuple(documents), files=models,
+        comments=tuple(
+            bcf_topic.Comment(note.guid, note.author, note.at, note.text, listed[note.view].guid if note.view in listed else None)
+            for note in notes
+        ),
+        viewpoints=tuple(
+            exchanged(view.view, view.guid, grounds.traits, _bytes(look, view.picture)) for view in listed.values()
+        ),
+    )  # fmt: skip
+
+
+def _bytes(look: Deed, sha: str) -> bytes | None:
+    found = blobs.load(look.session, sha)
+    return found[0] if found else None

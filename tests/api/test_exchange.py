@@ -1,0 +1,276 @@
+"""Files of topics: out and in again the same, merged field by field, and whatever strangers send."""
+
+from __future__ import annotations
+
+import base64
+import dataclasses
+import io
+import zipfile
+from datetime import timedelta
+from pathlib import Path
+from types import SimpleNamespace
+from urllib.parse import quote
+
+import pytest
+
+from stairpath.core.exchange.bcf import VERSIONS, opened, writing
+from stairpath.core.exchange.topic import Camera, Comment, Component, Topic, Viewpoint
+from tests.api.test_topics import by, make, told
+from tests.api.test_views import rule
+from tests.core.test_exchange import TOPIC, VIEW, WHEN, altered
+from tests.exchanged import PNG, check_valid, some_guid
+
+EYE = {
+    "eye_m": [2.0, 1.0, 1.6], "target_m": [8.0, 1.0, 1.6], "up": [0, 0, 1],
+    "projection": "perspective", "angle_deg": 60, "height_m": 3,
+}  # fmt: skip
+MARKUP = {
+    "id": "m1", "kind": "callout", "points_m": [[8, 1, 1.6], [8, 1.5, 2.2]], "eye": EYE, "aspect": 4 / 3,
+    "text": "Too narrow here", "by": "Ida Fenn",
+}  # fmt: skip
+
+
+@pytest.fixture
+def ids(client, house, building):
+    """The house's model by its id, and its components by their GlobalIds."""
+    (model,) = building(house)["models"]
+    return SimpleNamespace(id=model["id"], global_ids=model["global_ids"])
+
+
+def kept_view(client, project, picked, rules=(), **more):
+    body = {
+        "name": "At the gap", "author": "Ida Fenn", "picture_png": base64.b64encode(PNG).decode(),
+        "view": {"version": 2, "eye": EYE, "rules": list(rules), "picked": {"kind": "these", "of": picked}, **more},
+    }  # fmt: skip
+    answer = client.post(f"/api/projects/{project}/viewpoints", json=body)
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def saved(client, project, version, *only):
+    answer = client.get(f"/api/projects/{project}/topics/file", params={"version": version, "topic": list(only)})
+    assert answer.status_code == 200, answer.text
+    return answer.content
+
+
+def sent(client, project, data, name="from elsewhere.bcf"):
+    headers = {"X-File-Name": quote(name), **by("Mara Oake")}
+    return client.post(f"/api/projects/{project}/topics/files", content=data, headers=headers)
+
+
+def taken(client, project, work, data, **more):
+    """The report on a file that was sent."""
+    answer = sent(client, project, data, **more)
+    assert answer.status_code == 201, answer.text
+    work()
+    errand = next(e for e in client.get(f"/api/projects/{project}/errands").json() if e["id"] == answer.json()["id"])
+    assert errand["status"] == "done", errand["message"]
+    return client.get(f"/api/errands/{errand['id']}/report").json()
+
+
+def listed(client, project):
+    return client.get(f"/api/projects/{project}/topics").json()
+
+
+def file_of(*these, version="3.0"):
+    out = io.BytesIO()
+    with writing(out, version, "Elsewhere") as into:
+        for topic in these:
+            into.put(topic)
+    return out.getvalue()
+
+
+def read(data, tmp_path):
+    path = Path(tmp_path) / "x.bcf"
+    path.write_bytes(data)
+    with opened(path) as held:
+        found = list(held.topics())
+    return found, held
+
+
+@pytest.mark.parametrize("version", VERSIONS)
+def test_what_goes_out_comes_in_as_the_same(client, house, work, ids, version, tmp_path):
+    picked = {ids.id: [ids.global_ids[3]]}
+    view = kept_view(
+        client, house, picked, rules=[rule({"kind": "of", "what": "level", "value": "01"}, "hide")],
+        cuts=[{"id": "c1", "shape": {"kind": "plane", "point_m": [0, 0, 2], "normal": [0, 0, 1]}}], markups=[MARKUP],
+    )  # fmt: skip
+    topic = make(
+        client, house, "Gap too narrow", views=[view["id"]], labels=["door"], due="2026-12-04", kind="too near"
+    )
+    note = client.post(f"/api/topics/{topic['id']}/comments", json={"text": "Measured: 720 mm.", "view": view["id"]})
+    assert note.status_code == 201
+    client.post(f"/api/topics/{topic['id']}/files", content=b"%PDF", headers={"X-File-Name": "note.pdf"})
+    data = saved(client, house, version)
+    check_valid(data, version)
+    (out,), held = read(data, tmp_path)
+    assert (held.project_name, out.title, out.labels, out.comments[0].text) == (
+        "Trial house", "Gap too narrow", ("door",), "Measured: 720 mm.",
+    )  # fmt: skip
+    (seen,) = out.viewpoints
+    assert [c.global_id for c in seen.selected] == [ids.global_ids[3]]
+    # One component of nine is hidden, so the others are shown by default.
+    assert (seen.default_visible, len(seen.exceptions), len(seen.planes)) == (True, 1, 1)
+    # Who knows no markups sees lines, words as a picture in space, and the picture of the view.
+    assert len(seen.lines) > 3
+    assert (len(seen.bitmaps), seen.snapshot) == (1, PNG)
+    before = told(client, topic)
+    assert client.delete(f"/api/topics/{topic['id']}").status_code == 204
+    client.delete(f"/api/viewpoints/{view['id']}")
+    report = taken(client, house, work, data)
+    assert (report["new"], report["changed"], report["problems"]) == (0, 1, [])
+    after = told(client, topic)
+    same = ("reference", "said", "views", "guid", "related", "author", "created_at", "level", "room", "at_m")
+    assert {k: after["topic"][k] for k in same} == {k: before["topic"][k] for k in same}
+    assert [f["name"] for f in after["files"]] == ["note.pdf"]
+    assert client.get(f"/api/viewpoints/{view['id']}").json()["view"] == view["view"]
+    assert "came back" in after["notes"][-1]["text"]
+    # Once more changes nothing.
+    report = taken(client, house, work, data)
+    assert (report["new"], report["changed"], report["same"]) == (0, 0, 1)
+    assert told(client, topic) == after
+
+
+@pytest.mark.parametrize("version", VERSIONS)
+def test_a_topic_comes_into_another_project_whole(client, house, project, work, ids, version, send):
+    view = kept_view(client, house, {ids.id: [ids.global_ids[3]]}, markups=[MARKUP])
+    make(client, house, "First", views=[])
+    topic = make(client, house, "Gap too narrow", views=[view["id"]])
+    other = client.post("/api/projects", json={"name": "The other", "author": "Ida Fenn"}).json()["id"]
+    report = taken(client, other, work, saved(client, house, version, topic["id"]))
+    assert (report["new"], report["unknown"]) == (1, [ids.global_ids[3]])
+    (there,) = listed(client, other)
+    # The number is kept where it is free; the view with its markup is there as it was.
+    assert (there["number"], there["said"]["title"], there["new"]) == (2, "Gap too narrow", True)
+    (back,) = client.get(f"/api/projects/{other}/viewpoints").json()
+    assert back["view"]["markups"] == client.get(f"/api/viewpoints/{view['id']}").json()["view"]["markups"]
+    assert back["name"] == "At the gap"
+
+
+def test_what_two_sides_changed_is_merged_by_field_and_nothing_is_lost(client, house, work, tmp_path):
+    topic = make(client, house, "Gap too narrow", description="At the door")
+    data = saved(client, house, "3.0")
+    client.patch(f"/api/topics/{topic['id']}", json={"assigned_to": "Tam Kerr", "title": "Gap is too narrow"})
+    (out,), _ = read(data, tmp_path)
+    later = out.modified_at + timedelta(days=1)
+    theirs = dataclasses.replace(
+        out, title="The gap", priority="high", labels=("water",), modified_by="Wen Osei", modified_at=later,
+        comments=(Comment(some_guid(5), "Wen Osei", later, "<script>alert(1)</script>"),),
+    )  # fmt: skip
+    report = taken(client, house, work, file_of(theirs))
+    assert (report["new"], report["changed"]) == (0, 1)
+    after = told(client, topic)
+    said = after["topic"]["said"]
+    # Each side's own changes count; where both changed the title ours stays, and theirs is told with its time.
+    assert (said["title"], said["assigned_to"], said["priority"], said["labels"]) == (
+        "Gap is too narrow", "Tam Kerr", "high", ["water"],
+    )  # fmt: skip
+    notes = [note["text"] for note in after["notes"]]
+    assert any("The gap there (Wen Osei" in text and "Gap is too narrow here" in text for text in notes)
+    assert "<script>alert(1)</script>" in notes
+    count = len(after["notes"])
+    assert taken(client, house, work, file_of(theirs))["same"] == 1
+    assert len(told(client, topic)["notes"]) == count
+
+
+def test_a_file_of_another_program_comes_in_and_its_components_are_found_once_a_model_brings_them(
+    client, project, work, send, ids
+):
+    known = ids.global_ids[3]
+    other = client.post("/api/projects", json={"name": "Empty yet", "author": "Ida Fenn"}).json()["id"]
+    view = dataclasses.replace(VIEW, exceptions=(Component(known),), selected=(Component(known),), colours=())
+    strange = dataclasses.replace(TOPIC, status="Active", viewpoints=(view,))
+    report = taken(client, other, work, file_of(strange, version="2.1"))
+    assert (report["new"], report["unknown"]) == (1, [known])
+    (topic,) = listed(client, other)
+    assert (topic["said"]["status"], topic["said"]["kind"], topic["level"]) == ("Active", "overlap", "")
+    # A status that the project does not have stays until another is chosen.
+    assert client.patch(f"/api/topics/{topic['id']}", json={"due": None}).json()["said"]["status"] == "Active"
+    assert client.patch(f"/api/topics/{topic['id']}", json={"status": "in hand"}).json()["said"]["status"] == "in hand"
+    (kept,) = client.get(f"/api/projects/{other}/viewpoints").json()
+    assert kept["view"]["rules"][0]["effect"] == "only"
+    assert kept["view"]["cuts"][0]["shape"]["normal"] == [0, 0, 1]
+    from tests.api.conftest import two_rooms
+
+    send(other, "T-ARC.ifc", two_rooms())
+    work()
+    (model,) = client.get(f"/api/projects/{other}/federation").json()["models"]
+    assert model["name"] == "T-ARC"
+    answer = client.post(f"/api/projects/{other}/resolve", json={"rules": kept["view"]["rules"]}).json()
+    assert (answer["shown"], answer["rules"][0]["gone"]) in ((1, 0), (0, 1))
+
+
+def test_views_about_another_origin_are_told_and_moved_on_request(client, house, work, ids):
+    far = (355_000.0, 412_000.0, 12.0)
+
+    def looking(guid, eye, direction):
+        camera = Camera(tuple(e + f for e, f in zip(eye, far, strict=True)), direction, (0, 0, 1), "perspective", 60.0)
+        return Viewpoint(guid, camera, selected=(Component(ids.global_ids[3]),), snapshot=PNG)
+
+    views = (
+        looking(some_guid(21), (-6.0, 1.5, 1.35), (1.0, 0.0, 0.0)),
+        looking(some_guid(22), (-0.1, -9, 1.35), (0.0, 1.0, 0.0)),
+    )
+    topic = Topic(some_guid(20), "Seen from afar", "Wen Osei", WHEN, viewpoints=views)
+    answer = sent(client, house, file_of(topic))
+    work()
+    report = client.get(f"/api/errands/{answer.json()['id']}/report").json()
+    assert report["shift_m"] == pytest.approx([-f for f in far], abs=3)
+    # Asked for once more with the shift: what came in before is moved by it.
+    wish = {"wish": {"kind": "topics", "shift_m": report["shift_m"]}}
+    assert client.post(f"/api/errands/{answer.json()['id']}/again", json=wish).status_code == 200
+    work()
+    report = client.get(f"/api/errands/{answer.json()['id']}/report").json()
+    assert report["shift_m"] is None
+    eyes = [v["view"]["eye"]["eye_m"] for v in client.get(f"/api/projects/{house}/viewpoints").json()]
+    assert all(abs(c) < 20 for eye in eyes for c in eye)
+
+
+@pytest.mark.parametrize(
+    ("data", "says"),
+    [
+        (b"", "is no file of topics"),
+        (b"PK\x03\x04 cut short", "is no file of topics"),
+        (altered(file_of(TOPIC), lambda n, p: p.replace(b"3.0", b"4.2")), "is of version 4.2"),
+    ],
+)
+def test_a_file_that_is_none_is_refused_by_its_own_name(client, project, data, says):
+    answer = sent(client, project, data, name="Süd.bcf")
+    assert answer.status_code == 422
+    assert answer.json()["detail"].startswith("Süd.bcf")
+    assert says in answer.json()["detail"]
+
+
+def test_what_cannot_be_read_is_said_and_the_others_come_in(client, project, work):
+    other = dataclasses.replace(
+        TOPIC, guid=some_guid(9), title="The other one", viewpoints=(), documents=(), comments=()
+    )
+    data = altered(file_of(TOPIC, other), lambda n, p: p[:300] if n == f"{TOPIC.guid}/markup.bcf" else p)
+    report = taken(client, project, work, data)
+    assert (report["new"], len(report["problems"])) == (1, 1)
+    assert report["problems"][0]["topic"] == TOPIC.guid
+    assert [each["said"]["title"] for each in listed(client, project)] == ["The other one"]
+
+
+def test_files_are_attached_to_a_topic_saved_and_taken_away_with_undo(client, project):
+    topic = make(client, project, "Gap")
+    sends = {"X-File-Name": quote("../Zeichnung ä.pdf"), **by("Tam Kerr")}
+    made = client.post(f"/api/topics/{topic['id']}/files", content=b"%PDF-1.7", headers=sends)
+    assert (made.status_code, made.json()["name"], made.json()["size"]) == (201, "Zeichnung ä.pdf", 8)
+    got = client.get(f"/api/topic-files/{made.json()['id']}")
+    assert got.content == b"%PDF-1.7"
+    assert got.headers["content-disposition"].startswith("attachment")
+    assert client.delete(f"/api/topic-files/{made.json()['id']}").status_code == 204
+    assert told(client, topic)["files"] == []
+    assert client.get(f"/api/topic-files/{made.json()['id']}").status_code == 410
+    assert client.post(f"/api/topic-files/{made.json()['id']}/restore").status_code == 204
+    assert [f["name"] for f in told(client, topic)["files"]] == ["Zeichnung ä.pdf"]
+    assert told(client, topic)["notes"][0]["changed"][0]["new"] == "Zeichnung ä.pdf"
+
+
+def test_the_file_is_a_zip_that_others_open(client, project):
+    make(client, project, "Gap")
+    names = zipfile.ZipFile(io.BytesIO(saved(client, project, "3.0"))).namelist()
+    assert {"bcf.version", "project.bcfp", "extensions.xml", "documents.xml"} <= set(names)
+    missing = client.get(f"/api/projects/{project}/topics/file", params={"topic": ["gone"]})
+    assert missing.status_code == 422
