@@ -76,3 +76,52 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(page.get_by_test_id("topic")).to_have_count(1)
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["status"] == "settled"
+
+
+def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, site, pair, tmp_path):
+    page.set_viewport_size({"width": 1280, "height": 900})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    click_on(page, site, pair, (6, -8, 1.3))
+    page.get_by_role("tab", name="Topics").click()
+    for title in ("Duct before the house", "Another one"):
+        page.get_by_label("Title of the topic").fill(title)
+        page.keyboard.press("Enter")
+        expect(page.get_by_test_id("topic-open")).to_be_visible()
+        page.get_by_role("button", name="all topics").click()
+    rows = page.get_by_test_id("topic")
+    expect(rows).to_have_count(2)
+    # By keys: down to the second, back to the first, and open it.
+    rows.first.focus()
+    page.keyboard.press("ArrowDown")
+    expect(rows.nth(1)).to_be_focused()
+    page.keyboard.press("ArrowUp")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
+    page.get_by_label("Files to attach").set_input_files(
+        files=[{"name": "note.txt", "mimeType": "text/plain", "buffer": b"40 mm lower"}]
+    )
+    expect(page.get_by_test_id("topic-file")).to_have_count(1)
+    page.get_by_label("Reference of a related topic").fill("2")
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("related")).to_contain_text("AIR 002 Another one")
+    page.get_by_role("button", name="all topics").click()
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="save all as 3.0").click()
+    path = tmp_path / "out.bcf"
+    saving.value.save_as(path)
+    for _ in range(2):
+        rows.first.click()
+        page.get_by_role("button", name="delete", exact=True).click()
+        expect(page.get_by_test_id("topic-open")).to_have_count(0)
+    expect(rows).to_have_count(0)
+    page.get_by_label("Files of topics to take in").set_input_files(path)
+    coming = page.get_by_test_id("coming-in")
+    expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
+    expect(coming).to_contain_text("2 changed")
+    expect(rows).to_have_count(2)
+    page.get_by_label("Group the topics").select_option("discipline")
+    expect(page.get_by_test_id("topic-rows")).to_contain_text("AIR 2")
+    rows.first.click()
+    expect(page.get_by_test_id("topic-file")).to_contain_text("note.txt")
+    expect(page.get_by_test_id("related")).to_contain_text("AIR 002")

@@ -49,7 +49,7 @@ export function useErrandActs() {
         });
         return id;
       },
-      again: (id: string, wish: Shapes["NewErrand"]["wish"] | null = null) =>
+      again: (id: string, wish: Shapes["ErrandAgain"]["wish"] = null) =>
         doing(() => taken(api.POST("/api/errands/{errand_id}/again", { ...at(id), body: { wish } }))),
       stop: (id: string) => doing(() => taken(api.POST("/api/errands/{errand_id}/stop", at(id)))),
       rename: (id: string, name: string) =>

@@ -37,8 +37,9 @@ export class Numbering {
   numberOf(modelId: string, globalId: string): number {
     let known = this.byId.get(modelId);
     if (!known) {
-      const model = this.models.find((m) => m.id === modelId);
-      known = new Map(model?.global_ids.map((id, i) => [id, model.first + i]));
+      // Without a model the first one counts that has it: what was named before any model brought it.
+      const models = modelId ? this.models.filter((m) => m.id === modelId) : [...this.models].reverse();
+      known = new Map(models.flatMap((m) => m.global_ids.map((id, i) => [id, m.first + i] as const)));
       this.byId.set(modelId, known);
     }
     return known.get(globalId) ?? -1;

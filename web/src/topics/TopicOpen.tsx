@@ -8,6 +8,7 @@ import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { useKeepView, useShowViewpoint } from "../viewpoints/viewpoints";
 import type { Topic } from "./listed";
+import { RelatedTopics, TopicFiles } from "./TopicBeside";
 import { TopicFields } from "./TopicFields";
 import { TopicNotes } from "./TopicNotes";
 import { useTopicsShown } from "./topicsState";
@@ -50,8 +51,15 @@ export function TopicOpen({ id }: { id: string }) {
           >
             {data.topic.reference}
           </Box>
+          {(data.topic.level || data.topic.room) && (
+            <DeskNote>
+              {[data.topic.level && `Level ${data.topic.level}`, data.topic.room].filter(Boolean).join(", ")}
+            </DeskNote>
+          )}
           <TopicFields topic={data.topic} />
           <Views topic={data.topic} />
+          <TopicFiles topic={data.topic} files={data.files} />
+          <RelatedTopics topic={data.topic} />
           <TopicNotes topic={data.topic} notes={data.notes} />
         </>
       )}

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { listed, spokenChange, type Topic } from "./listed";
+import { listed, rowsOf, spokenChange, type Topic } from "./listed";
 
 const topic = (reference: string, said: Partial<Topic["said"]>, more: Partial<Topic> = {}): Topic => ({
   id: reference,
@@ -20,6 +20,11 @@ const topic = (reference: string, said: Partial<Topic["said"]>, more: Partial<To
     ...said,
   },
   views: [],
+  related: [],
+  links: [],
+  level: "",
+  room: "",
+  at_m: null,
   author: "",
   created_at: "",
   changed_by: "",
@@ -59,4 +64,45 @@ it("says a change", () => {
   expect(spokenChange({ field: "labels", old: ["fire"], new: ["fire", "site"] })).toBe(
     "labels: fire → fire, site",
   );
+});
+
+const names = (rows: ReturnType<typeof rowsOf>) =>
+  rows.map((row) => (row.kind === "group" ? `${row.name} ${row.count}` : row.topic.reference));
+
+it("is sorted by any of what is said, with what says nothing last", () => {
+  const all = [
+    topic("AIR 003", { due: "2026-02-01" }),
+    topic("AIR 001", {}),
+    topic("AIR 002", { due: "2026-01-01" }),
+  ];
+  expect(names(rowsOf(all, "due", "none"))).toEqual(["AIR 002", "AIR 003", "AIR 001"]);
+  expect(names(rowsOf(all, "number", "none"))).toEqual(["AIR 003", "AIR 001", "AIR 002"]);
+});
+
+it("is grouped by who has it, by label in each of its labels, by discipline", () => {
+  const all = [
+    topic("AIR 001", { assigned_to: "Tam Kerr", labels: ["fire", "door"] }),
+    topic("STR 002", { labels: ["fire"] }, { disciplines: ["STR", "AIR"] }),
+  ];
+  expect(names(rowsOf(all, "number", "assigned_to"))).toEqual([
+    "Tam Kerr 1",
+    "AIR 001",
+    "nobody 1",
+    "STR 002",
+  ]);
+  expect(names(rowsOf(all, "number", "labels"))).toEqual([
+    "door 1",
+    "AIR 001",
+    "fire 2",
+    "AIR 001",
+    "STR 002",
+  ]);
+  expect(names(rowsOf(all, "number", "discipline"))).toEqual([
+    "AIR 1",
+    "STR 002",
+    "STR 1",
+    "STR 002",
+    "none 1",
+    "AIR 001",
+  ]);
 });

@@ -1,7 +1,7 @@
 import type { Shapes } from "../api/client";
-import type { Which } from "./topicsState";
 
 export type Topic = Shapes["Topic"];
+export type Which = "open" | "mine" | "new" | "late" | "all";
 
 export const WHICH: readonly (readonly [Which, string])[] = [
   ["open", "not settled"],
@@ -54,4 +54,79 @@ export function spokenChange({ field, old, new: now }: Shapes["TopicChange"]): s
   const said = (value: Shapes["TopicChange"]["old"]) =>
     (Array.isArray(value) ? value.join(", ") : (value ?? "")) || "nothing";
   return `${FIELDS[field] ?? field}: ${said(old)} → ${said(now)}`;
+}
+
+export const SORTS = [
+  ["number", "by reference"],
+  ["due", "by due date"],
+  ["changed", "changed last"],
+  ["status", "by status"],
+  ["assigned_to", "by who has it"],
+  ["priority", "by priority"],
+] as const;
+export type Sort = (typeof SORTS)[number][0];
+
+export const GROUPS = [
+  ["none", "not grouped"],
+  ["status", "by status"],
+  ["assigned_to", "by who has it"],
+  ["discipline", "by trade"],
+  ["level", "by level"],
+  ["room", "by room"],
+  ["kind", "by kind"],
+  ["labels", "by label"],
+] as const;
+export type Group = (typeof GROUPS)[number][0];
+
+export type ListRow =
+  | { kind: "group"; key: string; name: string; count: number }
+  | { kind: "topic"; key: string; topic: Topic };
+
+/** What a topic is sorted by; those without stand last. */
+function keyOf(topic: Topic, by: Sort): string {
+  if (by === "number") return "";
+  if (by === "changed") return topic.changed_at;
+  return topic.said[by] ?? "";
+}
+
+function ordered(topics: readonly Topic[], by: Sort): Topic[] {
+  if (by === "number") return [...topics];
+  const way = by === "changed" ? -1 : 1;
+  return [...topics].sort((a, b) => {
+    const [one, other] = [keyOf(a, by), keyOf(b, by)];
+    if (!one || !other) return Number(!one) - Number(!other);
+    return way * one.localeCompare(other, "en", { numeric: true });
+  });
+}
+
+const NONE: Partial<Record<Group, string>> = { assigned_to: "nobody", labels: "no label" };
+
+/** The groups that a topic stands in. */
+function groupsOf(topic: Topic, by: Group): readonly string[] {
+  if (by === "labels") return topic.said.labels ?? [];
+  if (by === "discipline") return topic.disciplines;
+  const one = by === "level" || by === "room" ? topic[by] : by === "none" ? "" : topic.said[by];
+  return one ? [one] : [];
+}
+
+/** The rows of a list: topics in their order, below the names of the groups that they stand in. */
+export function rowsOf(topics: readonly Topic[], sort: Sort, group: Group): ListRow[] {
+  const all = ordered(topics, sort);
+  if (group === "none") return all.map((topic) => ({ kind: "topic", key: topic.id, topic }));
+  const groups = new Map<string, Topic[]>();
+  for (const topic of all) {
+    const names = groupsOf(topic, group);
+    for (const name of names.length ? names : [""]) groups.set(name, [...(groups.get(name) ?? []), topic]);
+  }
+  return [...groups]
+    .sort(([a], [b]) => Number(!a) - Number(!b) || a.localeCompare(b, "en", { numeric: true }))
+    .flatMap(([name, those]) => [
+      {
+        kind: "group" as const,
+        key: `g/${name}`,
+        name: name || (NONE[group] ?? "none"),
+        count: those.length,
+      },
+      ...those.map((topic) => ({ kind: "topic" as const, key: `${name}/${topic.id}`, topic })),
+    ]);
 }

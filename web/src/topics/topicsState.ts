@@ -1,13 +1,14 @@
 import { perProject } from "../open/perProject";
 import { useSession } from "../open/session";
-
-export type Which = "open" | "mine" | "new" | "late" | "all";
+import type { Group, Sort, Which } from "./listed";
 
 interface TopicsShown {
   /** The topic that is open, by its id. */
   opened: string | null;
   which: Which;
   typed: string;
+  sort: Sort;
+  group: Group;
   put(part: Partial<Omit<TopicsShown, "put">>): void;
 }
 
@@ -16,6 +17,8 @@ export const useTopicsShown = perProject<TopicsShown>((set) => ({
   opened: null,
   which: "open",
   typed: "",
+  sort: "number",
+  group: "none",
   put: (part) => set(part),
 }));
 

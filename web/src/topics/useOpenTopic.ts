@@ -5,17 +5,28 @@ import { useShowViewpoint } from "../viewpoints/viewpoints";
 import type { Topic } from "./listed";
 import { openOnDesk } from "./topicsState";
 
-/** Opens a topic on the desk and goes to its first view. */
-export function useOpenTopic() {
+/** Goes to the first view of a topic, if it has one. */
+export function useShowPlace() {
   const { projectId } = useOpen();
   const { data: views } = useViewpoints(projectId);
   const show = useShowViewpoint();
   return useCallback(
     (topic: Topic) => {
-      openOnDesk(topic.id);
       const first = views?.find(({ id }) => id === topic.views[0]);
       if (first) void show(first);
     },
     [views, show],
+  );
+}
+
+/** Opens a topic on the desk and goes to its first view. */
+export function useOpenTopic() {
+  const showPlace = useShowPlace();
+  return useCallback(
+    (topic: Topic) => {
+      openOnDesk(topic.id);
+      showPlace(topic);
+    },
+    [showPlace],
   );
 }

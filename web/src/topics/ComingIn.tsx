@@ -1,0 +1,84 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { ErrandProgress } from "../errands/ErrandProgress";
+import { isBusy, type TopicsErrand } from "../errands/errand";
+import { useErrandActs } from "../errands/useErrands";
+import { useOpen } from "../open/useStage";
+import { DeskActs } from "../parts/desk";
+import { counted } from "../parts/words";
+import { tone } from "../theme";
+import { useReport } from "./useTopicFiles";
+
+/** A file of topics that comes in: how far it is, what became of it, and what could not be read. */
+export function ComingIn({ errand }: { errand: TopicsErrand }) {
+  const { again, remove, stop } = useErrandActs();
+  const { federation } = useOpen();
+  const [open, setOpen] = useState(false);
+  const { data } = useReport(errand);
+  const busy = isBusy(errand);
+  const shift = data?.shift_m;
+  const lost = data?.problems ?? [];
+  const unknown = data?.unknown ?? [];
+  return (
+    <Box
+      data-testid="coming-in"
+      data-status={errand.status}
+      sx={{ borderTop: `1px solid ${tone.line}`, py: 0.5, fontSize: 13 }}
+    >
+      <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{errand.name}</Box>
+      {errand.status === "done" && <Box>{errand.message}</Box>}
+      <ErrandProgress errand={errand} />
+      {unknown.length > 0 && (
+        <Box sx={{ color: tone.soft }}>
+          It names {counted(unknown.length, "component")} that no model has; they are found once one brings
+          them.
+        </Box>
+      )}
+      {shift && (
+        <Box sx={{ color: tone.wrong }}>
+          Its views lie {shift.map((c) => c.toFixed(0)).join(", ")} m (x, y, z) beside {federation.name}.{" "}
+          <Button
+            variant="text"
+            onClick={() =>
+              void again(errand.id, { kind: "topics", file: "", file_name: "", shift_m: [...shift] })
+            }
+          >
+            move them there
+          </Button>
+        </Box>
+      )}
+      {lost.length > 0 && (
+        <Button variant="text" aria-expanded={open} onClick={() => setOpen(!open)} sx={{ ml: 0 }}>
+          {counted(lost.length, "part")} could not be read
+        </Button>
+      )}
+      {open &&
+        lost.map((problem, k) => (
+          <Box
+            // biome-ignore lint/suspicious/noArrayIndexKey: the problems of a report keep their order
+            key={k}
+            sx={{ color: tone.wrong, fontSize: 12.5, overflowWrap: "anywhere" }}
+          >
+            {problem.text}
+          </Box>
+        ))}
+      <DeskActs>
+        {busy ? (
+          <Button variant="text" onClick={() => void stop(errand.id)}>
+            stop
+          </Button>
+        ) : (
+          <>
+            <Button variant="text" onClick={() => void again(errand.id)}>
+              once more
+            </Button>
+            <Button variant="text" onClick={() => void remove(errand.id, errand.name)}>
+              put away
+            </Button>
+          </>
+        )}
+      </DeskActs>
+    </Box>
+  );
+}

@@ -1,0 +1,52 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { type FormEvent, useState } from "react";
+import { pickedNow } from "../open/selection";
+import { useOpen } from "../open/useStage";
+import { DeskHeading } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
+import { useKeepView } from "../viewpoints/viewpoints";
+import { disciplinesOf } from "./concerned";
+import { useTopicsShown } from "./topicsState";
+import { useTopicActs } from "./useTopics";
+
+/** Makes a topic of what is seen: the present view, and the disciplines of what is picked. */
+export function NewTopic() {
+  const { federation } = useOpen();
+  const keep = useKeepView();
+  const { make } = useTopicActs();
+  const put = useTopicsShown((s) => s.put);
+  const { typed: title, type: setTitle, kept } = useTyped();
+  const [busy, setBusy] = useState(false);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!title.trim()) return;
+    setBusy(true);
+    const disciplines = disciplinesOf(federation, pickedNow());
+    const view = await keep(title.trim());
+    const made = view && (await make({ title, views: [view.id], disciplines }));
+    setBusy(false);
+    if (!made) return;
+    kept(title);
+    put({ opened: made.id });
+  };
+  return (
+    <form onSubmit={submit}>
+      <DeskHeading>A topic of this view</DeskHeading>
+      <Box sx={{ display: "flex", gap: 0.75 }}>
+        <OutlinedInput
+          fullWidth
+          size="small"
+          value={title}
+          placeholder="What is the problem?"
+          onChange={(event) => setTitle(event.target.value)}
+          inputProps={{ "aria-label": "Title of the topic", maxLength: 200 }}
+        />
+        <Button type="submit" variant="contained" disabled={busy || !title.trim()}>
+          Make
+        </Button>
+      </Box>
+    </form>
+  );
+}

@@ -1,0 +1,133 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { type FormEvent, useRef } from "react";
+import type { Shapes } from "../api/client";
+import { useSession } from "../open/session";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
+import { tone } from "../theme";
+import type { Topic } from "./listed";
+import { useTopicsShown } from "./topicsState";
+import { useTopicFiles } from "./useTopicFiles";
+import { useTopicActs, useTopics } from "./useTopics";
+
+const ROW = {
+  display: "flex",
+  gap: 1,
+  alignItems: "baseline",
+  fontSize: 13,
+  overflowWrap: "anywhere",
+} as const;
+
+/** Files that are attached to a topic. */
+export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Shapes["TopicFile"][] }) {
+  const { attach, remove } = useTopicFiles();
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <DeskHeading>Files</DeskHeading>
+      {files.map((file) => (
+        <Box key={file.id} data-testid="topic-file" sx={ROW}>
+          <Box
+            component="a"
+            href={file.url || `/api/topic-files/${file.id}`}
+            {...(file.url ? { target: "_blank", rel: "noreferrer" } : { download: file.name })}
+            sx={{ color: tone.ink, flex: 1 }}
+          >
+            {file.description || file.name}
+          </Box>
+          <Button
+            variant="text"
+            aria-label={`take ${file.name} away`}
+            onClick={() => void remove(file.id, file.name)}
+          >
+            take away
+          </Button>
+        </Box>
+      ))}
+      {topic.links.map((link) => (
+        <Box key={link} sx={{ ...ROW, color: tone.soft }}>
+          {link}
+        </Box>
+      ))}
+      <input
+        ref={input}
+        type="file"
+        multiple
+        hidden
+        aria-label="Files to attach"
+        onChange={(event) => {
+          for (const file of event.target.files ?? []) void attach(topic.id, file);
+          event.target.value = "";
+        }}
+      />
+      <Button variant="text" sx={{ ml: 0 }} onClick={() => input.current?.click()}>
+        attach a file
+      </Button>
+    </>
+  );
+}
+
+/** Topics that have to do with this one: typed by their reference, opened by a click. */
+export function RelatedTopics({ topic }: { topic: Topic }) {
+  const { data: all = [] } = useTopics();
+  const { change } = useTopicActs();
+  const put = useTopicsShown((s) => s.put);
+  const { typed, type, kept } = useTyped();
+  const bare = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    const wanted = bare(typed);
+    if (!wanted) return;
+    const found = all.find(
+      (each) =>
+        bare(each.reference) === wanted || `${each.number}${each.variant}` === wanted.replace(/^0+/, ""),
+    );
+    if (!found || found.id === topic.id) {
+      useSession.getState().say(`There is no other topic ${typed.trim()}; type its reference.`);
+      return;
+    }
+    if (await change(topic.id, { related: [...topic.related, found.guid] })) kept(typed);
+  };
+  return (
+    <>
+      <DeskHeading>Has to do with</DeskHeading>
+      {topic.related.map((guid) => {
+        const other = all.find((each) => each.guid === guid);
+        return (
+          <Box key={guid} data-testid="related" sx={ROW}>
+            <Box sx={{ flex: 1 }}>
+              {other ? (
+                <Button variant="text" sx={{ ml: 0 }} onClick={() => put({ opened: other.id })}>
+                  {other.reference} {other.said.title}
+                </Button>
+              ) : (
+                <DeskNote>A topic that is not here</DeskNote>
+              )}
+            </Box>
+            <Button
+              variant="text"
+              aria-label={`let ${other?.reference ?? "it"} go`}
+              onClick={() =>
+                void change(topic.id, { related: topic.related.filter((each) => each !== guid) })
+              }
+            >
+              let go
+            </Button>
+          </Box>
+        );
+      })}
+      <Box component="form" onSubmit={add}>
+        <OutlinedInput
+          fullWidth
+          size="small"
+          value={typed}
+          placeholder="Reference of another topic"
+          onChange={(event) => type(event.target.value)}
+          inputProps={{ "aria-label": "Reference of a related topic" }}
+        />
+      </Box>
+    </>
+  );
+}

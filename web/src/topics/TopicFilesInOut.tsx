@@ -1,0 +1,68 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useRef, useState } from "react";
+import { isTopicsIn } from "../errands/errand";
+import { useErrands } from "../errands/useErrands";
+import { useOpen } from "../open/useStage";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { ComingIn } from "./ComingIn";
+import type { Topic } from "./listed";
+import { useTopicFiles } from "./useTopicFiles";
+
+/** So many topics are named in an address; more of them are all or none. */
+const MOST_NAMED = 80;
+
+/** Taking topics in from files of the open format, and saving those that are listed as one. */
+export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: number }) {
+  const { projectId } = useOpen();
+  const { data } = useErrands();
+  const { take } = useTopicFiles();
+  const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const coming = data?.filter(isTopicsIn) ?? [];
+  const some = shown.length < all;
+  const address = (version: string) => {
+    const query = new URLSearchParams({ version });
+    if (some) for (const { id } of shown) query.append("topic", id);
+    return `/api/projects/${projectId}/topics/file?${query}`;
+  };
+  const tooMany = some && shown.length > MOST_NAMED;
+  const sent = async (files: readonly File[]) => {
+    setBusy(true);
+    for (const file of files) await take(file);
+    setBusy(false);
+  };
+  return (
+    <Box>
+      <DeskHeading>Files of topics (BCF)</DeskHeading>
+      {coming.map((errand) => (
+        <ComingIn key={errand.id} errand={errand} />
+      ))}
+      <input
+        ref={input}
+        type="file"
+        accept=".bcf,.bcfzip"
+        multiple
+        hidden
+        aria-label="Files of topics to take in"
+        onChange={(event) => {
+          void sent([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+      <DeskActs>
+        <Button variant="text" disabled={busy} onClick={() => input.current?.click()}>
+          {busy ? "sending …" : "take in"}
+        </Button>
+        {shown.length > 0 &&
+          !tooMany &&
+          ["3.0", "2.1"].map((version) => (
+            <Button key={version} variant="text" component="a" href={address(version)} download>
+              {some ? `save the ${shown.length} as ${version}` : `save all as ${version}`}
+            </Button>
+          ))}
+      </DeskActs>
+      {tooMany && <DeskNote>To save topics as a file, list all of them, or at most {MOST_NAMED}.</DeskNote>}
+    </Box>
+  );
+}

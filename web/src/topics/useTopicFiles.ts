@@ -1,0 +1,67 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, taken } from "../api/client";
+import { keys } from "../api/queries";
+import type { TopicsErrand } from "../errands/errand";
+import { useSession } from "../open/session";
+import { useDoing } from "../open/useDoing";
+import { useOpen } from "../open/useStage";
+
+/** What a body of bytes needs beside the file itself. */
+const sentAs = (file: File) => ({
+  body: "",
+  bodySerializer: () => file,
+  headers: { "Content-Type": "application/octet-stream" },
+});
+const named = (file: File) => ({ "x-file-name": encodeURIComponent(file.name) });
+
+/** What became of a file of topics when it was taken in last. */
+export function useReport(errand: TopicsErrand) {
+  return useQuery({
+    queryKey: ["report", errand.id, errand.made],
+    enabled: errand.made > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      taken(api.GET("/api/errands/{errand_id}/report", { params: { path: { errand_id: errand.id } } })),
+  });
+}
+
+/** Sending files of topics, and files that belong to one. */
+export function useTopicFiles() {
+  const { projectId } = useOpen();
+  const ofErrands = useDoing(keys.errands(projectId));
+  const ofTopics = useDoing(keys.topics(projectId));
+  return useMemo(() => {
+    const at = (id: string) => ({ params: { path: { file_id: id } } });
+    return {
+      take: (file: File) =>
+        ofErrands(() =>
+          taken(
+            api.POST("/api/projects/{project_id}/topics/files", {
+              params: { path: { project_id: projectId }, header: named(file) },
+              ...sentAs(file),
+            }),
+          ),
+        ),
+      attach: (topicId: string, file: File) =>
+        ofTopics(() =>
+          taken(
+            api.POST("/api/topics/{topic_id}/files", {
+              params: { path: { topic_id: topicId }, header: named(file) },
+              ...sentAs(file),
+            }),
+          ),
+        ),
+      remove: (id: string, name: string) =>
+        ofTopics(async () => {
+          await taken(api.DELETE("/api/topic-files/{file_id}", at(id)));
+          useSession
+            .getState()
+            .say(
+              `Took ${name} away.`,
+              () => void ofTopics(() => taken(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
+            );
+        }),
+    };
+  }, [ofErrands, ofTopics, projectId]);
+}
