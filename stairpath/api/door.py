@@ -15,7 +15,9 @@ from stairpath.api.refused import said
 LARGEST_BODY = 1 << 20
 LARGEST_WITH_PICTURE = 12 << 20
 """A viewpoint comes with its picture as base64, and rules may name many components one by one."""
-_LARGE = ("/viewpoints", "/resolve", "/links", "/home")
+_LARGE = ("/viewpoints", "/resolve", "/links", "/home", "/markups/drawn")
+_FILES = ("/models", "/files")
+"""Where files are sent; who takes them counts what comes."""
 SLOWEST_S = 30.0
 """So long a sender may be silent in the middle of a request."""
 _CLOSE = {"Connection": "close"}
@@ -108,7 +110,7 @@ class Door:
     def _limit(self, scope: Scope) -> int | None:
         """How long a request's body may be; a model file has a limit of its own."""
         path = str(scope["path"])
-        if path.endswith("/models") and scope["method"] == "POST":
+        if path.endswith(_FILES) and scope["method"] == "POST":
             return None
         return LARGEST_WITH_PICTURE if path.endswith(_LARGE) else LARGEST_BODY
 

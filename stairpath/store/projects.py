@@ -66,6 +66,12 @@ def project_by_id(session: Session, project_id: str, hold: bool = False) -> Proj
     return session.get(Project, project_id, with_for_update=hold or None, populate_existing=hold)
 
 
+def hold(session: Session, project_id: str) -> bool:
+    """Hold a project that is in use until the transaction ends, without reading what it is; whether it is there."""
+    wanted = select(Project.id).where(Project.id == project_id, Project.removed_at.is_(None)).with_for_update()
+    return session.scalar(wanted) is not None
+
+
 def add_project(session: Session, name: str, author: str, begun: bool) -> Project:
     """A new project."""
     project = Project(name=name, created_by=author, begun=begun)

@@ -9,6 +9,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, field
 from datetime import UTC, datetime
 from pathlib import Path
+from time import monotonic
 from typing import IO
 
 from pydantic import TypeAdapter
@@ -39,6 +40,7 @@ from stairpath.work.whereabouts import Grounds, grounds_of, place_of
 REPORT = "report"
 _MOST_PROBLEMS = 200
 _MOST_SIGHTS = 400
+_TELL_EVERY_S = 2.0
 _NAME_LETTERS = 120
 _PICTURES = ((b"\x89PNG", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
 
@@ -110,6 +112,14 @@ class _Taking:
         self.known = grounds.known()
         self.report = Report()
         self.sights: list[Sight] = []
+        self._untold, self._told_at = False, 0.0
+
+    def tell(self, act: Deed, last: bool = False) -> None:
+        """Tell who has the project open that topics came in, now and then and at the end."""
+        now = monotonic()
+        if self._untold and (last or now - self._told_at > _TELL_EVERY_S):
+            act.tell(self.project_id, "topics", "viewpoints")
+            self._untold, self._told_at = False, now
 
     def trouble(self, code: str, text: str, topic: str | None) -> None:
         if len(self.report.problems) < _MOST_PROBLEMS:
@@ -120,7 +130,8 @@ class _Taking:
         beside = carried_by(topic)
         with deed(self.who) as act:
             # Held, so that no two get the same number.
-            in_use(act, self.project_id, hold=True)
+            if not projects.hold(act.session, self.project_id):
+                raise UnfitError("The project was thrown into the bin; bring it back, and take the file in once more.")
             row = topics.topic_by_guid(act.session, self.project_id, guid_of(topic.guid))
             views = self._views(act, topic, beside)
             if row is None:
@@ -133,8 +144,8 @@ class _Taking:
                 self.report.same += not told
             told |= self._comments(act, row, topic, views)
             told |= self._files(act, row, topic)
-            if told:
-                act.tell(self.project_id, "topics", "viewpoints", what=row.id)
+            self._untold |= told
+            self.tell(act)
 
     def _views(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None) -> dict[str, Viewpoint]:
         found: dict[str, Viewpoint] = {}
@@ -324,6 +335,8 @@ def take_in(errand_id: str, asked: int, report: Progress) -> None:
                     report(number / max(1, held.count), f"topic {number} of {held.count}")
                 for problem in held.problems:
                     taking.trouble(problem.code, problem.text, problem.topic)
+            with deed(who) as act:
+                taking.tell(act, last=True)
         except CannotExchangeError as error:
             raise UnfitError(str(error).replace(path.name, wish.file_name)) from error
     made = taking.report

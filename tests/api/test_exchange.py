@@ -274,3 +274,13 @@ def test_the_file_is_a_zip_that_others_open(client, project):
     assert {"bcf.version", "project.bcfp", "extensions.xml", "documents.xml"} <= set(names)
     missing = client.get(f"/api/projects/{project}/topics/file", params={"topic": ["gone"]})
     assert missing.status_code == 422
+
+
+def test_a_file_of_many_megabytes_is_taken(client, project, work):
+    large = dataclasses.replace(VIEW, exceptions=(), selected=(), colours=(), snapshot=PNG + b"\0" * (3 << 20))
+    data = io.BytesIO()
+    small = io.BytesIO(file_of(dataclasses.replace(TOPIC, viewpoints=(large,))))
+    with zipfile.ZipFile(small) as held, zipfile.ZipFile(data, "w") as plain:
+        for name in held.namelist():
+            plain.writestr(name, held.read(name))
+    assert taken(client, project, work, data.getvalue())["new"] == 1

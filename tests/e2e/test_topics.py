@@ -98,9 +98,9 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     page.keyboard.press("ArrowUp")
     page.keyboard.press("Enter")
     expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
-    page.get_by_label("Files to attach").set_input_files(
-        files=[{"name": "note.txt", "mimeType": "text/plain", "buffer": b"40 mm lower"}]
-    )
+    note = tmp_path / "note.txt"
+    note.write_text("40 mm lower")
+    page.get_by_label("Files to attach").set_input_files(note)
     expect(page.get_by_test_id("topic-file")).to_have_count(1)
     page.get_by_label("Reference of a related topic").fill("2")
     page.keyboard.press("Enter")
