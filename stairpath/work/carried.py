@@ -33,7 +33,8 @@ _CARRIED: TypeAdapter[Carried] = TypeAdapter(Carried)
 def carried_by(topic: Topic) -> Carried | None:
     """What a topic of a file has beside the format, if it is there and whole."""
     held = next((each for each in topic.documents if each.name == NAME and each.data), None)
-    if held is None or held.data is None:
+    # A letter that no text of the database can hold.
+    if held is None or held.data is None or b"\\u0000" in held.data:
         return None
     try:
         return _CARRIED.validate_json(held.data)

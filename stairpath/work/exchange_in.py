@@ -8,6 +8,7 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, field
 from datetime import UTC, datetime
+from itertools import islice
 from pathlib import Path
 from time import monotonic
 from typing import IO
@@ -41,6 +42,7 @@ REPORT = "report"
 _MOST_PROBLEMS = 200
 _MOST_SIGHTS = 400
 _TELL_EVERY_S = 2.0
+_AT_ONCE = 20
 _NAME_LETTERS = 120
 _PICTURES = ((b"\x89PNG", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
 
@@ -125,27 +127,32 @@ class _Taking:
         if len(self.report.problems) < _MOST_PROBLEMS:
             self.report.problems.append({"code": code, "text": text, "topic": topic})
 
-    def take(self, topic: bcf_topic.Topic) -> None:
-        """Take in one topic, kept whole or not at all."""
-        beside = carried_by(topic)
+    def take_all(self, these: Sequence[bcf_topic.Topic]) -> None:
+        """Take in some topics, kept all or none."""
         with deed(self.who) as act:
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
                 raise UnfitError("The project was thrown into the bin; bring it back, and take the file in once more.")
-            row = topics.topic_by_guid(act.session, self.project_id, guid_of(topic.guid))
-            views = self._views(act, topic, beside)
-            if row is None:
-                row = self._made(act, topic, beside, views)
-                self.report.new += 1
-                told = True
-            else:
-                told = self._merged(act, row, topic, beside, views)
-                self.report.changed += told
-                self.report.same += not told
-            told |= self._comments(act, row, topic, views)
-            told |= self._files(act, row, topic)
-            self._untold |= told
+            for topic in these:
+                self._untold |= self._take(act, topic)
             self.tell(act)
+
+    def _take(self, act: Deed, topic: bcf_topic.Topic) -> bool:
+        """Take in one topic; whether it is new or changed."""
+        beside = carried_by(topic)
+        row = topics.topic_by_guid(act.session, self.project_id, guid_of(topic.guid))
+        views = self._views(act, topic, beside)
+        if row is None:
+            row = self._made(act, topic, beside, views)
+            self.report.new += 1
+            told = True
+        else:
+            told = self._merged(act, row, topic, beside, views)
+            self.report.changed += told
+            self.report.same += not told
+        told |= self._comments(act, row, topic, views)
+        told |= self._files(act, row, topic)
+        return told
 
     def _views(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None) -> dict[str, Viewpoint]:
         found: dict[str, Viewpoint] = {}
@@ -330,9 +337,11 @@ def take_in(errand_id: str, asked: int, report: Progress) -> None:
         taking = _Taking(project.id, who, wish, grounds)
         try:
             with opened(path) as held:
-                for number, topic in enumerate(held.topics(), 1):
-                    taking.take(topic)
-                    report(number / max(1, held.count), f"topic {number} of {held.count}")
+                done, all_of = 0, held.topics()
+                while some := list(islice(all_of, _AT_ONCE)):
+                    taking.take_all(some)
+                    done += len(some)
+                    report(done / max(1, held.count), f"topic {done} of {held.count}")
                 for problem in held.problems:
                     taking.trouble(problem.code, problem.text, problem.topic)
             with deed(who) as act:
