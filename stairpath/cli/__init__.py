@@ -3,7 +3,7 @@
 What is heavy is imported by the command that needs it, so that a command starts quickly.
 """
 
-from stairpath.cli import cutting, looking, measuring, models, register, topics, walking
+from stairpath.cli import cutting, looking, measuring, minutes, models, register, topics, walking
 from stairpath.cli.common import app
 
-__all__ = ["app", "cutting", "looking", "measuring", "models", "register", "topics", "walking"]
+__all__ = ["app", "cutting", "looking", "measuring", "minutes", "models", "register", "topics", "walking"]

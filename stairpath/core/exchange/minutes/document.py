@@ -1,0 +1,184 @@
+"""Minutes as HTML and PDF: heading, who was there, each topic with picture and notes, open points by person."""
+
+from __future__ import annotations
+
+import base64
+import io
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from functools import cache
+from pathlib import Path
+from typing import Any, Literal, cast, get_args
+
+import jinja2
+from PIL import Image, UnidentifiedImageError
+
+from stairpath.core.review.sitting import NotASittingError, Point, by_person
+
+Paper = Literal["A4", "Letter"]
+PAPERS: tuple[Paper, ...] = get_args(Paper)
+_HERE = Path(__file__).parent
+_WIDEST_PX = 1400
+_MOST_ITEMS = 2000
+
+
+@dataclass(frozen=True)
+class Item:
+    """A topic as it was dealt with: what it is, its picture as PNG or JPEG, what was noted, and its address."""
+
+    reference: str
+    title: str
+    status: str = ""
+    where: str = ""
+    picture: bytes | None = None
+    points: tuple[Point, ...] = ()
+    link: str = ""
+
+
+@dataclass(frozen=True)
+class Minutes:
+    """A meeting with everything that its minutes say."""
+
+    project: str
+    title: str
+    held_on: date
+    present: tuple[str, ...]
+    items: tuple[Item, ...]
+    by: str = ""
+    link: str = ""
+
+
+def _said(of: Mapping[str, Any], name: str) -> str:
+    value = of.get(name)
+    if value is None:
+        return ""
+    if not isinstance(value, str):
+        raise NotASittingError(f"{name} is {value!r}, not a text; write it in quotes.")
+    return value
+
+
+def _day(text: str, name: str) -> date | None:
+    if not text:
+        return None
+    try:
+        return date.fromisoformat(text[:10])
+    except ValueError:
+        raise NotASittingError(f"{name} is {text}, which is no date; write one such as 2026-03-06.") from None
+
+
+def _listed(of: Mapping[str, Any], name: str) -> Sequence[Any]:
+    value = of.get(name) or []
+    if not isinstance(value, list):
+        raise NotASittingError(f"{name} is no list; write it in brackets.")
+    return value
+
+
+def _record(value: object, name: str) -> Mapping[str, Any]:
+    if not isinstance(value, dict):
+        raise NotASittingError(f"{name} is {str(value)[:40]}, not a record; write it in braces.")
+    return cast(Mapping[str, Any], value)
+
+
+def _point(said: object) -> Point:
+    of = _record(said, "A note")
+    return Point(_said(of, "text"), bool(of.get("decision")), _said(of, "who"), _day(_said(of, "until"), "until"))
+
+
+def _picture(said: str, folder: Path) -> bytes | None:
+    if not said:
+        return None
+    if said.startswith("data:"):
+        try:
+            return base64.b64decode(said.partition(",")[2], validate=True)
+        except ValueError:
+            raise NotASittingError("A picture is no base64; give it as data:image/png;base64, or as a file.") from None
+    try:
+        return (folder / said).read_bytes()
+    except OSError:
+        raise NotASittingError(f"The picture {said} is not there; put it beside the file.") from None
+
+
+def minutes_from(said: object, folder: Path) -> Minutes:
+    """Minutes as a JSON document says them; pictures are data addresses, or files of a folder.
+
+    Raises NotASittingError with a sentence.
+    """
+    of = _record(said, "The document")
+    held_on = _day(_said(of, "date"), "date")
+    if not _said(of, "title").strip() or held_on is None:
+        raise NotASittingError("The minutes need a title and a date; add them.")
+    items = []
+    for each in _listed(of, "topics"):
+        topic = _record(each, "A topic")
+        if not _said(topic, "title").strip():
+            raise NotASittingError("A topic needs a title; add one.")
+        items.append(
+            Item(
+                _said(topic, "reference"),
+                _said(topic, "title"),
+                _said(topic, "status"),
+                _said(topic, "where"),
+                _picture(_said(topic, "picture"), folder),
+                tuple(map(_point, _listed(topic, "notes"))),
+                _said(topic, "link"),
+            )
+        )
+    if len(items) > _MOST_ITEMS:
+        raise NotASittingError(f"Minutes have at most {_MOST_ITEMS:,} topics; make two of them.")
+    present = tuple(str(name) for name in _listed(of, "present"))
+    return Minutes(
+        _said(of, "project"), _said(of, "title"), held_on, present, tuple(items), _said(of, "by"), _said(of, "link")
+    )
+
+
+def _printable(picture: bytes) -> str | None:
+    """A picture as a data address, no larger than print needs; None for one that is none."""
+    try:
+        with Image.open(io.BytesIO(picture)) as image:
+            image.load()
+            plain = image.convert("RGB")
+    except (UnidentifiedImageError, OSError, Image.DecompressionBombError, ValueError):
+        return None
+    if plain.width > _WIDEST_PX:
+        plain = plain.resize((_WIDEST_PX, round(plain.height * _WIDEST_PX / plain.width)))
+    out = io.BytesIO()
+    plain.save(out, "JPEG", quality=88)
+    return f"data:image/jpeg;base64,{base64.b64encode(out.getvalue()).decode()}"
+
+
+def spoken(day: date) -> str:
+    """A date as it is written out.
+
+    >>> spoken(date(2026, 3, 6))
+    '6 March 2026'
+    """
+    return f"{day.day} {day:%B %Y}"
+
+
+@cache
+def _template() -> jinja2.Template:
+    found = jinja2.Environment(loader=jinja2.FileSystemLoader(_HERE), autoescape=True, undefined=jinja2.StrictUndefined)
+    found.filters.update(spoken=spoken, printable=_printable)
+    return found.get_template("minutes.html")
+
+
+def html(minutes: Minutes, paper: Paper = "A4") -> str:
+    """Minutes as one page of HTML that carries its pictures, fonts and style with it."""
+    fonts = {
+        path.stem: base64.b64encode(path.read_bytes()).decode() for path in sorted((_HERE / "fonts").glob("*.woff2"))
+    }
+    points = [(item.reference or item.title, point) for item in minutes.items for point in item.points]
+    style = (_HERE / "minutes.css").read_text(encoding="utf-8")
+    return _template().render(minutes=minutes, paper=paper, fonts=fonts, style=style, people=by_person(points))
+
+
+def pdf(minutes: Minutes, paper: Paper = "A4") -> bytes:
+    """Minutes as PDF."""
+    # It takes two seconds to load.
+    import weasyprint
+    from weasyprint.urls import URLFetcher
+
+    # Minutes carry all that they need with them; nothing is fetched from elsewhere, whatever somebody wrote into them.
+    document = weasyprint.HTML(string=html(minutes, paper), url_fetcher=URLFetcher(allowed_protocols=("data",)))
+    return bytes(document.write_pdf())
