@@ -29,6 +29,7 @@ from stairpath.api import (
     projects,
     routes,
     scheduling,
+    sittings,
     topics,
     views,
     visibility,
@@ -92,6 +93,7 @@ def create_app() -> FastAPI:
         walking,
         routes,
         files,
+        sittings,
         topics,
         manual,
     ):

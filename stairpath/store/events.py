@@ -16,7 +16,9 @@ from stairpath.settings import settings
 CHANNEL = "stairpath"
 _LISTEN_S = 10.0
 
-Kind = Literal["project", "models", "federation", "walking", "viewpoints", "routes", "sets", "errands", "topics"]
+Kind = Literal[
+    "project", "models", "federation", "walking", "viewpoints", "routes", "sets", "errands", "topics", "sittings"
+]
 
 
 @dataclass(frozen=True)

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import uuid
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from typing import Any, ClassVar
 
 from sqlalchemy import (
     ARRAY,
     BigInteger,
     Boolean,
+    Date,
     DateTime,
     Double,
     Float,
@@ -361,6 +362,45 @@ class TopicNote(Base):
     text: Mapped[str] = mapped_column(Text, default="")
     view: Mapped[str | None] = mapped_column(String(32))
     changed: Mapped[list[Changed]] = mapped_column(Document(list[Changed]), default=list)
+    removed_at: Mapped[datetime | None]
+
+
+class Sitting(Base):
+    """A meeting as it is held: who was there, and the topics in the order in which they are dealt with."""
+
+    __tablename__ = "sitting"
+    __table_args__ = (Index("sitting_of_project", "project_id", "started_at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    title: Mapped[str] = mapped_column(Text)
+    held_on: Mapped[date] = mapped_column(Date)
+    author: Mapped[str] = mapped_column(Text)
+    started_at: Mapped[datetime] = mapped_column(default=now)
+    ended_at: Mapped[datetime | None]
+    removed_at: Mapped[datetime | None]
+    present: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    topics: Mapped[list[str]] = mapped_column(ARRAY(String(32)), default=list)
+    whys: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    """Why each of its topics is on the agenda."""
+    folder: Mapped[str | None] = mapped_column(ForeignKey("folder.id", ondelete="SET NULL"))
+    """Where the views of the meeting are kept."""
+
+
+class SittingPoint(Base):
+    """Something that was noted of a topic in a meeting: what was decided or said, who does it, and until when."""
+
+    __tablename__ = "sitting_point"
+    __table_args__ = (Index("point_of_sitting", "sitting_id", "at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    sitting_id: Mapped[str] = mapped_column(ForeignKey("sitting.id", ondelete="CASCADE"))
+    topic_id: Mapped[str] = mapped_column(ForeignKey("topic.id", ondelete="CASCADE"))
+    text: Mapped[str] = mapped_column(Text)
+    decision: Mapped[bool] = mapped_column(Boolean, default=False)
+    who: Mapped[str] = mapped_column(Text, default="")
+    until: Mapped[date | None] = mapped_column(Date)
+    view: Mapped[str | None] = mapped_column(String(32))
+    author: Mapped[str] = mapped_column(Text)
+    at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
 
 

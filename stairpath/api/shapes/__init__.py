@@ -144,6 +144,14 @@ from stairpath.api.shapes.schedules import (
     ScheduleSum,
     ScheduleWish,
 )
+from stairpath.api.shapes.sittings import (
+    NewPoint,
+    NewSitting,
+    Sitting,
+    SittingPoint,
+    SittingTold,
+    SittingWish,
+)
 from stairpath.api.shapes.topics import (
     NewComment,
     NewTopic,
@@ -298,8 +306,10 @@ __all__ = [
     "NewComment",
     "NewErrand",
     "NewName",
+    "NewPoint",
     "NewProject",
     "NewRoute",
+    "NewSitting",
     "NewTopic",
     "NewViewpoint",
     "Of",
@@ -346,6 +356,10 @@ __all__ = [
     "SetWish",
     "SheetWish",
     "SidesMeasure",
+    "Sitting",
+    "SittingPoint",
+    "SittingTold",
+    "SittingWish",
     "Stand",
     "Status",
     "Stop",

@@ -1,0 +1,224 @@
+"""Meetings: beginning one with its agenda and folder, noting against topics, ending it, and its minutes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC, date, datetime
+
+from stairpath.core.exchange.minutes.document import Item, Minutes, spoken
+from stairpath.core.review.reference import written
+from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda
+from stairpath.core.review.topic import Value, changed, changes, overdue
+from stairpath.store import blobs, kept, projects, sittings, topics
+from stairpath.store.tables import Folder, Sitting, SittingPoint, Topic, TopicNote
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.topics import STATUSES, reference_of, there, touch
+
+_MOST_TOPICS, _MOST_PRESENT = 2000, 300
+
+
+@dataclass(frozen=True)
+class Told:
+    """A meeting with what was noted in it."""
+
+    sitting: Sitting
+    points: Sequence[SittingPoint]
+
+
+def listed(project_id: str) -> list[Sitting]:
+    """The project's meetings, the last one first."""
+    with looking() as look:
+        return sittings.sittings(look.session, in_use(look, project_id).id)
+
+
+def _left_open(act: Deed, last: Sitting | None) -> set[str]:
+    """The topics with a point of a meeting that somebody was to see to."""
+    points = sittings.points(act.session, last.id) if last else []
+    return {point.topic_id for point in points if point.who or point.until}
+
+
+def begin(who: Who, project_id: str, title: str, held_on: date | None, chosen: Sequence[str] = ()) -> Sitting:
+    """Begin a meeting: its agenda is worked out, and a folder for its views is opened."""
+    with deed(who) as act:
+        project = in_use(act, project_id, hold=True)
+        day = held_on or datetime.now(UTC).date()
+        before = sittings.sittings(act.session, project.id)
+        last = before[0] if before else None
+        since = last.started_at if last else project.created_at
+        rows = topics.topics(act.session, project.id)
+        ends = {status.name for status in STATUSES.all if status.end}
+        known = [
+            Known(row.id, row.said.status in ends, overdue(row.said, day, STATUSES), row.created_at > since)
+            for row in rows
+        ]
+        found = agenda(known, _left_open(act, last), chosen)[:_MOST_TOPICS]
+        name = title.strip() or f"Meeting of {spoken(day)}"
+        folders = kept.folders(act.session, project.id)
+        folder = next((each for each in folders if each.name == name), None)
+        if folder is None:
+            place = max((each.place for each in folders), default=-1) + 1
+            folder = Folder(project_id=project.id, name=name, author=who.said, place=place)
+            kept.add(act.session, folder)
+            act.tell(project.id, "viewpoints", what=folder.id)
+        row = Sitting(
+            project_id=project.id, title=name, held_on=day, author=who.said, present=[who.said],
+            topics=[each.id for each in found], whys=[each.why for each in found], folder=folder.id,
+        )  # fmt: skip
+        sittings.add(act.session, row)
+        act.tell(project.id, "sittings", what=row.id)
+        return row
+
+
+def _found(act: Deed, sitting_id: str, hold: bool = False) -> Sitting:
+    found = sittings.sitting_by_id(act.session, sitting_id, hold)
+    if found is None:
+        raise MissingError("There is no such meeting; it may have been held in another project.")
+    if found.removed_at is not None:
+        raise GoneError(f"The meeting {found.title} was deleted; bring it back first.")
+    return found
+
+
+def one(sitting_id: str) -> Told:
+    """A meeting with what was noted in it."""
+    with looking() as look:
+        sitting = _found(look, sitting_id)
+        return Told(sitting, sittings.points(look.session, sitting.id))
+
+
+@dataclass(frozen=True)
+class Wish:
+    """What is to be changed of a meeting; what is None stays."""
+
+    title: str | None = None
+    held_on: date | None = None
+    present: Sequence[str] | None = None
+    topics: Sequence[str] | None = None
+    ended: bool | None = None
+
+
+def change(who: Who, sitting_id: str, wish: Wish) -> Sitting:
+    """Change a meeting: its title and date, who is there, what is dealt with in which order, and whether it has ended."""
+    with deed(who) as act:
+        row = _found(act, sitting_id, hold=True)
+        if wish.title is not None:
+            if not wish.title.strip():
+                raise WrongError("A meeting needs a title; type one.")
+            row.title = wish.title.strip()
+        if wish.held_on is not None:
+            row.held_on = wish.held_on
+        if wish.present is not None:
+            names = list(dict.fromkeys(name.strip() for name in wish.present if name.strip()))
+            if len(names) > _MOST_PRESENT:
+                raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
+            row.present = names
+        if wish.topics is not None:
+            order = list(dict.fromkeys(wish.topics))
+            for each in order:
+                if there(act, each).project_id != row.project_id:
+                    raise WrongError("One of the topics is of another project; choose again.")
+            why = dict(zip(row.topics, row.whys, strict=True))
+            row.topics, row.whys = order, [why.get(each, "chosen") for each in order]
+        if wish.ended is not None:
+            row.ended_at = datetime.now(UTC) if wish.ended else None
+        act.tell(row.project_id, "sittings", what=row.id)
+        return row
+
+
+def note(who: Who, sitting_id: str, topic_id: str, point: Point, view: str | None = None) -> SittingPoint:
+    """Note something against a topic; who does what until when counts for the topic too, and its history says so."""
+    with deed(who) as act:
+        sitting = _found(act, sitting_id, hold=True)
+        topic = there(act, topic_id, hold=True)
+        if topic.project_id != sitting.project_id:
+            raise WrongError("The topic is of another project; choose one of this one.")
+        row = SittingPoint(
+            sitting_id=sitting.id, topic_id=topic.id, text=point.text.strip(), decision=point.decision,
+            who=point.who.strip(), until=point.until, view=view, author=who.said,
+        )  # fmt: skip
+        sittings.add(act.session, row)
+        if topic.id not in sitting.topics:
+            sitting.topics, sitting.whys = [*sitting.topics, topic.id], [*sitting.whys, "chosen"]
+        _said_to(act, topic, sitting, row)
+        act.tell(sitting.project_id, "sittings", what=sitting.id)
+        return row
+
+
+def _said_to(act: Deed, topic: Topic, sitting: Sitting, row: SittingPoint) -> None:
+    """Write into a topic what a meeting noted of it."""
+    until = f" until {spoken(row.until)}" if row.until else ""
+    does = f" ({row.who or 'nobody yet'}{until})" if row.who or row.until else ""
+    text = f"{sitting.title}{', decided' if row.decision else ''}: {row.text}{does}"
+    topics.add(act.session, TopicNote(topic_id=topic.id, author=act.who.said, text=text, view=row.view, changed=[]))
+    wish: dict[str, Value] = {}
+    if row.who:
+        wish["assigned_to"] = row.who
+    if row.until:
+        wish["due"] = row.until
+    after = changed(topic.said, wish, STATUSES)
+    told = changes(topic.said, after)
+    if told:
+        topic.said = after
+        topics.add(act.session, TopicNote(topic_id=topic.id, author=act.who.said, changed=told))
+    touch(act, topic)
+
+
+def take_away(who: Who, point_id: str, back: bool = False) -> None:
+    """Take away something that was noted, or bring it back; what it did to its topic stays."""
+    with deed(who) as act:
+        row = sittings.point_by_id(act.session, point_id)
+        if row is None:
+            raise MissingError("There is no such note; it may belong to another meeting.")
+        sitting = _found(act, row.sitting_id, hold=True)
+        row.removed_at = None if back else datetime.now(UTC)
+        act.tell(sitting.project_id, "sittings", what=sitting.id)
+
+
+def delete(who: Who, sitting_id: str, back: bool = False) -> None:
+    """Delete a meeting with its notes, or bring it back."""
+    with deed(who) as act:
+        row = sittings.sitting_by_id(act.session, sitting_id, hold=True)
+        if row is None:
+            raise MissingError("There is no such meeting; it may have been held in another project.")
+        row.removed_at = None if back else datetime.now(UTC)
+        act.tell(row.project_id, "sittings", what=row.id)
+
+
+def minutes(sitting_id: str, address: str) -> Minutes:
+    """The minutes of a meeting: its topics that were dealt with, in their order; ``address`` is where the project is read."""
+    with looking() as look:
+        sitting = _found(look, sitting_id)
+        project = projects.project_by_id(look.session, sitting.project_id)
+        noted = sittings.points(look.session, sitting.id)
+        items = []
+        for topic_id in sitting.topics:
+            topic = topics.topic_by_id(look.session, topic_id)
+            those = [each for each in noted if each.topic_id == topic_id]
+            if topic is None or not those:
+                continue
+            views = [each.view for each in those if each.view] or topic.views
+            view = kept.viewpoint_by_id(look.session, views[0]) if views else None
+            picture = blobs.load(look.session, view.picture) if view else None
+            where = ", ".join(part for part in (f"Level {topic.level}" if topic.level else "", topic.room) if part)
+            items.append(
+                Item(
+                    written(reference_of(topic)), topic.said.title, topic.said.status, where,
+                    picture[0] if picture else None,
+                    tuple(Point(each.text, each.decision, each.who, each.until) for each in those),
+                    f"{address}/p/{sitting.project_id}/topics/{topic.id}",
+                )
+            )  # fmt: skip
+        return Minutes(
+            project.name if project else "", sitting.title, sitting.held_on, tuple(sitting.present), tuple(items),
+            sitting.author, f"{address}/p/{sitting.project_id}",
+        )  # fmt: skip
+
+
+def point(text: str, decision: bool, who: str, until: date | None) -> Point:
+    """Something to be noted; WrongError with a sentence where it cannot be."""
+    try:
+        return Point(text, decision, who, until)
+    except NotASittingError as error:
+        raise WrongError(str(error)) from error
