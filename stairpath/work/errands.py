@@ -139,9 +139,10 @@ def _teller(errand_id: str, asked: int) -> tuple[Progress, Callable[[], bool]]:
             return
         last = now
         with deed(WORKER) as act:
-            row = kept.errand_by_id(act.session, errand_id)
+            row = kept.errand_by_id(act.session, errand_id, hold=True)
             ended = row is None or row.stop or row.removed_at is not None or row.asked != asked
-            if row is not None and not ended and said is not None:
+            # What it came to may be kept by now; how far it was is of no use then.
+            if row is not None and not ended and said is not None and row.status == "running":
                 row.share, row.message = said
                 act.tell(row.project_id, "errands", what=row.id)
 

@@ -207,7 +207,7 @@ def minutes(sitting_id: str, address: str) -> Minutes:
                     written(reference_of(topic)), topic.said.title, topic.said.status, where,
                     picture[0] if picture else None,
                     tuple(Point(each.text, each.decision, each.who, each.until) for each in those),
-                    f"{address}/p/{sitting.project_id}/topics/{topic.id}",
+                    f"{address}/p/{sitting.project_id}/t/{topic.id}",
                 )
             )  # fmt: skip
         return Minutes(

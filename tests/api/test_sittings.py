@@ -88,7 +88,7 @@ def test_the_minutes_are_of_what_was_dealt_with_with_the_view_of_the_meeting(cli
         "data:image/jpeg",
     ):
         assert text in page.text
-    assert f"/p/{house}/topics/{topic['id']}" in page.text
+    assert f"/p/{house}/t/{topic['id']}" in page.text
     assert "Not dealt with" not in page.text
     document = client.get(f"/api/sittings/{sitting['id']}/minutes")
     assert document.content.startswith(b"%PDF")

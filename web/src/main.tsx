@@ -39,6 +39,7 @@ createRoot(root).render(
             <Route path="/" element={<StartPage />} />
             <Route path="/p/:projectId" element={<ProjectPage />} />
             <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
+            <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
             <Route path="*" element={<StartPage />} />
           </Routes>
         </BrowserRouter>

@@ -12,6 +12,7 @@ export const keys = {
   walking: (id: string, body: string) => ["project", id, "walking", body] as const,
   walkRule: (id: string) => ["project", id, "walking rule"] as const,
   errands: (id: string) => ["project", id, "errands"] as const,
+  sittings: (id: string) => ["project", id, "sittings"] as const,
   topics: (id: string) => ["project", id, "topics"] as const,
   sets: (id: string) => ["project", id, "sets"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
@@ -220,6 +221,8 @@ function concerned(projectId: string, kind: string): readonly (readonly string[]
       return [keys.viewpoints(projectId)];
     case "errands":
       return [keys.errands(projectId)];
+    case "sittings":
+      return [keys.sittings(projectId)];
     case "topics":
       return [keys.topics(projectId)];
     case "sets":

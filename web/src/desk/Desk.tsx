@@ -17,7 +17,7 @@ const markups = () => import("../markups/MarkupsDesk").then((m) => m.MarkupsDesk
 const findings = () => import("../findings/FindingsDesk").then((m) => m.FindingsDesk);
 const routes = () => import("../routes/RoutesDesk").then((m) => m.RoutesDesk);
 const viewpoints = () => import("../viewpoints/ViewpointsDesk").then((m) => m.ViewpointsDesk);
-const topics = () => import("../topics/TopicsDesk").then((m) => m.TopicsDesk);
+const topics = () => import("./TopicsTask").then((m) => m.TopicsTask);
 const ModelsDesk = later(models);
 const RegisterDesk = later(register);
 const CutsDesk = later(cuts);
@@ -26,7 +26,7 @@ const MarkupsDesk = later(markups);
 const FindingsDesk = later(findings);
 const RoutesDesk = later(routes);
 const ViewpointsDesk = later(viewpoints);
-const TopicsDesk = later(topics);
+const TopicsTask = later(topics);
 
 /** Fetch what is not seen at once, so that it is there before the server may be away. */
 export function fetchDesks(): void {
@@ -55,7 +55,7 @@ const BODY: Record<DeskTask, () => ReactNode> = {
   markups: () => <MarkupsDesk />,
   findings: () => <FindingsDesk />,
   viewpoints: () => <ViewpointsDesk />,
-  topics: () => <TopicsDesk />,
+  topics: () => <TopicsTask />,
   routes: () => <RoutesDesk />,
   models: () => <ModelsDesk />,
 };

@@ -17,6 +17,7 @@ import { usePerson } from "../people/person";
 import { gridOf } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
+import { useLinkedTopic } from "../topics/useLinkedTopic";
 import { announce } from "../trail/cause";
 import { keepChanges, keepLeaving, keepView, keptChanges, keptView, takeLeaving } from "../trail/left";
 import { trailOf, trails, useTrail } from "../trail/trail";
@@ -35,6 +36,7 @@ export function Beginning() {
   useTrailKeeper();
   const ready = useTrail("stage", (s) => s.of === trailOf(projectId, person));
   const linked = useLinkedViewpoint();
+  useLinkedTopic();
   const show = useShowViewpoint();
   const begun = useRef("");
   const something = federation.models.length > 0;

@@ -7,6 +7,7 @@ import { useSession } from "../open/session";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
+import { byReference } from "./byReference";
 import type { Topic } from "./listed";
 import { useTopicsShown } from "./topicsState";
 import { useTopicFiles } from "./useTopicFiles";
@@ -75,15 +76,10 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
   const { change } = useTopicActs();
   const put = useTopicsShown((s) => s.put);
   const { typed, type, kept } = useTyped();
-  const bare = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
   const add = async (event: FormEvent) => {
     event.preventDefault();
-    const wanted = bare(typed);
-    if (!wanted) return;
-    const found = all.find(
-      (each) =>
-        bare(each.reference) === wanted || `${each.number}${each.variant}` === wanted.replace(/^0+/, ""),
-    );
+    if (!typed.trim()) return;
+    const found = byReference(all, typed);
     if (!found || found.id === topic.id) {
       useSession.getState().say(`There is no other topic ${typed.trim()}; type its reference.`);
       return;

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useEffect } from "react";
 import { blobAddress } from "../api/client";
 import { useViewpoints } from "../api/queries";
+import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
@@ -23,6 +24,17 @@ export function TopicOpen({ id }: { id: string }) {
   useEffect(() => {
     if (changedAt) void look(id);
   }, [id, changedAt, look]);
+  const { projectId } = useOpen();
+  const copyLink = async () => {
+    const address = `${window.location.origin}/p/${projectId}/t/${id}`;
+    const { say } = useSession.getState();
+    try {
+      await navigator.clipboard.writeText(address);
+      say(`Copied: ${address}`);
+    } catch {
+      say(`The browser did not let it be copied; it is ${address}`);
+    }
+  };
   const back = () => put({ opened: null });
   return (
     <Box data-testid="topic-open">
@@ -30,6 +42,11 @@ export function TopicOpen({ id }: { id: string }) {
         <Button variant="text" onClick={back}>
           all topics
         </Button>
+        {data && (
+          <Button variant="text" onClick={() => void copyLink()}>
+            copy link
+          </Button>
+        )}
         {data && (
           <Button
             variant="text"

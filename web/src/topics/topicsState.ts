@@ -3,6 +3,8 @@ import { useSession } from "../open/session";
 import type { Group, Sort, Which } from "./listed";
 
 interface TopicsShown {
+  /** Whether meetings stand on the desk in place of topics. */
+  meeting: boolean;
   /** The topic that is open, by its id. */
   opened: string | null;
   which: Which;
@@ -14,6 +16,7 @@ interface TopicsShown {
 
 /** Which topics are listed, and which one is open. */
 export const useTopicsShown = perProject<TopicsShown>((set) => ({
+  meeting: false,
   opened: null,
   which: "open",
   typed: "",
@@ -24,6 +27,6 @@ export const useTopicsShown = perProject<TopicsShown>((set) => ({
 
 /** Open a topic on the desk. */
 export function openOnDesk(id: string): void {
-  useTopicsShown.getState().put({ opened: id });
+  useTopicsShown.getState().put({ opened: id, meeting: false });
   useSession.getState().open("topics");
 }

@@ -13,20 +13,26 @@ import { announce } from "../trail/cause";
 
 const PICTURE_PX = 720;
 
-/** The viewpoint that the address names, if it names one. */
+/** The viewpoint that the address names, or the first one of the topic that it names, if it names one. */
 export function useLinkedViewpoint() {
-  const { viewpointId } = useParams();
-  const { data, error } = useQuery({
-    queryKey: ["viewpoint", viewpointId ?? ""],
-    enabled: viewpointId !== undefined,
+  const { viewpointId, topicId } = useParams();
+  const ofTopic = useQuery({
+    queryKey: ["topic of the address", topicId ?? ""],
+    enabled: topicId !== undefined,
     queryFn: () =>
-      taken(
-        api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: viewpointId ?? "" } } }),
-      ),
+      taken(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: topicId ?? "" } } })),
   });
+  const id = viewpointId ?? ofTopic.data?.topic.views[0];
+  const { data, error } = useQuery({
+    queryKey: ["viewpoint", id ?? ""],
+    enabled: id !== undefined,
+    queryFn: () =>
+      taken(api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: id ?? "" } } })),
+  });
+  const coming = topicId !== undefined && ofTopic.isPending;
   return useMemo(
-    () => ({ wanted: viewpointId !== undefined && !error, viewpoint: data ?? null }),
-    [viewpointId, data, error],
+    () => ({ wanted: coming || (id !== undefined && !error), viewpoint: data ?? null }),
+    [coming, id, data, error],
   );
 }
 

@@ -1,0 +1,156 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type FormEvent, useState } from "react";
+import { DeskActs, DeskHeading } from "../parts/desk";
+import { Tick } from "../parts/Tick";
+import { useTyped } from "../parts/useTyped";
+import { tone } from "../theme";
+import { spokenDate, type Topic } from "../topics/listed";
+import { openOnDesk } from "../topics/topicsState";
+import { useShowPlace } from "../topics/useOpenTopic";
+import { useTopics } from "../topics/useTopics";
+import { useFolderActs } from "../viewpoints/useFolders";
+import { useKeepView } from "../viewpoints/viewpoints";
+import { type Point, type Sitting, useSittingActs, useSittingShown } from "./useSittings";
+
+const FIELD = {
+  fontFamily: "inherit",
+  fontSize: 13,
+  color: tone.ink,
+  border: `1px solid ${tone.line}`,
+  bgcolor: "#fff",
+  p: 0.5,
+  minWidth: 0,
+} as const;
+
+/** The topic that the meeting is at: what was noted of it, and noting more. */
+export function AtTopic(props: { sitting: Sitting; topic: Topic; points: readonly Point[] }) {
+  const { sitting, topic, points } = props;
+  const { takeAway } = useSittingActs();
+  const put = useSittingShown((s) => s.put);
+  const { data: all = [] } = useTopics();
+  const show = useShowPlace();
+  const go = (step: number) => {
+    const next = all.find((each) => each.id === sitting.topics[sitting.topics.indexOf(topic.id) + step]);
+    if (!next) return;
+    put({ at: next.id });
+    show(next);
+  };
+  return (
+    <Box data-testid="at-topic" sx={{ border: `1px solid ${tone.ink}`, p: 1, mt: 1, bgcolor: "#fff" }}>
+      <DeskHeading>{topic.reference}</DeskHeading>
+      <Box sx={{ fontWeight: 600, fontSize: 14, overflowWrap: "anywhere" }}>{topic.said.title}</Box>
+      {points.map((point) => (
+        <Box
+          key={point.id}
+          data-testid="point"
+          sx={{
+            fontSize: 13,
+            borderLeft: `${point.decision ? 4 : 1}px solid ${tone.ink}`,
+            pl: 0.75,
+            my: 0.5,
+            overflowWrap: "anywhere",
+          }}
+        >
+          {point.decision && <b>Decided: </b>}
+          {point.text}
+          {(point.who || point.until) && (
+            <Box sx={{ color: tone.soft }}>
+              {point.who || "nobody yet"}
+              {point.until && `, by ${spokenDate(point.until)}`}
+            </Box>
+          )}
+          <Button variant="text" sx={{ ml: 0 }} onClick={() => void takeAway(point)}>
+            take away
+          </Button>
+        </Box>
+      ))}
+      <NoteForm key={topic.id} sitting={sitting} topic={topic} />
+      <DeskActs>
+        <Button variant="text" onClick={() => go(-1)}>
+          previous
+        </Button>
+        <Button variant="text" onClick={() => go(1)}>
+          next
+        </Button>
+        <Button variant="text" onClick={() => openOnDesk(topic.id)}>
+          open the topic
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}
+
+function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
+  const { note } = useSittingActs();
+  const keep = useKeepView();
+  const { move } = useFolderActs();
+  const { typed, type, kept } = useTyped();
+  const [decision, setDecision] = useState(false);
+  const [withView, setWithView] = useState(false);
+  const [who, setWho] = useState("");
+  const [until, setUntil] = useState("");
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!typed.trim()) return;
+    let view: string | null = null;
+    if (withView) {
+      const made = await keep(`${topic.reference} ${topic.said.title}`.slice(0, 120));
+      // Without the view it is noted once it can be kept.
+      if (!made) return;
+      view = made.id;
+      if (sitting.folder) await move([made.id], sitting.folder);
+    }
+    const body = { topic: topic.id, text: typed, decision, who: who.trim(), until: until || null, view };
+    if (!(await note(sitting.id, body))) return;
+    kept(typed);
+    setDecision(false);
+    setWithView(false);
+    setWho("");
+    setUntil("");
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5, mt: 0.75 }}>
+      <Box
+        component="textarea"
+        rows={2}
+        aria-label="A note of the meeting"
+        placeholder="What was said or decided"
+        value={typed}
+        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
+        sx={{ ...FIELD, resize: "vertical" }}
+      />
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.5 }}>
+        <Box
+          component="input"
+          aria-label="Who sees to it"
+          placeholder="who"
+          value={who}
+          maxLength={120}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)}
+          sx={FIELD}
+        />
+        <Box
+          component="input"
+          type="date"
+          aria-label="Until when"
+          value={until}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => setUntil(event.target.value)}
+          sx={FIELD}
+        />
+      </Box>
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+        <Tick label="decided" on={decision} set={setDecision} />
+        <Tick label="with this view" on={withView} set={setWithView} />
+        <Button
+          type="submit"
+          variant="outlined"
+          disabled={!typed.trim()}
+          sx={{ color: tone.ink, ml: "auto" }}
+        >
+          Note
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,104 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import type { FormEvent } from "react";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { useTyped } from "../parts/useTyped";
+import { tone } from "../theme";
+import { SittingOpen } from "./SittingOpen";
+import { type Sitting, useSittingActs, useSittingShown, useSittings } from "./useSittings";
+
+/** The project's meetings: the one that is open, or all of them and the beginning of another. */
+export function SittingDesk() {
+  const opened = useSittingShown((s) => s.opened);
+  if (opened) return <SittingOpen key={opened} id={opened} />;
+  return (
+    <Box data-testid="sittings">
+      <Begin />
+      <All />
+    </Box>
+  );
+}
+
+function All() {
+  const { data, error } = useSittings();
+  const put = useSittingShown((s) => s.put);
+  return (
+    <>
+      <DeskHeading>Meetings</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {data?.length === 0 && (
+        <DeskNote>
+          None yet. A meeting begins with what the last one left open, what is overdue and what is new; each
+          topic gets its notes, and the minutes are written from them.
+        </DeskNote>
+      )}
+      {data?.map((sitting) => (
+        <Row key={sitting.id} sitting={sitting} open={() => put({ opened: sitting.id, at: null })} />
+      ))}
+    </>
+  );
+}
+
+function Row({ sitting, open }: { sitting: Sitting; open: () => void }) {
+  return (
+    <Box
+      component="button"
+      type="button"
+      data-testid="sitting"
+      onClick={open}
+      sx={{
+        display: "block",
+        width: "100%",
+        textAlign: "left",
+        font: "inherit",
+        fontSize: 13,
+        color: tone.ink,
+        bgcolor: "transparent",
+        border: 0,
+        borderTop: `1px solid ${tone.line}`,
+        py: 0.75,
+        px: 0,
+        cursor: "pointer",
+        "&:hover": { bgcolor: tone.film },
+      }}
+    >
+      <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{sitting.title}</Box>
+      <Box sx={{ color: tone.soft }}>
+        {new Date(`${sitting.held_on}T12:00:00`).toLocaleDateString("en-GB", { dateStyle: "long" })}
+        {sitting.ended_at ? "" : ", not ended"}
+      </Box>
+    </Box>
+  );
+}
+
+function Begin() {
+  const { begin } = useSittingActs();
+  const put = useSittingShown((s) => s.put);
+  const { typed, type, kept } = useTyped();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const made = await begin(typed.trim());
+    if (!made) return;
+    kept(typed);
+    put({ opened: made.id, at: made.topics[0] ?? null });
+  };
+  return (
+    <form onSubmit={submit}>
+      <DeskHeading>Begin a meeting</DeskHeading>
+      <Box sx={{ display: "flex", gap: 0.75 }}>
+        <OutlinedInput
+          fullWidth
+          size="small"
+          value={typed}
+          placeholder="Meeting of today"
+          onChange={(event) => type(event.target.value)}
+          inputProps={{ "aria-label": "Title of the meeting", maxLength: 120 }}
+        />
+        <Button type="submit" variant="contained">
+          Begin
+        </Button>
+      </Box>
+    </form>
+  );
+}
