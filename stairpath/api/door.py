@@ -54,6 +54,10 @@ class Door:
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """One request."""
+        if scope["type"] == "websocket" and self._stranger(Headers(scope=scope)):
+            # Browsers let any page open one anywhere; who is not of this page is not heard.
+            await send({"type": "websocket.close", "code": 1008, "reason": "Open Stair Path itself."})
+            return
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
@@ -92,6 +96,11 @@ class Door:
             return message
 
         return hear
+
+    def _stranger(self, headers: Headers) -> bool:
+        host, origin = headers.get("host", ""), headers.get("origin")
+        elsewhere = origin is not None and urlsplit(origin).netloc.lower() != host.lower()
+        return elsewhere or _host_of(host) not in self.hosts
 
     def _refusal(self, scope: Scope, headers: Headers) -> tuple[int, str] | None:
         host = headers.get("host", "")

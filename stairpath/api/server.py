@@ -39,6 +39,8 @@ from stairpath.api.door import Door
 from stairpath.api.hurry import HurriedProtocol
 from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
 from stairpath.api.streams import Hub
+from stairpath.api.together import Together
+from stairpath.api.together import router as together
 from stairpath.settings import settings
 from stairpath.store import database
 
@@ -58,6 +60,7 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     hub = Hub()
     await hub.open()
     app.state.hub = hub
+    app.state.together = Together()
     yield
     await hub.close()
 
@@ -108,6 +111,7 @@ def create_app() -> FastAPI:
             )
         return {"status": "ok"}
 
+    app.include_router(together)
     web = Path(settings().web_dir)
     if (web / "index.html").exists():
         app.mount("/assets", _Assets(directory=web / "assets"))
@@ -133,6 +137,9 @@ def main() -> None:
         http=HurriedProtocol,
         h11_max_incomplete_event_size=32 << 10,
         server_header=False,
+        ws_max_size=12 << 20,
+        ws_ping_interval=10,
+        ws_ping_timeout=20,
     )
 
 

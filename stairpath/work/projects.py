@@ -26,6 +26,12 @@ def in_use(act: Deed, project_id: str, hold: bool = False) -> Project:
     return project
 
 
+def known(project_id: str) -> None:
+    """MissingError or GoneError for a project that nobody has open."""
+    with looking() as look:
+        in_use(look, project_id)
+
+
 def _named(text: str) -> str:
     name = text.strip()
     if not name:
