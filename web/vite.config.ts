@@ -5,7 +5,7 @@ export default defineConfig(({ mode }) => {
   const port = loadEnv(mode, ".", "STAIRPATH_")["STAIRPATH_PORT"] ?? "8400";
   return {
     plugins: [react()],
-    server: { host: "127.0.0.1", port: 5173, proxy: { "/api": `http://127.0.0.1:${port}` } },
+    server: { host: "127.0.0.1", port: 5173, proxy: { "/api": { target: `http://127.0.0.1:${port}`, ws: true } } },
     build: { chunkSizeWarningLimit: 2000 },
   };
 });

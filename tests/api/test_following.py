@@ -101,7 +101,10 @@ def test_what_is_not_understood_does_no_harm(client, project):
 
 
 def test_strangers_and_projects_that_are_not_there_are_refused(client, project):
-    with pytest.raises(WebSocketDisconnect) as gone, client.websocket_connect("ws://127.0.0.1/api/projects/none/together?name=x"):
+    with (
+        pytest.raises(WebSocketDisconnect) as gone,
+        client.websocket_connect("ws://127.0.0.1/api/projects/none/together?name=x"),
+    ):
         pass
     assert gone.value.code == 4404
     path = f"ws://127.0.0.1/api/projects/{project}/together?name=x"

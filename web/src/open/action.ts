@@ -13,6 +13,7 @@ export interface Action {
     | "Measure"
     | "Mark"
     | "Beside"
+    | "Together"
     | "Window";
   key?: string;
   run: () => void;

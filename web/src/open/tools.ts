@@ -2,8 +2,8 @@ import type { Aim, Tool } from "../stage/tools/tool";
 import { perProject } from "./perProject";
 import { useSession } from "./session";
 
-/** What is to be changed: the lens, where the eye looks, how high it is, in what lengths are read, how all is drawn. */
-export type Panel = "lens" | "look" | "eye" | "units" | "drawing";
+/** What is to be changed: the lens, where the eye looks, how high it is, in what lengths are read, how all is drawn, who is there. */
+export type Panel = "lens" | "look" | "eye" | "units" | "drawing" | "people";
 
 interface Tools {
   /** What is in hand, until it is put away. */

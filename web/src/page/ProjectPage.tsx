@@ -29,6 +29,7 @@ import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { FINGER, face, SLIM, tone } from "../theme";
+import { TogetherOnStage } from "../together/TogetherOnStage";
 import { WalkBar } from "../walk/WalkBar";
 import { Beginning, useRest } from "./Beginning";
 import { Footer } from "./Footer";
@@ -151,6 +152,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <MeasuresOnStage />}
         {ready && <MarkupsOnStage />}
         {ready && <FindingsOnStage />}
+        {ready && <TogetherOnStage />}
         {something && <Legend also={ready && gone && <GoneOnStage />} />}
         {something && <Reasons />}
         <Notice />

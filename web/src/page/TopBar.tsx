@@ -14,6 +14,8 @@ import { counted } from "../parts/words";
 import { initials, usePerson } from "../people/person";
 import { DrawingPanel } from "../seen/DrawingPanel";
 import { face, tone } from "../theme";
+import { People } from "../together/People";
+import { useTogether } from "../together/togetherState";
 import { useHome } from "../viewpoints/home";
 import { useWalk } from "../walk/useWalk";
 import { useWalkState } from "../walk/walkState";
@@ -87,8 +89,32 @@ export function TopBar() {
       <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>
         Keep this view
       </BarButton>
+      <Others />
       <Who />
     </Box>
+  );
+}
+
+/** Who else is here, in a panel below its button. */
+function Others() {
+  const open = useTools((s) => s.panel === "people");
+  const show = useTools((s) => s.showPanel);
+  const count = useTogether((s) => s.people.length);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <BarButton
+        title="Who has this project open; presenting and following"
+        on={open}
+        onClick={() => show("people")}
+        innerRef={setAnchor}
+      >
+        {`${count} here`}
+      </BarButton>
+      <PanelOver panel="people" anchor={anchor} side="below">
+        <People />
+      </PanelOver>
+    </>
   );
 }
 

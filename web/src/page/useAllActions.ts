@@ -10,6 +10,7 @@ import { useMeasureActions } from "../measures/useMeasureActions";
 import type { Action } from "../open/action";
 import { usePickActions } from "../register/usePickActions";
 import { useSeenActions } from "../seen/useSeenActions";
+import { useTogetherActions } from "../together/useTogetherActions";
 import { useTrailActions } from "../trail/useTrailActions";
 import { useHomeActions } from "../viewpoints/useHomeActions";
 import { useWalkActions } from "../walk/useWalkActions";
@@ -28,6 +29,7 @@ export function useAllActions(): readonly Action[] {
   const measures = useMeasureActions();
   const markups = useMarkupActions();
   const beside = useBesideActions();
+  const together = useTogetherActions();
   const window = useWindowActions();
   return useMemo(
     () => [
@@ -43,8 +45,24 @@ export function useAllActions(): readonly Action[] {
       ...measures,
       ...markups,
       ...beside,
+      ...together,
       ...window,
     ],
-    [walk, camera, trail, home, turns, seen, picks, alternatives, cuts, measures, markups, beside, window],
+    [
+      walk,
+      camera,
+      trail,
+      home,
+      turns,
+      seen,
+      picks,
+      alternatives,
+      cuts,
+      measures,
+      markups,
+      beside,
+      together,
+      window,
+    ],
   );
 }

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
+import { useTogether } from "../together/togetherState";
 import { useTopics } from "../topics/useTopics";
 import { Agenda } from "./Agenda";
 import { AtTopic } from "./AtTopic";
@@ -14,6 +15,7 @@ export function SittingOpen({ id }: { id: string }) {
   const { data: topics = [] } = useTopics();
   const { at, put } = useSittingShown();
   const { change, remove } = useSittingActs();
+  const people = useTogether((s) => s.people).map(({ name }) => name);
   const back = () => put({ opened: null, at: null });
   if (!data)
     return (
@@ -25,6 +27,7 @@ export function SittingOpen({ id }: { id: string }) {
       </Box>
     );
   const { sitting, points } = data;
+  const here = [...new Set(people)].filter((name) => !sitting.present.includes(name));
   const topic = topics.find((each) => each.id === at);
   const minutes = (form: string, paper: string) =>
     `/api/sittings/${id}/minutes?${new URLSearchParams({ form, paper })}`;
@@ -59,6 +62,15 @@ export function SittingOpen({ id }: { id: string }) {
         value={sitting.present.join(", ")}
         keep={(typed) => void change(id, { present: typed.split(",") })}
       />
+      {here.length > 0 && (
+        <Button
+          variant="text"
+          sx={{ ml: 0 }}
+          onClick={() => void change(id, { present: [...sitting.present, ...here] })}
+        >
+          add who is here: {here.join(", ")}
+        </Button>
+      )}
       {topic && (
         <AtTopic sitting={sitting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
       )}

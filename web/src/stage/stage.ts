@@ -18,6 +18,7 @@ import type { DrawingStyle } from "./layers/layer";
 import { type MarkupHit, Markups } from "./layers/markups";
 import { ink } from "./layers/materials";
 import { Outlines } from "./layers/outlines";
+import { Pointer } from "./layers/pointer";
 import { PointMarks } from "./layers/pointMarks";
 import { RouteLine } from "./layers/routeLine";
 import type { Mover } from "./movers/mover";
@@ -66,6 +67,7 @@ export class Stage {
   readonly findings = new FindingMarks(() => this.ask());
   readonly dimensions = new Dimensions(() => this.ask());
   readonly markups = new Markups(() => this.ask());
+  readonly pointer = new Pointer(() => this.ask());
   readonly aiming: Aiming;
   /** What takes clicks and drags on markups. */
   taken: Taken = LEFT_ALONE;
@@ -110,6 +112,7 @@ export class Stage {
       this.findings,
       this.dimensions,
       this.markups,
+      this.pointer,
       this.marks,
     ];
     this.renderer = new Renderer(

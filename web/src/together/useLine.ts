@@ -1,0 +1,81 @@
+import { useEffect } from "react";
+import { Vector3 } from "three";
+import type { Shapes, View } from "../api/client";
+import { fromView, poseOf } from "../open/document";
+import { useSeen } from "../open/seen";
+import { useSelection } from "../open/selection";
+import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
+import { usePerson } from "../people/person";
+import { Line } from "./line";
+import { type Person, useTogether } from "./togetherState";
+
+type Said =
+  | { kind: "here"; you: string; presenter: string | null; people: Person[] }
+  | { kind: "looks"; eye: Shapes["Eye"]; through_m: number; name: string }
+  | { kind: "sees"; view: View; did: string; name: string }
+  | { kind: "points"; at_m: number[] | null; name: string }
+  | { kind: "did"; text: string; name: string };
+
+let told = 0;
+
+/** Keeps the line to the others, and shows what they do to who follows. */
+export function useLine(): void {
+  const { federation, stage, projectId } = useOpen();
+  const name = usePerson((s) => s.name);
+  useEffect(() => {
+    if (!name) return;
+    const at = `${window.location.origin.replace(/^http/, "ws")}/api/projects/${projectId}/together`;
+    const line = new Line(`${at}?name=${encodeURIComponent(name)}`, {
+      there: (there) => {
+        // Who follows still does once the line is back.
+        if (there && useTogether.getState().following) line.tell({ kind: "follows", on: true });
+        if (!there) useTogether.setState({ people: [], presenter: null });
+      },
+      heard: (said) => heard.current?.(said as Said),
+    });
+    useTogether.setState({ line });
+    return () => {
+      line.close();
+      useTogether.setState({ line: null, people: [], presenter: null });
+    };
+  }, [projectId, name]);
+  useEffect(() => {
+    const origin = new Vector3().fromArray(federation.origin_m);
+    heard.current = (said) => {
+      const now = useTogether.getState();
+      const shows = now.following && !now.away;
+      if (said.kind === "here") {
+        const { you, presenter, people } = said;
+        useTogether.setState({ you, presenter, people });
+        if (now.following && presenter === null && now.presenter !== null) {
+          useTogether.setState({ following: false, away: false });
+          useSession.getState().say("Nobody presents any more; you go your own ways.");
+        }
+        if (presenter === null) stage()?.pointer.show(null, "");
+      } else if (said.kind === "did") tell(said.name, said.text);
+      else if (said.kind === "sees") {
+        if (said.did) tell(said.name, said.did);
+        if (!shows) return;
+        const { look, picked } = fromView(federation, said.view);
+        useSeen.getState().see(look, `${said.name}: ${said.did || "showed this"}`);
+        useSelection.getState().pick(picked);
+      } else if (said.kind === "looks") {
+        if (!shows || useTools.getState().locked) return;
+        const limits = { through_m: said.through_m, depth_m: null };
+        stage()?.take(poseOf({ eye: said.eye, limits }, federation.origin_m));
+      } else if (said.kind === "points") {
+        const point = said.at_m && new Vector3().fromArray(said.at_m).sub(origin);
+        stage()?.pointer.show(shows ? point : null, said.name);
+      }
+    };
+  }, [federation, stage]);
+}
+
+const heard: { current: ((said: Said) => void) | null } = { current: null };
+
+function tell(name: string, text: string): void {
+  told += 1;
+  useTogether.setState({ did: { name, text, number: told } });
+}

@@ -1,0 +1,22 @@
+import { useMemo } from "react";
+import type { Action } from "../open/action";
+import { useTools } from "../open/tools";
+import { followOrBack, present } from "./togetherState";
+
+/** Following and presenting, by name. */
+export function useTogetherActions(): readonly Action[] {
+  return useMemo<readonly Action[]>(
+    () => [
+      {
+        group: "Together",
+        name: "Follow who presents, or come back to them",
+        key: "shift+f",
+        run: followOrBack,
+      },
+      { group: "Together", name: "Present to the others", run: () => present(true) },
+      { group: "Together", name: "Stop presenting", run: () => present(false) },
+      { group: "Together", name: "Who is here", run: () => useTools.getState().showPanel("people") },
+    ],
+    [],
+  );
+}
