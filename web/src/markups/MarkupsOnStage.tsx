@@ -3,7 +3,7 @@ import { useSeen } from "../open/seen";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { MarkupDrag } from "../stage/tools/markDrags";
-import { LEFT_ALONE, type Taken } from "../stage/tools/taken";
+import type { Taken } from "../stage/tools/taken";
 import { COLOURS, useMarking } from "./marking";
 import { useDrawn } from "./useDrawn";
 import { usePlacing } from "./usePlacing";
@@ -43,10 +43,7 @@ export function MarkupsOnStage() {
         (from, to) => void move(markup, from, to, handle),
       );
     };
-    drawnOn.taken = { clicked, gripped };
-    return () => {
-      drawnOn.taken = LEFT_ALONE;
-    };
+    Object.assign(drawnOn.taken, { clicked, gripped });
   }, [stage, signs, move, back]);
   return null;
 }

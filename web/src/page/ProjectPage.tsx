@@ -30,6 +30,7 @@ import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { FINGER, face, SLIM, tone } from "../theme";
 import { TogetherOnStage } from "../together/TogetherOnStage";
+import { TopicsOnStage } from "../topics/TopicsOnStage";
 import { WalkBar } from "../walk/WalkBar";
 import { Beginning, useRest } from "./Beginning";
 import { Footer } from "./Footer";
@@ -152,6 +153,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <MeasuresOnStage />}
         {ready && <MarkupsOnStage />}
         {ready && <FindingsOnStage />}
+        {ready && <TopicsOnStage />}
         {ready && <TogetherOnStage />}
         {something && <Legend also={ready && gone && <GoneOnStage />} />}
         {something && <Reasons />}

@@ -21,11 +21,12 @@ import { Outlines } from "./layers/outlines";
 import { Pointer } from "./layers/pointer";
 import { PointMarks } from "./layers/pointMarks";
 import { RouteLine } from "./layers/routeLine";
+import { TopicMarks } from "./layers/topicMarks";
 import type { Mover } from "./movers/mover";
 import { closed, forward, type Pose, turned } from "./pose";
 import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
-import { LEFT_ALONE, type Taken } from "./tools/taken";
+import { Taken } from "./tools/taken";
 import type { Tool } from "./tools/tool";
 import { type Rectangle, View, type ViewKind } from "./view";
 
@@ -66,11 +67,12 @@ export class Stage {
   readonly gone: GoneBodies;
   readonly findings = new FindingMarks(() => this.ask());
   readonly dimensions = new Dimensions(() => this.ask());
+  readonly topicMarks = new TopicMarks(() => this.ask());
   readonly markups = new Markups(() => this.ask());
   readonly pointer = new Pointer(() => this.ask());
   readonly aiming: Aiming;
-  /** What takes clicks and drags on markups. */
-  taken: Taken = LEFT_ALONE;
+  /** What takes clicks and drags on what is drawn over the building. */
+  readonly taken = new Taken();
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
   private readonly finishing = new Finishing(() => this.ask(this.main));
@@ -111,6 +113,7 @@ export class Stage {
       this.outlines,
       this.findings,
       this.dimensions,
+      this.topicMarks,
       this.markups,
       this.pointer,
       this.marks,
@@ -182,6 +185,12 @@ export class Stage {
     const over = this.markupAt(view, at);
     if (over) {
       this.taken.clicked(over);
+      return;
+    }
+    const { x, y } = view.toPixel(at);
+    const topics = view === this.main ? this.topicMarks.at(x, y) : [];
+    if (topics.length) {
+      this.taken.topics(topics);
       return;
     }
     this.pickedNormal = hit?.normal ?? null;
@@ -359,7 +368,9 @@ export class Stage {
     const { states } = this.building;
     const { hovered } = states;
     states.setHovered(-1);
+    this.topicMarks.left = true;
     const done = work();
+    this.topicMarks.left = false;
     this.building.mark(hovered);
     return done;
   }

@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { useMemo } from "react";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Switch } from "../parts/Switch";
+import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
 import { GROUPS, listed, rowsOf, SORTS, WHICH } from "./listed";
@@ -17,7 +18,7 @@ import { useStatuses, useTopics } from "./useTopics";
 export function TopicList() {
   const { data, error } = useTopics();
   const { data: statuses = [] } = useStatuses();
-  const { which, typed, sort, group, put } = useTopicsShown();
+  const { which, typed, sort, group, marked, put } = useTopicsShown();
   const me = usePerson((s) => s.name);
   const ends = useMemo(() => new Set(statuses.filter(({ end }) => end).map(({ name }) => name)), [statuses]);
   const shown = useMemo(() => listed(data ?? [], which, typed, me, ends), [data, which, typed, me, ends]);
@@ -69,6 +70,9 @@ export function TopicList() {
           ))}
         </NativeSelect>
       </Box>
+      {data && data.length > 0 && (
+        <Tick label="marked on the stage" on={marked} set={(on) => put({ marked: on })} />
+      )}
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
         <DeskNote>None yet. A topic is one problem: its views, who has it, and what was said of it.</DeskNote>

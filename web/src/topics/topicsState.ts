@@ -9,6 +9,8 @@ interface TopicsShown {
   opened: string | null;
   which: Which;
   typed: string;
+  /** Whether topics are marked on the stage. */
+  marked: boolean;
   sort: Sort;
   group: Group;
   put(part: Partial<Omit<TopicsShown, "put">>): void;
@@ -20,6 +22,7 @@ export const useTopicsShown = perProject<TopicsShown>((set) => ({
   opened: null,
   which: "open",
   typed: "",
+  marked: true,
   sort: "number",
   group: "none",
   put: (part) => set(part),

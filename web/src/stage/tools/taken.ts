@@ -2,10 +2,10 @@ import type { Gesture } from "../gestures/gesture";
 import type { MarkupHit } from "../layers/markups";
 
 /** What becomes of clicks and drags on what is drawn over the building; set by whoever keeps it. */
-export interface Taken {
-  clicked(hit: MarkupHit): void;
+export class Taken {
+  clicked: (hit: MarkupHit) => void = () => undefined;
   /** What a drag makes of it, or null where it is left alone. */
-  gripped(hit: MarkupHit): Gesture | null;
+  gripped: (hit: MarkupHit) => Gesture | null = () => null;
+  /** The plate of some topics was clicked. */
+  topics: (ids: readonly string[]) => void = () => undefined;
 }
-
-export const LEFT_ALONE: Taken = { clicked: () => undefined, gripped: () => null };

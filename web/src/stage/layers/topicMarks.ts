@@ -1,0 +1,113 @@
+import { type CanvasTexture, Group, Sprite, SpriteMaterial, type Vector3 } from "three";
+import { tone } from "../../tone";
+import { joined } from "../geometry/onScreen";
+import type { Frame, Layer } from "./layer";
+import { painted } from "./painted";
+
+const MARK_PX = 24;
+/** Marks that come nearer to one another than this are one. */
+const JOIN_PX = 26;
+const PIXELS = 80;
+/** So many are marked; the rest stand in the list. */
+const MOST = 400;
+
+/** A topic at its place. */
+export interface TopicSign {
+  id: string;
+  number: number;
+  at: Vector3;
+}
+
+function plate(text: string, several: boolean): CanvasTexture {
+  const canvas = document.createElement("canvas");
+  canvas.width = canvas.height = PIXELS;
+  const pen = canvas.getContext("2d");
+  if (pen) {
+    pen.fillStyle = several ? tone.ink : tone.paper;
+    pen.strokeStyle = several ? tone.paper : tone.ink;
+    pen.lineWidth = 5;
+    pen.fillRect(5, 5, PIXELS - 10, PIXELS - 10);
+    pen.strokeRect(5, 5, PIXELS - 10, PIXELS - 10);
+    pen.fillStyle = several ? tone.paper : tone.ink;
+    pen.font = `600 ${text.length > 2 ? 30 : 40}px "Barlow Semi Condensed"`;
+    pen.textAlign = "center";
+    pen.textBaseline = "middle";
+    pen.fillText(text, PIXELS / 2, PIXELS / 2 + 3);
+  }
+  return painted(canvas);
+}
+
+/** Topics as small numbered plates at their places; those that crowd are one plate with how many they are. */
+export class TopicMarks implements Layer {
+  readonly root = new Group();
+  private readonly plates = new Map<string, CanvasTexture>();
+  /** Pictures are kept for longer than topics stay where they are. */
+  left = false;
+  private signs: readonly TopicSign[] = [];
+  private shown: { ids: string[]; x: number; y: number }[] = [];
+
+  constructor(private readonly changed: () => void) {}
+
+  /** How many plates there are, and how many topics they stand for. */
+  get counts(): { plates: number; topics: number } {
+    return { plates: this.shown.length, topics: this.signs.length };
+  }
+
+  show(signs: readonly TopicSign[]): void {
+    if (!signs.length && !this.signs.length) return;
+    this.signs = signs.slice(0, MOST);
+    while (this.root.children.length < this.signs.length) {
+      const material = new SpriteMaterial({ depthTest: false, sizeAttenuation: false, transparent: true });
+      const sprite = new Sprite(material);
+      sprite.renderOrder = 12.5;
+      this.root.add(sprite);
+    }
+    this.changed();
+  }
+
+  private plateOf(text: string, several: boolean): CanvasTexture {
+    const key = `${several}/${text}`;
+    const known = this.plates.get(key) ?? plate(text, several);
+    this.plates.set(key, known);
+    return known;
+  }
+
+  ready({ view, pixelM, pixelOf, size }: Frame): void {
+    this.root.visible = view === "stage" && this.signs.length > 0 && !this.left;
+    if (!this.root.visible) {
+      if (view === "stage") this.shown = [];
+      return;
+    }
+    const seen = this.signs.flatMap((sign) => {
+      const { x, y, before } = pixelOf(sign.at);
+      return before && x > 0 && y > 0 && x < size.width && y < size.height ? [{ sign, x, y }] : [];
+    });
+    const groups = joined(seen, JOIN_PX);
+    this.shown = groups.map((group) => ({
+      ids: group.map(({ sign }) => sign.id),
+      x: group[0]?.x ?? 0,
+      y: group[0]?.y ?? 0,
+    }));
+    for (const [k, child] of this.root.children.entries()) {
+      const group = groups[k];
+      child.visible = group !== undefined;
+      const [first] = group ?? [];
+      if (!group || !first || !(child instanceof Sprite)) continue;
+      const several = group.length > 1;
+      child.material.map = this.plateOf(several ? `${group.length}×` : String(first.sign.number), several);
+      child.position.copy(first.sign.at);
+      child.scale.setScalar(MARK_PX * pixelM);
+    }
+  }
+
+  /** The topics whose plate is at a place in pixels of the view. */
+  at(x: number, y: number): readonly string[] {
+    const half = MARK_PX / 2 + 1;
+    return this.shown.find((each) => Math.abs(each.x - x) < half && Math.abs(each.y - y) < half)?.ids ?? [];
+  }
+
+  dispose(): void {
+    for (const texture of this.plates.values()) texture.dispose();
+    for (const child of this.root.children) if (child instanceof Sprite) child.material.dispose();
+  }
+}
