@@ -82,8 +82,15 @@ async def _plain(request: Request, error: Exception) -> Response:
     return said(error.status_code, text, dict(error.headers or {}))
 
 
-def say_what_is_wrong(app: FastAPI) -> None:
-    """Answer everything that is refused or goes wrong with one sentence."""
+def say_what_is_wrong(app: FastAPI, otherwise: Callable[[Response], Response] = lambda answer: answer) -> None:
+    """Answer everything that is refused or goes wrong with one sentence, in a form that may be another one."""
+
+    def formed(handler: Callable[[Request, Exception], Awaitable[Response]]) -> Any:
+        async def answer(request: Request, error: Exception) -> Response:
+            return otherwise(await handler(request, error))
+
+        return answer
+
     handlers: dict[tuple[type[Exception], ...], Callable[[Request, Exception], Awaitable[Response]]] = {
         tuple(STATUS): _refused,
         (RequestValidationError,): _not_valid,
@@ -94,4 +101,4 @@ def say_what_is_wrong(app: FastAPI) -> None:
     }
     for kinds, handler in handlers.items():
         for kind in kinds:
-            app.add_exception_handler(kind, handler)
+            app.add_exception_handler(kind, formed(handler))

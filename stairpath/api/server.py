@@ -37,6 +37,7 @@ from stairpath.api import (
 )
 from stairpath.api.door import Door
 from stairpath.api.hurry import HurriedProtocol
+from stairpath.api.openly import openly_app
 from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
 from stairpath.api.streams import Hub
 from stairpath.api.together import Together
@@ -112,6 +113,7 @@ def create_app() -> FastAPI:
         return {"status": "ok"}
 
     app.include_router(together)
+    app.mount("/bcf", openly_app())
     web = Path(settings().web_dir)
     if (web / "index.html").exists():
         app.mount("/assets", _Assets(directory=web / "assets"))

@@ -81,7 +81,7 @@ class NewTopic:
     variant_of: str = ""
 
 
-def make(who: Who, project_id: str, wish: NewTopic) -> Topic:
+def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> Topic:
     """Make a topic with the next number of the project, or the next variant of another topic's number."""
     with deed(who) as act:
         # Held, so that no two get the same number.
@@ -102,6 +102,8 @@ def make(who: Who, project_id: str, wish: NewTopic) -> Topic:
             disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views),
         )  # fmt: skip
         _locate(act, row)
+        if guid is not None:
+            row.guid = guid
         topics.add(act.session, row)
         act.tell(project.id, "topics", what=row.id)
         return row

@@ -1,0 +1,229 @@
+"""The addresses of the standard's web interface, with its own errors and filters."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping, Sequence
+from typing import Annotated, Any, TypeVar
+
+from fastapi import FastAPI, Query
+from fastapi.responses import JSONResponse, Response
+from pydantic import BaseModel
+
+from stairpath.api.lookups import Asker
+from stairpath.api.openly import shapes
+from stairpath.api.openly.translate import (
+    comment_shape,
+    parts,
+    said_from,
+    topic_shape,
+    viewpoint_from,
+    viewpoint_shape,
+    visibility_shape,
+)  # fmt: skip
+from stairpath.api.refused import say_what_is_wrong
+from stairpath.core.exchange.filters import NotAFilterError, filtered, ordered
+from stairpath.core.review.topic import Value
+from stairpath.work import openly, projects, topics
+from stairpath.work.refusals import MissingError, WrongError
+from stairpath.work.topics import STATUSES, NewTopic
+
+_TOPIC_FIELDS = (
+    "creation_author", "modified_author", "assigned_to", "stage", "topic_status", "topic_type", "creation_date",
+    "modified_date", "due_date", "labels", "priority", "title", "index",
+)  # fmt: skip
+_COMMENT_FIELDS = ("author", "date", "comment", "viewpoint_guid")
+
+B = TypeVar("B", bound=BaseModel)
+_Filter = Annotated[str | None, Query(alias="$filter", max_length=2000)]
+_Order = Annotated[str | None, Query(alias="$orderby", max_length=400)]
+_Top = Annotated[int | None, Query(alias="$top", ge=0, le=100_000)]
+_Skip = Annotated[int, Query(alias="$skip", ge=0, le=10_000_000)]
+
+
+def _asked(found: Sequence[B], fields: Sequence[str], where: str | None, order: str | None) -> list[B]:
+    """Those that are meant, in the order that is wanted."""
+    records: list[Mapping[str, Any]] = [{**each.model_dump(), "": each} for each in found]
+    try:
+        if where:
+            test = filtered(where, fields)
+            records = [record for record in records if test(record)]
+        if order:
+            records = [dict(record) for record in ordered(records, order, fields)]
+    except NotAFilterError as error:
+        raise WrongError(str(error)) from error
+    return [record[""] for record in records]
+
+
+def _as_message(answer: Response) -> Response:
+    """An error in the standard's own form."""
+    said = json.loads(bytes(answer.body))
+    kept = {k: v for k, v in answer.headers.items() if k not in ("content-length", "content-type")}
+    return JSONResponse({"message": said["detail"]}, answer.status_code, headers=kept)
+
+
+def openly_app() -> FastAPI:
+    """The interface as an application of its own."""
+    app = FastAPI(
+        title="Topics of Stair Path",
+        version="3.0",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/3.0/openapi.json",
+        responses={code: {"model": shapes.Wrong} for code in (404, 409, 410, 422)},
+    )
+    say_what_is_wrong(app, _as_message)
+    _projects(app)
+    _topics(app)
+    _comments(app)
+    _viewpoints(app)
+    return app
+
+
+def _projects(app: FastAPI) -> None:
+    @app.get("/versions")
+    def versions() -> shapes.Versions:
+        return shapes.Versions(
+            versions=[shapes.Version(version_id="3.0", detailed_version="3.0", api_base_url="/bcf/3.0")]
+        )
+
+    @app.get("/3.0/projects")
+    def list_projects() -> list[shapes.Project]:
+        return [shapes.Project(project_id=c.project.id, name=c.project.name) for c in projects.listed()]
+
+    @app.get("/3.0/projects/{project_id}")
+    def get_project(project_id: str) -> shapes.Project:
+        found = next((each for each in list_projects() if each.project_id == project_id), None)
+        if found is None:
+            raise MissingError("There is no such project; list them to see which there are.")
+        return found
+
+    @app.get("/3.0/projects/{project_id}/extensions")
+    def get_extensions(who: Asker, project_id: str) -> shapes.Extensions:
+        said = [each.topic.said for each in topics.listed(who, project_id)]
+
+        def all_of(values: Sequence[str]) -> list[str]:
+            return sorted({value for value in values if value})
+
+        return shapes.Extensions(
+            topic_type=all_of([s.kind for s in said]),
+            topic_status=list(dict.fromkeys([*(s.name for s in STATUSES.all), *all_of([s.status for s in said])])),
+            topic_label=all_of([label for s in said for label in s.labels]),
+            snippet_type=[],
+            priority=all_of([s.priority for s in said]),
+            users=all_of(
+                [s.assigned_to for s in said] + [each.topic.author for each in topics.listed(who, project_id)]
+            ),
+            stage=all_of([s.stage for s in said]),
+        )
+
+
+def _topics(app: FastAPI) -> None:
+    of_project, one = "/3.0/projects/{project_id}/topics", "/3.0/projects/{project_id}/topics/{guid}"
+
+    @app.get(of_project)
+    def list_topics(
+        who: Asker, project_id: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
+    ) -> list[shapes.Topic]:
+        found = _asked([topic_shape(t.topic) for t in topics.listed(who, project_id)], _TOPIC_FIELDS, where, order)
+        return found[skip : None if top is None else skip + top]
+
+    @app.post(of_project, status_code=201)
+    def make_topic(who: Asker, project_id: str, wish: shapes.TopicWish) -> shapes.Topic:
+        return topic_shape(openly.make(who, project_id, NewTopic(said_from(wish)), wish.guid))
+
+    @app.get(one)
+    def get_topic(project_id: str, guid: str) -> shapes.Topic:
+        return topic_shape(openly.topic(project_id, guid))
+
+    @app.put(one)
+    def put_topic(who: Asker, project_id: str, guid: str, wish: shapes.TopicWish) -> shapes.Topic:
+        said = said_from(wish)
+        fields: dict[str, Value] = {name: value for name, value in vars(said).items() if name != "status" or value}
+        return topic_shape(openly.change(who, project_id, guid, fields))
+
+    @app.delete(one, status_code=200)
+    def delete_topic(who: Asker, project_id: str, guid: str) -> None:
+        openly.delete(who, project_id, guid)
+
+    @app.get(f"{one}/related_topics")
+    def get_related(project_id: str, guid: str) -> list[shapes.RelatedTopic]:
+        return [shapes.RelatedTopic(related_topic_guid=each) for each in openly.topic(project_id, guid).related]
+
+    @app.put(f"{one}/related_topics")
+    def put_related(
+        who: Asker, project_id: str, guid: str, wish: list[shapes.RelatedTopic]
+    ) -> list[shapes.RelatedTopic]:
+        row = openly.relate(who, project_id, guid, [each.related_topic_guid for each in wish])
+        return [shapes.RelatedTopic(related_topic_guid=each) for each in row.related]
+
+
+def _comments(app: FastAPI) -> None:
+    all_of = "/3.0/projects/{project_id}/topics/{guid}/comments"
+
+    @app.get(all_of)
+    def list_comments(
+        project_id: str, guid: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
+    ) -> list[shapes.Comment]:
+        found = _asked([comment_shape(c) for c in openly.comments(project_id, guid)], _COMMENT_FIELDS, where, order)
+        return found[skip : None if top is None else skip + top]
+
+    @app.post(all_of, status_code=201)
+    def write_comment(who: Asker, project_id: str, guid: str, wish: shapes.CommentWish) -> shapes.Comment:
+        return comment_shape(openly.write(who, project_id, guid, wish.comment, wish.viewpoint_guid))
+
+    @app.get(f"{all_of}/{{comment_guid}}")
+    def get_comment(project_id: str, guid: str, comment_guid: str) -> shapes.Comment:
+        return comment_shape(openly.comment(project_id, guid, comment_guid))
+
+    @app.put(f"{all_of}/{{comment_guid}}")
+    def put_comment(
+        who: Asker, project_id: str, guid: str, comment_guid: str, wish: shapes.CommentWish
+    ) -> shapes.Comment:
+        openly.rewrite(who, project_id, guid, comment_guid, wish.comment)
+        return comment_shape(openly.comment(project_id, guid, comment_guid))
+
+    @app.delete(f"{all_of}/{{comment_guid}}", status_code=200)
+    def delete_comment(who: Asker, project_id: str, guid: str, comment_guid: str) -> None:
+        openly.rewrite(who, project_id, guid, comment_guid, None)
+
+
+def _viewpoints(app: FastAPI) -> None:
+    all_of = "/3.0/projects/{project_id}/topics/{guid}/viewpoints"
+    one = f"{all_of}/{{view_guid}}"
+
+    @app.get(all_of)
+    def list_viewpoints(project_id: str, guid: str) -> list[shapes.Viewpoint]:
+        return [viewpoint_shape(view) for view in openly.viewpoints(project_id, guid)]
+
+    @app.post(all_of, status_code=201)
+    def add_viewpoint(who: Asker, project_id: str, guid: str, wish: shapes.ViewpointWish) -> shapes.Viewpoint:
+        view = viewpoint_from(wish)
+        openly.add_viewpoint(who, project_id, guid, view)
+        return viewpoint_shape(openly.viewpoints(project_id, guid, view.guid)[0])
+
+    @app.get(one)
+    def get_viewpoint(project_id: str, guid: str, view_guid: str) -> shapes.Viewpoint:
+        return viewpoint_shape(openly.viewpoints(project_id, guid, view_guid)[0])
+
+    @app.get(f"{one}/snapshot", response_class=Response)
+    def get_snapshot(project_id: str, guid: str, view_guid: str) -> Response:
+        picture = openly.viewpoints(project_id, guid, view_guid)[0].snapshot
+        if picture is None:
+            raise MissingError("The viewpoint has no snapshot.")
+        return Response(picture, media_type="image/jpeg" if picture.startswith(b"\xff\xd8\xff") else "image/png")
+
+    @app.get(f"{one}/selection")
+    def get_selection(project_id: str, guid: str, view_guid: str) -> shapes.Selection:
+        return shapes.Selection(selection=parts(openly.viewpoints(project_id, guid, view_guid)[0].selected))
+
+    @app.get(f"{one}/coloring")
+    def get_coloring(project_id: str, guid: str, view_guid: str) -> shapes.Colourings:
+        view = openly.viewpoints(project_id, guid, view_guid)[0]
+        return shapes.Colourings(
+            coloring=[shapes.Colouring(color=each.colour, components=parts(each.components)) for each in view.colours]
+        )
+
+    @app.get(f"{one}/visibility")
+    def get_visibility(project_id: str, guid: str, view_guid: str) -> shapes.Visibilities:
+        return shapes.Visibilities(visibility=visibility_shape(openly.viewpoints(project_id, guid, view_guid)[0]))

@@ -1,0 +1,163 @@
+"""The standard's shapes, from what the core and the store have and back."""
+
+from __future__ import annotations
+
+import base64
+import binascii
+import uuid
+from collections.abc import Sequence
+from datetime import UTC, datetime, time
+
+from stairpath.api.openly import shapes
+from stairpath.core.camera.pose import Vector
+from stairpath.core.exchange import topic as bcf_topic
+from stairpath.core.exchange.bcf.markup import UNSAID
+from stairpath.core.review.reference import written
+from stairpath.core.review.topic import Said
+from stairpath.store.tables import Topic
+from stairpath.work.openly import Comment
+from stairpath.work.refusals import WrongError
+from stairpath.work.topics import reference_of
+
+
+def topic_shape(row: Topic) -> shapes.Topic:
+    """A topic as the standard has it."""
+    said = row.said
+    return shapes.Topic(
+        guid=row.guid, server_assigned_id=written(reference_of(row)), topic_type=said.kind or UNSAID,
+        topic_status=said.status, reference_links=row.links, title=said.title, priority=said.priority or None,
+        index=row.number, labels=list(said.labels), creation_date=row.created_at, creation_author=row.author,
+        modified_date=row.changed_at, modified_author=row.changed_by, assigned_to=said.assigned_to or None,
+        stage=said.stage or None, description=said.description or None,
+        due_date=datetime.combine(said.due, time(), UTC) if said.due else None,
+    )  # fmt: skip
+
+
+def said_from(wish: shapes.TopicWish) -> Said:
+    """What is said of a topic as it was sent."""
+    return Said(
+        title=wish.title, description=wish.description or "",
+        kind="" if wish.topic_type in (None, UNSAID) else wish.topic_type or "", status=wish.topic_status or "",
+        priority=wish.priority or "", assigned_to=wish.assigned_to or "", stage=wish.stage or "",
+        due=wish.due_date.date() if wish.due_date else None, labels=tuple(wish.labels),
+    )  # fmt: skip
+
+
+def comment_shape(of: Comment) -> shapes.Comment:
+    """A comment as the standard has it."""
+    note = of.note
+    return shapes.Comment(
+        guid=note.guid,
+        date=note.at,
+        author=note.author,
+        comment=note.text,
+        topic_guid=of.topic,
+        viewpoint_guid=of.viewpoint,
+    )
+
+
+def _xyz(of: Vector) -> shapes.Xyz:
+    return shapes.Xyz(x=of[0], y=of[1], z=of[2])
+
+
+def _vector(of: shapes.Xyz) -> Vector:
+    return (of.x, of.y, of.z)
+
+
+def parts(of: Sequence[bcf_topic.Component]) -> list[shapes.Part]:
+    """Components as the standard has them."""
+    return [shapes.Part(ifc_guid=each.global_id) for each in of]
+
+
+def _components(of: Sequence[shapes.Part]) -> tuple[bcf_topic.Component, ...]:
+    return tuple(
+        bcf_topic.Component(each.ifc_guid or "", each.originating_system or "", each.authoring_tool_id or "")
+        for each in of
+    )
+
+
+def viewpoint_shape(view: bcf_topic.Viewpoint) -> shapes.Viewpoint:
+    """A viewpoint as the standard has it, without its components, which have addresses of their own."""
+    camera = view.camera
+    made = shapes.Viewpoint(
+        guid=view.guid,
+        index=view.index,
+        lines=[shapes.Line(start_point=_xyz(a), end_point=_xyz(b)) for a, b in view.lines],
+        clipping_planes=[
+            shapes.ClippingPlane(location=_xyz(p.point_m), direction=_xyz(p.direction)) for p in view.planes
+        ],
+        snapshot=shapes.Snapshot(snapshot_type="jpg" if view.snapshot.startswith(b"\xff\xd8\xff") else "png")
+        if view.snapshot
+        else None,
+    )
+    if camera is not None and camera.projection == "perspective":
+        made.perspective_camera = shapes.Perspective(
+            camera_view_point=_xyz(camera.eye_m), camera_direction=_xyz(camera.direction), camera_up_vector=_xyz(camera.up),
+            field_of_view=camera.angle_deg or 60, aspect_ratio=camera.aspect or 4 / 3,
+        )  # fmt: skip
+    elif camera is not None:
+        made.orthogonal_camera = shapes.Orthogonal(
+            camera_view_point=_xyz(camera.eye_m), camera_direction=_xyz(camera.direction), camera_up_vector=_xyz(camera.up),
+            view_to_world_scale=camera.height_m or 1, aspect_ratio=camera.aspect or 4 / 3,
+        )  # fmt: skip
+    return made
+
+
+def visibility_shape(view: bcf_topic.Viewpoint) -> shapes.Visibility:
+    """What a viewpoint shows."""
+    hints = shapes.Hints(
+        spaces_visible=view.hints.spaces,
+        space_boundaries_visible=view.hints.boundaries,
+        openings_visible=view.hints.openings,
+    )
+    return shapes.Visibility(
+        default_visibility=view.default_visible, exceptions=parts(view.exceptions), view_setup_hints=hints
+    )
+
+
+def _picture(wish: shapes.SnapshotWish | None) -> bytes | None:
+    if wish is None:
+        return None
+    try:
+        data = base64.b64decode(wish.snapshot_data.partition(",")[2] or wish.snapshot_data, validate=True)
+    except binascii.Error:
+        raise WrongError("The snapshot is not base64; send it again.") from None
+    if not data.startswith((b"\x89PNG", b"\xff\xd8\xff")):
+        raise WrongError("The snapshot is neither PNG nor JPEG; send it as one of them.")
+    return data
+
+
+def viewpoint_from(wish: shapes.ViewpointWish) -> bcf_topic.Viewpoint:
+    """A viewpoint as it was sent."""
+    camera = None
+    if (lens := wish.perspective_camera) is not None:
+        camera = bcf_topic.Camera(
+            _vector(lens.camera_view_point), _vector(lens.camera_direction), _vector(lens.camera_up_vector), "perspective",
+            angle_deg=lens.field_of_view, aspect=lens.aspect_ratio,
+        )  # fmt: skip
+    elif (flat := wish.orthogonal_camera) is not None:
+        camera = bcf_topic.Camera(
+            _vector(flat.camera_view_point), _vector(flat.camera_direction), _vector(flat.camera_up_vector), "parallel",
+            height_m=flat.view_to_world_scale, aspect=flat.aspect_ratio,
+        )  # fmt: skip
+    if camera is not None and not (any(camera.direction) and any(camera.up)):
+        raise WrongError("The camera's direction or up vector has no length; send one that has.")
+    for plane in wish.clipping_planes:
+        if not any(_vector(plane.direction)):
+            raise WrongError("The direction of a clipping plane has no length; send one that has.")
+    visibility = wish.components.visibility
+    return bcf_topic.Viewpoint(
+        guid=wish.guid or str(uuid.uuid4()),
+        camera=camera,
+        default_visible=visibility.default_visibility,
+        exceptions=_components(visibility.exceptions),
+        selected=_components(wish.components.selection),
+        colours=tuple(
+            bcf_topic.Colouring(f"#{each.color.removeprefix('#')[-6:].lower()}", _components(each.components))
+            for each in wish.components.coloring
+        ),
+        planes=tuple(bcf_topic.Plane(_vector(p.location), _vector(p.direction)) for p in wish.clipping_planes),
+        lines=tuple((_vector(each.start_point), _vector(each.end_point)) for each in wish.lines),
+        snapshot=_picture(wish.snapshot),
+        index=wish.index,
+    )

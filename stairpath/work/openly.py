@@ -1,0 +1,157 @@
+"""Topics as other programs work with them over the standard's web interface: everything by its GUID."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from stairpath.core.exchange import topic as bcf_topic
+from stairpath.core.exchange.bcf.markup import guid_of
+from stairpath.core.exchange.views import exchanged, seen, written_picture
+from stairpath.core.review.topic import Changed, Value
+from stairpath.store import blobs, kept, topics
+from stairpath.store.tables import Topic, TopicNote, Viewpoint
+from stairpath.work import topics as ours
+from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.projects import in_use
+from stairpath.work.refusals import MissingError, WrongError
+from stairpath.work.topics import NewTopic, touch
+from stairpath.work.whereabouts import grounds_of
+
+
+def _row(act: Deed, project_id: str, guid: str) -> Topic:
+    in_use(act, project_id)
+    found = topics.topic_by_guid(act.session, project_id, guid_of(guid), hold=False)
+    if found is None or found.removed_at is not None:
+        raise MissingError(f"There is no topic {guid} in this project; it may have been deleted.")
+    return found
+
+
+def topic(project_id: str, guid: str) -> Topic:
+    """A topic by its GUID."""
+    with looking() as look:
+        return _row(look, project_id, guid)
+
+
+def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Topic:
+    """Make a topic, under a GUID of somebody else's if there is one."""
+    if guid is not None:
+        with looking() as look:
+            if topics.topic_by_guid(look.session, project_id, guid_of(guid), hold=False) is not None:
+                raise WrongError(f"There is a topic {guid} already; change that one.")
+    made = ours.make(who, project_id, wish, guid_of(guid) if guid else None)
+    return made
+
+
+def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> Topic:
+    """Change what is said of a topic."""
+    return ours.change(who, topic(project_id, guid).id, wish)
+
+
+def delete(who: Who, project_id: str, guid: str) -> None:
+    """Delete a topic; it can be brought back."""
+    ours.delete(who, topic(project_id, guid).id)
+
+
+def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> Topic:
+    """Say which topics a topic has to do with."""
+    return ours.change(who, topic(project_id, guid).id, {}, related=[guid_of(each) for each in related])
+
+
+@dataclass(frozen=True)
+class Comment:
+    """A comment, the GUID of its viewpoint, and that of its topic."""
+
+    note: TopicNote
+    viewpoint: str | None
+    topic: str
+
+
+def comments(project_id: str, guid: str) -> list[Comment]:
+    """What was written of a topic, oldest first."""
+    with looking() as look:
+        row = _row(look, project_id, guid)
+        written = [note for note in topics.notes(look.session, row.id) if note.text or note.view]
+        views = {note.view: kept.viewpoint_by_id(look.session, note.view) for note in written if note.view}
+        return [
+            Comment(note, view.guid if note.view and (view := views.get(note.view)) else None, row.guid)
+            for note in written
+        ]
+
+
+def comment(project_id: str, guid: str, comment_guid: str) -> Comment:
+    """One comment."""
+    found = next((each for each in comments(project_id, guid) if each.note.guid == guid_of(comment_guid)), None)
+    if found is None:
+        raise MissingError(f"There is no comment {comment_guid}; it may have been deleted.")
+    return found
+
+
+def write(who: Who, project_id: str, guid: str, text: str, viewpoint: str | None) -> Comment:
+    """Write of a topic."""
+    with looking() as look:
+        row = _row(look, project_id, guid)
+        view = kept.viewpoint_by_guid(look.session, project_id, guid_of(viewpoint)) if viewpoint else None
+        if viewpoint and view is None:
+            raise WrongError(f"There is no viewpoint {viewpoint}; send it first.")
+    made = ours.write(who, row.id, text, view.id if view else None)
+    return Comment(made, view.guid if view else None, row.guid)
+
+
+def rewrite(who: Who, project_id: str, guid: str, comment_guid: str, text: str | None) -> None:
+    """Change the words of a comment, or delete it; its topic's history says so."""
+    found = comment(project_id, guid, comment_guid)
+    with deed(who) as act:
+        row = ours.there(act, found.note.topic_id, hold=True)
+        note = topics.note_by_id(act.session, found.note.id)
+        if note is None:
+            raise MissingError(f"There is no comment {comment_guid}; it may have been deleted.")
+        was = Changed("comment", note.text, text)
+        topics.add(act.session, TopicNote(topic_id=row.id, author=act.who.said, changed=[was]))
+        if text is None:
+            note.removed_at = datetime.now(UTC)
+        elif text.strip():
+            note.text = text.strip()
+        else:
+            raise WrongError("There is nothing in the comment; type it.")
+        touch(act, row)
+
+
+def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_topic.Viewpoint]:
+    """The viewpoints of a topic as the standard has them, or one of them."""
+    with looking() as look:
+        row = _row(look, project_id, guid)
+        grounds = grounds_of(look, project_id)
+        rows = [kept.viewpoint_by_id(look.session, view) for view in row.views]
+        wanted = [
+            v for v in rows if v is not None and v.removed_at is None and (only is None or v.guid == guid_of(only))
+        ]
+        if only is not None and not wanted:
+            raise MissingError(f"There is no viewpoint {only}; it may have been deleted.")
+        found = []
+        for view in wanted:
+            held = blobs.load(look.session, view.picture)
+            found.append(exchanged(view.view, view.guid, grounds.traits, held[0] if held else None))
+        return found
+
+
+def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoint) -> None:
+    """Add a viewpoint to a topic."""
+    with deed(who) as act:
+        row = _row(act, project_id, guid)
+        if kept.viewpoint_by_guid(act.session, project_id, guid_of(view.guid)) is not None:
+            raise WrongError(f"There is a viewpoint {view.guid} already; viewpoints are not changed, send another.")
+        document = seen(view, grounds_of(act, project_id).known())
+        if document is None:
+            raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
+        picture = view.snapshot or written_picture("No picture came with this view", "#54616c")
+        kind = "image/jpeg" if picture.startswith(b"\xff\xd8\xff") else "image/png"
+        made = Viewpoint(
+            project_id=project_id, guid=guid_of(view.guid), name=row.said.title[:120], author=who.said,
+            picture=blobs.keep(act.session, picture, kind), view=document,
+        )  # fmt: skip
+        kept.add(act.session, made)
+        act.tell(project_id, "viewpoints", what=made.id)
+        views = [*row.views, made.id]
+    ours.change(who, row.id, {}, views)

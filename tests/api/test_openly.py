@@ -1,0 +1,158 @@
+"""The standard's web interface: projects, topics, comments, viewpoints, with its own errors and filters."""
+
+from __future__ import annotations
+
+import base64
+
+import pytest
+
+from tests.api.test_topics import by, make
+from tests.exchanged import PNG, some_guid
+
+CAMERA = {
+    "camera_view_point": {"x": 2, "y": 1, "z": 1.6}, "camera_direction": {"x": 1, "y": 0, "z": 0},
+    "camera_up_vector": {"x": 0, "y": 0, "z": 1}, "field_of_view": 50, "aspect_ratio": 4 / 3,
+}  # fmt: skip
+
+
+@pytest.fixture
+def at(client, house):
+    def ask(method, path, status=200, **more):
+        answer = client.request(method, f"/bcf/3.0/projects/{house}{path}", headers=by("Wen Osei"), **more)
+        assert answer.status_code == status, answer.text
+        return answer.json() if answer.content else None
+
+    return ask
+
+
+def test_versions_projects_and_what_may_be_said(client, house, at):
+    assert client.get("/bcf/versions").json()["versions"][0]["version_id"] == "3.0"
+    assert {"project_id": house, "name": "Trial house"} in client.get("/bcf/3.0/projects").json()
+    make(client, house, "Gap", kind="too near", labels=["door"])
+    said = at("GET", "/extensions")
+    assert (said["topic_type"], said["topic_label"], said["topic_status"][0]) == (["too near"], ["door"], "open")
+    assert client.get("/bcf/3.0/projects/none").json() == {
+        "message": "There is no such project; list them to see which there are."
+    }
+
+
+def test_a_topic_is_made_changed_and_deleted_and_is_the_same_one_on_the_page(client, house, at):
+    wish = {"guid": some_guid(3), "title": "Gap", "topic_type": "too near", "due_date": "2026-12-04T00:00:00Z"}
+    made = at("POST", "/topics", 201, json=wish)
+    assert (made["guid"], made["server_assigned_id"], made["creation_author"]) == (some_guid(3), "001", "Wen Osei")
+    (ours,) = client.get(f"/api/projects/{house}/topics").json()
+    assert (ours["guid"], ours["said"]["due"], ours["said"]["status"]) == (some_guid(3), "2026-12-04", "open")
+    put = at("PUT", f"/topics/{some_guid(3)}", json={**wish, "title": "The gap", "topic_status": "in hand"})
+    assert (put["title"], put["topic_status"], put["modified_author"]) == ("The gap", "in hand", "Wen Osei")
+    # What may not follow is refused, in the standard's form.
+    client.patch(f"/api/topics/{ours['id']}", json={"status": "settled"})
+    wrong = at("PUT", f"/topics/{some_guid(3)}", 422, json={**wish, "topic_status": "asked"})
+    assert wrong["message"].startswith("After settled may come open")
+    assert "already" in at("POST", "/topics", 422, json=wish)["message"]
+    at("DELETE", f"/topics/{some_guid(3)}")
+    assert "There is no topic" in at("GET", f"/topics/{some_guid(3)}", 404)["message"]
+
+
+def test_topics_are_filtered_and_ordered_in_the_standards_words(client, house, at):
+    for title, who, due in (
+        ("Duct", "Tam Kerr", "2026-12-01"),
+        ("Stair", "Wen Osei", "2026-11-01"),
+        ("Pipe", "", None),
+    ):
+        make(client, house, title, assigned_to=who, due=due, labels=[title.lower()])
+
+    def titles(**query):
+        return [t["title"] for t in at("GET", "/topics", params={f"${k}": v for k, v in query.items()})]
+
+    assert titles(filter="assigned_to eq 'Tam Kerr'") == ["Duct"]
+    assert titles(filter="due_date lt 2026-11-15T00:00:00Z or contains(title, 'ip')") == ["Stair", "Pipe"]
+    assert titles(filter="labels eq 'stair' and not (topic_status eq 'settled')") == ["Stair"]
+    assert titles(filter="assigned_to eq null") == ["Pipe"]
+    assert titles(orderby="due_date") == ["Stair", "Duct", "Pipe"]
+    assert titles(orderby="title desc", top=2) == ["Stair", "Pipe"]
+    assert titles(skip=1, top=1) == ["Stair"]
+    for wrong in (
+        "colour eq 'red'",
+        "title is 'x'",
+        "title eq 'x",
+        "(title eq 'x'",
+        "title eq 'x' title",
+        "due_date lt 2026-99-01",
+    ):
+        said = at("GET", "/topics", 422, params={"$filter": wrong})
+        assert said["message"].count(".") <= 2
+    at("GET", "/topics", 422, params={"$orderby": "title sideways"})
+
+
+def test_viewpoints_are_sent_with_what_they_show_and_read_again(client, house, at, building):
+    (model,) = building(house)["models"]
+    one, other = model["global_ids"][3], model["global_ids"][4]
+    topic = at("POST", "/topics", 201, json={"title": "Gap"})["guid"]
+    wish = {
+        "guid": some_guid(8), "perspective_camera": CAMERA,
+        "clipping_planes": [{"location": {"x": 0, "y": 0, "z": 2}, "direction": {"x": 0, "y": 0, "z": 1}}],
+        "lines": [{"start_point": {"x": 4, "y": 0, "z": 1}, "end_point": {"x": 4, "y": 1, "z": 1}}],
+        "components": {
+            "selection": [{"ifc_guid": one}], "coloring": [{"color": "#D98032", "components": [{"ifc_guid": other}]}],
+            "visibility": {"default_visibility": False, "exceptions": [{"ifc_guid": one}, {"ifc_guid": other}]},
+        },
+        "snapshot": {"snapshot_type": "png", "snapshot_data": base64.b64encode(PNG).decode()},
+    }  # fmt: skip
+    made = at("POST", f"/topics/{topic}/viewpoints", 201, json=wish)
+    assert made["perspective_camera"]["field_of_view"] == pytest.approx(50)
+    assert made["clipping_planes"] == [
+        {"location": {"x": 0.0, "y": 0.0, "z": 2.0}, "direction": {"x": 0.0, "y": 0.0, "z": 1.0}}
+    ]
+    here = f"/topics/{topic}/viewpoints/{some_guid(8)}"
+    assert at("GET", f"{here}/selection")["selection"][0]["ifc_guid"] == one
+    assert at("GET", f"{here}/coloring")["coloring"][0]["color"] == "#d98032"
+    seen = at("GET", f"{here}/visibility")["visibility"]
+    assert (seen["default_visibility"], {p["ifc_guid"] for p in seen["exceptions"]}) == (False, {one, other})
+    picture = client.get(f"/bcf/3.0/projects/{house}{here}/snapshot")
+    assert (picture.content, picture.headers["content-type"]) == (PNG, "image/png")
+    # It is a viewpoint like any other, and its topic is where its component is.
+    (kept,) = client.get(f"/api/projects/{house}/viewpoints").json()
+    assert kept["view"]["rules"][0]["effect"] == "only"
+    (ours,) = client.get(f"/api/projects/{house}/topics").json()
+    assert (ours["views"], ours["disciplines"], ours["at_m"] is not None) == ([kept["id"]], ["ARC"], True)
+    assert len(at("GET", f"/topics/{topic}/viewpoints")) == 1
+    assert "already" in at("POST", f"/topics/{topic}/viewpoints", 422, json=wish)["message"]
+    for change, says in (
+        ({"perspective_camera": None}, "from where"),
+        ({"snapshot": {"snapshot_type": "png", "snapshot_data": "PHN2Zy8+"}}, "neither PNG nor JPEG"),
+        ({"snapshot": {"snapshot_type": "png", "snapshot_data": "???"}}, "not base64"),
+        ({"perspective_camera": {**CAMERA, "camera_direction": {"x": 0, "y": 0, "z": 0}}}, "no length"),
+    ):
+        wrong = {**wish, "guid": some_guid(9), **change}
+        if "perspective_camera" in change and change["perspective_camera"] is None:
+            wrong["components"] = {}
+        assert says in at("POST", f"/topics/{topic}/viewpoints", 422, json=wrong)["message"]
+
+
+def test_comments_are_written_changed_and_deleted(client, house, at):
+    topic = at("POST", "/topics", 201, json={"title": "Gap"})["guid"]
+    view = at("POST", f"/topics/{topic}/viewpoints", 201, json={"perspective_camera": CAMERA})["guid"]
+    made = at("POST", f"/topics/{topic}/comments", 201, json={"comment": "Too narrow.", "viewpoint_guid": view})
+    assert (made["comment"], made["author"], made["viewpoint_guid"], made["topic_guid"]) == (
+        "Too narrow.",
+        "Wen Osei",
+        view,
+        topic,
+    )
+    here = f"/topics/{topic}/comments/{made['guid']}"
+    assert at("PUT", here, json={"comment": "Far too narrow."})["comment"] == "Far too narrow."
+    found = at("GET", f"/topics/{topic}/comments", params={"$filter": "author eq 'Wen Osei'"})
+    assert [c["comment"] for c in found] == ["Far too narrow."]
+    at("DELETE", here)
+    at("GET", here, 404)
+    assert at("GET", f"/topics/{topic}/comments") == []
+    missing = at("POST", f"/topics/{topic}/comments", 422, json={"comment": "x", "viewpoint_guid": some_guid(99)})
+    assert "send it first" in missing["message"]
+
+
+def test_related_topics_are_said_both_ways_of_asking(client, house, at):
+    one, two = (at("POST", "/topics", 201, json={"title": title})["guid"] for title in ("One", "Two"))
+    assert at("PUT", f"/topics/{one}/related_topics", json=[{"related_topic_guid": two}]) == [
+        {"related_topic_guid": two}
+    ]
+    assert at("GET", f"/topics/{one}/related_topics") == [{"related_topic_guid": two}]
