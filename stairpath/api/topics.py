@@ -19,6 +19,7 @@ from stairpath.api.errands import errand_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.api.uploads import BODY, file_name, received
+from stairpath.core.exchange import lists
 from stairpath.core.review.reference import written
 from stairpath.core.review.topic import Said, overdue
 from stairpath.store.tables import Topic, TopicNote
@@ -208,3 +209,27 @@ def take_file_away(who: Asker, file_id: str) -> None:
 def bring_file_back(who: Asker, file_id: str) -> None:
     """Bring back a file that was taken away."""
     topic_files.bring_back(who, file_id)
+
+
+_LISTS = {"csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"}
+
+
+@router.get(
+    "/projects/{project_id}/topics/list",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in _LISTS.values()}, "description": "The topics as a list."}},
+)
+def save_list(
+    request: Request,
+    project_id: str,
+    form: Literal["csv", "xlsx"] = "xlsx",
+    topic: Annotated[list[str] | None, Query(max_length=5000)] = None,
+) -> Response:
+    """Topics as a list for a spreadsheet, all of them or some; with their pictures, where the form has room for them."""
+    address = str(request.base_url).rstrip("/")
+    name, lines = exchange_out.lines_of(project_id, address, topic or (), pictures=form == "xlsx")
+    data = lists.xlsx_of(lines) if form == "xlsx" else lists.csv_of(lines).encode()
+    disposition = f"attachment; filename*=utf-8''{quote(f'{name} topics.{form}', safe='')}"
+    return Response(
+        data, media_type=_LISTS[form], headers={"Content-Disposition": disposition, "Cache-Control": "no-store"}
+    )

@@ -9,15 +9,17 @@ from pathlib import Path
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.versions import Version
 from stairpath.core.exchange.bcf.writing import writing
+from stairpath.core.exchange.lists import Line
 from stairpath.core.exchange.views import exchanged
 from stairpath.core.review.reference import written
+from stairpath.core.review.topic import overdue
 from stairpath.store import blobs, kept, models, topics
 from stairpath.store.tables import Topic
 from stairpath.work.carried import Carried, document_of
 from stairpath.work.deed import Deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import WrongError
-from stairpath.work.topics import reference_of
+from stairpath.work.topics import STATUSES, reference_of
 from stairpath.work.whereabouts import Grounds, grounds_of
 
 
@@ -72,6 +74,27 @@ def _topic(look: Deed, row: Topic, grounds: Grounds, models: tuple[bcf_topic.Mod
             exchanged(view.view, view.guid, grounds.traits, _bytes(look, view.picture)) for view in listed.values()
         ),
     )  # fmt: skip
+
+
+def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: bool = True) -> tuple[str, list[Line]]:
+    """The project's name, and its topics as lines of a list, all of them or some."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
+        found = []
+        for row in rows:
+            said = row.said
+            view = kept.viewpoint_by_id(look.session, row.views[0]) if row.views and pictures else None
+            comments = sum(1 for note in topics.notes(look.session, row.id) if note.text)
+            found.append(
+                Line(
+                    written(reference_of(row)), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
+                    overdue(said, datetime.now(UTC).date(), STATUSES), row.level, row.room, said.labels, row.author,
+                    row.created_at.date(), row.changed_at.date(), comments, f"{address}/p/{project_id}/t/{row.id}",
+                    _bytes(look, view.picture) if view else None,
+                )
+            )  # fmt: skip
+        return project.name, found
 
 
 def _bytes(look: Deed, sha: str) -> bytes | None:

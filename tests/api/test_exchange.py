@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+import csv
 import dataclasses
 import io
 import zipfile
@@ -11,6 +12,7 @@ from pathlib import Path
 from types import SimpleNamespace
 from urllib.parse import quote
 
+import openpyxl
 import pytest
 
 from stairpath.core.exchange.bcf import VERSIONS, opened, writing
@@ -284,3 +286,25 @@ def test_a_file_of_many_megabytes_is_taken(client, project, work):
         for name in held.namelist():
             plain.writestr(name, held.read(name))
     assert taken(client, project, work, data.getvalue())["new"] == 1
+
+
+def test_a_list_for_a_spreadsheet_has_pictures_and_nothing_runs(client, house, ids):
+    view = kept_view(client, house, {ids.id: [ids.global_ids[3]]})
+    topic = make(client, house, "=HYPERLINK(1)", views=[view["id"]], due="2026-01-09", labels=["door", "fire"])
+    client.post(f"/api/topics/{topic['id']}/comments", json={"text": "Seen."})
+    make(client, house, "Another")
+    plain = client.get(f"/api/projects/{house}/topics/list", params={"form": "csv"})
+    heading, first, second = csv.reader(io.StringIO(plain.text))
+    row = dict(zip(heading, first, strict=True))
+    assert (row["reference"], row["title"], row["due"], row["overdue"]) == (
+        "ARC 001",
+        "'=HYPERLINK(1)",
+        "2026-01-09",
+        "yes",
+    )
+    assert (row["labels"], row["comments"], second[1]) == ("door, fire", "1", "Another")
+    assert row["link"].endswith(f"/p/{house}/t/{topic['id']}")
+    book = client.get(f"/api/projects/{house}/topics/list", params={"topic": [topic["id"]]})
+    sheet = openpyxl.load_workbook(io.BytesIO(book.content))["Topics"]
+    assert (sheet.max_row, sheet["C2"].value, sheet["C2"].data_type) == (2, "=HYPERLINK(1)", "s")
+    assert len(sheet._images) == 1

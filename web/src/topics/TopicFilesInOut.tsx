@@ -26,6 +26,11 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
     if (some) for (const { id } of shown) query.append("topic", id);
     return `/api/projects/${projectId}/topics/file?${query}`;
   };
+  const list = (form: string) => {
+    const query = new URLSearchParams({ form });
+    if (some) for (const { id } of shown) query.append("topic", id);
+    return `/api/projects/${projectId}/topics/list?${query}`;
+  };
   const tooMany = some && shown.length > MOST_NAMED;
   const sent = async (files: readonly File[]) => {
     setBusy(true);
@@ -34,7 +39,7 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
   };
   return (
     <Box>
-      <DeskHeading>Files of topics (BCF)</DeskHeading>
+      <DeskHeading>Files (BCF) and lists</DeskHeading>
       {coming.map((errand) => (
         <ComingIn key={errand.id} errand={errand} />
       ))}
@@ -59,6 +64,13 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
           ["3.0", "2.1"].map((version) => (
             <Button key={version} variant="text" component="a" href={address(version)} download>
               {some ? `save the ${shown.length} as ${version}` : `save all as ${version}`}
+            </Button>
+          ))}
+        {shown.length > 0 &&
+          !tooMany &&
+          ["xlsx", "csv"].map((form) => (
+            <Button key={form} variant="text" component="a" href={list(form)} download>
+              {form === "xlsx" ? "spreadsheet" : "CSV"}
             </Button>
           ))}
       </DeskActs>

@@ -66,7 +66,7 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
       <Box
         component="button"
         type="button"
-        onClick={() => void show(viewpoint)}
+        onClick={() => void show(viewpoint, false, useShelf.getState().brings)}
         aria-label={`Go to ${viewpoint.name}`}
         sx={{
           p: 0,

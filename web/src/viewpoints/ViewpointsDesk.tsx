@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useMemo, useState } from "react";
 import { useViewpoints } from "../api/queries";
@@ -14,12 +15,18 @@ import { TickedActs } from "./TickedActs";
 import { useFolderActs, useFolders } from "./useFolders";
 import { useKeepView } from "./viewpoints";
 
+const BRINGS = [
+  ["all", "a click brings all of it back"],
+  ["eye", "the eye alone"],
+  ["rest", "everything but the eye"],
+] as const;
+
 /** Kept views with their pictures, by folders; a click goes there, a drag moves. */
 export function ViewpointsDesk() {
   const { projectId } = useOpen();
   const { data, error } = useViewpoints(projectId);
   const { data: folders, error: noFolders } = useFolders();
-  const { typed, put } = useShelf();
+  const { typed, brings, put } = useShelf();
   const all = useMemo(() => shelves(folders ?? [], data ?? [], typed), [folders, data, typed]);
   const wrong = error ?? noFolders;
   return (
@@ -39,6 +46,23 @@ export function ViewpointsDesk() {
           onChange={(event) => put({ typed: event.target.value })}
           inputProps={{ "aria-label": "Find a viewpoint" }}
         />
+      )}
+      {data && data.length > 0 && (
+        <NativeSelect
+          value={brings}
+          inputProps={{ "aria-label": "What going to a viewpoint brings back" }}
+          sx={{ fontSize: 13, mt: 0.5 }}
+          onChange={(event) => {
+            const wanted = BRINGS.find(([name]) => name === event.target.value);
+            if (wanted) put({ brings: wanted[0] });
+          }}
+        >
+          {BRINGS.map(([name, words]) => (
+            <option key={name} value={name}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect>
       )}
       <TickedActs views={data ?? []} folders={folders ?? []} />
       {typed && !all.length && <DeskNote>Nothing matches; type less.</DeskNote>}

@@ -1,12 +1,17 @@
 import { perProject } from "../open/perProject";
 
+/** All of a viewpoint, its eye alone, or everything but its eye. */
+export type Brings = "all" | "eye" | "rest";
+
 interface ShelfShown {
   typed: string;
   /** Folders that are closed, by their ids. */
   closed: readonly string[];
   /** Viewpoints that something is to be done with together, by their ids. */
   ticked: readonly string[];
-  put(part: Partial<Pick<ShelfShown, "typed" | "ticked">>): void;
+  /** What going to a viewpoint brings back. */
+  brings: Brings;
+  put(part: Partial<Pick<ShelfShown, "typed" | "ticked" | "brings">>): void;
   turn(folder: string): void;
   tick(view: string): void;
 }
@@ -19,6 +24,7 @@ export const useShelf = perProject<ShelfShown>((set) => ({
   typed: "",
   closed: [],
   ticked: [],
+  brings: "all",
   put: (part) => set(part),
   turn: (folder) => set(({ closed }) => ({ closed: turned(closed, folder) })),
   tick: (view) => set(({ ticked }) => ({ ticked: turned(ticked, view) })),

@@ -10,6 +10,7 @@ import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
 import { announce } from "../trail/cause";
+import type { Brings } from "./shelfState";
 
 const PICTURE_PX = 720;
 
@@ -36,17 +37,20 @@ export function useLinkedViewpoint() {
   );
 }
 
-/** Restore a viewpoint: eye, lens, what is shown, faded, hidden and picked, and the alternatives. */
+/** Restore a viewpoint: eye, lens, what is shown, faded, hidden and picked, and the alternatives; or some of it. */
 export function useShowViewpoint() {
   const { federation, stage, projectId } = useOpen();
   const { mutateAsync } = useModelAct(projectId);
   return useCallback(
-    async (viewpoint: Viewpoint, atOnce = false) => {
+    async (viewpoint: Viewpoint, atOnce = false, brings: Brings = "all") => {
       const { pose, look, picked, missing } = fromView(federation, viewpoint.view);
+      if (brings !== "rest") {
+        announce(`viewpoint: ${viewpoint.name}`);
+        stage()?.go(pose, atOnce);
+      }
+      if (brings === "eye") return;
       useSeen.getState().see(look, `went to viewpoint ${viewpoint.name}`);
       useSelection.getState().pick(picked);
-      announce(`viewpoint: ${viewpoint.name}`);
-      stage()?.go(pose, atOnce);
       for (const [what, name] of Object.entries(viewpoint.view.alternatives ?? {})) {
         const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);
         if (wanted && !wanted.stands) await mutateAsync({ id: wanted.id, act: "stand" });
