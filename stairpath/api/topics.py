@@ -21,9 +21,10 @@ from stairpath.api.refused import REFUSALS
 from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.exchange import lists
 from stairpath.core.review.reference import written
+from stairpath.core.review.repeated import Measured, OfFinding, pair
 from stairpath.core.review.topic import Said, overdue
 from stairpath.store.tables import Topic, TopicNote
-from stairpath.work import errands, exchange_in, exchange_out, topic_files, topics
+from stairpath.work import errands, exchange_in, exchange_out, repeating, topic_files, topics
 from stairpath.work.models import intake_limits
 
 _FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
@@ -83,7 +84,13 @@ def list_topics(who: Asker, project_id: str) -> list[shapes.Topic]:
 def make_topic(who: Asker, project_id: str, wish: shapes.NewTopic) -> shapes.Topic:
     """Make a topic."""
     said = wish.model_dump(include=set(shapes.TopicSaid.model_fields))
-    new = topics.NewTopic(Said(**{**said, "labels": tuple(wish.labels)}), wish.views, wish.disciplines, wish.variant_of)
+    of = wish.finding
+    finding = None
+    if of is not None:
+        measured = Measured(of.measured.kind, of.measured.depth_m, of.measured.distance_m)
+        finding = OfFinding(of.check, tuple(pair(a, b) for a, b in of.pairs), measured)
+    words = Said(**{**said, "labels": tuple(wish.labels)})
+    new = topics.NewTopic(words, wish.views, wish.disciplines, wish.variant_of, finding)
     return _shape(topics.make(who, project_id, new))
 
 
@@ -148,6 +155,23 @@ def get_report(errand_id: str) -> shapes.TopicsReport:
     """What became of a file of topics when it was taken in last."""
     data, _, _ = errands.result(errand_id, exchange_in.REPORT)
     return shapes.TopicsReport.model_validate_json(data)
+
+
+@router.get("/errands/{errand_id}/proposals")
+def get_proposals(errand_id: str) -> list[shapes.Proposal]:
+    """What the last run of a check tells of the topics of its findings; nobody's status is changed by it."""
+    return [
+        shapes.Proposal(
+            topic=each.topic.id,
+            reference=written(topics.reference_of(each.topic)),
+            title=each.topic.said.title,
+            status=each.topic.said.status,
+            what=each.proposal.what,
+            was=shapes.Measured.model_validate(each.proposal.was),
+            now=each.proposal.now and shapes.Measured.model_validate(each.proposal.now),
+        )
+        for each in repeating.proposed(errand_id)
+    ]
 
 
 @router.get(

@@ -29,6 +29,7 @@ from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
+from stairpath.core.review.repeated import OfFinding
 from stairpath.core.review.topic import Changed, Said
 from stairpath.core.review.view import View
 from stairpath.core.visibility.condition import Condition
@@ -329,6 +330,8 @@ class Topic(Base):
     room: Mapped[str] = mapped_column(Text, default="", server_default="")
     at_m: Mapped[list[float] | None] = mapped_column(JSONB(none_as_null=True))
     """Where it is, as its components tell: level, room, and the point that marks it, in project coordinates."""
+    finding: Mapped[OfFinding | None] = mapped_column(Document(OfFinding))
+    """The finding that it was made of."""
 
 
 class TopicFile(Base):

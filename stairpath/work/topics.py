@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant
+from stairpath.core.review.repeated import OfFinding
 from stairpath.core.review.statuses import NotAStatusError, Statuses
 from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Value, changed, changes, tidy
 from stairpath.store import kept, topics
@@ -73,12 +74,15 @@ def _views(act: Deed, project_id: str, views: Sequence[str]) -> list[str]:
 
 @dataclass(frozen=True)
 class NewTopic:
-    """What a topic begins with: what is said, its views, the disciplines of its components, and of which one it is a variant."""
+    """What a topic begins with: what is said, its views, the disciplines of its components, of which one it is a variant, and of
+    which finding it is made.
+    """
 
     said: Said
     views: Sequence[str] = ()
     disciplines: Sequence[str] = ()
     variant_of: str = ""
+    finding: OfFinding | None = None
 
 
 def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> Topic:
@@ -99,7 +103,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> 
             raise WrongError(str(error)) from error
         row = Topic(
             project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
-            disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views),
+            disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views), finding=wish.finding,
         )  # fmt: skip
         _locate(act, row)
         if guid is not None:

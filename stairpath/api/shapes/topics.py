@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -29,12 +29,44 @@ class TopicSaid(BaseModel):
     stage: _Word = ""
 
 
+class Measured(BaseModel):
+    """How bad a finding is: so deep, or so near."""
+
+    model_config = ConfigDict(from_attributes=True)
+    kind: Literal["overlap", "clearance"]
+    depth_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
+    distance_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
+
+
+class OfFinding(BaseModel):
+    """The finding that a topic is made of: of which check, of which pairs by their GlobalIds, and how bad it is."""
+
+    check: _Id
+    pairs: Annotated[
+        list[Annotated[list[_Word], Field(min_length=2, max_length=2)]], Field(min_length=1, max_length=2000)
+    ]
+    measured: Measured
+
+
 class NewTopic(TopicSaid):
-    """A topic to be made: its views, the disciplines of its components, and of which topic it is a variant."""
+    """A topic to be made: its views, the disciplines of its components, of which topic it is a variant, and of which finding."""
 
     views: _Ids = []
     disciplines: Annotated[list[_Word], Field(max_length=2000)] = []
     variant_of: _Id = ""
+    finding: OfFinding | None = None
+
+
+class Proposal(BaseModel):
+    """What another run of a check tells of a topic: its finding is gone, came back, or measures otherwise."""
+
+    topic: str
+    reference: str
+    title: str
+    status: str
+    what: Literal["gone", "back", "other"]
+    was: Measured
+    now: Measured | None
 
 
 class TopicWish(BaseModel):

@@ -2098,6 +2098,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/errands/{errand_id}/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Proposals
+         * @description What the last run of a check tells of the topics of its findings; nobody's status is changed by it.
+         */
+        get: operations["get_proposals_api_errands__errand_id__proposals_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/topics/file": {
         parameters: {
             query?: never;
@@ -3768,6 +3788,21 @@ export interface components {
             rules: components["schemas"]["Rule"][];
         };
         /**
+         * Measured
+         * @description How bad a finding is: so deep, or so near.
+         */
+        Measured: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "overlap" | "clearance";
+            /** Depth M */
+            depth_m: number;
+            /** Distance M */
+            distance_m: number;
+        };
+        /**
          * MeasuresFound
          * @description What measures came to in one version of the federation.
          */
@@ -3999,7 +4034,7 @@ export interface components {
         };
         /**
          * NewTopic
-         * @description A topic to be made: its views, the disciplines of its components, and of which topic it is a variant.
+         * @description A topic to be made: its views, the disciplines of its components, of which topic it is a variant, and of which finding.
          */
         NewTopic: {
             /** Title */
@@ -4056,6 +4091,7 @@ export interface components {
              * @default
              */
             variant_of: string;
+            finding?: components["schemas"]["OfFinding"] | null;
         };
         /** NewViewpoint */
         NewViewpoint: {
@@ -4084,6 +4120,17 @@ export interface components {
             what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
             /** Value */
             value: string;
+        };
+        /**
+         * OfFinding
+         * @description The finding that a topic is made of: of which check, of which pairs by their GlobalIds, and how bad it is.
+         */
+        OfFinding: {
+            /** Check */
+            check: string;
+            /** Pairs */
+            pairs: string[][];
+            measured: components["schemas"]["Measured"];
         };
         /**
          * OpenComponent
@@ -4327,6 +4374,27 @@ export interface components {
             to: "perspective" | "parallel";
             /** Pivot M */
             pivot_m?: number[] | null;
+        };
+        /**
+         * Proposal
+         * @description What another run of a check tells of a topic: its finding is gone, came back, or measures otherwise.
+         */
+        Proposal: {
+            /** Topic */
+            topic: string;
+            /** Reference */
+            reference: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "gone" | "back" | "other";
+            was: components["schemas"]["Measured"];
+            now: components["schemas"]["Measured"] | null;
         };
         /** RoomLabel */
         RoomLabel: {
@@ -17878,6 +17946,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TopicsReport"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    get_proposals_api_errands__errand_id__proposals_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                errand_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"][];
                 };
             };
             /** @description The request is not one that is understood. */

@@ -13,6 +13,7 @@ import { tone } from "../theme";
 import { FindingRows } from "./FindingRows";
 import { useLooked } from "./finding";
 import { Limits, limitsOf } from "./Limits";
+import { Proposals } from "./Proposals";
 
 /** One check: how far it is, what it came to, and its findings once it is open. */
 export function CheckRow({ check }: { check: CheckErrand }) {
@@ -33,7 +34,7 @@ export function CheckRow({ check }: { check: CheckErrand }) {
         component="button"
         type="button"
         aria-expanded={opened}
-        onClick={() => useLooked.setState({ opened: opened ? null : check.id, at: null })}
+        onClick={() => useLooked.setState({ opened: opened ? null : check.id, at: null, ticked: [] })}
         sx={{
           border: 0,
           p: 0,
@@ -77,7 +78,8 @@ export function CheckRow({ check }: { check: CheckErrand }) {
         </Button>
       </DeskActs>
       {editing && <Rules check={check} done={() => setEditing(false)} />}
-      {opened && data && <FindingRows findings={data} check={check.name} />}
+      {opened && <Proposals check={check} made={check.made} />}
+      {opened && data && <FindingRows findings={data} check={check} />}
     </Box>
   );
 }

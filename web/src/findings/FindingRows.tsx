@@ -3,15 +3,18 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useUnits } from "../open/units";
 import { DeskActs, DeskNote } from "../parts/desk";
+import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
 import { face, tone } from "../theme";
+import { openOnDesk } from "../topics/topicsState";
 import { type Finding, type Findings, partsOf, spokenWorst, useLooked } from "./finding";
-import { useLookAt } from "./useLookAt";
+import { ManyTopics } from "./ManyTopics";
+import { type Check, useLookAt } from "./useLookAt";
 
 const PAGE = 50;
 
 /** The findings of a check, the deepest first. */
-export function FindingRows({ findings, check }: { findings: Findings; check: string }) {
+export function FindingRows({ findings, check }: { findings: Findings; check: Check }) {
   const [most, setMost] = useState(PAGE);
   const left = Object.entries(findings.left_out);
   return (
@@ -20,6 +23,7 @@ export function FindingRows({ findings, check }: { findings: Findings; check: st
         {counted(findings.checked, "pair")} looked at, {findings.anew} of them measured in the last run.
         {left.map(([why, count]) => ` ${count} left out: ${why}.`)}
       </DeskNote>
+      <ManyTopics findings={findings} check={check} />
       {findings.findings.slice(0, most).map((finding, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: findings are numbered by their place
         <Row key={at} finding={finding} at={at} findings={findings} check={check} />
@@ -38,11 +42,16 @@ export function FindingRows({ findings, check }: { findings: Findings; check: st
   );
 }
 
-function Row(props: { finding: Finding; at: number; findings: Findings; check: string }) {
+function Row(props: { finding: Finding; at: number; findings: Findings; check: Check }) {
   const { finding, at, findings, check } = props;
   const units = useUnits();
   const look = useLookAt(findings);
   const on = useLooked((s) => s.at === at);
+  const ticked = useLooked((s) => s.ticked.includes(at));
+  const turn = (tick: boolean) =>
+    useLooked.setState((s) => ({
+      ticked: tick ? [...s.ticked, at].sort((a, b) => a - b) : s.ticked.filter((k) => k !== at),
+    }));
   const { worst } = finding;
   return (
     <Box
@@ -94,18 +103,22 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: s
         )}
       </Box>
       <DeskActs>
+        <Tick label="tick" on={ticked} set={turn} />
         <Button variant="text" onClick={() => void look.frame(finding, at)}>
           fit
         </Button>
         <Button variant="text" onClick={() => void look.isolate(finding, at)}>
           isolate
         </Button>
-        <Button variant="text" onClick={() => void look.keep(finding, at, check)}>
+        <Button variant="text" onClick={() => void look.keep(finding, at, check.name)}>
           keep as a viewpoint
         </Button>
         <Button
           variant="text"
-          onClick={() => void look.topic(finding, at, check, spokenWorst(finding, units))}
+          onClick={async () => {
+            const made = await look.topic([at], check, (one) => spokenWorst(one, units));
+            if (made) openOnDesk(made.id);
+          }}
         >
           make a topic
         </Button>

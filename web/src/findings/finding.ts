@@ -9,9 +9,53 @@ export type Findings = Shapes["Findings"];
 interface Looked {
   opened: string | null;
   at: number | null;
+  /** Findings that topics are to be made of together, by their places. */
+  ticked: readonly number[];
 }
 
-export const useLooked = perProject<Looked>(() => ({ opened: null, at: null }));
+export const useLooked = perProject<Looked>(() => ({ opened: null, at: null, ticked: [] }));
+
+/** How findings that are ticked become topics: one each, one for all, or one for each component that several share. */
+export type Joining = "each" | "all" | "component";
+
+/** The findings of each topic to be made, by their places. */
+export function joined(findings: Findings, ticked: readonly number[], how: Joining): number[][] {
+  if (how === "all") return ticked.length ? [[...ticked]] : [];
+  if (how === "each") return ticked.map((at) => [at]);
+  const left = new Set(ticked);
+  const groups: number[][] = [];
+  while (left.size) {
+    // The component that most of what is left shares.
+    const counts = new Map<number, number[]>();
+    for (const at of left)
+      for (const part of findings.findings[at]?.components ?? [])
+        counts.set(part, [...(counts.get(part) ?? []), at]);
+    const best = [...counts.values()].reduce<number[]>((a, b) => (b.length > a.length ? b : a), []);
+    if (!best.length) break;
+    groups.push(best);
+    for (const at of best) left.delete(at);
+  }
+  return groups;
+}
+
+/** What is kept of findings with the topic that is made of them. */
+export function ofFindings(
+  findings: Findings,
+  some: readonly Finding[],
+  check: string,
+): Shapes["OfFinding"] | null {
+  const [first] = some;
+  if (!first) return null;
+  const id = (k: number) => findings.components[k]?.global_id ?? "";
+  const pairs = some.flatMap((finding) => finding.pairs.map(({ a, b }) => [id(a), id(b)]));
+  const { kind, depth_m, distance_m } = first.worst;
+  return { check, pairs: pairs.slice(0, 2000), measured: { kind, depth_m, distance_m } };
+}
+
+/** A depth or a distance as it is read. */
+export function spokenMeasured({ kind, depth_m, distance_m }: Shapes["Measured"], units: Spoken): string {
+  return kind === "overlap" ? `${units.length(depth_m)} deep` : `${units.length(distance_m)} apart`;
+}
 
 /** How bad a finding is, as it is read. */
 export function spokenWorst({ worst }: Finding, units: Spoken): string {

@@ -8,10 +8,12 @@ import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { disciplinesOf } from "../topics/concerned";
-import { openOnDesk } from "../topics/topicsState";
 import { useTopicActs } from "../topics/useTopics";
 import { useKeepView } from "../viewpoints/viewpoints";
-import { calledBy, type Finding, type Findings, partsOf, useLooked } from "./finding";
+import { calledBy, type Finding, type Findings, ofFindings, partsOf, useLooked } from "./finding";
+
+/** The check that findings are of. */
+export type Check = Readonly<Record<"id" | "name", string>>;
 
 /** Fitting, isolating and keeping a finding. */
 export function useLookAt(findings: Findings | undefined) {
@@ -70,14 +72,25 @@ export function useLookAt(findings: Findings | undefined) {
         const name = `${check} ${at + 1}: ${calledBy(findings, finding)}`.slice(0, 120);
         if (await keepView(name)) say(`Kept as the viewpoint "${name}".`);
       },
-      /** Make a topic of a finding, with its view and the disciplines of its components, and open it. */
-      topic: async (finding: Finding, at: number, check: string, says: string) => {
-        if (!findings || !(await isolate(finding, at, true))) return;
-        const title = `${calledBy(findings, finding)}: ${says}`.slice(0, 200);
-        const view = await keepView(title.slice(0, 120));
-        const disciplines = disciplinesOf(federation, numbers(finding));
-        const made = view && (await make({ title, views: [view.id], disciplines, labels: [check] }));
-        if (made) openOnDesk(made.id);
+      /** Make a topic of findings, the worst first, with a view of each and the disciplines of their components. */
+      topic: async (ats: readonly number[], check: Check, says: (finding: Finding) => string) => {
+        if (!findings) return null;
+        const some = ats.flatMap((at) => findings.findings[at] ?? []);
+        const [first] = some;
+        if (!first) return null;
+        const more = some.length > 1 ? ` and ${some.length - 1} more` : "";
+        const title = `${calledBy(findings, first)}: ${says(first)}${more}`.slice(0, 200);
+        const views: string[] = [];
+        for (const [k, finding] of some.entries()) {
+          if (!(await isolate(finding, ats[k] ?? 0, true))) return null;
+          const view = await keepView(`${calledBy(findings, finding)}: ${says(finding)}`.slice(0, 120));
+          if (!view) return null;
+          views.push(view.id);
+        }
+        const disciplines = disciplinesOf(federation, some.flatMap(numbers));
+        const kind = first.worst.kind === "overlap" ? "overlap" : "too near";
+        const finding = ofFindings(findings, some, check.id);
+        return make({ title, views, disciplines, kind, labels: [check.name], finding });
       },
     };
   }, [findings, federation, fitTo, keepView, make, write]);

@@ -48,6 +48,7 @@ const BLANK = {
   views: [],
   disciplines: [],
   variant_of: "",
+  finding: null,
 };
 
 /** Making topics, changing them, writing of them, and deleting them with undo. */

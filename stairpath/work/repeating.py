@@ -1,0 +1,48 @@
+"""What became of topics of findings when their check was run again."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass
+
+from stairpath.core.review.repeated import Known, Measured, Pair, Proposal, pair, proposals, worst
+from stairpath.store import blobs, kept, topics
+from stairpath.store.tables import Topic
+from stairpath.work.checking import FINDINGS
+from stairpath.work.deed import looking
+from stairpath.work.refusals import MissingError
+from stairpath.work.topics import STATUSES
+
+
+@dataclass(frozen=True)
+class Proposed:
+    """A proposal with its topic."""
+
+    proposal: Proposal
+    topic: Topic
+
+
+def proposed(errand_id: str) -> list[Proposed]:
+    """What the last run of a check tells of the topics that were made of its findings."""
+    with looking() as look:
+        row = kept.errand_by_id(look.session, errand_id)
+        if row is None:
+            raise MissingError("There is no such check; it may have been made in another project.")
+        held = blobs.load(look.session, row.results[FINDINGS]) if FINDINGS in row.results else None
+        if held is None:
+            return []
+        document = json.loads(held[0])
+        ids = [each["global_id"] for each in document["components"]]
+        found: dict[Pair, Measured] = {}
+        for finding in document["findings"]:
+            for each in finding["pairs"]:
+                key = pair(ids[each["a"]], ids[each["b"]])
+                now = Measured(each["kind"], each["depth_m"], each["distance_m"])
+                found[key] = worst([now, found.get(key, now)]) or now
+        ends = {status.name for status in STATUSES.all if status.end}
+        rows = {
+            t.id: t for t in topics.topics(look.session, row.project_id) if t.finding and t.finding.check == errand_id
+        }
+        known = [Known(t.id, t.finding, t.said.status in ends) for t in rows.values() if t.finding is not None]
+        whole = document["count"] <= len(document["findings"])
+        return [Proposed(each, rows[each.topic]) for each in proposals(known, found, whole)]

@@ -1,0 +1,84 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { useState } from "react";
+import { useSession } from "../open/session";
+import { useUnits } from "../open/units";
+import { DeskActs, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
+import { type Findings, type Joining, joined, spokenWorst, useLooked } from "./finding";
+import { type Check, useLookAt } from "./useLookAt";
+
+const WAYS = [
+  ["each", "one topic for each"],
+  ["component", "one for each component that several share"],
+  ["all", "one topic for all"],
+] as const;
+
+/** Making topics of many findings at once: those that are ticked, or all that are listed. */
+export function ManyTopics({ findings, check }: { findings: Findings; check: Check }) {
+  const ticked = useLooked((s) => s.ticked);
+  const units = useUnits();
+  const look = useLookAt(findings);
+  const [how, setHow] = useState<Joining>("each");
+  const [at, setAt] = useState<{ done: number; of: number } | null>(null);
+  const there = ticked.filter((k) => k < findings.findings.length);
+  const groups = joined(findings, there, how);
+  const make = async () => {
+    for (const [k, group] of groups.entries()) {
+      setAt({ done: k, of: groups.length });
+      // What is made stays, and the rest stays ticked.
+      if (!(await look.topic(group, check, (finding) => spokenWorst(finding, units)))) break;
+      useLooked.setState((s) => ({ ticked: s.ticked.filter((each) => !group.includes(each)) }));
+    }
+    setAt(null);
+    const left = useLooked.getState().ticked.length;
+    if (!left)
+      useSession.getState().say(`Made ${counted(groups.length, "topic")}; they stand on the Topics desk.`);
+  };
+  return (
+    <Box data-testid="many-topics" sx={{ my: 0.5 }}>
+      <DeskActs>
+        <Button
+          variant="text"
+          onClick={() => useLooked.setState({ ticked: findings.findings.map((_, k) => k) })}
+        >
+          tick all
+        </Button>
+        {there.length > 0 && (
+          <Button variant="text" onClick={() => useLooked.setState({ ticked: [] })}>
+            tick none
+          </Button>
+        )}
+      </DeskActs>
+      {there.length > 0 && (
+        <>
+          <NativeSelect
+            value={how}
+            inputProps={{ "aria-label": "How findings become topics" }}
+            sx={{ fontSize: 13 }}
+            onChange={(event) => {
+              const wanted = WAYS.find(([name]) => name === event.target.value);
+              if (wanted) setHow(wanted[0]);
+            }}
+          >
+            {WAYS.map(([name, words]) => (
+              <option key={name} value={name}>
+                {words}
+              </option>
+            ))}
+          </NativeSelect>
+          <Button
+            variant="outlined"
+            disabled={at !== null}
+            sx={{ color: "inherit" }}
+            onClick={() => void make()}
+          >
+            {at ? `${at.done} of ${at.of} made` : `Make ${counted(groups.length, "topic")}`}
+          </Button>
+        </>
+      )}
+      {!there.length && <DeskNote>Ticked findings become topics together.</DeskNote>}
+    </Box>
+  );
+}

@@ -1,0 +1,74 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useQuery } from "@tanstack/react-query";
+import { api, type Shapes, taken } from "../api/client";
+import { keys } from "../api/queries";
+import { useUnits } from "../open/units";
+import { useOpen } from "../open/useStage";
+import { DeskActs } from "../parts/desk";
+import { tone } from "../theme";
+import { openOnDesk } from "../topics/topicsState";
+import { useStatuses, useTopicActs } from "../topics/useTopics";
+import { spokenMeasured } from "./finding";
+import type { Check } from "./useLookAt";
+
+type Proposal = Shapes["Proposal"];
+
+/** What the last run of a check tells of the topics that were made of its findings; a person decides. */
+export function Proposals({ check, made }: { check: Check; made: number }) {
+  const { projectId } = useOpen();
+  const { data = [] } = useQuery({
+    queryKey: [...keys.topics(projectId), "proposals", check.id, made],
+    enabled: made > 0,
+    queryFn: () =>
+      taken(api.GET("/api/errands/{errand_id}/proposals", { params: { path: { errand_id: check.id } } })),
+  });
+  return (
+    <>
+      {data.map((proposal) => (
+        <Row key={proposal.topic} proposal={proposal} check={check} />
+      ))}
+    </>
+  );
+}
+
+function Row({ proposal, check }: { proposal: Proposal; check: Check }) {
+  const { what, was, now } = proposal;
+  const { change, write } = useTopicActs();
+  const { data: statuses = [] } = useStatuses();
+  const units = useUnits();
+  const before = `was ${spokenMeasured(was, units)}`;
+  const says = now ? `${before}, is ${spokenMeasured(now, units)}` : `${before}, is no longer found`;
+  const end = statuses.find(({ end }) => end)?.name ?? "";
+  const first = statuses.find(({ end }) => !end)?.name ?? "";
+  const settle = async (status: string) => {
+    if (await change(proposal.topic, { status }))
+      await write(proposal.topic, `${check.name}: ${says}.`, null);
+  };
+  return (
+    <Box
+      data-testid="proposal"
+      sx={{ borderLeft: `3px solid ${tone.here}`, pl: 0.75, my: 0.5, fontSize: 13, overflowWrap: "anywhere" }}
+    >
+      <b>{proposal.reference}</b> {proposal.title}
+      <Box sx={{ color: tone.soft }}>
+        {says} ({proposal.status})
+      </Box>
+      <DeskActs>
+        {what === "gone" && (
+          <Button variant="text" onClick={() => void settle(end)}>
+            {end}
+          </Button>
+        )}
+        {what === "back" && (
+          <Button variant="text" onClick={() => void settle(first)}>
+            {first} again
+          </Button>
+        )}
+        <Button variant="text" onClick={() => openOnDesk(proposal.topic)}>
+          open it
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}
