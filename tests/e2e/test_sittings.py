@@ -6,20 +6,11 @@ from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import ask
 from tests.e2e.stage import wait_drawn
-from tests.e2e.test_seeing import click_on
+from tests.e2e.test_topics import two_topics
 
 
 def test_a_topic_is_taken_to_a_meeting_and_the_minutes_are_made(page: Page, site, pair):
-    page.set_viewport_size({"width": 1280, "height": 900})
-    page.goto(f"{site}/p/{pair}")
-    wait_drawn(page)
-    click_on(page, site, pair, (6, -8, 1.3))
-    page.get_by_role("tab", name="Topics").click()
-    for title in ("Duct before the house", "Another one"):
-        page.get_by_label("Title of the topic").fill(title)
-        page.keyboard.press("Enter")
-        expect(page.get_by_test_id("topic-open")).to_be_visible()
-        page.get_by_role("button", name="all topics").click()
+    two_topics(page, site, pair)
     page.get_by_role("button", name="Meetings").click()
     page.get_by_label("Title of the meeting").fill("Meeting 14")
     page.keyboard.press("Enter")

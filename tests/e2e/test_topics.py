@@ -10,6 +10,20 @@ from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
 from tests.e2e.test_seeing import click_on
 
 
+def two_topics(page: Page, site, pair) -> None:
+    """The pair of models with two topics of a duct, and the list of them."""
+    page.set_viewport_size({"width": 1280, "height": 900})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    click_on(page, site, pair, (6, -8, 1.3))
+    page.get_by_role("tab", name="Topics").click()
+    for title in ("Duct before the house", "Another one"):
+        page.get_by_label("Title of the topic").fill(title)
+        page.keyboard.press("Enter")
+        expect(page.get_by_test_id("topic-open")).to_be_visible()
+        page.get_by_role("button", name="all topics").click()
+
+
 def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, site, pair, browser):
     page.set_viewport_size({"width": 1280, "height": 800})
     page.goto(f"{site}/p/{pair}")
@@ -79,16 +93,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
 
 
 def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, site, pair, tmp_path):
-    page.set_viewport_size({"width": 1280, "height": 900})
-    page.goto(f"{site}/p/{pair}")
-    wait_drawn(page)
-    click_on(page, site, pair, (6, -8, 1.3))
-    page.get_by_role("tab", name="Topics").click()
-    for title in ("Duct before the house", "Another one"):
-        page.get_by_label("Title of the topic").fill(title)
-        page.keyboard.press("Enter")
-        expect(page.get_by_test_id("topic-open")).to_be_visible()
-        page.get_by_role("button", name="all topics").click()
+    two_topics(page, site, pair)
     rows = page.get_by_test_id("topic")
     expect(rows).to_have_count(2)
     # By keys: down to the second, back to the first, and open it.

@@ -1,17 +1,7 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
 import { tone } from "../theme";
-
-const FIELD = {
-  width: "100%",
-  fontFamily: "inherit",
-  fontSize: 13,
-  color: tone.ink,
-  border: `1px solid ${tone.line}`,
-  bgcolor: "#fff",
-  px: 0.5,
-  py: 0.4,
-} as const;
+import { FIELD } from "./field";
 
 /** A line or some of text that is kept when it is left, also when it is emptied. */
 export function KeptText(props: {

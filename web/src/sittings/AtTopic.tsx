@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import { DeskActs, DeskHeading } from "../parts/desk";
+import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
@@ -12,16 +13,6 @@ import { useTopics } from "../topics/useTopics";
 import { useFolderActs } from "../viewpoints/useFolders";
 import { useKeepView } from "../viewpoints/viewpoints";
 import { type Point, type Sitting, useSittingActs, useSittingShown } from "./useSittings";
-
-const FIELD = {
-  fontFamily: "inherit",
-  fontSize: 13,
-  color: tone.ink,
-  border: `1px solid ${tone.line}`,
-  bgcolor: "#fff",
-  p: 0.5,
-  minWidth: 0,
-} as const;
 
 /** The topic that the meeting is at: what was noted of it, and noting more. */
 export function AtTopic(props: { sitting: Sitting; topic: Topic; points: readonly Point[] }) {

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { RowButton } from "../parts/RowButton";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { SittingOpen } from "./SittingOpen";
@@ -42,33 +43,13 @@ function All() {
 
 function Row({ sitting, open }: { sitting: Sitting; open: () => void }) {
   return (
-    <Box
-      component="button"
-      type="button"
-      data-testid="sitting"
-      onClick={open}
-      sx={{
-        display: "block",
-        width: "100%",
-        textAlign: "left",
-        font: "inherit",
-        fontSize: 13,
-        color: tone.ink,
-        bgcolor: "transparent",
-        border: 0,
-        borderTop: `1px solid ${tone.line}`,
-        py: 0.75,
-        px: 0,
-        cursor: "pointer",
-        "&:hover": { bgcolor: tone.film },
-      }}
-    >
+    <RowButton testId="sitting" open={open}>
       <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{sitting.title}</Box>
       <Box sx={{ color: tone.soft }}>
         {new Date(`${sitting.held_on}T12:00:00`).toLocaleDateString("en-GB", { dateStyle: "long" })}
         {sitting.ended_at ? "" : ", not ended"}
       </Box>
-    </Box>
+    </RowButton>
   );
 }
 

@@ -1,22 +1,13 @@
 import Box from "@mui/material/Box";
 import type { Shapes } from "../api/client";
 import { DeskNote } from "../parts/desk";
+import { FIELD } from "../parts/field";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { tone } from "../theme";
 import type { Topic } from "./listed";
 import { useStatuses, useTopicActs } from "./useTopics";
 
-const FIELD = {
-  width: "100%",
-  fontFamily: "inherit",
-  fontSize: 13,
-  color: tone.ink,
-  border: `1px solid ${tone.line}`,
-  bgcolor: "#fff",
-  px: 0.5,
-  py: 0.4,
-} as const;
 const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as const;
 
 /** What is said of a topic, to be changed: each field is kept when it is left. */

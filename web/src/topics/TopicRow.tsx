@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import { RowButton } from "../parts/RowButton";
 import { face, tone } from "../theme";
 import { spokenDate, type Topic } from "./listed";
 
@@ -6,27 +7,7 @@ import { spokenDate, type Topic } from "./listed";
 export function TopicRow({ topic, open }: { topic: Topic; open: () => void }) {
   const { reference, said, overdue } = topic;
   return (
-    <Box
-      component="button"
-      type="button"
-      data-testid="topic"
-      onClick={open}
-      sx={{
-        display: "block",
-        width: "100%",
-        textAlign: "left",
-        font: "inherit",
-        fontSize: 13,
-        color: tone.ink,
-        bgcolor: "transparent",
-        border: 0,
-        borderTop: `1px solid ${tone.line}`,
-        py: 0.75,
-        px: 0,
-        cursor: "pointer",
-        "&:hover": { bgcolor: tone.film },
-      }}
-    >
+    <RowButton testId="topic" open={open}>
       <Box sx={{ display: "flex", gap: 1, justifyContent: "space-between", alignItems: "baseline" }}>
         <Box sx={{ fontFamily: face.figure, fontSize: 12.5 }}>
           {reference}
@@ -47,6 +28,6 @@ export function TopicRow({ topic, open }: { topic: Topic; open: () => void }) {
           </Box>
         )}
       </Box>
-    </Box>
+    </RowButton>
   );
 }
