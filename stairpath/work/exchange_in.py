@@ -25,6 +25,7 @@ from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, written_picture
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
+from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, Said, changes, merged
 from stairpath.core.review.view import View
 from stairpath.store import blobs, kept, projects, topics
@@ -43,7 +44,7 @@ _MOST_PROBLEMS = 200
 _MOST_SIGHTS = 400
 _TELL_EVERY_S = 2.0
 _AT_ONCE = 20
-_NAME_LETTERS = 120
+_NAME_LETTERS, _WORD = 120, 200
 _PICTURES = ((b"\x89PNG", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
 
 
@@ -86,19 +87,19 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Erran
 
 def _said(topic: bcf_topic.Topic) -> Said:
     """What a file says of a topic, no longer than topics are here; what was cut off is told by ``_cut_off``."""
-    labels = tuple(dict.fromkeys(label.strip() for label in topic.labels if label.strip()))[:MOST_LABELS]
-    status = topic.status.strip()
+    labels = tuple(dict.fromkeys(label.strip()[:_WORD] for label in topic.labels if label.strip()))[:MOST_LABELS]
+    status = topic.status.strip()[:_WORD]
     known = next((s.name for s in STATUSES.all if s.name.casefold() == status.casefold()), status)
     return Said(
         title=" ".join(topic.title.split())[:LONGEST_TITLE],
         description=topic.description.strip()[:LONGEST_TEXT],
-        kind=topic.kind.strip(),
+        kind=topic.kind.strip()[:_WORD],
         status=known or STATUSES.first,
-        priority=topic.priority.strip(),
-        assigned_to=topic.assigned_to.strip(),
+        priority=topic.priority.strip()[:_WORD],
+        assigned_to=topic.assigned_to.strip()[:_WORD],
         due=topic.due.date() if topic.due else None,
         labels=labels,
-        stage=topic.stage.strip(),
+        stage=topic.stage.strip()[:_WORD],
     )
 
 
@@ -191,6 +192,12 @@ class _Taking:
     def _document(self, view: bcf_topic.Viewpoint, beside: Carried | None, topic: bcf_topic.Topic) -> View | None:
         whole = beside.views.get(guid_of(view.guid)) if beside else None
         document = whole if whole and not any(self.wish.shift_m) else seen(view, self.known, self.wish.shift_m)
+        if document is not None and not is_sound(document):
+            # What is beside the format may be another program's; the format's own part may do.
+            document = seen(view, self.known, self.wish.shift_m)
+            if document is None or not is_sound(document):
+                self.trouble("unsound", f"A view of {topic.title} has figures or texts that cannot be.", topic.guid)
+                return None
         if document is None:
             self.trouble("no_camera", f"A view of {topic.title} does not say from where it is seen.", topic.guid)
         return document

@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.views import exchanged, seen, written_picture
+from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import Changed, Value
 from stairpath.store import blobs, kept, topics
 from stairpath.store.tables import Topic, TopicNote, Viewpoint
@@ -145,6 +146,8 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         document = seen(view, grounds_of(act, project_id).known())
         if document is None:
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
+        if not is_sound(document):
+            raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
         picture = view.snapshot or written_picture("No picture came with this view", "#54616c")
         kind = "image/jpeg" if picture.startswith(b"\xff\xd8\xff") else "image/png"
         made = Viewpoint(

@@ -310,3 +310,32 @@ def test_a_list_for_a_spreadsheet_has_pictures_and_nothing_runs(client, house, i
     assert [n for n in zipfile.ZipFile(io.BytesIO(book.content)).namelist() if n.startswith("xl/media/")] == [
         "xl/media/image1.png"
     ]
+
+
+def test_figures_and_texts_without_end_in_a_file_harm_nobody(client, house, work, ids):
+    """Whatever stands in the format's part, or beside it, the project's lists are still read."""
+    far = Camera((1e300, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 0.0, 1.0), "perspective", 60.0)
+    flat = Camera((0.0, 0.0, 0.0), (0.0, 0.0, 1.0), (0.0, 0.0, 1.0), "parallel", height_m=1e12)
+    odd = Viewpoint(some_guid(31), VIEW.camera, selected=(Component("x" * 5000),), snapshot=b"<svg onload=alert(1)>")
+    views = (Viewpoint(some_guid(32), far), Viewpoint(some_guid(33), flat), odd)
+    topic = dataclasses.replace(
+        TOPIC, guid=some_guid(30), viewpoints=views, comments=(), documents=(), title="T" * 900, kind="k" * 900,
+        labels=tuple(f"{k}" * 300 for k in range(90)), assigned_to="a" * 900,
+    )  # fmt: skip
+    view = kept_view(client, house, {ids.id: [ids.global_ids[3]]})
+    mine = make(client, house, "Mine", views=[view["id"]])
+    data = saved(client, house, "3.0", mine["id"])
+    spoiled = altered(
+        data,
+        lambda n, p: p.replace(b"[8.0,1.0,1.6]", b"[8e300,1.0,1.6]").replace(b'"angle_deg":60.0', b'"angle_deg":999'),
+    )
+    client.delete(f"/api/topics/{mine['id']}")
+    client.delete(f"/api/viewpoints/{view['id']}")
+    for file in (file_of(topic), spoiled):
+        report = taken(client, house, work, file)
+        assert report["new"] + report["changed"] == 1
+    kept = client.get(f"/api/projects/{house}/viewpoints")
+    assert kept.status_code == 200
+    assert {v["name"][:4] for v in kept.json()} <= {"TTTT", "At t"}
+    assert {len(t["said"]["kind"]) for t in listed(client, house)} == {0, 200}
+    assert client.get(f"/api/projects/{house}/topics/file").status_code == 200

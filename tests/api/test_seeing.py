@@ -135,8 +135,8 @@ def test_views_of_earlier_versions_are_read_as_rules_in_project_coordinates(clie
         picture = session.execute(text("SELECT sha256 FROM blob LIMIT 1")).scalar_one()
         session.execute(
             text(
-                "INSERT INTO viewpoint (id, project_id, name, author, created_at, picture, view) "
-                "VALUES ('old', :id, 'Old', 'Ida Fenn', now(), :picture, CAST(:view AS jsonb))"
+                "INSERT INTO viewpoint (id, guid, project_id, name, author, created_at, picture, view) "
+                "VALUES ('old', 'old', :id, 'Old', 'Ida Fenn', now(), :picture, CAST(:view AS jsonb))"
             ),
             {"id": house, "picture": picture, "view": json.dumps(OLD)},
         )

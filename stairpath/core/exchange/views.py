@@ -37,6 +37,7 @@ _MOST_POINTS = 160
 _LETTER_PX = 40
 _PAD_PX = 16
 _NEAR_M = 10.0
+_LONGEST_ID, _MOST_TINTS, _MOST_CUTS, _MOST_WAYS = 200, 400, 20, 400
 _SMALLEST_DEG, _LARGEST_DEG = 1.0, 120.0
 
 
@@ -142,7 +143,7 @@ class Known:
 def _these(components: Sequence[Component], known: Known) -> These:
     found: dict[str, list[str]] = {}
     for each in components:
-        if each.global_id:
+        if each.global_id and len(each.global_id) <= _LONGEST_ID:
             found.setdefault(known.model_of(each.global_id) or ANY_MODEL, []).append(each.global_id)
     return These({key: tuple(ids) for key, ids in found.items()})
 
@@ -181,7 +182,7 @@ def _ways(lines: Sequence[tuple[Vector, Vector]]) -> list[list[Vector]]:
 
 def _markups(view: Viewpoint, eye: Eye, aspect: float) -> tuple[Markup, ...]:
     made = []
-    for number, way in enumerate(_ways(view.lines)):
+    for number, way in enumerate(_ways(view.lines)[:_MOST_WAYS]):
         flat = project(np.array(way), pose_of(eye, aspect))
         if (flat[:, 2] <= 0).any():
             continue
@@ -209,8 +210,8 @@ def seen(view: Viewpoint, known: Known, shift_m: Vector = (0.0, 0.0, 0.0)) -> Vi
         rules.append(Rule(_these(view.exceptions, known), "only"))
     elif view.exceptions:
         rules.append(Rule(_these(view.exceptions, known), "hide"))
-    rules.extend(Rule(_these(each.components, known), "tint", each.colour) for each in view.colours)
-    cuts = [Cut(f"cut-{k + 1}", PlaneCut(p.point_m, p.direction)) for k, p in enumerate(view.planes)]
+    rules.extend(Rule(_these(each.components, known), "tint", each.colour) for each in view.colours[:_MOST_TINTS])
+    cuts = [Cut(f"cut-{k + 1}", PlaneCut(p.point_m, p.direction)) for k, p in enumerate(view.planes[:_MOST_CUTS])]
     return View(
         eye=eye, rules=tuple(rules), cuts=tuple(cuts), markups=_markups(view, eye, aspect),
         picked=_these(view.selected, known),

@@ -42,6 +42,7 @@ _HEAD, _HEAD_DEG = 0.045, 24.0
 _ROUND = 72
 _MOST_ALONG, _MOST_BUMPS = 2000, 120
 _NEAREST_M = 1e-3
+_WORLD_M = 1e9
 
 
 class NotAMarkupError(ValueError):
@@ -122,6 +123,8 @@ def _plane_point(eye: Eye, aspect: float, at: Screen, through: Array, normal: Ar
     if abs(along) < 1e-3 or (eye.projection == "perspective" and reach / along <= 0):
         raise NotAMarkupError("From here the markup is seen from its edge; go to its view first.")
     met: Array = start + way * (reach / along)
+    if not (np.abs(met) <= _WORLD_M).all():
+        raise NotAMarkupError("That lies farther away than anything that is built; go nearer and draw it there.")
     return met
 
 
@@ -170,6 +173,8 @@ def moved(markup: Markup, eye: Eye, aspect: float, start: Screen, end: Screen, p
     points = tuple(
         vector(np.array(p) + by) if point is None or point == k else p for k, p in enumerate(markup.points_m)
     )
+    if not (np.abs(np.array(points)) <= _WORLD_M).all():
+        raise NotAMarkupError("That is farther away than anything that is built; drag it less far.")
     return replace(markup, points_m=points)
 
 

@@ -1,0 +1,60 @@
+"""Whether a view that came from somewhere can be kept: every figure of it is one, and nothing of it is without end."""
+
+from __future__ import annotations
+
+import dataclasses
+import math
+from collections.abc import Mapping
+
+from stairpath.core.review.eye import NoSightError, axes_of
+from stairpath.core.review.view import View
+
+WORLD_M = 1e9
+"""Nothing that is built lies farther away."""
+_MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "points_m": 4000}
+_MOST_NAMED, _MOST_LETTERS, _MOST_MODELS = 200_000, 400, 1000
+_LETTERS = {
+    "text": 2000,
+    "global_id": 200,
+    "colour": 9,
+    "id": 40,
+    "by": 80,
+    "at": 40,
+    "unit": 20,
+    "called": 80,
+    "name": 120,
+}
+
+
+def is_sound(view: View) -> bool:
+    """Whether a view is within what is kept: coordinates, lens, counts and lengths of its texts."""
+    eye = view.eye
+    lens = 1 <= eye.angle_deg <= 120 and 0 < eye.height_m <= WORLD_M and 0 <= view.limits.through_m <= 1000
+    if not lens or (view.limits.depth_m is not None and not 0 < view.limits.depth_m <= 1e6):
+        return False
+    if not _within(dataclasses.asdict(view), ""):
+        return False
+    try:
+        for each in (eye, *(markup.eye for markup in view.markups)):
+            axes_of(each)
+    except NoSightError:
+        return False
+    return all(
+        0.1 <= m.aspect <= 10 and 0.5 <= m.width_px <= 20 and 0.005 <= m.text_share <= 0.3 and m.points_m
+        for m in view.markups
+    )
+
+
+def _within(value: object, name: str) -> bool:
+    if isinstance(value, bool) or value is None:
+        return True
+    if isinstance(value, (int, float)):
+        return math.isfinite(value) and abs(value) <= WORLD_M
+    if isinstance(value, str):
+        return len(value) <= _LETTERS.get(name, _MOST_LETTERS) and "\0" not in value
+    if isinstance(value, Mapping):
+        few = len(value) <= _MOST_MODELS
+        return few and all(len(str(key)) <= 64 and _within(each, str(key)) for key, each in value.items())
+    if isinstance(value, (list, tuple)):
+        return len(value) <= _MOST.get(name, _MOST_NAMED) and all(_within(each, name) for each in value)
+    return False
