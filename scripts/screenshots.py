@@ -48,7 +48,7 @@ def pick(page: Page, address: str, tag: str) -> None:
 
 
 def look_around(page: Page, keep: Callable[[str], None]) -> None:
-    """Stand in a room, enlarge the key plan, open the keys."""
+    """Stand in a room."""
     from tests.e2e.going import in_room
 
     page.get_by_role("tab", name="Component").click()
@@ -56,23 +56,11 @@ def look_around(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("place").filter(has_text="Upper").wait_for()
     page.mouse.move(1100, 700)
     keep("inside")
-    for _ in range(2):
-        page.get_by_role("button", name="larger").click()
-    page.mouse.move(1100, 700)
-    keep("keyplan")
-    page.keyboard.press("?")
-    page.get_by_label("Search keys").wait_for()
-    page.wait_for_timeout(400)
-    keep("keys")
-    page.keyboard.press("Escape")
-    page.get_by_label("Search keys").wait_for(state="detached")
     two_ways(page, keep)
 
 
 def two_ways(page: Page, keep: Callable[[str], None]) -> None:
     """Put a plan beside the stage."""
-    for _ in range(3):
-        page.get_by_role("button", name="smaller").click(timeout=500, force=True)
     page.keyboard.press("b")
     page.get_by_label("Drawing beside the stage").select_option(label="Plan Level 01")
     page.get_by_test_id("drawing-place").filter(has_text="Plan Level 01").wait_for()
@@ -122,37 +110,7 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     page.mouse.move(1100, 700)
     keep("walking")
     page.keyboard.press("h")
-    stopped(page, keep)
     through_the_wall(page, keep)
-
-
-def stopped(page: Page, keep: Callable[[str], None]) -> None:
-    """A wheelchair in the basement's corridor, stopped by what narrows it."""
-    from tests.e2e.stage import wait_resting
-
-    def walk_as(body: str) -> None:
-        page.get_by_test_id("walk-bar").get_by_role("combobox").click()
-        page.get_by_role("option", name=body, exact=True).click()
-        page.wait_for_timeout(800)
-        wait_resting(page)
-
-    stand(page, "B1.07 Corridor")
-    page.get_by_test_id("present-room").filter(has_text="B1.07").wait_for()
-    walk_as("wheelchair")
-    page.keyboard.press("ArrowRight", delay=2000)
-    wait_resting(page)
-    page.keyboard.down("Shift")
-    page.keyboard.down("w")
-    page.get_by_test_id("stop-line").wait_for(timeout=90_000)
-    page.keyboard.up("w")
-    page.keyboard.up("Shift")
-    page.keyboard.press("h")
-    page.wait_for_timeout(800)
-    wait_resting(page)
-    page.mouse.move(1100, 700)
-    keep("stopped")
-    page.keyboard.press("h")
-    walk_as("standing")
 
 
 def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
@@ -246,10 +204,92 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     wait_resting(page)
     page.wait_for_load_state("networkidle")
     keep("topics")
+    marked(page, keep)
+    taken_to_a_meeting(page, keep, reference)
     page.get_by_role("button", name="delete", exact=True).click()
     page.get_by_role("button", name="Bring all back").click()
     page.get_by_role("tab", name="Findings").click()
     page.get_by_test_id("check").first.get_by_role("button", name="delete").click()
+
+
+def drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> None:
+    """Drag between two places of the stage, as shares of it."""
+    from tests.e2e.stage import size_of
+
+    x, y, width, height = size_of(page)
+    page.mouse.move(x + start[0] * width, y + start[1] * height)
+    page.mouse.down()
+    page.mouse.move(x + end[0] * width, y + end[1] * height, steps=6)
+    page.mouse.up()
+
+
+def marked(page: Page, keep: Callable[[str], None]) -> None:
+    """The place of the topic with a cloud and words over it."""
+    page.get_by_role("tab", name="Markups").click()
+    page.get_by_role("button", name="Cloud", exact=True).click()
+    drag(page, (0.36, 0.28), (0.66, 0.6))
+    page.get_by_test_id("markup").wait_for()
+    page.get_by_label("ink", exact=True).click()
+    page.get_by_role("button", name="Callout", exact=True).click()
+    drag(page, (0.52, 0.45), (0.76, 0.2))
+    page.get_by_label("Words of the markup", exact=True).fill("Under the beam,\nnot through it")
+    page.keyboard.press("Enter")
+    page.get_by_test_id("markup").nth(1).wait_for()
+    page.keyboard.press("Escape")
+    page.mouse.move(1100, 760)
+    page.wait_for_load_state("networkidle")
+    keep("markups")
+
+
+def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) -> None:
+    """The topic in a meeting that another follows, and its minutes."""
+    from tests.e2e.stage import wait_drawn, wait_resting
+
+    page.get_by_role("tab", name="Topics").click()
+    page.get_by_role("button", name="add the present view").click()
+    page.get_by_test_id("topic-view").nth(1).wait_for()
+    page.get_by_role("button", name="Meetings").click()
+    page.get_by_label("Title of the meeting").fill("Coordination meeting 14")
+    page.keyboard.press("Enter")
+    page.get_by_test_id("at-topic").filter(has_text=reference).wait_for()
+    page.get_by_label("Present of the meeting").fill("Mara Oake, Tam Kerr, Wen Osei")
+    page.get_by_label("A note of the meeting").fill("The duct goes under the beam; the ceiling drops by 60 mm there.")
+    page.get_by_label("Who sees to it").fill("Tam Kerr")
+    page.get_by_label("Until when").fill("2026-12-11")
+    page.get_by_label("decided").check()
+    page.get_by_label("with this view").check()
+    page.get_by_role("button", name="Note", exact=True).click()
+    page.get_by_test_id("point").wait_for()
+    browser = page.context.browser
+    assert browser is not None
+    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+        other = context.new_page()
+        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        other.goto(page.url.split("#")[0])
+        wait_drawn(other)
+        page.get_by_role("button", name="2 here").click()
+        page.get_by_role("button", name="Present to the others").click()
+        other.get_by_text("Mara Oake presents.").wait_for()
+        other.keyboard.press("Shift+F")
+        other.get_by_text("You follow Mara Oake.").wait_for()
+        x, y = 560, 330
+        page.mouse.move(x, y, steps=4)
+        page.keyboard.press("Shift+Y")
+        other.get_by_test_id("did").wait_for()
+        wait_resting(other)
+        other.wait_for_function(DRAWN_IN_FULL.replace("c.dataset.inFull === 'yes' && ", ""), timeout=60_000)
+        other.screenshot(path=TO / "following.png")
+        page.get_by_role("button", name="Stop presenting").click()
+    page.keyboard.press("Control+z")
+    with page.expect_popup() as opening:
+        page.get_by_role("link", name="page", exact=True).click()
+    minutes = opening.value
+    minutes.get_by_role("heading", name="Coordination meeting 14").wait_for()
+    minutes.set_viewport_size({"width": 900, "height": 1100})
+    minutes.screenshot(path=TO / "minutes.png")
+    minutes.close()
+    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Problems").click()
 
 
 def listed(page: Page, keep: Callable[[str], None]) -> None:

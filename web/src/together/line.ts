@@ -1,5 +1,3 @@
-import { noteAway } from "../api/connection";
-
 const FIRST_MS = 500;
 const LONGEST_MS = 4000;
 
@@ -35,7 +33,6 @@ export class Line {
       this.on.there(false);
       // Refused for good: the project is gone, or this page is a stranger.
       if (event.code === 4404 || event.code === 1008) return;
-      noteAway();
       this.timer = window.setTimeout(() => this.open(), this.pause);
       this.pause = Math.min(LONGEST_MS, this.pause * 2);
     };
