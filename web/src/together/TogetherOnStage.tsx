@@ -23,12 +23,11 @@ export function TogetherOnStage() {
       data-testid="together"
       sx={{
         position: "absolute",
-        left: "50%",
-        bottom: 10,
-        transform: "translateX(-50%)",
+        right: 12,
+        bottom: 52,
         display: "grid",
         gap: 0.5,
-        justifyItems: "center",
+        justifyItems: "end",
         "& > *": { pointerEvents: "auto" },
       }}
     >
