@@ -140,8 +140,8 @@ def main() -> None:
         h11_max_incomplete_event_size=32 << 10,
         server_header=False,
         ws_max_size=12 << 20,
-        ws_ping_interval=10,
-        ws_ping_timeout=20,
+        ws_ping_interval=20,
+        ws_ping_timeout=60,
     )
 
 

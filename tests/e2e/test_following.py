@@ -66,6 +66,13 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         assert np.abs(numbers(page) - numbers(other)).max() > 0.1
         other.keyboard.press("Shift+F")
         same_eye(page, other)
+        # The presenter's line is lost for a moment: both go on.
+        page.evaluate("() => window.stairpathLine?.lose()")
+        expect(page.get_by_test_id("together")).to_contain_text("You present; 1 follows", timeout=20_000)
+        before = where(page)
+        page.evaluate("() => window.stairpathStage.turnTo(80, 20)")
+        wait_posed(page, before)
+        same_eye(page, other)
         # Handed over: now the first follows.
         page.get_by_role("button", name="2 here").click()
         page.get_by_role("button", name="Hand over to Tam Kerr").click()

@@ -1,3 +1,10 @@
+declare global {
+  interface Window {
+    /** The line of this page to the others. */
+    stairpathLine?: Line;
+  }
+}
+
 const FIRST_MS = 500;
 const LONGEST_MS = 4000;
 
@@ -16,6 +23,7 @@ export class Line {
       there(there: boolean): void;
     },
   ) {
+    window.stairpathLine = this;
     this.open();
   }
 
@@ -41,6 +49,11 @@ export class Line {
   /** Tell the others; what cannot be told now is not told later, since it would be old by then. */
   tell(said: object): void {
     if (this.socket?.readyState === WebSocket.OPEN) this.socket.send(JSON.stringify(said));
+  }
+
+  /** Lose the line, as a network does; for whoever looks for a fault. */
+  lose(): void {
+    this.socket?.close();
   }
 
   close(): void {

@@ -15,6 +15,8 @@ interface TogetherState {
   /** Whether one sees what the presenter sees, and whether one has looked away from it just now. */
   following: boolean;
   away: boolean;
+  /** Whether one presented when the line was lost, and goes on with it when it is back. */
+  resumes: boolean;
   /** What was done last, and by whom. */
   did: { name: string; text: string; number: number } | null;
 }
@@ -26,6 +28,7 @@ export const useTogether = perProject<TogetherState>(() => ({
   presenter: null,
   following: false,
   away: false,
+  resumes: false,
   did: null,
 }));
 

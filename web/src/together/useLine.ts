@@ -9,7 +9,7 @@ import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
 import { Line } from "./line";
-import { type Person, useTogether } from "./togetherState";
+import { type Person, presentsNow, useTogether } from "./togetherState";
 
 type Said =
   | { kind: "here"; you: string; presenter: string | null; people: Person[] }
@@ -19,6 +19,20 @@ type Said =
   | { kind: "did"; text: string; name: string };
 
 let told = 0;
+let waiting = 0;
+/** So long a presenter whose line was lost may be away until those who follow go their own ways. */
+const AWAY_MS = 6000;
+
+/** Follow no more if nobody presents for a while. */
+function awaitPresenter(): void {
+  window.clearTimeout(waiting);
+  waiting = window.setTimeout(() => {
+    const { following, presenter, line } = useTogether.getState();
+    if (!following || presenter !== null || !line) return;
+    useTogether.setState({ following: false, away: false });
+    useSession.getState().say("Nobody presents any more; you go your own ways.");
+  }, AWAY_MS);
+}
 
 /** Keeps the line to the others, and shows what they do to who follows. */
 export function useLine(): void {
@@ -29,9 +43,12 @@ export function useLine(): void {
     const at = `${window.location.origin.replace(/^http/, "ws")}/api/projects/${projectId}/together`;
     const line = new Line(`${at}?name=${encodeURIComponent(name)}`, {
       there: (there) => {
-        // Who follows still does once the line is back.
-        if (there && useTogether.getState().following) line.tell({ kind: "follows", on: true });
-        if (!there) useTogether.setState({ people: [], presenter: null });
+        const now = useTogether.getState();
+        // Who follows or presents still does once the line is back.
+        if (there && now.following) line.tell({ kind: "follows", on: true });
+        if (there && now.resumes) line.tell({ kind: "present", on: true });
+        if (!there)
+          useTogether.setState({ people: [], presenter: null, resumes: presentsNow(now) || now.resumes });
       },
       heard: (said) => heard.current?.(said as Said),
     });
@@ -48,11 +65,8 @@ export function useLine(): void {
       const shows = now.following && !now.away;
       if (said.kind === "here") {
         const { you, presenter, people } = said;
-        useTogether.setState({ you, presenter, people });
-        if (now.following && presenter === null && now.presenter !== null) {
-          useTogether.setState({ following: false, away: false });
-          useSession.getState().say("Nobody presents any more; you go your own ways.");
-        }
+        useTogether.setState({ you, presenter, people, resumes: false });
+        if (now.following) awaitPresenter();
         if (presenter === null) stage()?.pointer.show(null, "");
       } else if (said.kind === "did") tell(said.name, said.text);
       else if (said.kind === "sees") {
