@@ -277,7 +277,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
         x, y = 560, 330
         page.mouse.move(x, y, steps=4)
         page.keyboard.press("Shift+Y")
-        other.get_by_test_id("did").wait_for()
+        other.get_by_test_id("did").filter(has_text="faded").wait_for()
         wait_resting(other)
         other.wait_for_function(DRAWN_IN_FULL.replace("c.dataset.inFull === 'yes' && ", ""), timeout=60_000)
         other.screenshot(path=TO / "following.png")

@@ -201,7 +201,7 @@ def minutes(sitting_id: str, address: str) -> Minutes:
             views = [each.view for each in those if each.view] or topic.views
             view = kept.viewpoint_by_id(look.session, views[0]) if views else None
             picture = blobs.load(look.session, view.picture) if view else None
-            where = ", ".join(part for part in (f"Level {topic.level}" if topic.level else "", topic.room) if part)
+            where = ", ".join(part for part in (topic.level, topic.room) if part)
             items.append(
                 Item(
                     written(reference_of(topic)), topic.said.title, topic.said.status, where,

@@ -69,9 +69,7 @@ export function TopicOpen({ id }: { id: string }) {
             {data.topic.reference}
           </Box>
           {(data.topic.level || data.topic.room) && (
-            <DeskNote>
-              {[data.topic.level && `Level ${data.topic.level}`, data.topic.room].filter(Boolean).join(", ")}
-            </DeskNote>
+            <DeskNote>{[data.topic.level, data.topic.room].filter(Boolean).join(", ")}</DeskNote>
           )}
           <TopicFields topic={data.topic} />
           <Views topic={data.topic} />
