@@ -45,6 +45,11 @@ class HurriedProtocol(H11Protocol):
         elif self.conn.their_state is h11.IDLE:
             self._wait()
 
+    def handle_websocket_upgrade(self, event: h11.Request) -> None:
+        """A head that asks for a line that stays: it came to its end, and no other request follows."""
+        self._stop_waiting()
+        super().handle_websocket_upgrade(event)
+
     def connection_lost(self, exc: Exception | None) -> None:
         """The end of a connection."""
         self._stop_waiting()
