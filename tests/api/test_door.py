@@ -12,9 +12,11 @@ import zlib
 import pytest
 import uvicorn
 from sqlalchemy.exc import OperationalError
+from websockets.sync.client import connect
 
 from stairpath.api import hurry
 from stairpath.api.door import HEADERS
+from stairpath.api.together import Together
 from stairpath.start.postgres import free_port
 from tests.api.test_views import keep, png, rule, view_of
 
@@ -198,3 +200,15 @@ def test_slow_senders_are_closed(real_server):
     assert b"came too slowly" in slow
     assert time.monotonic() - began < 8
     assert b" 200 " in said(real_server, HEAD + b"Connection: close\r\n\r\n").split(b"\r\n", 1)[0]
+
+
+def test_a_line_that_stays_is_not_taken_for_a_slow_sender(client, project, real_server):
+    client.app.state.together = Together()
+    address = f"ws://127.0.0.1:{real_server}/api/projects/{project}/together?name=Mara"
+    with connect(address) as line:
+        assert "Mara" in line.recv(timeout=5)
+        with pytest.raises(TimeoutError):
+            # Longer than a head may take; nothing is said, and the line is there.
+            line.recv(timeout=1.5)
+        line.send('{"kind": "follows", "on": true}')
+        assert "here" in line.recv(timeout=5)
