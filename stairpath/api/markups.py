@@ -10,7 +10,7 @@ from fastapi import APIRouter
 from stairpath.api import shapes
 from stairpath.api.documents import eye_from, markups_from, shape_of
 from stairpath.api.refused import REFUSALS
-from stairpath.core.review.eye import NoSightError
+from stairpath.core.camera.pose import NoSightError
 from stairpath.core.review.markups import Drawn, Markup, NotAMarkupError, Style, drawn, moved, placed
 from stairpath.work.refusals import WrongError
 

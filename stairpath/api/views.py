@@ -14,6 +14,7 @@ from stairpath.api import shapes
 from stairpath.api.documents import view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.core.exchange.pictures import form_of
 from stairpath.store.tables import Viewpoint
 from stairpath.work import viewpoints
 from stairpath.work.deed import Who
@@ -23,7 +24,6 @@ router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 
 _LARGEST_PICTURE = 8 << 20
 _MOST_PIXELS = 40_000_000
-_PNG = b"\x89PNG\r\n\x1a\n"
 
 
 def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
@@ -57,7 +57,7 @@ def _picture(encoded: str) -> bytes:
         raise WrongError("The viewpoint's picture is not base64; keep the view again.") from error
     not_png = WrongError("The viewpoint's picture is not a PNG; keep the view again.")
     # PNG, ISO/IEC 15948: the signature, then the header's length, type, width and height.
-    if len(data) < 33 or not data.startswith(_PNG) or data[12:16] != b"IHDR":
+    if len(data) < 33 or form_of(data) != "png" or data[12:16] != b"IHDR":
         raise not_png
     width, height = struct.unpack(">II", data[16:24])
     if width * height > _MOST_PIXELS:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, Any
@@ -11,7 +12,7 @@ import typer
 from stairpath.cli.common import AsJson, app, print_document, say, stop
 
 if TYPE_CHECKING:
-    from stairpath.core.exchange.topic import Component, Topic, Viewpoint
+    from stairpath.core.exchange.topic import Component, Topic, Trouble, Viewpoint
 
 topics = typer.Typer(no_args_is_help=True, help="Read files of topics (BCF), and convert them.")
 app.add_typer(topics, name="topics")
@@ -82,6 +83,10 @@ def _topic(topic: Topic) -> dict[str, Any]:
     }
 
 
+def _problems(of: Iterable[Trouble]) -> list[dict[str, str | None]]:
+    return [{"code": each.code, "text": each.text, "topic": each.topic} for each in of]
+
+
 @topics.command("read")
 def read_topics(file: File, as_json: AsJson = False) -> None:
     """Say what a file of topics holds, and what of it cannot be read."""
@@ -93,7 +98,7 @@ def read_topics(file: File, as_json: AsJson = False) -> None:
             found = [_topic(topic) for topic in held.topics()]
     except CannotExchangeError as error:
         stop(str(error))
-    problems = [{"code": p.code, "text": p.text, "topic": p.topic} for p in held.problems]
+    problems = _problems(held.problems)
     if as_json:
         print_document({"version": held.version, "project": held.project_name, "topics": found, "problems": problems})
         return
@@ -134,8 +139,8 @@ def convert_topics(
         stop(f"{to} cannot be written ({error.strerror}); choose another place.")
     finally:
         part.unlink(missing_ok=True)
-    problems = [{"code": p.code, "text": p.text, "topic": p.topic} for p in (*held.problems, *into.problems)]
-    for problem in problems:
-        say(str(problem["text"]))
+    problems = _problems((*held.problems, *into.problems))
+    for problem in (*held.problems, *into.problems):
+        say(problem.text)
     if as_json:
         print_document({"version": wanted, "topics": count, "problems": problems})

@@ -21,6 +21,7 @@ from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.bcf.reading import opened
 from stairpath.core.exchange.origin import Sight, shift_between
+from stairpath.core.exchange.pictures import MEDIA, form_of
 from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, written_picture
 from stairpath.core.exchange.wish import TopicsIn
@@ -45,7 +46,6 @@ _MOST_SIGHTS = 400
 _TELL_EVERY_S = 2.0
 _AT_ONCE = 20
 _NAME_LETTERS, _WORD = 120, 200
-_PICTURES = ((b"\x89PNG", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
 
 
 @dataclass
@@ -183,9 +183,9 @@ class _Taking:
     def _picture(self, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> tuple[bytes, str]:
         """The picture of a view and its kind; where there is none, or none that can be, one that says so."""
         if view.snapshot is not None:
-            for begins, kind in _PICTURES:
-                if view.snapshot.startswith(begins):
-                    return view.snapshot, kind
+            form = form_of(view.snapshot)
+            if form is not None:
+                return view.snapshot, MEDIA[form]
             self.trouble("picture", f"The picture of a view of {topic.title} is neither PNG nor JPEG.", topic.guid)
         return written_picture("No picture came with this view", "#54616c"), "image/png"
 

@@ -81,16 +81,16 @@ def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: b
     with looking() as look:
         project = in_use(look, project_id)
         rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
+        comments = topics.comments(look.session, project.id)
         found = []
         for row in rows:
             said = row.said
             view = kept.viewpoint_by_id(look.session, row.views[0]) if row.views and pictures else None
-            comments = sum(1 for note in topics.notes(look.session, row.id) if note.text)
             found.append(
                 Line(
                     written(reference_of(row)), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
                     overdue(said, datetime.now(UTC).date(), STATUSES), row.level, row.room, said.labels, row.author,
-                    row.created_at.date(), row.changed_at.date(), comments, f"{address}/p/{project_id}/t/{row.id}",
+                    row.created_at.date(), row.changed_at.date(), comments.get(row.id, 0), f"{address}/p/{project_id}/t/{row.id}",
                     _bytes(look, view.picture) if view else None,
                 )
             )  # fmt: skip

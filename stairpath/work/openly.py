@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
+from stairpath.core.exchange.pictures import media_of
 from stairpath.core.exchange.views import exchanged, seen, written_picture
 from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import Changed, Value
@@ -41,8 +42,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Topic:
         with looking() as look:
             if topics.topic_by_guid(look.session, project_id, guid_of(guid), hold=False) is not None:
                 raise WrongError(f"There is a topic {guid} already; change that one.")
-    made = ours.make(who, project_id, wish, guid_of(guid) if guid else None)
-    return made
+    return ours.make(who, project_id, wish, guid_of(guid) if guid else None)
 
 
 def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> Topic:
@@ -119,22 +119,39 @@ def rewrite(who: Who, project_id: str, guid: str, comment_guid: str, text: str |
         touch(act, row)
 
 
+def _kept(look: Deed, project_id: str, guid: str, only: str | None = None) -> list[Viewpoint]:
+    """The viewpoints of a topic as they are kept, or one of them."""
+    rows = [kept.viewpoint_by_id(look.session, view) for view in _row(look, project_id, guid).views]
+    found = [v for v in rows if v is not None and v.removed_at is None and (only is None or v.guid == guid_of(only))]
+    if only is not None and not found:
+        raise MissingError(f"There is no viewpoint {only}; it may have been deleted.")
+    return found
+
+
+def _snapshot(look: Deed, view: Viewpoint) -> bytes | None:
+    held = blobs.load(look.session, view.picture)
+    return held[0] if held else None
+
+
 def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_topic.Viewpoint]:
     """The viewpoints of a topic as the standard has them, or one of them."""
     with looking() as look:
-        row = _row(look, project_id, guid)
-        grounds = grounds_of(look, project_id)
-        rows = [kept.viewpoint_by_id(look.session, view) for view in row.views]
-        wanted = [
-            v for v in rows if v is not None and v.removed_at is None and (only is None or v.guid == guid_of(only))
-        ]
-        if only is not None and not wanted:
-            raise MissingError(f"There is no viewpoint {only}; it may have been deleted.")
-        found = []
-        for view in wanted:
-            held = blobs.load(look.session, view.picture)
-            found.append(exchanged(view.view, view.guid, grounds.traits, held[0] if held else None))
-        return found
+        rows = _kept(look, project_id, guid, only)
+        traits = grounds_of(look, project_id).traits
+        return [exchanged(view.view, view.guid, traits, _snapshot(look, view)) for view in rows]
+
+
+def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
+    """One viewpoint of a topic for its components, without its picture."""
+    with looking() as look:
+        view = _kept(look, project_id, guid, only)[0]
+        return exchanged(view.view, view.guid, grounds_of(look, project_id).traits, None)
+
+
+def snapshot(project_id: str, guid: str, only: str) -> bytes | None:
+    """The picture of a viewpoint of a topic."""
+    with looking() as look:
+        return _snapshot(look, _kept(look, project_id, guid, only)[0])
 
 
 def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoint) -> None:
@@ -149,10 +166,9 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         if not is_sound(document):
             raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
         picture = view.snapshot or written_picture("No picture came with this view", "#54616c")
-        kind = "image/jpeg" if picture.startswith(b"\xff\xd8\xff") else "image/png"
         made = Viewpoint(
             project_id=project_id, guid=guid_of(view.guid), name=row.said.title[:120], author=who.said,
-            picture=blobs.keep(act.session, picture, kind), view=document,
+            picture=blobs.keep(act.session, picture, media_of(picture)), view=document,
         )  # fmt: skip
         kept.add(act.session, made)
         act.tell(project_id, "viewpoints", what=made.id)

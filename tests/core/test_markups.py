@@ -11,7 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stairpath.core.camera.framing import project
-from stairpath.core.review.eye import Eye, NoSightError, across_deg, height_at, pose_of, vertical_deg
+from stairpath.core.camera.pose import NoSightError
+from stairpath.core.review.eye import Eye, across_deg, height_at, pose_of, vertical_deg
 from stairpath.core.review.markups import (
     KINDS,
     Markup,

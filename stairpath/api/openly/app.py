@@ -23,6 +23,7 @@ from stairpath.api.openly.translate import (
 )  # fmt: skip
 from stairpath.api.refused import say_what_is_wrong
 from stairpath.core.exchange.filters import NotAFilterError, filtered, ordered
+from stairpath.core.exchange.pictures import media_of
 from stairpath.core.review.topic import Value
 from stairpath.work import openly, projects, topics
 from stairpath.work.refusals import MissingError, WrongError
@@ -100,7 +101,8 @@ def _projects(app: FastAPI) -> None:
 
     @app.get("/3.0/projects/{project_id}/extensions")
     def get_extensions(who: Asker, project_id: str) -> shapes.Extensions:
-        said = [each.topic.said for each in topics.listed(who, project_id)]
+        rows = [each.topic for each in topics.listed(who, project_id)]
+        said = [row.said for row in rows]
 
         def all_of(values: Sequence[str]) -> list[str]:
             return sorted({value for value in values if value})
@@ -111,9 +113,7 @@ def _projects(app: FastAPI) -> None:
             topic_label=all_of([label for s in said for label in s.labels]),
             snippet_type=[],
             priority=all_of([s.priority for s in said]),
-            users=all_of(
-                [s.assigned_to for s in said] + [each.topic.author for each in topics.listed(who, project_id)]
-            ),
+            users=all_of([s.assigned_to for s in said] + [row.author for row in rows]),
             stage=all_of([s.stage for s in said]),
         )
 
@@ -208,22 +208,22 @@ def _viewpoints(app: FastAPI) -> None:
 
     @app.get(f"{one}/snapshot", response_class=Response)
     def get_snapshot(project_id: str, guid: str, view_guid: str) -> Response:
-        picture = openly.viewpoints(project_id, guid, view_guid)[0].snapshot
+        picture = openly.snapshot(project_id, guid, view_guid)
         if picture is None:
             raise MissingError("The viewpoint has no snapshot.")
-        return Response(picture, media_type="image/jpeg" if picture.startswith(b"\xff\xd8\xff") else "image/png")
+        return Response(picture, media_type=media_of(picture))
 
     @app.get(f"{one}/selection")
     def get_selection(project_id: str, guid: str, view_guid: str) -> shapes.Selection:
-        return shapes.Selection(selection=parts(openly.viewpoints(project_id, guid, view_guid)[0].selected))
+        return shapes.Selection(selection=parts(openly.parts_of(project_id, guid, view_guid).selected))
 
     @app.get(f"{one}/coloring")
     def get_coloring(project_id: str, guid: str, view_guid: str) -> shapes.Colourings:
-        view = openly.viewpoints(project_id, guid, view_guid)[0]
+        view = openly.parts_of(project_id, guid, view_guid)
         return shapes.Colourings(
             coloring=[shapes.Colouring(color=each.colour, components=parts(each.components)) for each in view.colours]
         )
 
     @app.get(f"{one}/visibility")
     def get_visibility(project_id: str, guid: str, view_guid: str) -> shapes.Visibilities:
-        return shapes.Visibilities(visibility=visibility_shape(openly.viewpoints(project_id, guid, view_guid)[0]))
+        return shapes.Visibilities(visibility=visibility_shape(openly.parts_of(project_id, guid, view_guid)))

@@ -12,6 +12,7 @@ from stairpath.api.openly import shapes
 from stairpath.core.camera.pose import Vector
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import UNSAID
+from stairpath.core.exchange.pictures import form_of
 from stairpath.core.review.reference import written
 from stairpath.core.review.topic import Said
 from stairpath.store.tables import Topic
@@ -86,9 +87,7 @@ def viewpoint_shape(view: bcf_topic.Viewpoint) -> shapes.Viewpoint:
         clipping_planes=[
             shapes.ClippingPlane(location=_xyz(p.point_m), direction=_xyz(p.direction)) for p in view.planes
         ],
-        snapshot=shapes.Snapshot(snapshot_type="jpg" if view.snapshot.startswith(b"\xff\xd8\xff") else "png")
-        if view.snapshot
-        else None,
+        snapshot=shapes.Snapshot(snapshot_type=form_of(view.snapshot) or "png") if view.snapshot else None,
     )
     if camera is not None and camera.projection == "perspective":
         made.perspective_camera = shapes.Perspective(
@@ -122,7 +121,7 @@ def _picture(wish: shapes.SnapshotWish | None) -> bytes | None:
         data = base64.b64decode(wish.snapshot_data.partition(",")[2] or wish.snapshot_data, validate=True)
     except binascii.Error:
         raise WrongError("The snapshot is not base64; send it again.") from None
-    if not data.startswith((b"\x89PNG", b"\xff\xd8\xff")):
+    if form_of(data) is None:
         raise WrongError("The snapshot is neither PNG nor JPEG; send it as one of them.")
     return data
 

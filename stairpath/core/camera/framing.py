@@ -14,6 +14,7 @@ from stairpath.core.camera.pose import (
     Projection,
     axes,
     check_angle,
+    sight_axes,
     vector,
 )
 
@@ -157,12 +158,8 @@ def frame_beside(
 
 def project(points: Array, pose: Pose) -> Array:
     """Where points (n, 3) fall in the frame: x and y from -1 to 1, and depth in metres."""
-    eye, target = np.array(pose.eye_m), np.array(pose.target_m)
-    forward = (target - eye) / np.linalg.norm(target - eye)
-    right = np.cross(forward, np.array(pose.up))
-    right /= np.linalg.norm(right)
-    up = np.cross(right, forward)
-    own = (np.asarray(points) - eye) @ np.stack([right, up, forward], axis=1)
+    right, up, forward = sight_axes(pose.eye_m, pose.target_m, pose.up)
+    own = (np.asarray(points) - np.array(pose.eye_m)) @ np.stack([right, up, forward], axis=1)
     if pose.projection == "parallel":
         half = np.array([pose.height_m * pose.aspect / 2, pose.height_m / 2])
         return np.column_stack([own[:, :2] / half, own[:, 2]])

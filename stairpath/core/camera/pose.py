@@ -72,6 +72,21 @@ class Pose:
     aspect: float
 
 
+class NoSightError(ValueError):
+    """An eye that looks nowhere; the message says what to do."""
+
+
+def sight_axes(eye_m: Vector, target_m: Vector, up: Vector) -> tuple[Array, Array, Array]:
+    """Unit vectors right, up and forward of an eye; NoSightError where it looks at itself, or along what is up."""
+    forward = np.subtract(target_m, eye_m, dtype=np.float64)
+    right = np.cross(forward, up)
+    reach, side = float(np.linalg.norm(forward)), float(np.linalg.norm(right))
+    if not (reach > 1e-9 and side > 1e-9 * reach):
+        raise NoSightError("The eye looks at itself, or along what is up; look at something first.")
+    forward, right = forward / reach, right / side
+    return right, np.cross(right, forward), forward
+
+
 def axes(bearing_deg: float, tilt_deg: float) -> tuple[Array, Array, Array]:
     """Unit vectors right, up and forward of a level camera.
 

@@ -7,14 +7,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from stairpath.core.register.table import Cell, as_csv
+from stairpath.core.register.table import Cell, Layout, as_csv, as_xlsx
 
 HEADING = (
     "reference", "title", "status", "kind", "priority", "who has it", "due", "overdue", "level", "room", "labels",
     "made by", "made on", "changed on", "comments", "link",
 )  # fmt: skip
 _PICTURE_PX = (160, 100)
-_ROW_POINTS = 78.0
+_WIDTHS = (24, 14, 44, 12, 14, 12, 18, 12, 9, 10, 20)
 
 
 @dataclass(frozen=True)
@@ -55,41 +55,22 @@ def csv_of(lines: Sequence[Line]) -> str:
 
 def xlsx_of(lines: Sequence[Line]) -> bytes:
     """Topics as a spreadsheet, each with its picture, the heading kept in sight."""
-    from openpyxl import Workbook
-    from openpyxl.drawing.image import Image as Drawn
-    from openpyxl.styles import Alignment, Font
+    rows: list[list[Cell]] = [["picture", *HEADING], *(["", *_cells(line)] for line in lines)]
+    small = {number: _small(line.picture) for number, line in enumerate(lines, 1) if line.picture}
+    pictures = {number: picture for number, picture in small.items() if picture}
+    return as_xlsx(rows, Layout("Topics", kept=2, widths=_WIDTHS, pictures=pictures))
+
+
+def _small(picture: bytes) -> bytes | None:
+    """A picture as small as it is shown in a row, as PNG; None for one that cannot be read."""
     from PIL import Image, UnidentifiedImageError
 
-    book = Workbook()
-    sheet = book.active
-    if sheet is None:
-        raise AssertionError("a new book has a sheet")
-    sheet.title = "Topics"
-    sheet.append(["picture", *HEADING])
-    for cell in sheet[1]:
-        cell.font = Font(bold=True)
-    sheet.freeze_panes = "C2"
-    for number, line in enumerate(lines, 2):
-        for column, value in enumerate(_cells(line), 2):
-            cell = sheet.cell(row=number, column=column, value=value)
-            if isinstance(value, str):
-                cell.data_type = "s"  # never a formula
-            cell.alignment = Alignment(vertical="top", wrap_text=True)
-        if line.picture is None:
-            continue
-        try:
-            with Image.open(io.BytesIO(line.picture)) as image:
-                small = image.convert("RGB")
-        except (UnidentifiedImageError, OSError, ValueError):
-            continue
-        small.thumbnail(_PICTURE_PX)
-        held = io.BytesIO()
-        small.save(held, "PNG")
-        drawn = Drawn(held)
-        sheet.add_image(drawn, f"A{number}")
-        sheet.row_dimensions[number].height = _ROW_POINTS
-    for letter, width in zip("ABCDEFGHIJK", (24, 14, 44, 12, 14, 12, 18, 12, 9, 10, 20), strict=True):
-        sheet.column_dimensions[letter].width = width
+    try:
+        with Image.open(io.BytesIO(picture)) as image:
+            plain = image.convert("RGB")
+    except (UnidentifiedImageError, OSError, ValueError):
+        return None
+    plain.thumbnail(_PICTURE_PX)
     out = io.BytesIO()
-    book.save(out)
+    plain.save(out, "PNG")
     return out.getvalue()

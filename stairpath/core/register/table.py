@@ -5,12 +5,15 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 
 from stairpath.core.register.columns import Column, Said, origin_of
 from stairpath.core.register.schedule import Group
 from stairpath.core.visibility.traits import Traits
 
 Cell = str | int | float
+PICTURE_ROW_POINTS = 78.0
+"""How high a row with a picture is; about 100 pixels fit."""
 
 
 def rows_of(steps: Sequence[str], sums: Sequence[str], groups: Sequence[Group]) -> list[list[Cell]]:
@@ -77,16 +80,34 @@ def as_csv(rows: Sequence[Sequence[Cell]]) -> str:
     return out.getvalue()
 
 
-def as_xlsx(rows: Sequence[Sequence[Cell]], title: str = "Schedule") -> bytes:
+@dataclass(frozen=True)
+class Layout:
+    """How a table is laid out as a spreadsheet: how many columns stay in sight, how wide each is and, by the number of its row, a PNG
+    that stands in the first one.
+    """
+
+    title: str = "Schedule"
+    kept: int = 0
+    widths: Sequence[float] = ()
+    pictures: Mapping[int, bytes] = field(default_factory=dict)
+
+
+def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
     """A table as a spreadsheet (Office Open XML), its heading kept in sight."""
     from openpyxl import Workbook
     from openpyxl.cell import WriteOnlyCell
-    from openpyxl.styles import Font
+    from openpyxl.drawing.image import Image
+    from openpyxl.styles import Alignment, Font
 
     book = Workbook(write_only=True)
-    sheet = book.create_sheet(title)
-    sheet.freeze_panes = "A2"
+    sheet = book.create_sheet(layout.title)
+    sheet.freeze_panes = f"{chr(ord('A') + layout.kept)}2"
+    for column, width in enumerate(layout.widths or _widths(rows)):
+        sheet.column_dimensions[chr(ord("A") + column)].width = width
     for number, row in enumerate(rows):
+        if number in layout.pictures:
+            sheet.add_image(Image(io.BytesIO(layout.pictures[number])), f"A{number + 1}")
+            sheet.row_dimensions[number + 1].height = PICTURE_ROW_POINTS
         cells = []
         for value in row:
             cell = WriteOnlyCell(sheet, value=value)
@@ -94,10 +115,10 @@ def as_xlsx(rows: Sequence[Sequence[Cell]], title: str = "Schedule") -> bytes:
                 cell.data_type = "s"  # never a formula
             if number == 0:
                 cell.font = Font(bold=True)
+            elif layout.widths:
+                cell.alignment = Alignment(vertical="top", wrap_text=True)
             cells.append(cell)
         sheet.append(cells)
-    for column, width in enumerate(_widths(rows)):
-        sheet.column_dimensions[chr(ord("A") + column)].width = width
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()

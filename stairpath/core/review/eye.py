@@ -5,16 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-import numpy as np
-import numpy.typing as npt
+from stairpath.core.camera.pose import Array, Pose, Projection, Vector, sight_axes
 
-from stairpath.core.camera.pose import Pose, Projection, Vector
-
-Array = npt.NDArray[np.float64]
-
-
-class NoSightError(ValueError):
-    """An eye that looks nowhere; the message says what to do."""
+WORLD_M = 1e9
+"""Nothing that is built lies farther away."""
 
 
 @dataclass(frozen=True)
@@ -36,13 +30,7 @@ def pose_of(eye: Eye, aspect: float) -> Pose:
 
 def axes_of(eye: Eye) -> tuple[Array, Array, Array]:
     """Unit vectors right, up and forward of an eye; NoSightError where it looks at itself, or along what is up."""
-    forward = np.subtract(eye.target_m, eye.eye_m, dtype=np.float64)
-    right = np.cross(forward, eye.up)
-    reach, side = float(np.linalg.norm(forward)), float(np.linalg.norm(right))
-    if not (reach > 1e-9 and side > 1e-9 * reach):
-        raise NoSightError("The eye looks at itself, or along what is up; look at something first.")
-    forward, right = forward / reach, right / side
-    return right, np.cross(right, forward), forward
+    return sight_axes(eye.eye_m, eye.target_m, eye.up)
 
 
 def height_at(eye: Eye, depth_m: float, aspect: float) -> float:

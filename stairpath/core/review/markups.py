@@ -17,7 +17,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.camera.pose import Vector, vector
-from stairpath.core.review.eye import Eye, axes_of, height_at
+from stairpath.core.review.eye import WORLD_M, Eye, axes_of, height_at
 
 Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
@@ -42,7 +42,6 @@ _HEAD, _HEAD_DEG = 0.045, 24.0
 _ROUND = 72
 _MOST_ALONG, _MOST_BUMPS = 2000, 120
 _NEAREST_M = 1e-3
-_WORLD_M = 1e9
 
 
 class NotAMarkupError(ValueError):
@@ -123,7 +122,7 @@ def _plane_point(eye: Eye, aspect: float, at: Screen, through: Array, normal: Ar
     if abs(along) < 1e-3 or (eye.projection == "perspective" and reach / along <= 0):
         raise NotAMarkupError("From here the markup is seen from its edge; go to its view first.")
     met: Array = start + way * (reach / along)
-    if not (np.abs(met) <= _WORLD_M).all():
+    if not (np.abs(met) <= WORLD_M).all():
         raise NotAMarkupError("That lies farther away than anything that is built; go nearer and draw it there.")
     return met
 
@@ -173,7 +172,7 @@ def moved(markup: Markup, eye: Eye, aspect: float, start: Screen, end: Screen, p
     points = tuple(
         vector(np.array(p) + by) if point is None or point == k else p for k, p in enumerate(markup.points_m)
     )
-    if not (np.abs(np.array(points)) <= _WORLD_M).all():
+    if not (np.abs(np.array(points)) <= WORLD_M).all():
         raise NotAMarkupError("That is farther away than anything that is built; drag it less far.")
     return replace(markup, points_m=points)
 

@@ -6,11 +6,10 @@ import dataclasses
 import math
 from collections.abc import Mapping
 
-from stairpath.core.review.eye import NoSightError, axes_of
+from stairpath.core.camera.pose import NoSightError
+from stairpath.core.review.eye import WORLD_M, axes_of
 from stairpath.core.review.view import View
 
-WORLD_M = 1e9
-"""Nothing that is built lies farther away."""
 _MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "points_m": 4000}
 _MOST_NAMED, _MOST_LETTERS, _MOST_MODELS = 200_000, 400, 1000
 _LETTERS = {

@@ -5,6 +5,7 @@ from __future__ import annotations
 import uuid
 from collections.abc import Callable, Mapping, Sequence
 from datetime import UTC, datetime
+from typing import TypeVar
 
 import bcf.v2.model as v2
 import bcf.v3.model as v3
@@ -21,6 +22,9 @@ UNSAID = "unspecified"
 NEVER = datetime(1970, 1, 1, tzinfo=UTC)
 
 Trouble = Callable[[NotReadableError], None]
+F = TypeVar("F", v2_parts.HeaderFile, v3.File)
+S = TypeVar("S", v2.BimSnippet, v3.BimSnippet)
+W = TypeVar("W", v2.ViewPoint, v3.ViewPoint)
 
 
 def guid_of(text: str) -> str:
@@ -146,27 +150,44 @@ def _global_id(text: str) -> str | None:
     return text if GLOBAL_ID.fullmatch(text) else None
 
 
+def _when(at: datetime | None) -> XmlDateTime | None:
+    return _xml_time(at) if at else None
+
+
+def _given_files(kind: type[F], of: Sequence[ModelFile]) -> list[F]:
+    return [
+        kind(
+            filename=_text(each.name),
+            date=_when(each.date),
+            reference=_text(each.reference),
+            ifc_project=_global_id(each.project),
+            ifc_spatial_structure_element=_global_id(each.part),
+            is_external=each.external,
+        )
+        for each in of
+    ]
+
+
+def _given_snippet(kind: type[S], of: Snippet | None) -> S | None:
+    if of is None:
+        return None
+    return kind(reference=of.reference, reference_schema=of.schema, snippet_type=of.kind, is_external=of.external)
+
+
+def _given_views(kind: type[W], topic: Topic, names: Sequence[tuple[str, str | None]]) -> list[W]:
+    return [
+        kind(guid=guid_of(view.guid), viewpoint=name, snapshot=picture, index=view.index)
+        for view, (name, picture) in zip(topic.viewpoints, names, strict=True)
+    ]
+
+
 def v2_markup(topic: Topic, names: Sequence[tuple[str, str | None]], documents: Mapping[str, str]) -> v2.Markup:
     """A topic as version 2.1 has it.
 
     ``names`` are those of the viewpoints' files and pictures, ``documents`` those of what is attached by its GUID.
     """
     return v2.Markup(
-        header=v2.Header(
-            file=[
-                v2_parts.HeaderFile(
-                    filename=_text(each.name),
-                    date=_xml_time(each.date) if each.date else None,
-                    reference=_text(each.reference),
-                    ifc_project=_global_id(each.project),
-                    ifc_spatial_structure_element=_global_id(each.part),
-                    is_external=each.external,
-                )
-                for each in topic.files
-            ]
-        )
-        if topic.files
-        else None,
+        header=v2.Header(file=_given_files(v2_parts.HeaderFile, topic.files)) if topic.files else None,
         topic=v2.Topic(
             guid=guid_of(topic.guid),
             title=plain(topic.title),
@@ -178,20 +199,13 @@ def v2_markup(topic: Topic, names: Sequence[tuple[str, str | None]], documents: 
             index=topic.index,
             labels=[plain(label) for label in topic.labels],
             modified_author=_text(topic.modified_by),
-            modified_date=_xml_time(topic.modified_at) if topic.modified_at else None,
-            due_date=_xml_time(topic.due) if topic.due else None,
+            modified_date=_when(topic.modified_at),
+            due_date=_when(topic.due),
             assigned_to=_text(topic.assigned_to),
             stage=_text(topic.stage),
             description=_text(topic.description),
             reference_link=[plain(link) for link in topic.links],
-            bim_snippet=v2.BimSnippet(
-                reference=topic.snippet.reference,
-                reference_schema=topic.snippet.schema,
-                snippet_type=topic.snippet.kind,
-                is_external=topic.snippet.external,
-            )
-            if topic.snippet
-            else None,
+            bim_snippet=_given_snippet(v2.BimSnippet, topic.snippet),
             document_reference=[
                 v2_parts.TopicDocumentReference(
                     guid=guid_of(each.guid),
@@ -212,37 +226,18 @@ def v2_markup(topic: Topic, names: Sequence[tuple[str, str | None]], documents: 
                 comment=plain(each.text),
                 viewpoint=v2_parts.CommentViewpoint(guid=guid_of(each.viewpoint)) if each.viewpoint else None,
                 modified_author=_text(each.modified_by),
-                modified_date=_xml_time(each.modified_at) if each.modified_at else None,
+                modified_date=_when(each.modified_at),
             )
             for each in topic.comments
         ],
-        viewpoints=[
-            v2.ViewPoint(guid=guid_of(view.guid), viewpoint=name, snapshot=picture, index=view.index)
-            for view, (name, picture) in zip(topic.viewpoints, names, strict=True)
-        ],
+        viewpoints=_given_views(v2.ViewPoint, topic, names),
     )
 
 
 def v3_markup(topic: Topic, names: Sequence[tuple[str, str | None]]) -> v3.Markup:
     """A topic as version 3.0 has it; ``names`` are those of the viewpoints' files and pictures."""
     return v3.Markup(
-        header=v3.Header(
-            files=v3_parts.HeaderFiles(
-                file=[
-                    v3.File(
-                        filename=_text(each.name),
-                        date=_xml_time(each.date) if each.date else None,
-                        reference=_text(each.reference),
-                        ifc_project=_global_id(each.project),
-                        ifc_spatial_structure_element=_global_id(each.part),
-                        is_external=each.external,
-                    )
-                    for each in topic.files
-                ]
-            )
-        )
-        if topic.files
-        else None,
+        header=v3.Header(files=v3_parts.HeaderFiles(file=_given_files(v3.File, topic.files))) if topic.files else None,
         topic=v3.Topic(
             guid=guid_of(topic.guid),
             title=plain(topic.title),
@@ -254,8 +249,8 @@ def v3_markup(topic: Topic, names: Sequence[tuple[str, str | None]]) -> v3.Marku
             index=topic.index,
             labels=v3_parts.TopicLabels(label=[plain(label) for label in topic.labels]) if topic.labels else None,
             modified_author=_text(topic.modified_by),
-            modified_date=_xml_time(topic.modified_at) if topic.modified_at else None,
-            due_date=_xml_time(topic.due) if topic.due else None,
+            modified_date=_when(topic.modified_at),
+            due_date=_when(topic.due),
             assigned_to=_text(topic.assigned_to),
             stage=_text(topic.stage),
             description=_text(topic.description),
@@ -263,14 +258,7 @@ def v3_markup(topic: Topic, names: Sequence[tuple[str, str | None]]) -> v3.Marku
             reference_links=v3_parts.TopicReferenceLinks(reference_link=[plain(link) for link in topic.links])
             if topic.links
             else None,
-            bim_snippet=v3.BimSnippet(
-                reference=topic.snippet.reference,
-                reference_schema=topic.snippet.schema,
-                snippet_type=topic.snippet.kind,
-                is_external=topic.snippet.external,
-            )
-            if topic.snippet
-            else None,
+            bim_snippet=_given_snippet(v3.BimSnippet, topic.snippet),
             document_references=v3_parts.TopicDocumentReferences(
                 document_reference=[
                     v3.DocumentReference(
@@ -298,19 +286,14 @@ def v3_markup(topic: Topic, names: Sequence[tuple[str, str | None]]) -> v3.Marku
                         comment=_text(each.text),
                         viewpoint=v3_parts.CommentViewpoint(guid=guid_of(each.viewpoint)) if each.viewpoint else None,
                         modified_author=_text(each.modified_by),
-                        modified_date=_xml_time(each.modified_at) if each.modified_at else None,
+                        modified_date=_when(each.modified_at),
                     )
                     for each in topic.comments
                 ]
             )
             if topic.comments
             else None,
-            viewpoints=v3_parts.TopicViewpoints(
-                view_point=[
-                    v3.ViewPoint(guid=guid_of(view.guid), viewpoint=name, snapshot=picture, index=view.index)
-                    for view, (name, picture) in zip(topic.viewpoints, names, strict=True)
-                ]
-            )
+            viewpoints=v3_parts.TopicViewpoints(view_point=_given_views(v3.ViewPoint, topic, names))
             if topic.viewpoints
             else None,
         ),

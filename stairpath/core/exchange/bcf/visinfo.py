@@ -24,6 +24,7 @@ _Part = v2.Component | v3.Component
 P = TypeVar("P")
 Q = TypeVar("Q")
 C = TypeVar("C", v2.Component, v3.Component)
+H = TypeVar("H", v2.ViewSetupHints, v3.ViewSetupHints)
 X = TypeVar("X", v2.Point, v3.Point, v2.Direction, v3.Direction)
 Pictures = Callable[[str], bytes | None]
 """A picture by its reference, or None where there is none."""
@@ -172,6 +173,10 @@ def _at(kind: type[X], xyz: Vector) -> X:
     return kind(x=xyz[0], y=xyz[1], z=xyz[2])
 
 
+def _set_hints(kind: type[H], of: Hints) -> H:
+    return kind(spaces_visible=of.spaces, space_boundaries_visible=of.boundaries, openings_visible=of.openings)
+
+
 def v2_info(view: Viewpoint, names: Mapping[int, str]) -> v2.VisualizationInfo:
     """A viewpoint as version 2.1 has it; ``names`` are those of the pictures by their place."""
     hidden, picked = _named(v2.Component, view.exceptions), _named(v2.Component, view.selected)
@@ -183,11 +188,7 @@ def v2_info(view: Viewpoint, names: Mapping[int, str]) -> v2.VisualizationInfo:
     info = v2.VisualizationInfo(
         guid=view.guid,
         components=v2.Components(
-            view_setup_hints=v2.ViewSetupHints(
-                spaces_visible=view.hints.spaces,
-                space_boundaries_visible=view.hints.boundaries,
-                openings_visible=view.hints.openings,
-            ),
+            view_setup_hints=_set_hints(v2.ViewSetupHints, view.hints),
             selection=v2.ComponentSelection(component=picked) if picked else None,
             visibility=v2.ComponentVisibility(
                 exceptions=v2_parts.ComponentVisibilityExceptions(component=hidden) if hidden else None,
@@ -237,11 +238,7 @@ def v3_info(view: Viewpoint, names: Mapping[int, str], aspect: float) -> v3.Visu
         components=v3.Components(
             selection=v3.ComponentSelection(component=_named(v3.Component, view.selected)) if view.selected else None,
             visibility=v3.ComponentVisibility(
-                view_setup_hints=v3.ViewSetupHints(
-                    spaces_visible=view.hints.spaces,
-                    space_boundaries_visible=view.hints.boundaries,
-                    openings_visible=view.hints.openings,
-                ),
+                view_setup_hints=_set_hints(v3.ViewSetupHints, view.hints),
                 exceptions=v3_parts.ComponentVisibilityExceptions(component=_named(v3.Component, view.exceptions))
                 if view.exceptions
                 else None,

@@ -19,10 +19,11 @@ from bcf.v3.model import extensions as v3_extensions
 from stairpath.core.exchange.bcf.markup import UNSAID, guid_of, v2_markup, v3_markup
 from stairpath.core.exchange.bcf.versions import Version, plain, written
 from stairpath.core.exchange.bcf.visinfo import LEAST_ANGLE_DEG, MOST_ANGLE_DEG, v2_info, v3_info
+from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Topic, Trouble, Viewpoint
 
 _NO_PICTURE_ASPECT = 4 / 3
-_PNG, _WIDTH = b"\x89PNG\r\n\x1a\n", slice(16, 24)
+_WIDTH = slice(16, 24)
 
 
 @dataclass
@@ -90,7 +91,7 @@ class Writing:
             self._stored(f"{folder}/{bitmaps[k]}", each.data)
         picture = None
         if view.snapshot is not None:
-            kind = "png" if view.snapshot.startswith(_PNG) else "jpg"
+            kind = form_of(view.snapshot) or "jpg"
             picture = f"snapshot.{kind}" if first else f"{guid}.{kind}"
             self._stored(f"{folder}/{picture}", view.snapshot)
         if self._version == "3.0":
@@ -165,7 +166,7 @@ class Writing:
 
 def aspect_of(png: bytes | None) -> float:
     """How wide a picture is by its height; 4:3 where there is none."""
-    if png is None or not png.startswith(_PNG) or len(png) < _WIDTH.stop:
+    if png is None or form_of(png) != "png" or len(png) < _WIDTH.stop:
         return _NO_PICTURE_ASPECT
     width, height = int.from_bytes(png[16:20], "big"), int.from_bytes(png[20:24], "big")
     return width / height if width and height else _NO_PICTURE_ASPECT
