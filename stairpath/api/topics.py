@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import tempfile
-from datetime import UTC, datetime
 from pathlib import Path
 from typing import Annotated, Literal
 from urllib.parse import quote
@@ -20,11 +19,11 @@ from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.exchange import lists
-from stairpath.core.review.reference import written
 from stairpath.core.review.repeated import Measured, OfFinding, pair
-from stairpath.core.review.topic import Said, overdue
-from stairpath.store.tables import Topic, TopicNote
-from stairpath.work import errands, exchange_in, exchange_out, repeating, topic_files, topics
+from stairpath.core.review.rules import TopicRules
+from stairpath.core.review.topic import Said
+from stairpath.store.tables import TopicNote
+from stairpath.work import errands, exchange_in, exchange_out, repeating, topic_files, topic_rules, topics
 from stairpath.work.models import intake_limits
 
 _FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
@@ -33,11 +32,12 @@ _MOST_ATTACHED = 64 << 20
 router = APIRouter(prefix="/api", tags=["topics"], responses=REFUSALS)
 
 
-def _shape(row: Topic, new: bool = False) -> shapes.Topic:
+def _shape(of: topics.Listed) -> shapes.Topic:
+    row = of.topic
     return shapes.Topic(
         id=row.id,
         guid=row.guid,
-        reference=written(topics.reference_of(row)),
+        reference=of.reference,
         number=row.number,
         variant=row.variant,
         disciplines=row.disciplines,
@@ -52,8 +52,8 @@ def _shape(row: Topic, new: bool = False) -> shapes.Topic:
         created_at=row.created_at,
         changed_by=row.changed_by,
         changed_at=row.changed_at,
-        overdue=overdue(row.said, datetime.now(UTC).date(), topics.STATUSES),
-        new=new,
+        overdue=of.overdue,
+        new=of.new,
     )
 
 
@@ -68,16 +68,33 @@ def _note(row: TopicNote) -> shapes.TopicNote:
     )
 
 
-@router.get("/topic-statuses")
-def list_statuses() -> list[shapes.TopicStatus]:
-    """The statuses that topics may have, and which may follow which."""
-    return [shapes.TopicStatus.model_validate(status) for status in topics.STATUSES.all]
+def _rules(of: TopicRules) -> shapes.TopicRules:
+    return shapes.TopicRules(
+        reference=shapes.ReferenceRule.model_validate(of.reference),
+        statuses=[shapes.TopicStatus.model_validate(status) for status in of.statuses.all],
+        kinds=list(of.kinds),
+        priorities=list(of.priorities),
+    )
+
+
+@router.get("/projects/{project_id}/topic-rules")
+def get_topic_rules(project_id: str) -> shapes.TopicRules:
+    """How the project's topics are called, which statuses they may have and which may follow which, and what is offered."""
+    return _rules(topic_rules.rules(project_id))
+
+
+@router.put("/projects/{project_id}/topic-rules")
+def set_topic_rules(who: Asker, project_id: str, wish: shapes.TopicRules) -> shapes.TopicRules:
+    """Set the project's rules for topics."""
+    reference = topic_rules.reference_rule(**wish.reference.model_dump())
+    wanted = [topic_rules.wanted(each.name, each.next, each.end, each.was) for each in wish.statuses]
+    return _rules(topic_rules.set_rules(who, project_id, reference, wanted, wish.kinds, wish.priorities))
 
 
 @router.get("/projects/{project_id}/topics")
 def list_topics(who: Asker, project_id: str) -> list[shapes.Topic]:
     """The project's topics by number."""
-    return [_shape(each.topic, each.new) for each in topics.listed(who, project_id)]
+    return [_shape(each) for each in topics.listed(who, project_id)]
 
 
 @router.post("/projects/{project_id}/topics", status_code=201)
@@ -162,10 +179,10 @@ def get_proposals(errand_id: str) -> list[shapes.Proposal]:
     """What the last run of a check tells of the topics of its findings; nobody's status is changed by it."""
     return [
         shapes.Proposal(
-            topic=each.topic.id,
-            reference=written(topics.reference_of(each.topic)),
-            title=each.topic.said.title,
-            status=each.topic.said.status,
+            topic=each.topic.topic.id,
+            reference=each.topic.reference,
+            title=each.topic.topic.said.title,
+            status=each.topic.topic.said.status,
             what=each.proposal.what,
             was=shapes.Measured.model_validate(each.proposal.was),
             now=each.proposal.now and shapes.Measured.model_validate(each.proposal.now),

@@ -30,6 +30,7 @@ from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
 from stairpath.core.review.repeated import OfFinding
+from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import Changed, Said
 from stairpath.core.review.view import View
 from stairpath.core.visibility.condition import Condition
@@ -105,6 +106,8 @@ class Project(Base):
     """The view that everybody comes home to, and who set it."""
     walking: Mapped[Walking | None] = mapped_column(Document(Walking, older_walking))
     """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
+    topic_rules: Mapped[TopicRules | None] = mapped_column(Document(TopicRules))
+    """How topics are called, their statuses, and what is offered; None until somebody set it."""
     making: Mapped[float | None] = mapped_column(Float)
     """How much of the walk map that is being made is there, from 0 to 1."""
     trouble: Mapped[str] = mapped_column(Text, default="")

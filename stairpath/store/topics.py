@@ -8,9 +8,11 @@ from sqlalchemy.orm import Session
 from stairpath.store.tables import Topic, TopicFile, TopicLook, TopicNote, now
 
 
-def topics(session: Session, project_id: str) -> list[Topic]:
-    """The project's topics that were not deleted, by number and variant."""
-    of_project = select(Topic).where(Topic.project_id == project_id, Topic.removed_at.is_(None))
+def topics(session: Session, project_id: str, removed: bool = False) -> list[Topic]:
+    """The project's topics by number and variant; those that were deleted too if so wanted."""
+    of_project = select(Topic).where(Topic.project_id == project_id)
+    if not removed:
+        of_project = of_project.where(Topic.removed_at.is_(None))
     return list(session.scalars(of_project.order_by(Topic.number, Topic.variant)))
 
 

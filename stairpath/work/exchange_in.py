@@ -27,6 +27,7 @@ from stairpath.core.exchange.views import moved, seen, written_picture
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
 from stairpath.core.review.sound import is_sound
+from stairpath.core.review.statuses import Statuses
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, Said, changes, merged
 from stairpath.core.review.view import View
 from stairpath.store import blobs, kept, projects, topics
@@ -37,7 +38,7 @@ from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
 from stairpath.work.results import keep_results
-from stairpath.work.topics import STATUSES
+from stairpath.work.topic_rules import rules_of
 from stairpath.work.whereabouts import Grounds, grounds_of, place_of
 
 REPORT = "report"
@@ -85,16 +86,16 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Erran
         return row
 
 
-def _said(topic: bcf_topic.Topic) -> Said:
+def _said(topic: bcf_topic.Topic, statuses: Statuses) -> Said:
     """What a file says of a topic, no longer than topics are here; what was cut off is told by ``_cut_off``."""
     labels = tuple(dict.fromkeys(label.strip()[:_WORD] for label in topic.labels if label.strip()))[:MOST_LABELS]
     status = topic.status.strip()[:_WORD]
-    known = next((s.name for s in STATUSES.all if s.name.casefold() == status.casefold()), status)
+    known = next((s.name for s in statuses.all if s.name.casefold() == status.casefold()), status)
     return Said(
         title=" ".join(topic.title.split())[:LONGEST_TITLE],
         description=topic.description.strip()[:LONGEST_TEXT],
         kind=topic.kind.strip()[:_WORD],
-        status=known or STATUSES.first,
+        status=known or statuses.first,
         priority=topic.priority.strip()[:_WORD],
         assigned_to=topic.assigned_to.strip()[:_WORD],
         due=topic.due.date() if topic.due else None,
@@ -223,7 +224,7 @@ class _Taking:
 
     def _made(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None, views: Mapping[str, Viewpoint]) -> Topic:
         number, variant = self._number(act, beside, topic.reference)
-        said = _said(topic)
+        said = _said(topic, rules_of(act.project(self.project_id)).statuses)
         place = place_of(self.grounds, [row.view for row in views.values()])
         row = Topic(
             project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
@@ -244,7 +245,7 @@ class _Taking:
         self, act: Deed, row: Topic, topic: bcf_topic.Topic, beside: Carried | None, views: Mapping[str, Viewpoint]
     ) -> bool:
         """Bring what a file says into a topic that is here, field by field; whether anything changed."""
-        theirs, before = _said(topic), row.said
+        theirs, before = _said(topic, rules_of(act.project(self.project_id)).statuses), row.said
         base = beside.said if beside else row.exchanged
         if base is None:
             # Nothing tells what both began with: whoever changed it last counts.

@@ -11,7 +11,6 @@ from stairpath.core.exchange.bcf.versions import Version
 from stairpath.core.exchange.bcf.writing import writing
 from stairpath.core.exchange.lists import Line
 from stairpath.core.exchange.views import exchanged
-from stairpath.core.review.reference import written
 from stairpath.core.review.topic import overdue
 from stairpath.store import blobs, kept, models, topics
 from stairpath.store.tables import Topic
@@ -19,7 +18,8 @@ from stairpath.work.carried import Carried, document_of
 from stairpath.work.deed import Deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import WrongError
-from stairpath.work.topics import STATUSES, reference_of
+from stairpath.work.topic_rules import rules_of
+from stairpath.work.topics import called
 from stairpath.work.whereabouts import Grounds, grounds_of
 
 
@@ -30,15 +30,17 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
         rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
         if ids and len(rows) < len(set(ids)):
             raise WrongError("One of the topics is not there any more; choose again.")
-        grounds = grounds_of(look, project.id)
+        grounds, rules = grounds_of(look, project.id), rules_of(project)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
         with writing(path, version, project.name, project.id) as into:
             for row in rows:
-                into.put(_topic(look, row, grounds, files))
+                into.put(_topic(look, row, called(row, rules), grounds, files))
     return project.name
 
 
-def _topic(look: Deed, row: Topic, grounds: Grounds, models: tuple[bcf_topic.ModelFile, ...]) -> bcf_topic.Topic:
+def _topic(
+    look: Deed, row: Topic, reference: str, grounds: Grounds, models: tuple[bcf_topic.ModelFile, ...]
+) -> bcf_topic.Topic:
     found = [kept.viewpoint_by_id(look.session, view) for view in row.views]
     notes = [note for note in topics.notes(look.session, row.id) if note.text or note.view]
     listed = {view.id: view for view in found if view is not None and view.removed_at is None}
@@ -47,7 +49,7 @@ def _topic(look: Deed, row: Topic, grounds: Grounds, models: tuple[bcf_topic.Mod
             view = kept.viewpoint_by_id(look.session, note.view)
             if view is not None:
                 listed[view.id] = view
-    said, reference = row.said, written(reference_of(row))
+    said = row.said
     carried = Carried(
         said, reference, tuple(row.disciplines), {v.guid: v.view for v in listed.values()},
         {v.guid: v.name for v in listed.values()},
@@ -81,15 +83,15 @@ def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: b
     with looking() as look:
         project = in_use(look, project_id)
         rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
-        comments = topics.comments(look.session, project.id)
+        comments, rules = topics.comments(look.session, project.id), rules_of(project)
         found = []
         for row in rows:
             said = row.said
             view = kept.viewpoint_by_id(look.session, row.views[0]) if row.views and pictures else None
             found.append(
                 Line(
-                    written(reference_of(row)), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
-                    overdue(said, datetime.now(UTC).date(), STATUSES), row.level, row.room, said.labels, row.author,
+                    called(row, rules), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
+                    overdue(said, datetime.now(UTC).date(), rules.statuses), row.level, row.room, said.labels, row.author,
                     row.created_at.date(), row.changed_at.date(), comments.get(row.id, 0), f"{address}/p/{project_id}/t/{row.id}",
                     _bytes(look, view.picture) if view else None,
                 )

@@ -18,7 +18,7 @@ from stairpath.work import topics as ours
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, WrongError
-from stairpath.work.topics import NewTopic, touch
+from stairpath.work.topics import Listed, NewTopic, listed_as, touch
 from stairpath.work.whereabouts import grounds_of
 
 
@@ -30,13 +30,13 @@ def _row(act: Deed, project_id: str, guid: str) -> Topic:
     return found
 
 
-def topic(project_id: str, guid: str) -> Topic:
+def topic(project_id: str, guid: str) -> Listed:
     """A topic by its GUID."""
     with looking() as look:
-        return _row(look, project_id, guid)
+        return listed_as(look, _row(look, project_id, guid))
 
 
-def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Topic:
+def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Listed:
     """Make a topic, under a GUID of somebody else's if there is one."""
     if guid is not None:
         with looking() as look:
@@ -45,19 +45,19 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Topic:
     return ours.make(who, project_id, wish, guid_of(guid) if guid else None)
 
 
-def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> Topic:
+def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> Listed:
     """Change what is said of a topic."""
-    return ours.change(who, topic(project_id, guid).id, wish)
+    return ours.change(who, topic(project_id, guid).topic.id, wish)
 
 
 def delete(who: Who, project_id: str, guid: str) -> None:
     """Delete a topic; it can be brought back."""
-    ours.delete(who, topic(project_id, guid).id)
+    ours.delete(who, topic(project_id, guid).topic.id)
 
 
-def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> Topic:
+def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> Listed:
     """Say which topics a topic has to do with."""
-    return ours.change(who, topic(project_id, guid).id, {}, related=[guid_of(each) for each in related])
+    return ours.change(who, topic(project_id, guid).topic.id, {}, related=[guid_of(each) for each in related])
 
 
 @dataclass(frozen=True)

@@ -7,11 +7,12 @@ from dataclasses import dataclass
 
 from stairpath.core.review.repeated import Known, Measured, Pair, Proposal, pair, proposals, worst
 from stairpath.store import blobs, kept, topics
-from stairpath.store.tables import Topic
 from stairpath.work.checking import FINDINGS
 from stairpath.work.deed import looking
+from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError
-from stairpath.work.topics import STATUSES
+from stairpath.work.topic_rules import rules_of
+from stairpath.work.topics import Listed, listed_as
 
 
 @dataclass(frozen=True)
@@ -19,7 +20,7 @@ class Proposed:
     """A proposal with its topic."""
 
     proposal: Proposal
-    topic: Topic
+    topic: Listed
 
 
 def proposed(errand_id: str) -> list[Proposed]:
@@ -39,10 +40,10 @@ def proposed(errand_id: str) -> list[Proposed]:
                 key = pair(ids[each["a"]], ids[each["b"]])
                 now = Measured(each["kind"], each["depth_m"], each["distance_m"])
                 found[key] = worst([now, found.get(key, now)]) or now
-        ends = {status.name for status in STATUSES.all if status.end}
+        ends = {status.name for status in rules_of(in_use(look, row.project_id)).statuses.all if status.end}
         rows = {
             t.id: t for t in topics.topics(look.session, row.project_id) if t.finding and t.finding.check == errand_id
         }
         known = [Known(t.id, t.finding, t.said.status in ends) for t in rows.values() if t.finding is not None]
         whole = document["count"] <= len(document["findings"])
-        return [Proposed(each, rows[each.topic]) for each in proposals(known, found, whole)]
+        return [Proposed(each, listed_as(look, rows[each.topic])) for each in proposals(known, found, whole)]

@@ -7,15 +7,15 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 
 from stairpath.core.exchange.minutes.document import Item, Minutes, spoken
-from stairpath.core.review.reference import written
 from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda
 from stairpath.core.review.topic import Value, changed, changes, overdue
-from stairpath.store import blobs, kept, projects, sittings, topics
+from stairpath.store import blobs, kept, sittings, topics
 from stairpath.store.tables import Folder, Sitting, SittingPoint, Topic, TopicNote
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import GoneError, MissingError, WrongError
-from stairpath.work.topics import STATUSES, reference_of, there, touch
+from stairpath.work.topic_rules import rules_of
+from stairpath.work.topics import called, there, touch
 
 _MOST_TOPICS, _MOST_PRESENT = 2000, 300
 
@@ -49,9 +49,10 @@ def begin(who: Who, project_id: str, title: str, held_on: date | None, chosen: S
         last = before[0] if before else None
         since = last.started_at if last else project.created_at
         rows = topics.topics(act.session, project.id)
-        ends = {status.name for status in STATUSES.all if status.end}
+        statuses = rules_of(project).statuses
+        ends = {status.name for status in statuses.all if status.end}
         known = [
-            Known(row.id, row.said.status in ends, overdue(row.said, day, STATUSES), row.created_at > since)
+            Known(row.id, row.said.status in ends, overdue(row.said, day, statuses), row.created_at > since)
             for row in rows
         ]
         found = agenda(known, _left_open(act, last), chosen)[:_MOST_TOPICS]
@@ -157,7 +158,7 @@ def _said_to(act: Deed, topic: Topic, sitting: Sitting, row: SittingPoint) -> No
         wish["assigned_to"] = row.who
     if row.until:
         wish["due"] = row.until
-    after = changed(topic.said, wish, STATUSES)
+    after = changed(topic.said, wish, rules_of(act.project(topic.project_id)).statuses)
     told = changes(topic.said, after)
     if told:
         topic.said = after
@@ -190,7 +191,8 @@ def minutes(sitting_id: str, address: str) -> Minutes:
     """The minutes of a meeting: its topics that were dealt with, in their order; ``address`` is where the project is read."""
     with looking() as look:
         sitting = _found(look, sitting_id)
-        project = projects.project_by_id(look.session, sitting.project_id)
+        project = look.project(sitting.project_id)
+        rules = rules_of(project)
         noted = sittings.points(look.session, sitting.id)
         items = []
         for topic_id in sitting.topics:
@@ -204,14 +206,14 @@ def minutes(sitting_id: str, address: str) -> Minutes:
             where = ", ".join(part for part in (topic.level, topic.room) if part)
             items.append(
                 Item(
-                    written(reference_of(topic)), topic.said.title, topic.said.status, where,
+                    called(topic, rules), topic.said.title, topic.said.status, where,
                     picture[0] if picture else None,
                     tuple(Point(each.text, each.decision, each.who, each.until) for each in those),
                     f"{address}/p/{sitting.project_id}/t/{topic.id}",
                 )
             )  # fmt: skip
         return Minutes(
-            project.name if project else "", sitting.title, sitting.held_on, tuple(sitting.present), tuple(items),
+            project.name, sitting.title, sitting.held_on, tuple(sitting.present), tuple(items),
             sitting.author, f"{address}/p/{sitting.project_id}",
         )  # fmt: skip
 

@@ -7,32 +7,43 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from stairpath.core.federation.disciplines import CODES
-from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant
+from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant, written
 from stairpath.core.review.repeated import OfFinding
-from stairpath.core.review.statuses import NotAStatusError, Statuses
-from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Value, changed, changes, tidy
+from stairpath.core.review.rules import TopicRules
+from stairpath.core.review.statuses import NotAStatusError
+from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Value, changed, changes, overdue, tidy
 from stairpath.store import kept, topics
 from stairpath.store.tables import Topic, TopicFile, TopicNote
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
+from stairpath.work.topic_rules import rules_of
 from stairpath.work.whereabouts import grounds_of, place_of
 
-STATUSES = Statuses()
 _WRONG = (NotATopicError, NotAStatusError, NotAReferenceError)
 
 
 @dataclass(frozen=True)
 class Listed:
-    """A topic as a list shows it, and whether it changed by another's hand since one looked at it."""
+    """A topic as a list shows it: what it is called, whether it should have been settled, and whether it changed by another's hand
+    since one looked at it.
+    """
 
     topic: Topic
-    new: bool
+    reference: str
+    overdue: bool
+    new: bool = False
 
 
-def reference_of(topic: Topic) -> Reference:
-    """What a topic is called."""
-    return Reference(tuple(topic.disciplines), topic.number, topic.variant)
+def called(topic: Topic, rules: TopicRules) -> str:
+    """What a topic is called, as the project's rule has it."""
+    return written(Reference(tuple(topic.disciplines), topic.number, topic.variant), rules.reference)
+
+
+def listed_as(act: Deed, topic: Topic, new: bool = False) -> Listed:
+    """A topic as a list shows it."""
+    rules = rules_of(act.project(topic.project_id))
+    return Listed(topic, called(topic, rules), overdue(topic.said, datetime.now(UTC).date(), rules.statuses), new)
 
 
 def listed(who: Who, project_id: str) -> list[Listed]:
@@ -45,7 +56,7 @@ def listed(who: Who, project_id: str) -> list[Listed]:
             last = seen.get(topic.id)
             return topic.changed_by != who.said and (last is None or last.at < topic.changed_at)
 
-        return [Listed(topic, new(topic)) for topic in topics.topics(look.session, project.id)]
+        return [listed_as(look, topic, new(topic)) for topic in topics.topics(look.session, project.id)]
 
 
 def _found(act: Deed, topic_id: str, hold: bool = False) -> Topic:
@@ -85,13 +96,13 @@ class NewTopic:
     finding: OfFinding | None = None
 
 
-def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> Topic:
+def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> Listed:
     """Make a topic with the next number of the project, or the next variant of another topic's number."""
     with deed(who) as act:
         # Held, so that no two get the same number.
         project = in_use(act, project_id, hold=True)
         try:
-            said = tidy(wish.said, STATUSES)
+            said = tidy(wish.said, rules_of(project).statuses)
             number, variant = topics.last_number(act.session, project.id) + 1, ""
             if wish.variant_of:
                 first = there(act, wish.variant_of)
@@ -110,7 +121,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> 
             row.guid = guid
         topics.add(act.session, row)
         act.tell(project.id, "topics", what=row.id)
-        return row
+        return listed_as(act, row)
 
 
 def _locate(act: Deed, topic: Topic) -> None:
@@ -128,7 +139,7 @@ def _locate(act: Deed, topic: Topic) -> None:
 class Told:
     """A topic with everything that was written and changed of it, oldest first, and what is attached."""
 
-    topic: Topic
+    topic: Listed
     notes: Sequence[TopicNote]
     files: Sequence[TopicFile]
 
@@ -137,7 +148,7 @@ def one(topic_id: str) -> Told:
     """One topic, for a link to it."""
     with looking() as look:
         topic = there(look, topic_id)
-        return Told(topic, topics.notes(look.session, topic.id), topics.files(look.session, topic.id))
+        return Told(listed_as(look, topic), topics.notes(look.session, topic.id), topics.files(look.session, topic.id))
 
 
 def look_at(who: Who, topic_id: str) -> None:
@@ -155,12 +166,12 @@ def touch(act: Deed, topic: Topic) -> None:
 def change(
     who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[str] | None = None,
     related: Sequence[str] | None = None,
-) -> Topic:  # fmt: skip
+) -> Listed:  # fmt: skip
     """Change what is said of a topic, its views or what it has to do with; what is said is kept in its history."""
     with deed(who) as act:
         topic = there(act, topic_id, hold=True)
         try:
-            after = changed(topic.said, wish, STATUSES)
+            after = changed(topic.said, wish, rules_of(act.project(topic.project_id)).statuses)
         except _WRONG as error:
             raise WrongError(str(error)) from error
         told = changes(topic.said, after)
@@ -174,7 +185,7 @@ def change(
             topic.related = [guid for guid in dict.fromkeys(related) if guid != topic.guid]
         if told or views is not None or related is not None:
             touch(act, topic)
-        return topic
+        return listed_as(act, topic)
 
 
 def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicNote:
@@ -201,10 +212,10 @@ def delete(who: Who, topic_id: str) -> None:
         act.tell(topic.project_id, "topics", what=topic.id)
 
 
-def bring_back(who: Who, topic_id: str) -> Topic:
+def bring_back(who: Who, topic_id: str) -> Listed:
     """Bring back a topic that was deleted."""
     with deed(who) as act:
         topic = _found(act, topic_id)
         topic.removed_at = None
         act.tell(topic.project_id, "topics", what=topic.id)
-        return topic
+        return listed_as(act, topic)

@@ -107,5 +107,64 @@ def test_a_change_that_may_not_be_is_refused_and_changes_nothing(client, project
     answer = client.post(f"/api/topics/{topic['id']}/comments", json={"text": " "})
     assert (answer.status_code, "nothing in the comment" in answer.json()["detail"]) == (422, True)
     assert told(client, topic)["notes"] == []
-    statuses = {each["name"]: each["then"] for each in client.get("/api/topic-statuses").json()}
+    statuses = {
+        each["name"]: each["next"] for each in client.get(f"/api/projects/{project}/topic-rules").json()["statuses"]
+    }
     assert statuses["settled"] == ["open"]
+
+
+def rules_of(client, project):
+    return client.get(f"/api/projects/{project}/topic-rules").json()
+
+
+def test_a_project_sets_how_topics_are_called_and_what_may_follow_which(client, project):
+    topic = make(client, project, "Duct in the beam", status="in hand", disciplines=["AIR", "AIR", "STR"])
+    asked = make(client, project, "Which fire rating?", status="asked")
+    url, rules = f"/api/projects/{project}/topic-rules", rules_of(client, project)
+    rules["reference"] = {"disciplines": True, "most_disciplines": 1, "joined_by": "/", "digits": 2}
+    for each in rules["statuses"]:
+        each["was"] = each["name"]
+        each["next"] = ["under way" if name == "in hand" else name for name in each["next"]]
+        if each["name"] == "in hand":
+            each["name"] = "under way"
+    rules["priorities"] = ["now", "later"]
+    assert client.put(url, json=rules).status_code == 200
+    listed = client.get(f"/api/projects/{project}/topics").json()
+    assert [(each["reference"], each["said"]["status"]) for each in listed] == [
+        ("AIR 01", "under way"),
+        ("02", "asked"),
+    ]
+    answer = client.patch(f"/api/topics/{topic['id']}", json={"status": "in hand"})
+    assert (answer.status_code, "choose open, under way" in answer.json()["detail"]) == (422, True)
+    assert client.get(f"/bcf/3.0/projects/{project}/extensions").json()["priority"] == ["now", "later"]
+    assert client.get(f"/bcf/3.0/projects/{project}/topics/{topic['guid']}").json()["server_assigned_id"] == "AIR 01"
+
+    fewer = rules_of(client, project)
+    fewer["statuses"] = [
+        {**each, "was": each["name"], "next": [name for name in each["next"] if name != "asked"]}
+        for each in fewer["statuses"]
+        if each["name"] != "asked"
+    ]
+    answer = client.put(url, json=fewer)
+    assert (answer.status_code, "1 topic is still asked" in answer.json()["detail"]) == (422, True)
+    assert client.patch(f"/api/topics/{asked['id']}", json={"status": "dropped"}).status_code == 200
+    assert client.put(url, json=fewer).status_code == 200
+    assert [each["name"] for each in rules_of(client, project)["statuses"]] == [
+        "open", "under way", "answered", "settled", "dropped",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("part", "why"),
+    [
+        ({"statuses": []}, "keep at least one"),
+        ({"kinds": ["a", "a"]}, "twice"),
+        ({"reference": {"disciplines": True, "most_disciplines": 9, "joined_by": "-", "digits": 3}}, "one to 4"),
+        ({"reference": {"disciplines": True, "most_disciplines": 2, "joined_by": "?", "digits": 3}}, "joined by"),
+    ],
+)
+def test_rules_that_cannot_be_are_refused(client, project, part, why):
+    before = rules_of(client, project)
+    answer = client.put(f"/api/projects/{project}/topic-rules", json={**before, **part})
+    assert (answer.status_code, why in answer.json()["detail"]) == (422, True)
+    assert rules_of(client, project) == before

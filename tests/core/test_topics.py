@@ -18,6 +18,7 @@ from stairpath.core.review.reference import (
     typed,
     written,
 )
+from stairpath.core.review.rules import NotRulesError, TopicRules, Wanted, check_none_lost, renamed
 from stairpath.core.review.statuses import NotAStatusError, Status, Statuses
 from stairpath.core.review.topic import FIELDS, NotATopicError, Said, changed, changes, merged, overdue, tidy
 
@@ -155,3 +156,39 @@ def test_what_is_late_is_overdue_until_it_is_settled():
     assert not overdue(replace(late, status="settled"), today, STATUSES)
     assert not overdue(replace(late, due=today), today, STATUSES)
     assert not overdue(replace(late, due=None), today, STATUSES)
+
+
+def wanted_as_is(statuses: Statuses) -> list[Wanted]:
+    return [Wanted(status, status.name) for status in statuses.all]
+
+
+def test_a_status_that_is_called_otherwise_stays_the_same_one():
+    wanted = wanted_as_is(STATUSES)
+    wanted[1] = Wanted(Status("under way", ()), "in hand")
+    assert renamed(STATUSES, wanted) == {"in hand": "under way"}
+    check_none_lost(STATUSES, wanted, {"in hand": 3})
+    with pytest.raises(NotAStatusError, match="split"):
+        renamed(STATUSES, [*wanted, Wanted(Status("later", ()), "in hand")])
+
+
+def test_a_status_that_topics_have_cannot_be_taken_away():
+    fewer = [each for each in wanted_as_is(STATUSES) if each.was != "asked"]
+    check_none_lost(STATUSES, fewer, {"open": 4})
+    with pytest.raises(NotRulesError, match="2 topics are still asked; give them another"):
+        check_none_lost(STATUSES, fewer, {"asked": 2})
+
+
+@pytest.mark.parametrize(
+    ("part", "why"),
+    [
+        ({"kinds": ("a", "A")}, "kind is there twice"),
+        ({"priorities": ("high", " low")}, "word or a few"),
+        ({"priorities": ("x" * 61,)}, "word or a few"),
+        ({"kinds": tuple(map(str, range(41)))}, "At most 40"),
+        ({"statuses": Statuses((Status("o" * 61, ()),))}, "at most 60 letters"),
+        ({"statuses": Statuses(tuple(Status(f"s{k}", ()) for k in range(31)))}, "at most 30 statuses"),
+    ],
+)
+def test_rules_that_cannot_be_say_what_to_do(part, why):
+    with pytest.raises(NotRulesError, match=why):
+        TopicRules(**part)

@@ -27,7 +27,8 @@ from stairpath.core.exchange.pictures import media_of
 from stairpath.core.review.topic import Value
 from stairpath.work import openly, projects, topics
 from stairpath.work.refusals import MissingError, WrongError
-from stairpath.work.topics import STATUSES, NewTopic
+from stairpath.work.topic_rules import rules
+from stairpath.work.topics import NewTopic
 
 _TOPIC_FIELDS = (
     "creation_author", "modified_author", "assigned_to", "stage", "topic_status", "topic_type", "creation_date",
@@ -103,16 +104,20 @@ def _projects(app: FastAPI) -> None:
     def get_extensions(who: Asker, project_id: str) -> shapes.Extensions:
         rows = [each.topic for each in topics.listed(who, project_id)]
         said = [row.said for row in rows]
+        ours = rules(project_id)
 
         def all_of(values: Sequence[str]) -> list[str]:
             return sorted({value for value in values if value})
 
+        def ours_first(offered: Sequence[str], used: Sequence[str]) -> list[str]:
+            return list(dict.fromkeys([*offered, *all_of(used)]))
+
         return shapes.Extensions(
-            topic_type=all_of([s.kind for s in said]),
-            topic_status=list(dict.fromkeys([*(s.name for s in STATUSES.all), *all_of([s.status for s in said])])),
+            topic_type=ours_first(ours.kinds, [s.kind for s in said]),
+            topic_status=ours_first([s.name for s in ours.statuses.all], [s.status for s in said]),
             topic_label=all_of([label for s in said for label in s.labels]),
             snippet_type=[],
-            priority=all_of([s.priority for s in said]),
+            priority=ours_first(ours.priorities, [s.priority for s in said]),
             users=all_of([s.assigned_to for s in said] + [row.author for row in rows]),
             stage=all_of([s.stage for s in said]),
         )
@@ -125,7 +130,7 @@ def _topics(app: FastAPI) -> None:
     def list_topics(
         who: Asker, project_id: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
     ) -> list[shapes.Topic]:
-        found = _asked([topic_shape(t.topic) for t in topics.listed(who, project_id)], _TOPIC_FIELDS, where, order)
+        found = _asked([topic_shape(each) for each in topics.listed(who, project_id)], _TOPIC_FIELDS, where, order)
         return found[skip : None if top is None else skip + top]
 
     @app.post(of_project, status_code=201)
@@ -148,14 +153,14 @@ def _topics(app: FastAPI) -> None:
 
     @app.get(f"{one}/related_topics")
     def get_related(project_id: str, guid: str) -> list[shapes.RelatedTopic]:
-        return [shapes.RelatedTopic(related_topic_guid=each) for each in openly.topic(project_id, guid).related]
+        return [shapes.RelatedTopic(related_topic_guid=each) for each in openly.topic(project_id, guid).topic.related]
 
     @app.put(f"{one}/related_topics")
     def put_related(
         who: Asker, project_id: str, guid: str, wish: list[shapes.RelatedTopic]
     ) -> list[shapes.RelatedTopic]:
         row = openly.relate(who, project_id, guid, [each.related_topic_guid for each in wish])
-        return [shapes.RelatedTopic(related_topic_guid=each) for each in row.related]
+        return [shapes.RelatedTopic(related_topic_guid=each) for each in row.topic.related]
 
 
 def _comments(app: FastAPI) -> None:

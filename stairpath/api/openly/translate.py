@@ -13,19 +13,17 @@ from stairpath.core.camera.pose import Vector
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import UNSAID
 from stairpath.core.exchange.pictures import form_of
-from stairpath.core.review.reference import written
 from stairpath.core.review.topic import Said
-from stairpath.store.tables import Topic
 from stairpath.work.openly import Comment
 from stairpath.work.refusals import WrongError
-from stairpath.work.topics import reference_of
+from stairpath.work.topics import Listed
 
 
-def topic_shape(row: Topic) -> shapes.Topic:
+def topic_shape(of: Listed) -> shapes.Topic:
     """A topic as the standard has it."""
-    said = row.said
+    row, said = of.topic, of.topic.said
     return shapes.Topic(
-        guid=row.guid, server_assigned_id=written(reference_of(row)), topic_type=said.kind or UNSAID,
+        guid=row.guid, server_assigned_id=of.reference, topic_type=said.kind or UNSAID,
         topic_status=said.status, reference_links=row.links, title=said.title, priority=said.priority or None,
         index=row.number, labels=list(said.labels), creation_date=row.created_at, creation_author=row.author,
         modified_date=row.changed_at, modified_author=row.changed_by, assigned_to=said.assigned_to or None,

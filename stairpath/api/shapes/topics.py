@@ -161,6 +161,27 @@ class TopicStatus(BaseModel):
     """A status, and which may follow it."""
 
     model_config = ConfigDict(from_attributes=True)
-    name: str
-    then: list[str]
+    name: _Word
+    next: Annotated[list[_Word], Field(max_length=100)]
     end: bool
+    was: _Word = ""
+    """What it is called now, where it is to be called otherwise; nothing for one that is new."""
+
+
+class ReferenceRule(BaseModel):
+    """How references are written: whether disciplines lead, how many, what joins them, and how many digits follow."""
+
+    model_config = ConfigDict(from_attributes=True)
+    disciplines: bool
+    most_disciplines: int
+    joined_by: Annotated[str, Field(max_length=4)]
+    digits: int
+
+
+class TopicRules(BaseModel):
+    """What a project has set for its topics; kinds and priorities are offered, the most pressing priority first."""
+
+    reference: ReferenceRule
+    statuses: Annotated[list[TopicStatus], Field(max_length=100)]
+    kinds: Annotated[list[_Word], Field(max_length=200)]
+    priorities: Annotated[list[_Word], Field(max_length=200)]

@@ -11,10 +11,10 @@ class NotAStatusError(ValueError):
 
 @dataclass(frozen=True)
 class Status:
-    """A status by its name; ``then`` are those that may follow, and an end is one at which nothing is waited for."""
+    """A status by its name; ``next`` are those that may follow, and an end is one at which nothing is waited for."""
 
     name: str
-    then: tuple[str, ...]
+    next: tuple[str, ...]
     end: bool = False
 
 
@@ -43,7 +43,7 @@ class Statuses:
         if len({name.casefold() for name in names}) < len(names):
             raise NotAStatusError("Two statuses have the same name; give one another.")
         for status in self.all:
-            for after in status.then:
+            for after in status.next:
                 if after not in names:
                     raise NotAStatusError(
                         f"{after} may follow {status.name}, but there is no such status; add it first."
@@ -70,7 +70,7 @@ class Statuses:
             was = self.named(before)
         except NotAStatusError:
             return now.name  # a status that the project had once
-        if now != was and now.name not in was.then:
-            allowed = ", ".join(was.then) or "nothing"
+        if now != was and now.name not in was.next:
+            allowed = ", ".join(was.next) or "nothing"
             raise NotAStatusError(f"After {was.name} may come {allowed}, not {now.name}; choose one of those.")
         return now.name

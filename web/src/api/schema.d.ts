@@ -1926,7 +1926,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/topic-statuses": {
+    "/api/projects/{project_id}/topic-rules": {
         parameters: {
             query?: never;
             header?: never;
@@ -1934,11 +1934,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Statuses
-         * @description The statuses that topics may have, and which may follow which.
+         * Get Topic Rules
+         * @description How the project's topics are called, which statuses they may have and which may follow which, and what is offered.
          */
-        get: operations["list_statuses_api_topic_statuses_get"];
-        put?: never;
+        get: operations["get_topic_rules_api_projects__project_id__topic_rules_get"];
+        /**
+         * Set Topic Rules
+         * @description Set the project's rules for topics.
+         */
+        put: operations["set_topic_rules_api_projects__project_id__topic_rules_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4396,6 +4400,20 @@ export interface components {
             was: components["schemas"]["Measured"];
             now: components["schemas"]["Measured"] | null;
         };
+        /**
+         * ReferenceRule
+         * @description How references are written: whether disciplines lead, how many, what joins them, and how many digits follow.
+         */
+        ReferenceRule: {
+            /** Disciplines */
+            disciplines: boolean;
+            /** Most Disciplines */
+            most_disciplines: number;
+            /** Joined By */
+            joined_by: string;
+            /** Digits */
+            digits: number;
+        };
         /** RoomLabel */
         RoomLabel: {
             /** Model */
@@ -5102,6 +5120,19 @@ export interface components {
             changed: components["schemas"]["TopicChange"][];
         };
         /**
+         * TopicRules
+         * @description What a project has set for its topics; kinds and priorities are offered, the most pressing priority first.
+         */
+        TopicRules: {
+            reference: components["schemas"]["ReferenceRule"];
+            /** Statuses */
+            statuses: components["schemas"]["TopicStatus"][];
+            /** Kinds */
+            kinds: string[];
+            /** Priorities */
+            priorities: string[];
+        };
+        /**
          * TopicSaid
          * @description What is said of a topic.
          */
@@ -5153,10 +5184,15 @@ export interface components {
         TopicStatus: {
             /** Name */
             name: string;
-            /** Then */
-            then: string[];
+            /** Next */
+            next: string[];
             /** End */
             end: boolean;
+            /**
+             * Was
+             * @default
+             */
+            was: string;
         };
         /**
          * TopicTold
@@ -16862,11 +16898,13 @@ export interface operations {
             };
         };
     };
-    list_statuses_api_topic_statuses_get: {
+    get_topic_rules_api_projects__project_id__topic_rules_get: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                project_id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -16877,7 +16915,117 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TopicStatus"][];
+                    "application/json": components["schemas"]["TopicRules"];
+                };
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    set_topic_rules_api_projects__project_id__topic_rules_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TopicRules"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TopicRules"];
                 };
             };
             /** @description The request is not one that is understood. */

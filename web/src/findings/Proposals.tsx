@@ -35,7 +35,7 @@ export function Proposals({ check, made }: { check: Check; made: number }) {
 function Row({ proposal, check }: { proposal: Proposal; check: Check }) {
   const { what, was, now } = proposal;
   const { change, write } = useTopicActs();
-  const { data: statuses = [] } = useStatuses();
+  const statuses = useStatuses();
   const units = useUnits();
   const before = `was ${spokenMeasured(was, units)}`;
   const says = now ? `${before}, is ${spokenMeasured(now, units)}` : `${before}, is no longer found`;

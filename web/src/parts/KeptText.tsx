@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useEffect, useState } from "react";
+import { useEffect, useId, useState } from "react";
 import { tone } from "../theme";
 import { FIELD } from "./field";
 
@@ -9,9 +9,12 @@ export function KeptText(props: {
   of: string;
   value: string;
   rows?: number;
+  /** What may be chosen in place of typing. */
+  offered?: readonly string[];
   keep: (text: string) => void;
 }) {
-  const { label, of, value, rows, keep } = props;
+  const { label, of, value, rows, offered, keep } = props;
+  const list = useId();
   const [typed, setTyped] = useState(value);
   useEffect(() => setTyped(value), [value]);
   const done = () => {
@@ -22,7 +25,7 @@ export function KeptText(props: {
       {label}
       <Box
         component={rows ? "textarea" : "input"}
-        {...(rows ? { rows } : {})}
+        {...(rows ? { rows } : offered?.length ? { list } : {})}
         aria-label={`${label.split(",")[0]} of ${of}`}
         value={typed}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value)}
@@ -32,6 +35,13 @@ export function KeptText(props: {
         }}
         sx={{ ...FIELD, ...(rows ? { resize: "vertical" } : {}) }}
       />
+      {offered && (
+        <datalist id={list}>
+          {offered.map((each) => (
+            <option key={each} value={each} />
+          ))}
+        </datalist>
+      )}
     </Box>
   );
 }

@@ -6,15 +6,17 @@ import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { tone } from "../theme";
 import type { Topic } from "./listed";
-import { useStatuses, useTopicActs } from "./useTopics";
+import { listOf } from "./ruleDraft";
+import { useTopicActs, useTopicRules } from "./useTopics";
 
+const NONE = { statuses: [], kinds: [], priorities: [] };
 const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as const;
 
 /** What is said of a topic, to be changed: each field is kept when it is left. */
 export function TopicFields({ topic }: { topic: Topic }) {
   const { said, overdue, reference } = topic;
   const { change } = useTopicActs();
-  const { data: statuses = [] } = useStatuses();
+  const { statuses, kinds, priorities } = useTopicRules().data ?? NONE;
   const put = (wish: Shapes["TopicWish"]) => void change(topic.id, wish);
   const now = statuses.find(({ name }) => name === said.status);
   return (
@@ -35,7 +37,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
             onChange={(event) => put({ status: event.target.value })}
             sx={FIELD}
           >
-            {[said.status ?? "", ...(now?.then ?? [])].map((name) => (
+            {[said.status ?? "", ...(now?.next ?? [])].map((name) => (
               <option key={name}>{name}</option>
             ))}
           </Box>
@@ -66,21 +68,21 @@ export function TopicFields({ topic }: { topic: Topic }) {
           label="Priority"
           of={reference}
           value={said.priority ?? ""}
+          offered={priorities}
           keep={(priority) => put({ priority })}
         />
-        <KeptText label="Kind" of={reference} value={said.kind ?? ""} keep={(kind) => put({ kind })} />
+        <KeptText
+          label="Kind"
+          of={reference}
+          value={said.kind ?? ""}
+          offered={kinds}
+          keep={(kind) => put({ kind })}
+        />
         <KeptText
           label="Labels, with commas"
           of={reference}
           value={(said.labels ?? []).join(", ")}
-          keep={(typed) =>
-            put({
-              labels: typed
-                .split(",")
-                .map((each) => each.trim())
-                .filter(Boolean),
-            })
-          }
+          keep={(typed) => put({ labels: listOf(typed) })}
         />
       </Box>
       <KeptText

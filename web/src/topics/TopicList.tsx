@@ -9,20 +9,24 @@ import { counted } from "../parts/words";
 import { usePerson } from "../people/person";
 import { GROUPS, listed, rowsOf, SORTS, WHICH } from "./listed";
 import { NewTopic } from "./NewTopic";
+import { RulesForm } from "./RulesForm";
 import { TopicFilesInOut } from "./TopicFilesInOut";
 import { TopicRows } from "./TopicRows";
 import { useTopicsShown } from "./topicsState";
-import { useStatuses, useTopics } from "./useTopics";
+import { useTopicRules, useTopics } from "./useTopics";
 
 /** The project's topics: those that are meant, found by what is typed, sorted and grouped; a click opens one. */
 export function TopicList() {
   const { data, error } = useTopics();
-  const { data: statuses = [] } = useStatuses();
+  const { data: rules } = useTopicRules();
   const { which, typed, sort, group, marked, put } = useTopicsShown();
   const me = usePerson((s) => s.name);
-  const ends = useMemo(() => new Set(statuses.filter(({ end }) => end).map(({ name }) => name)), [statuses]);
+  const ends = useMemo(
+    () => new Set(rules?.statuses.filter(({ end }) => end).map(({ name }) => name)),
+    [rules],
+  );
   const shown = useMemo(() => listed(data ?? [], which, typed, me, ends), [data, which, typed, me, ends]);
-  const rows = useMemo(() => rowsOf(shown, sort, group), [shown, sort, group]);
+  const rows = useMemo(() => rowsOf(shown, sort, group, rules?.priorities), [shown, sort, group, rules]);
   return (
     <Box sx={{ display: "flex", flexDirection: "column", minHeight: "100%", height: "100%" }}>
       <NewTopic />
@@ -79,6 +83,7 @@ export function TopicList() {
       )}
       {data && data.length > 0 && <DeskNote>{counted(shown.length, "topic")}</DeskNote>}
       <TopicRows rows={rows} />
+      <RulesForm />
       <TopicFilesInOut shown={shown} all={data?.length ?? 0} />
     </Box>
   );

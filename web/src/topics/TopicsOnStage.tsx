@@ -9,10 +9,10 @@ import { useStatuses, useTopics } from "./useTopics";
 export function TopicsOnStage() {
   const { stage, federation } = useOpen();
   const { data: topics } = useTopics();
-  const { data: statuses } = useStatuses();
+  const statuses = useStatuses();
   const marked = useTopicsShown((s) => s.marked);
   const signs = useMemo(() => {
-    const ends = new Set(statuses?.filter(({ end }) => end).map(({ name }) => name));
+    const ends = new Set(statuses.filter(({ end }) => end).map(({ name }) => name));
     return (topics ?? [])
       .filter(({ at_m, said }) => marked && at_m && !ends.has(said.status ?? ""))
       .map(({ id, number, at_m }) => ({

@@ -89,10 +89,15 @@ function keyOf(topic: Topic, by: Sort): string {
   return topic.said[by] ?? "";
 }
 
-function ordered(topics: readonly Topic[], by: Sort): Topic[] {
+/** `priorities` are the project's, the most pressing first; others follow them. */
+function ordered(topics: readonly Topic[], by: Sort, priorities: readonly string[]): Topic[] {
   if (by === "number") return [...topics];
+  const pressing = new Map(priorities.map((name, k) => [name.toLowerCase(), k]));
+  const place = ({ said }: Topic) =>
+    said.priority ? (pressing.get(said.priority.toLowerCase()) ?? priorities.length) : priorities.length + 1;
   const way = by === "changed" ? -1 : 1;
   return [...topics].sort((a, b) => {
+    if (by === "priority" && place(a) !== place(b)) return place(a) - place(b);
     const [one, other] = [keyOf(a, by), keyOf(b, by)];
     if (!one || !other) return Number(!one) - Number(!other);
     return way * one.localeCompare(other, "en", { numeric: true });
@@ -110,8 +115,13 @@ function groupsOf(topic: Topic, by: Group): readonly string[] {
 }
 
 /** The rows of a list: topics in their order, below the names of the groups that they stand in. */
-export function rowsOf(topics: readonly Topic[], sort: Sort, group: Group): ListRow[] {
-  const all = ordered(topics, sort);
+export function rowsOf(
+  topics: readonly Topic[],
+  sort: Sort,
+  group: Group,
+  priorities: readonly string[] = [],
+): ListRow[] {
+  const all = ordered(topics, sort, priorities);
   if (group === "none") return all.map((topic) => ({ kind: "topic", key: topic.id, topic }));
   const groups = new Map<string, Topic[]>();
   for (const topic of all) {

@@ -27,13 +27,23 @@ export function useTopic(id: string) {
   });
 }
 
-/** The statuses that topics may have, and which may follow which. */
-export function useStatuses() {
+/** How the project's topics are called, which statuses they may have, and what is offered. */
+export function useTopicRules() {
+  const { projectId } = useOpen();
   return useQuery({
-    queryKey: ["topic statuses"],
-    staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () => taken(api.GET("/api/topic-statuses")),
+    queryKey: [...keys.topics(projectId), "rules"],
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/topic-rules", { params: { path: { project_id: projectId } } }),
+      ),
   });
+}
+
+const NO_STATUSES: readonly Shapes["TopicStatus"][] = [];
+
+/** The statuses that topics may have, and which may follow which. */
+export function useStatuses(): readonly Shapes["TopicStatus"][] {
+  return useTopicRules().data?.statuses ?? NO_STATUSES;
 }
 
 /** What a topic begins with where nothing else is wished for. */
@@ -75,6 +85,15 @@ export function useTopicActs() {
         doing(() => taken(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
       write: (id: string, text: string, view: string | null) =>
         doing(() => taken(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } }))),
+      setRules: (body: Shapes["TopicRules"]) =>
+        doing(() =>
+          taken(
+            api.PUT("/api/projects/{project_id}/topic-rules", {
+              params: { path: { project_id: projectId } },
+              body,
+            }),
+          ),
+        ),
       look: (id: string) => doing(() => taken(api.POST("/api/topics/{topic_id}/looked", at(id)))),
       remove: (topic: Topic) =>
         doing(async () => {
