@@ -15,7 +15,7 @@ from stairpath.core.cutting.cuts import Cut
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Markup
-from stairpath.core.review.view import View
+from stairpath.core.review.view import PictureFrame, View
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.rules import Rule
 
@@ -63,6 +63,11 @@ def cuts_from(sent: Sequence[shapes.Cut]) -> tuple[Cut, ...]:
 def measures_from(sent: Sequence[shapes.Measure]) -> tuple[Measure, ...]:
     """Measures as they were sent."""
     return _MEASURES.validate_python([measure.model_dump() for measure in sent])
+
+
+def frame_from(sent: shapes.PictureFrame) -> PictureFrame:
+    """A picture's frame as it was sent."""
+    return PictureFrame(**sent.model_dump())
 
 
 def eye_from(sent: shapes.Eye) -> Eye:

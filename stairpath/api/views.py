@@ -11,22 +11,22 @@ from fastapi import APIRouter
 from PIL import Image, UnidentifiedImageError
 
 from stairpath.api import shapes
-from stairpath.api.documents import view_from, view_shape
+from stairpath.api.documents import frame_from, view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
 from stairpath.core.exchange.pictures import form_of
 from stairpath.store.tables import Viewpoint
-from stairpath.work import viewpoints
+from stairpath.work import standing, viewpoints
 from stairpath.work.deed import Who
 from stairpath.work.refusals import TooLargeError, WrongError
 
 router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 
-_LARGEST_PICTURE = 8 << 20
+_LARGEST_PICTURE = 24 << 20
 _MOST_PIXELS = 40_000_000
 
 
-def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
+def _shape(viewpoint: Viewpoint, new: bool = False) -> shapes.Viewpoint:
     return shapes.Viewpoint(
         id=viewpoint.id,
         name=viewpoint.name,
@@ -36,20 +36,37 @@ def _shape(viewpoint: Viewpoint) -> shapes.Viewpoint:
         view=view_shape(viewpoint.view),
         folder=viewpoint.folder,
         place=viewpoint.place,
+        large=viewpoint.large,
+        standing=viewpoint.standing is not None,
+        changed_by=viewpoint.changed_by,
+        changed_at=viewpoint.changed_at,
+        new=new,
     )
 
 
 @router.get("/projects/{project_id}/viewpoints")
-def list_viewpoints(project_id: str) -> list[shapes.Viewpoint]:
+def list_viewpoints(who: Asker, project_id: str) -> list[shapes.Viewpoint]:
     """The project's viewpoints, newest first."""
-    return [_shape(row) for row in viewpoints.listed(project_id)]
+    return [_shape(each.viewpoint, each.new) for each in viewpoints.listed(who, project_id)]
+
+
+@router.post("/projects/{project_id}/viewpoints/looked", status_code=204)
+def look_at_viewpoints(who: Asker, project_id: str) -> None:
+    """Note that one went through the viewpoints; what others keep from now on is new."""
+    viewpoints.look_at(who, project_id)
+
+
+@router.post("/projects/{project_id}/viewpoints/standing", status_code=202)
+def make_standing_views(who: Asker, project_id: str) -> None:
+    """Have the standing views made: each level with and without its architecture, each room, each side."""
+    standing.ask(who, project_id)
 
 
 def _picture(encoded: str) -> bytes:
     """The bytes of a picture that came as base64; its size is looked at before any of it is unpacked."""
     if len(encoded) > _LARGEST_PICTURE * 4 // 3 + 4:
         raise TooLargeError(
-            "The viewpoint's picture is larger than 8 MB; make the window smaller and keep the view again."
+            "The viewpoint's picture is larger than 24 MB; make the window smaller and keep the view again."
         )
     try:
         data = base64.b64decode(encoded, validate=True)
@@ -102,3 +119,34 @@ def delete_viewpoint(who: Asker, viewpoint_id: str) -> None:
 def restore_viewpoint(who: Asker, viewpoint_id: str) -> shapes.Viewpoint:
     """Bring back a deleted viewpoint."""
     return _shape(viewpoints.bring_back(who, viewpoint_id))
+
+
+@router.post("/viewpoints/{viewpoint_id}/changes")
+def tell_changes(viewpoint_id: str, wish: shapes.View) -> list[str]:
+    """What keeping a view over a viewpoint would change, in sentences."""
+    return viewpoints.changes(viewpoint_id, view_from(wish))
+
+
+@router.put("/viewpoints/{viewpoint_id}/view")
+def keep_over_viewpoint(who: Asker, viewpoint_id: str, wish: shapes.ViewToKeep) -> shapes.Viewpoint:
+    """Keep a view over one that was kept; it can be taken back."""
+    return _shape(viewpoints.keep_over(who, viewpoint_id, _picture(wish.picture_png), view_from(wish.view)))
+
+
+@router.post("/viewpoints/{viewpoint_id}/take-back")
+def take_viewpoint_back(who: Asker, viewpoint_id: str) -> shapes.Viewpoint:
+    """Bring back what a viewpoint was before the last view was kept over it."""
+    return _shape(viewpoints.take_back(who, viewpoint_id))
+
+
+@router.put("/viewpoints/{viewpoint_id}/picture")
+def reframe_viewpoint(who: Asker, viewpoint_id: str, wish: shapes.Reframed) -> shapes.Viewpoint:
+    """Give a viewpoint another picture of what it sees, widened or trimmed."""
+    frame = frame_from(wish.frame) if wish.frame else None
+    return _shape(viewpoints.reframe(who, viewpoint_id, _picture(wish.picture_png), frame))
+
+
+@router.get("/viewpoints/{viewpoint_id}/missing")
+def tell_missing(viewpoint_id: str) -> list[str]:
+    """What a viewpoint names that the building no longer has, in sentences."""
+    return viewpoints.missing(viewpoint_id)

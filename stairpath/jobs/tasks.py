@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from stairpath.jobs.queue import AGAIN, QUEUE, app
-from stairpath.work import errands, federating, mapping, reading
-from stairpath.work.deed import FEDERATE, MAP, READ, RUN
+from stairpath.work import errands, federating, mapping, picturing, reading, standing
+from stairpath.work.deed import FEDERATE, MAP, PICTURES, READ, RUN, STANDING
 
 
 @app.task(name=READ, queue=QUEUE, retry=AGAIN)
@@ -29,3 +29,15 @@ def map_walks(project_id: str) -> None:
 def run_errand(errand_id: str) -> None:
     """Run a check for interference, or draw a sheet."""
     errands.run(errand_id)
+
+
+@app.task(name=PICTURES, queue=QUEUE, retry=AGAIN)
+def draw_pictures(project_id: str) -> None:
+    """Draw the pictures of views that no browser drew."""
+    picturing.draw_pictures(project_id)
+
+
+@app.task(name=STANDING, queue=QUEUE, retry=AGAIN)
+def make_standing_views(project_id: str) -> None:
+    """Make the standing views of a project."""
+    standing.make_standing(project_id)

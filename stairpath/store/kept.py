@@ -2,10 +2,23 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import ComponentSet, Errand, Folder, Link, Project, SavedRoute, Viewpoint
+from stairpath.store.tables import (
+    ComponentSet,
+    Errand,
+    Folder,
+    Link,
+    Project,
+    SavedRoute,
+    Viewpoint,
+    ViewpointBefore,
+    ViewpointLook,
+    now,
+)
 
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
@@ -17,6 +30,38 @@ def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
             .order_by(Viewpoint.created_at.desc())
         )
     )
+
+
+def undrawn(session: Session, project_id: str) -> list[Viewpoint]:
+    """The project's viewpoints whose pictures are still to be drawn, in the order of their folders."""
+    wanted = select(Viewpoint).where(
+        Viewpoint.project_id == project_id, Viewpoint.removed_at.is_(None), Viewpoint.undrawn
+    )
+    return list(session.scalars(wanted.order_by(Viewpoint.folder, Viewpoint.place)))
+
+
+def standing(session: Session, project_id: str) -> list[Viewpoint]:
+    """The project's standing views, those that were deleted among them."""
+    return list(
+        session.scalars(select(Viewpoint).where(Viewpoint.project_id == project_id, Viewpoint.standing.is_not(None)))
+    )
+
+
+def before(session: Session, viewpoint_id: str) -> ViewpointBefore | None:
+    """What a viewpoint was before the last view was kept over it."""
+    wanted = select(ViewpointBefore).where(ViewpointBefore.viewpoint_id == viewpoint_id)
+    return session.scalar(wanted.order_by(ViewpointBefore.at.desc()).limit(1))
+
+
+def looked(session: Session, project_id: str, who: str) -> datetime | None:
+    """When somebody last went through the viewpoints of a project."""
+    found = session.get(ViewpointLook, (project_id, who))
+    return None if found is None else found.at
+
+
+def look_at(session: Session, project_id: str, who: str) -> None:
+    """Note that somebody went through the viewpoints of a project just now."""
+    session.merge(ViewpointLook(project_id=project_id, who=who, at=now()))
 
 
 def folders(session: Session, project_id: str) -> list[Folder]:
@@ -105,7 +150,9 @@ def unfinished_errands(session: Session) -> list[Errand]:
     )
 
 
-def add(session: Session, row: Viewpoint | SavedRoute | Link | ComponentSet | Errand | Folder) -> None:
+def add(
+    session: Session, row: Viewpoint | ViewpointBefore | SavedRoute | Link | ComponentSet | Errand | Folder
+) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -240,6 +240,38 @@ class Viewpoint(Base):
     """What exchange files call it."""
     folder: Mapped[str | None] = mapped_column(ForeignKey("folder.id", ondelete="SET NULL"))
     place: Mapped[int] = mapped_column(Integer, default=0, server_default="0")
+    large: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    """Its picture at a size for print, where there is one."""
+    undrawn: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
+    """Whether its picture is still to be drawn from the view."""
+    changed_by: Mapped[str] = mapped_column(Text, default="", server_default="")
+    changed_at: Mapped[datetime] = mapped_column(default=now)
+    standing: Mapped[str | None] = mapped_column(Text)
+    """Which of the building's standing views it is; ``digest`` tells whether it is still as it was made."""
+    digest: Mapped[str | None] = mapped_column(String(64))
+
+
+class ViewpointBefore(Base):
+    """What a viewpoint was before another view was kept over it."""
+
+    __tablename__ = "viewpoint_before"
+    __table_args__ = (Index("before_of_viewpoint", "viewpoint_id", "at"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    viewpoint_id: Mapped[str] = mapped_column(ForeignKey("viewpoint.id", ondelete="CASCADE"))
+    at: Mapped[datetime] = mapped_column(default=now)
+    changed_by: Mapped[str] = mapped_column(Text)
+    picture: Mapped[str] = mapped_column(ForeignKey("blob.sha256"))
+    large: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
+    view: Mapped[View] = mapped_column(Document(View, older_view))
+
+
+class ViewpointLook(Base):
+    """When somebody last went through the viewpoints of a project."""
+
+    __tablename__ = "viewpoint_look"
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"), primary_key=True)
+    who: Mapped[str] = mapped_column(Text, primary_key=True)
+    at: Mapped[datetime] = mapped_column(default=now)
 
 
 class Link(Base):

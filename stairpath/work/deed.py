@@ -29,6 +29,7 @@ WORKER = Who("Stair Path")
 """Jobs are done by the application itself."""
 
 READ, FEDERATE, MAP, RUN = "read_model", "federate_project", "map_walks", "run_errand"
+PICTURES, STANDING = "draw_pictures", "make_standing_views"
 
 
 @dataclass(frozen=True)
@@ -74,6 +75,14 @@ class Deed:
     def run(self, errand_id: str) -> None:
         """Have an errand run."""
         queue.put(self.session, RUN, f"errand-{errand_id}", errand_id=errand_id)
+
+    def draw_pictures(self, project_id: str) -> None:
+        """Have the pictures drawn of views that have none."""
+        queue.put(self.session, PICTURES, f"pictures-{project_id}", priority=-2, project_id=project_id)
+
+    def make_standing(self, project_id: str) -> None:
+        """Have the standing views made."""
+        queue.put(self.session, STANDING, f"standing-{project_id}", priority=-2, project_id=project_id)
 
     def map_walks(self, project_id: str) -> None:
         """Have the walk map made where it is not that of the building."""

@@ -8,8 +8,8 @@ from stairpath.core.apart import Progress, UnfinishedError, run_apart
 from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.federation.federate import Federation, federate
-from stairpath.core.mesh.picture import draw_picture
-from stairpath.store import blobs, federations, projects
+from stairpath.core.picture.building import draw_picture
+from stairpath.store import blobs, federations, kept, projects
 from stairpath.store.tables import Model
 from stairpath.work.deed import WORKER, Deed, deed
 from stairpath.work.reading import limits
@@ -52,6 +52,8 @@ def put_together(project_id: str, report: Progress) -> None:
         if project.wanted != wanted:
             act.put_federation(project_id)
         act.map_walks(project_id)
+        if any(row.removed_at is None for row in kept.standing(act.session, project_id)):
+            act.make_standing(project_id)
         act.tell(project_id, "federation", "models", "walking")
 
 

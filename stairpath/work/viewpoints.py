@@ -2,31 +2,75 @@
 
 from __future__ import annotations
 
+import io
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
-from stairpath.core.review.view import View
+from PIL import Image
+
+from stairpath.core.exchange.minutes.document import spoken
+from stairpath.core.review.differences import differences, gone
+from stairpath.core.review.view import PictureFrame, View
 from stairpath.store import blobs, kept
-from stairpath.store.tables import Viewpoint
+from stairpath.store.tables import Viewpoint, ViewpointBefore, now
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
+from stairpath.work.visibility import traits_of
 
 
-def listed(project_id: str) -> list[Viewpoint]:
-    """The project's viewpoints, newest first."""
+@dataclass(frozen=True)
+class Listed:
+    """A viewpoint, and whether another kept or changed it since one last went through them."""
+
+    viewpoint: Viewpoint
+    new: bool = False
+
+
+def listed(who: Who, project_id: str) -> list[Listed]:
+    """The project's viewpoints, newest first; to who was never there nothing is new."""
     with looking() as look:
-        return kept.viewpoints(look.session, in_use(look, project_id).id)
+        project = in_use(look, project_id)
+        last = kept.looked(look.session, project.id, who.said)
+        return [
+            Listed(row, last is not None and row.changed_by != who.said and row.changed_at > last)
+            for row in kept.viewpoints(look.session, project.id)
+        ]
+
+
+def look_at(who: Who, project_id: str) -> None:
+    """Note that somebody went through the project's viewpoints."""
+    with deed(who) as act:
+        kept.look_at(act.session, in_use(act, project_id).id, who.said)
+
+
+_SMALL_PX = 720
+
+
+def _pictures(act: Deed, png: bytes) -> tuple[str, str | None]:
+    """The hashes of a picture for lists, and of the whole one where that is larger than they need."""
+    whole = blobs.keep(act.session, png, "image/png")
+    with Image.open(io.BytesIO(png)) as image:
+        if image.width <= 2 * _SMALL_PX:
+            return whole, None
+        image.thumbnail((_SMALL_PX, image.height), Image.Resampling.LANCZOS)
+        small = io.BytesIO()
+        image.save(small, "PNG")
+    return blobs.keep(act.session, small.getvalue(), "image/png"), whole
 
 
 def keep(who: Who, project_id: str, name: str, picture_png: bytes, view: View) -> Viewpoint:
     """Keep a view with its picture."""
     with deed(who) as act:
         project = in_use(act, project_id)
+        picture, large = _pictures(act, picture_png)
         viewpoint = Viewpoint(
             project_id=project.id,
             name=name.strip() or "Untitled",
             author=who.said,
-            picture=blobs.keep(act.session, picture_png, "image/png"),
+            changed_by=who.said,
+            picture=picture,
+            large=large,
             view=view,
         )
         kept.add(act.session, viewpoint)
@@ -52,6 +96,64 @@ def one(viewpoint_id: str) -> Viewpoint:
     """One viewpoint, for a link to it."""
     with looking() as look:
         return _there(look, viewpoint_id)
+
+
+def changes(viewpoint_id: str, view: View) -> list[str]:
+    """What keeping a view over a viewpoint would change, in sentences."""
+    with looking() as look:
+        return differences(_there(look, viewpoint_id).view, view)
+
+
+def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Viewpoint:
+    """Keep a view over one that was kept; what it was is kept too, and can be brought back."""
+    with deed(who) as act:
+        found = _there(act, viewpoint_id)
+        kept.add(
+            act.session,
+            ViewpointBefore(
+                viewpoint_id=found.id, changed_by=found.changed_by, picture=found.picture, large=found.large,
+                view=found.view,
+            ),
+        )  # fmt: skip
+        found.view, found.undrawn = view, False
+        found.picture, found.large = _pictures(act, picture_png)
+        found.changed_by, found.changed_at = who.said, now()
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
+    """Bring back what a viewpoint was before the last view was kept over it."""
+    with deed(who) as act:
+        found = _there(act, viewpoint_id)
+        before = kept.before(act.session, found.id)
+        if before is None:
+            raise UnfitError(f"Nothing was kept over {found.name}; it is as it was.")
+        found.view, found.picture, found.large = before.view, before.picture, before.large
+        found.changed_by, found.changed_at = before.changed_by, now()
+        act.session.delete(before)
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def reframe(who: Who, viewpoint_id: str, picture_png: bytes, frame: PictureFrame | None) -> Viewpoint:
+    """Give a viewpoint another picture of what it sees, widened or trimmed; the view stays."""
+    with deed(who) as act:
+        found = _there(act, viewpoint_id)
+        found.view = replace(found.view, frame=frame)
+        found.picture, found.large = _pictures(act, picture_png)
+        found.undrawn = False
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def missing(viewpoint_id: str) -> list[str]:
+    """What a viewpoint names that the building no longer has, in sentences."""
+    with looking() as look:
+        found = _there(look, viewpoint_id)
+        rows, traits = traits_of(look, found.project_id)
+        issued = {model.id: model.added_at.date() for model in rows.models}
+    return gone(found.view, lambda key, one: bool(traits.numbers_of(key, [one])), issued.get, spoken)
 
 
 def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from stairpath.core.federation.federate import Federation
-from stairpath.core.mesh.picture import draw_picture
+from stairpath.core.picture.building import draw_picture
 from stairpath.demo import air, electrical, fire, walls, write_models
 from stairpath.demo import building as b
 

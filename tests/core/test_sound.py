@@ -8,7 +8,7 @@ from stairpath.core.federation.bulk import apart
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.mesh.chunks import build_chunks
-from stairpath.core.mesh.picture import draw_picture
+from stairpath.core.picture.building import draw_picture
 from stairpath.core.reading.read import read_model
 from stairpath.core.reading.sound import sound_triangles
 from stairpath.core.walking.clearance import Space

@@ -14,7 +14,7 @@ from stairpath.core.federation import report
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.mesh.chunks import build_chunks
-from stairpath.core.mesh.picture import draw_picture
+from stairpath.core.picture.building import draw_picture
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.read import read_model
 from stairpath.core.walking.bodies import BODIES

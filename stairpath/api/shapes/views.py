@@ -16,6 +16,8 @@ from stairpath.core.visibility.conditions import condition_from
 _Key = Annotated[str, Field(max_length=64)]
 _GlobalId = Annotated[str, Field(max_length=200)]
 _Text = Annotated[str, Field(max_length=400)]
+_Aspect = Annotated[float, Field(ge=0.1, le=10)]
+_Side = Annotated[float, Field(ge=-4, le=4)]
 _MOST_RULES = 500
 _MOST_NAMED = 200_000
 
@@ -132,6 +134,22 @@ class Limits(BaseModel):
     """What is farther beyond the target than this is not seen."""
 
 
+class PictureFrame(BaseModel):
+    """What of a view its picture shows: a part of it from -1 to 1, beyond for more than was seen; the aspect is the view's."""
+
+    aspect: _Aspect
+    left: _Side = -1.0
+    right: _Side = 1.0
+    bottom: _Side = -1.0
+    top: _Side = 1.0
+
+    @model_validator(mode="after")
+    def _has_extent(self) -> PictureFrame:
+        if self.right - self.left < 0.02 or self.top - self.bottom < 0.02:
+            raise ValueError("The picture's frame has no extent; draw it larger.")
+        return self
+
+
 class View(BaseModel):
     """Everything that makes up what somebody sees."""
 
@@ -149,6 +167,7 @@ class View(BaseModel):
     style: Literal["edges", "plain", "lines", "clear"] = "edges"
     """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
     markups: Markups = []
+    frame: PictureFrame | None = None
 
 
 class RulesWish(BaseModel):
@@ -223,6 +242,13 @@ class Viewpoint(BaseModel):
     view: View
     folder: str | None
     place: int
+    large: str | None = None
+    """The hash of its picture at a size for print."""
+    standing: bool = False
+    changed_by: str
+    changed_at: datetime
+    new: bool = False
+    """Whether another kept or changed it since one last went through the viewpoints."""
 
 
 class Folder(BaseModel):
@@ -246,6 +272,20 @@ class MovedViews(Before):
 
     views: Annotated[list[_Key], Field(min_length=1, max_length=2000)]
     folder: _Key | None = None
+
+
+class ViewToKeep(BaseModel):
+    """A view that is kept over another one, with its picture as base64 PNG."""
+
+    picture_png: str
+    view: View
+
+
+class Reframed(BaseModel):
+    """Another picture of what a viewpoint sees, as base64 PNG, and what of the view it shows; nothing for all of it."""
+
+    picture_png: str
+    frame: PictureFrame | None = None
 
 
 class NewViewpoint(BaseModel):

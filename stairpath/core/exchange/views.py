@@ -9,7 +9,7 @@ from __future__ import annotations
 import io
 import itertools
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -22,7 +22,7 @@ from stairpath.core.exchange.bcf.writing import aspect_of
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Plane, Viewpoint
 from stairpath.core.measuring.measures import PointsMeasure
 from stairpath.core.review.eye import Eye, across_deg, axes_of, pose_of, vertical_deg
-from stairpath.core.review.markups import Colour, Markup, NotAMarkupError, Style, drawn, placed
+from stairpath.core.review.markups import INKS, Markup, NotAMarkupError, Style, drawn, placed
 from stairpath.core.review.view import View
 from stairpath.core.visibility.rules import HIDDEN, Rule, colour_text, resolve
 from stairpath.core.visibility.selectors import These
@@ -31,7 +31,6 @@ from stairpath.core.visibility.traits import Traits
 ANY_MODEL = ""
 """The key under which a view names components of whatever model: those that no model of the project has yet."""
 
-INKS: Mapping[Colour, str] = {"pick": "#e08a1e", "ink": "#1e2b36", "here": "#0b6f78", "plum": "#7a3b6b"}
 _PAPER = "#faf8f4"
 _MOST_POINTS = 160
 _LETTER_PX = 40

@@ -9,7 +9,7 @@ from __future__ import annotations
 import hashlib
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
@@ -23,6 +23,7 @@ Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Colour = Literal["ink", "pick", "here", "plum"]
+INKS: Mapping[Colour, str] = {"pick": "#e08a1e", "ink": "#1e2b36", "here": "#0b6f78", "plum": "#7a3b6b"}
 Screen = tuple[float, float]
 """A place in the frame: from -1 to 1, right and up."""
 

@@ -8,7 +8,7 @@ from collections.abc import Mapping
 
 from stairpath.core.camera.pose import NoSightError
 from stairpath.core.review.eye import WORLD_M, axes_of
-from stairpath.core.review.view import View
+from stairpath.core.review.view import PictureFrame, View
 
 _MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "points_m": 4000}
 _MOST_NAMED, _MOST_LETTERS, _MOST_MODELS = 200_000, 400, 1000
@@ -31,6 +31,9 @@ def is_sound(view: View) -> bool:
     lens = 1 <= eye.angle_deg <= 120 and 0 < eye.height_m <= WORLD_M and 0 <= view.limits.through_m <= 1000
     if not lens or (view.limits.depth_m is not None and not 0 < view.limits.depth_m <= 1e6):
         return False
+    frame = view.frame
+    if frame is not None and not is_frame(frame):
+        return False
     if not _within(dataclasses.asdict(view), ""):
         return False
     try:
@@ -42,6 +45,13 @@ def is_sound(view: View) -> bool:
         0.1 <= m.aspect <= 10 and 0.5 <= m.width_px <= 20 and 0.005 <= m.text_share <= 0.3 and m.points_m
         for m in view.markups
     )
+
+
+def is_frame(frame: PictureFrame) -> bool:
+    """Whether a picture's frame has some extent, and not more than a lens can have."""
+    sides = (frame.left, frame.right, frame.bottom, frame.top)
+    wide, high = frame.right - frame.left, frame.top - frame.bottom
+    return 0.1 <= frame.aspect <= 10 and all(abs(side) <= 4 for side in sides) and wide >= 0.02 and high >= 0.02
 
 
 def _within(value: object, name: str) -> bool:

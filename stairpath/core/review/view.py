@@ -31,6 +31,20 @@ class Limits:
 
 
 @dataclass(frozen=True)
+class PictureFrame:
+    """What of a view its picture shows: a part of it from -1 to 1, beyond for more than was seen.
+
+    ``aspect`` is how many times its height the view was wide.
+    """
+
+    aspect: float
+    left: float = -1.0
+    right: float = 1.0
+    bottom: float = -1.0
+    top: float = 1.0
+
+
+@dataclass(frozen=True)
 class View:
     """Everything that makes up what somebody sees; ``picked`` is what they had in hand.
 
@@ -47,6 +61,7 @@ class View:
     picked: These = field(default_factory=lambda: These({}))
     style: Style = "edges"
     markups: tuple[Markup, ...] = ()
+    frame: PictureFrame | None = None
     version: int = VERSION
 
 

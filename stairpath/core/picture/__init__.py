@@ -1,0 +1,1 @@
+"""Pictures of what is seen, drawn without a graphics card."""

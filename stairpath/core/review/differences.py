@@ -1,0 +1,127 @@
+"""What keeping a view over another one changes, and what a view names that the building no longer has, in sentences."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from datetime import date
+
+import numpy as np
+
+from stairpath.core.review.eye import axes_of
+from stairpath.core.review.view import View
+from stairpath.core.visibility.rules import Rule
+from stairpath.core.visibility.selectors import AllBut, Both, Either, Selector, These
+
+_SAME_M, _SAME_DEG = 0.005, 0.05
+_DONE: Mapping[str, str] = {
+    "show": "shown", "hide": "hidden", "fade": "faded", "only": "isolated", "fade_rest": "brought out", "tint": "tinted",
+}  # fmt: skip
+
+
+def differences(before: View, after: View) -> list[str]:
+    """What is other in one view than in another, most telling first; nothing where they are alike."""
+    return [*_eye(before, after), *_rules(before, after), *_counts(before, after)]
+
+
+def _eye(before: View, after: View) -> Iterator[str]:
+    one, other = before.eye, after.eye
+    away = float(np.linalg.norm(np.subtract(other.eye_m, one.eye_m)))
+    if away > _SAME_M:
+        yield f"The eye stands {away:.2f} m from where it stood."
+    turned = math.degrees(math.acos(min(1.0, max(-1.0, float(axes_of(one)[2] @ axes_of(other)[2])))))
+    if turned > _SAME_DEG:
+        yield f"It looks {turned:.0f}° elsewhere." if turned >= 1 else f"It looks {turned:.1f}° elsewhere."
+    if one.projection != other.projection:
+        yield f"It is {other.projection}, and was {one.projection}."
+    elif other.projection == "perspective" and abs(one.angle_deg - other.angle_deg) > _SAME_DEG:
+        yield f"Its angle of view is {other.angle_deg:.0f}°, and was {one.angle_deg:.0f}°."
+    elif other.projection == "parallel" and abs(one.height_m - other.height_m) > _SAME_M:
+        yield f"It is {other.height_m:.2f} m high, and was {one.height_m:.2f} m."
+    if before.limits != after.limits:
+        yield "How far and through what one sees is other."
+
+
+def _rules(before: View, after: View) -> Iterator[str]:
+    lost = [rule for rule in before.rules if not _among(rule, after.rules)]
+    come = [rule for rule in after.rules if not _among(rule, before.rules)]
+    for rules, single, several in ((come, "comes", "come"), (lost, "goes", "go")):
+        for effect, done in _DONE.items():
+            count = sum(rule.effect == effect for rule in rules)
+            if count:
+                how = f"A rule {single}" if count == 1 else f"{count} rules {several}"
+                yield f"{how} by which something is {done}."
+    if before.style != after.style:
+        yield "It is drawn in another way."
+    if dict(before.alternatives) != dict(after.alternatives):
+        yield "Other alternatives stand in it."
+    if before.picked != after.picked:
+        yield "Something else is picked in it."
+
+
+def _among(rule: Rule, rules: Sequence[Rule]) -> bool:
+    return any(
+        (rule.select, rule.effect, rule.colour, rule.off) == (each.select, each.effect, each.colour, each.off)
+        for each in rules
+    )
+
+
+def _counts(before: View, after: View) -> Iterator[str]:
+    for name, one, other in (
+        ("cut", before.cuts, after.cuts),
+        ("measure", before.measures, after.measures),
+        ("markup", before.markups, after.markups),
+    ):
+        was, now = {each.id: each for each in one}, {each.id: each for each in other}
+        parts = [
+            (len(now.keys() - was.keys()), "comes", "come"),
+            (len(was.keys() - now.keys()), "goes", "go"),
+            (sum(now[key] != was[key] for key in now.keys() & was.keys()), "is other", "are other"),
+        ]
+        for count, single, several in parts:
+            if count:
+                yield f"1 {name} {single}." if count == 1 else f"{count} {name}s {several}."
+
+
+def gone(
+    view: View, has: Callable[[str, str], bool], issue_of: Callable[[str], date | None], spoken: Callable[[date], str]
+) -> list[str]:
+    """What a view names one by one that the building no longer has.
+
+    ``has`` says whether a model (by its key) has a component (by its GlobalId), ``issue_of`` of when the issue of a model
+    is that stands now.
+
+    >>> from stairpath.core.review.eye import Eye
+    >>> eye = Eye((0, 0, 0), (0, 1, 0), (0, 0, 1), "perspective", 60.0, 3.0)
+    >>> view = View(eye, picked=These({"m": ("a", "b")}))
+    >>> gone(view, lambda key, one: one == "a", lambda key: date(2026, 3, 3), lambda day: "3 March")
+    ['1 of its 2 picked components is gone since the issue of 3 March.']
+    """
+    named: dict[str, list[tuple[str, str]]] = {}
+    for done, select in (
+        *((_DONE[rule.effect], rule.select) for rule in view.rules),
+        ("uncut", view.whole),
+        ("picked", view.picked),
+    ):
+        named.setdefault(done, []).extend(_ones(select))
+    said = []
+    for done, ones in named.items():
+        whole = list(dict.fromkeys(ones))
+        lost = [(key, one) for key, one in whole if not has(key, one)]
+        if not lost:
+            continue
+        days = [day for key in {key for key, _ in lost} if (day := issue_of(key)) is not None]
+        since = f" since the issue of {spoken(max(days))}" if days else ""
+        verb = "is" if len(lost) == 1 else "are"
+        things = "component" if len(whole) == 1 else "components"
+        said.append(f"{len(lost):,} of its {len(whole):,} {done} {things} {verb} gone{since}.")
+    return said
+
+
+def _ones(select: Selector) -> list[tuple[str, str]]:
+    """The components that a selector names one by one, wherever in it."""
+    if isinstance(select, These):
+        return [(key, one) for key, ids in select.of.items() for one in ids]
+    if isinstance(select, (Either, Both)):
+        return [one for part in select.of for one in _ones(part)]
+    return _ones(select.of) if isinstance(select, AllBut) else []

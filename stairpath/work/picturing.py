@@ -1,0 +1,80 @@
+"""Pictures of kept views that nobody's browser drew: the job draws them from the views themselves."""
+
+from __future__ import annotations
+
+import structlog
+
+from stairpath.core.apart import Progress, UnfinishedError, run_apart
+from stairpath.core.exchange.views import written_picture
+from stairpath.core.picture.drawing import as_png
+from stairpath.core.picture.scene import Scene, scene_of
+from stairpath.core.picture.seen import draw_view
+from stairpath.core.review.markups import INKS
+from stairpath.core.visibility.traits import Traits
+from stairpath.store import blobs, federations, kept, projects
+from stairpath.store.federations import ChangedError
+from stairpath.work.deed import WORKER, Deed, deed, looking
+from stairpath.work.reading import limits
+from stairpath.work.refusals import UnfitError
+from stairpath.work.visibility import traits_of
+
+log = structlog.get_logger()
+
+SIZE = (720, 450)
+COMING = "The picture is being drawn"
+_AT_ONCE = 8
+
+
+def coming_picture(act: Deed) -> str:
+    """The hash of the picture that stands until a view's own is drawn."""
+    return blobs.keep(act.session, written_picture(COMING, INKS["ink"]), "image/png")
+
+
+def _ground(project_id: str) -> tuple[Scene, Traits] | None:
+    with looking() as look:
+        project = projects.project_by_id(look.session, project_id)
+        if project is None or project.federation is None:
+            return None
+        ids = project.federation.models
+        try:
+            building = federations.load_building(look.session, project)
+            _, traits = traits_of(look, project_id)
+        except (ChangedError, UnfitError):
+            return None  # it is being put together; the pictures follow then
+    by_id = dict(zip(ids, building.models, strict=True))
+    if any(key not in by_id for key in traits.keys):
+        return None
+    return scene_of([by_id[key] for key in traits.keys]), traits
+
+
+def draw_undrawn(project_id: str, report: Progress) -> None:
+    """Draw the pictures of a project's views that have none yet, a few kept at once; in a child process."""
+    with looking() as look:
+        wanted = [view.id for view in kept.undrawn(look.session, project_id)]
+    ground = _ground(project_id) if wanted else None
+    if ground is None:
+        return
+    scene, traits = ground
+    for start in range(0, len(wanted), _AT_ONCE):
+        drawn = []
+        for key in wanted[start : start + _AT_ONCE]:
+            with looking() as look:
+                row = kept.viewpoint_by_id(look.session, key)
+                view = row.view if row is not None and row.undrawn else None
+            if view is not None:
+                drawn.append((key, view, as_png(draw_view(scene, traits, view, SIZE))))
+        with deed(WORKER) as act:
+            for key, view, picture in drawn:
+                row = kept.viewpoint_by_id(act.session, key)
+                if row is not None and row.undrawn and row.view == view:
+                    row.picture, row.undrawn = blobs.keep(act.session, picture, "image/png"), False
+            act.tell(project_id, "viewpoints")
+        report(min(1.0, (start + _AT_ONCE) / len(wanted)), "")
+
+
+def draw_pictures(project_id: str) -> None:
+    """Draw what is undrawn in a child process; where that does not end well the views keep what stands for their pictures."""
+    try:
+        run_apart(draw_undrawn, project_id, limits=limits())
+    except UnfinishedError as error:
+        log.warning("pictures were not drawn", project=project_id, why=str(error))

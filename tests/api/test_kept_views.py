@@ -1,0 +1,118 @@
+"""Viewpoints kept over, framed, new to others, standing, and naming what is gone."""
+
+from __future__ import annotations
+
+import base64
+import io
+
+import pytest
+from PIL import Image
+
+from tests.api.conftest import two_rooms
+from tests.api.test_topics import by
+from tests.api.test_views import EYE, keep, png, rule, view_of
+
+
+def listed(client, project, who="Ida Fenn"):
+    return client.get(f"/api/projects/{project}/viewpoints", headers=by(who)).json()
+
+
+def test_keeping_over_a_view_says_what_changes_and_is_taken_back(client, project):
+    first = keep(client, project).json()
+    other = view_of()
+    other["eye"] = {**EYE, "angle_deg": 60.0}
+    url = f"/api/viewpoints/{first['id']}"
+    says = client.post(f"{url}/changes", json=other).json()
+    assert says == ["Its angle of view is 60°, and was 42°.", "A rule goes by which something is faded."]
+    after = client.put(f"{url}/view", json={"picture_png": png(), "view": other}, headers=by("Mara Oake")).json()
+    assert (after["view"]["eye"]["angle_deg"], after["changed_by"]) == (60.0, "Mara Oake")
+    assert client.post(f"{url}/changes", json=other).json() == []
+    back = client.post(f"{url}/take-back").json()
+    assert back["view"] == first["view"]
+    answer = client.post(f"{url}/take-back")
+    assert (answer.status_code, "Nothing was kept over" in answer.json()["detail"]) == (409, True)
+
+
+def test_what_others_kept_since_one_looked_is_new(client, project):
+    keep(client, project, author="Ida Fenn")
+    assert not any(each["new"] for each in listed(client, project, "Mara Oake"))  # she was never there
+    looked = f"/api/projects/{project}/viewpoints/looked"
+    assert client.post(looked, headers=by("Mara Oake")).status_code == 204
+    keep(client, project, name="Later", author="Ida Fenn")
+    keep(client, project, name="Her own", author="Mara Oake")
+    assert [each["name"] for each in listed(client, project, "Mara Oake") if each["new"]] == ["Later"]
+    client.post(looked, headers=by("Mara Oake"))
+    assert not any(each["new"] for each in listed(client, project, "Mara Oake"))
+
+
+def large_png(width: int) -> str:
+    out = io.BytesIO()
+    Image.new("RGB", (width, width * 5 // 8), "#0b6f78").save(out, "PNG")
+    return base64.b64encode(out.getvalue()).decode()
+
+
+def test_a_picture_is_widened_and_printed_large(client, project):
+    first = keep(client, project).json()
+    frame = {"aspect": 1.6, "left": -1.5, "right": 1.2, "bottom": -1.0, "top": 1.0}
+    url = f"/api/viewpoints/{first['id']}/picture"
+    after = client.put(url, json={"picture_png": large_png(2400), "frame": frame}).json()
+    assert after["view"]["frame"] == frame
+    sizes = [
+        Image.open(io.BytesIO(client.get(f"/api/blobs/{after[which]}").content)).width for which in ("picture", "large")
+    ]
+    assert sizes == [720, 2400]
+    assert {**after["view"], "frame": None} == first["view"]
+    for wrong in ({**frame, "left": 1.2}, {**frame, "top": 9.0}):
+        assert client.put(url, json={"picture_png": png(), "frame": wrong}).status_code == 422
+
+
+@pytest.fixture
+def rooms(client, project, send, work):
+    send(project, "T-ARC.ifc", two_rooms())
+    work()
+    return project
+
+
+def test_standing_views_are_made_drawn_and_kept_as_people_left_them(client, rooms, send, work):
+    url = f"/api/projects/{rooms}/viewpoints/standing"
+    assert client.post(url).status_code == 202
+    work()
+    made = {each["name"]: each for each in listed(client, rooms)}
+    assert len(made) == 10
+    assert all(each["standing"] for each in made.values())
+    folders = client.get(f"/api/projects/{rooms}/folders").json()
+    assert [each["name"] for each in folders] == ["Standing views"]
+    picture = Image.open(io.BytesIO(client.get(f"/api/blobs/{made['Level 00']['picture']}").content))
+    assert picture.size == (720, 450)
+    assert len(picture.convert("RGB").getcolors(1 << 20) or ()) > 20
+
+    west, upper = made["0.01 West"]["id"], made["Level 01"]["id"]
+    changed = client.put(f"/api/viewpoints/{west}/view", json={"picture_png": png(), "view": view_of()}).json()
+    client.put(f"/api/viewpoints/{upper}/name", json={"name": "My deck"})
+    assert client.delete(f"/api/viewpoints/{made['Side: back']['id']}").status_code == 204
+    other = two_rooms(gap=0.9)
+    other.room(other.ifc.by_type("IfcBuildingStorey")[1], "1.01", "Deck", (0, 0, 0), (4, 3, 2))
+    send(rooms, "T-ARC.ifc", other)
+    work()
+    after = {each["name"]: each for each in listed(client, rooms)}
+    assert after["0.01 West"]["view"] == changed["view"]
+    assert after["0.01 West"]["picture"] == changed["picture"]
+    assert after["My deck"]["id"] == upper
+    assert "Side: back" not in after
+    assert "1.01 Deck" in after
+    client.post(url)
+    work()
+    assert "Side: back" in {each["name"] for each in listed(client, rooms)}
+
+
+def test_standing_views_need_a_building(client, project):
+    answer = client.post(f"/api/projects/{project}/viewpoints/standing")
+    assert (answer.status_code, "no model yet" in answer.json()["detail"]) == (409, True)
+
+
+def test_what_a_view_names_and_the_project_lost_is_said_with_the_day(client, rooms):
+    model = client.get(f"/api/projects/{rooms}/federation").json()["models"][0]["id"]
+    gone = {"kind": "these", "of": {model: ["0" * 22, "1" * 22]}}
+    kept = keep(client, rooms, view=view_of(rule(gone))).json()
+    (says,) = client.get(f"/api/viewpoints/{kept['id']}/missing").json()
+    assert says.startswith("2 of its 2 hidden components are gone since the issue of ")
