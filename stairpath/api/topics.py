@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from urllib.parse import quote
 
 from fastapi import APIRouter, Header, Query, Request
@@ -191,21 +192,33 @@ def get_proposals(errand_id: str) -> list[shapes.Proposal]:
     ]
 
 
-@router.get(
-    "/projects/{project_id}/topics/file",
-    response_class=Response,
-    responses={200: {"content": {"application/zip": {}}, "description": "The topics as a file (BCF)."}},
-)
+_FILE: dict[int | str, dict[str, Any]] = {200: {"content": {"application/zip": {}}, "description": "A file (BCF)."}}
+
+
+@router.get("/projects/{project_id}/topics/file", response_class=Response, responses=_FILE)
 def save_topics(
     project_id: str,
     version: Literal["2.1", "3.0"] = "3.0",
     topic: Annotated[list[str] | None, Query(max_length=5000)] = None,
 ) -> Response:
     """Topics as a file of the open format, all of them or some."""
+    return _exchanged(lambda path: exchange_out.write_topics(project_id, version, path, topic or ()))
+
+
+@router.get("/projects/{project_id}/viewpoints/file", response_class=Response, responses=_FILE)
+def save_viewpoints(
+    project_id: str, view: Annotated[list[str], Query(max_length=5000)], version: Literal["2.1", "3.0"] = "3.0"
+) -> Response:
+    """Viewpoints as a file of the open format, each as a topic of its own."""
+    return _exchanged(lambda path: exchange_out.write_views(project_id, version, path, view))
+
+
+def _exchanged(write: Callable[[Path], str]) -> Response:
+    """A file that is written to a path, and named after the project that writing it tells."""
     with tempfile.NamedTemporaryFile(prefix="stairpath-", suffix=".bcf", delete=False) as out:
         path = Path(out.name)
     try:
-        project = exchange_out.write_topics(project_id, version, path, topic or ())
+        project = write(path)
     except BaseException:
         path.unlink(missing_ok=True)
         raise

@@ -23,7 +23,7 @@ from stairpath.core.exchange.bcf.reading import opened
 from stairpath.core.exchange.origin import Sight, shift_between
 from stairpath.core.exchange.pictures import MEDIA, form_of
 from stairpath.core.exchange.topic import CannotExchangeError
-from stairpath.core.exchange.views import moved, seen, written_picture
+from stairpath.core.exchange.views import moved, seen
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
 from stairpath.core.review.sound import is_sound
@@ -35,6 +35,7 @@ from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoin
 from stairpath.work import carried
 from stairpath.work.carried import Carried, carried_by
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
 from stairpath.work.results import keep_results
@@ -168,12 +169,15 @@ class _Taking:
                     continue
                 called = beside.names.get(guid) if beside else None
                 name = called or (f"{topic.title} {number}" if len(topic.viewpoints) > 1 else topic.title)
-                picture, kind = self._picture(view, topic)
+                picture = self._picture(act, view, topic)
                 row = Viewpoint(
                     project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
-                    created_at=_aware(topic.created_at), picture=blobs.keep(act.session, picture, kind), view=document,
+                    created_at=_aware(topic.created_at), picture=picture or coming_picture(act), undrawn=picture is None,
+                    changed_by=self.who.said, view=document,
                 )  # fmt: skip
                 kept.add(act.session, row)
+                if row.undrawn:
+                    act.draw_pictures(self.project_id)
             elif any(self.wish.shift_m):
                 # It came in before, about another origin.
                 row.view = self._document(view, beside, topic) or row.view
@@ -181,14 +185,14 @@ class _Taking:
             found[view.guid.lower()] = row
         return found
 
-    def _picture(self, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> tuple[bytes, str]:
-        """The picture of a view and its kind; where there is none, or none that can be, one that says so."""
+    def _picture(self, act: Deed, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> str | None:
+        """The hash of the picture of a view; None where there is none, or none that can be: it is drawn then."""
         if view.snapshot is not None:
             form = form_of(view.snapshot)
             if form is not None:
-                return view.snapshot, MEDIA[form]
+                return blobs.keep(act.session, view.snapshot, MEDIA[form])
             self.trouble("picture", f"The picture of a view of {topic.title} is neither PNG nor JPEG.", topic.guid)
-        return written_picture("No picture came with this view", "#54616c"), "image/png"
+        return None
 
     def _document(self, view: bcf_topic.Viewpoint, beside: Carried | None, topic: bcf_topic.Topic) -> View | None:
         whole = beside.views.get(guid_of(view.guid)) if beside else None

@@ -7,13 +7,14 @@ from datetime import UTC, datetime, time
 from pathlib import Path
 
 from stairpath.core.exchange import topic as bcf_topic
+from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.bcf.versions import Version
 from stairpath.core.exchange.bcf.writing import writing
 from stairpath.core.exchange.lists import Line
 from stairpath.core.exchange.views import exchanged
-from stairpath.core.review.topic import overdue
+from stairpath.core.review.topic import Said, overdue
 from stairpath.store import blobs, kept, models, topics
-from stairpath.store.tables import Topic
+from stairpath.store.tables import Topic, Viewpoint
 from stairpath.work.carried import Carried, document_of
 from stairpath.work.deed import Deed, looking
 from stairpath.work.projects import in_use
@@ -36,6 +37,35 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
             for row in rows:
                 into.put(_topic(look, row, called(row, rules), grounds, files))
     return project.name
+
+
+def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str]) -> str:
+    """Write viewpoints of a project to a file, each as a topic of its own; the name of the project."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        rows = {row.id: row for row in kept.viewpoints(look.session, project.id)}
+        if not ids or any(key not in rows for key in ids):
+            raise WrongError("One of the viewpoints is not kept any more; choose again.")
+        grounds = grounds_of(look, project.id)
+        files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
+        status = rules_of(project).statuses.first
+        with writing(path, version, project.name, project.id) as into:
+            for key in dict.fromkeys(ids):
+                row = rows[key]
+                guid, said = guid_of(f"{row.guid} viewpoint"), Said(row.name, status=status)
+                carried = Carried(said, views={row.guid: row.view}, names={row.guid: row.name})
+                into.put(
+                    bcf_topic.Topic(
+                        guid=guid, title=row.name, created_by=row.author, created_at=row.created_at, status=status,
+                        documents=(document_of(guid, carried),), files=files, viewpoints=(_viewpoint(look, row, grounds),),
+                    )
+                )  # fmt: skip
+    return project.name
+
+
+def _viewpoint(look: Deed, row: Viewpoint, grounds: Grounds) -> bcf_topic.Viewpoint:
+    picture = None if row.undrawn else _bytes(look, row.picture)
+    return exchanged(row.view, row.guid, grounds.traits, picture)
 
 
 def _topic(
@@ -72,9 +102,7 @@ def _topic(
             bcf_topic.Comment(note.guid, note.author, note.at, note.text, listed[note.view].guid if note.view in listed else None)
             for note in notes
         ),
-        viewpoints=tuple(
-            exchanged(view.view, view.guid, grounds.traits, _bytes(look, view.picture)) for view in listed.values()
-        ),
+        viewpoints=tuple(_viewpoint(look, view, grounds) for view in listed.values()),
     )  # fmt: skip
 
 

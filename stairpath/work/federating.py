@@ -54,6 +54,8 @@ def put_together(project_id: str, report: Progress) -> None:
         act.map_walks(project_id)
         if any(row.removed_at is None for row in kept.standing(act.session, project_id)):
             act.make_standing(project_id)
+        if kept.undrawn(act.session, project_id):
+            act.draw_pictures(project_id)
         act.tell(project_id, "federation", "models", "walking")
 
 

@@ -9,13 +9,14 @@ from datetime import UTC, datetime
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import media_of
-from stairpath.core.exchange.views import exchanged, seen, written_picture
+from stairpath.core.exchange.views import exchanged, seen
 from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import Changed, Value
 from stairpath.store import blobs, kept, topics
 from stairpath.store.tables import Topic, TopicNote, Viewpoint
 from stairpath.work import topics as ours
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, WrongError
 from stairpath.work.topics import Listed, NewTopic, listed_as, touch
@@ -165,12 +166,15 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
         if not is_sound(document):
             raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
-        picture = view.snapshot or written_picture("No picture came with this view", "#54616c")
+        sent = view.snapshot
+        picture = coming_picture(act) if sent is None else blobs.keep(act.session, sent, media_of(sent))
         made = Viewpoint(
             project_id=project_id, guid=guid_of(view.guid), name=row.said.title[:120], author=who.said,
-            picture=blobs.keep(act.session, picture, media_of(picture)), view=document,
+            changed_by=who.said, picture=picture, undrawn=sent is None, view=document,
         )  # fmt: skip
         kept.add(act.session, made)
+        if made.undrawn:
+            act.draw_pictures(project_id)
         act.tell(project_id, "viewpoints", what=made.id)
         views = [*row.views, made.id]
     ours.change(who, row.id, {}, views)

@@ -21,7 +21,7 @@ from stairpath.work.visibility import traits_of
 log = structlog.get_logger()
 
 SIZE = (720, 450)
-COMING = "The picture is being drawn"
+COMING = "The picture is drawn\nwhen the building is there"
 _AT_ONCE = 8
 
 

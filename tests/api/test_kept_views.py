@@ -116,3 +116,37 @@ def test_what_a_view_names_and_the_project_lost_is_said_with_the_day(client, roo
     kept = keep(client, rooms, view=view_of(rule(gone))).json()
     (says,) = client.get(f"/api/viewpoints/{kept['id']}/missing").json()
     assert says.startswith("2 of its 2 hidden components are gone since the issue of ")
+
+
+def test_viewpoints_go_out_as_topics_and_come_back_the_same(client, rooms, work):
+    views = [keep(client, rooms, name=name).json() for name in ("North side", "South side")]
+    url = f"/api/projects/{rooms}/viewpoints/file"
+    for version in ("2.1", "3.0"):
+        answer = client.get(url, params={"view": [each["id"] for each in views], "version": version})
+        assert answer.status_code == 200
+        client.post(f"/api/projects/{rooms}/topics/files", content=answer.content, headers={"X-File-Name": "v.bcf"})
+        work()
+    listed_now = client.get(f"/api/projects/{rooms}/topics").json()
+    assert [each["said"]["title"] for each in listed_now] == ["North side", "South side"]
+    assert [each["views"] for each in listed_now] == [[each["id"]] for each in views]
+    assert client.get(url, params={"view": ["none"]}).status_code == 422
+
+
+def test_a_view_that_came_without_a_picture_is_drawn(client, rooms, work):
+    topic = client.post(f"/api/projects/{rooms}/topics", json={"title": "Gap"}).json()
+    camera = {
+        "camera_view_point": {"x": 2.0, "y": -6.0, "z": 4.0},
+        "camera_direction": {"x": 0.0, "y": 1.0, "z": -0.4},
+        "camera_up_vector": {"x": 0.0, "y": 0.4, "z": 1.0},
+        "field_of_view": 60.0,
+        "aspect_ratio": 1.6,
+    }
+    url = f"/bcf/3.0/projects/{rooms}/topics/{topic['guid']}/viewpoints"
+    made = client.post(url, json={"perspective_camera": camera})
+    assert made.status_code == 201, made.text
+    before = listed(client, rooms)[0]["picture"]
+    work()
+    after = listed(client, rooms)[0]["picture"]
+    assert after != before
+    picture = Image.open(io.BytesIO(client.get(f"/api/blobs/{after}").content))
+    assert picture.size == (720, 450)
