@@ -55,6 +55,7 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
+    frame: null,
   };
 }
 
@@ -131,5 +132,6 @@ export function today(kept: View | OlderView): View {
     whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),
+    frame: null,
   };
 }

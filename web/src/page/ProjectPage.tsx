@@ -31,6 +31,7 @@ import { uploadsOf } from "../start/uploads";
 import { FINGER, face, SLIM, tone } from "../theme";
 import { TogetherOnStage } from "../together/TogetherOnStage";
 import { TopicsOnStage } from "../topics/TopicsOnStage";
+import { FramePicture } from "../viewpoints/FramePicture";
 import { WalkBar } from "../walk/WalkBar";
 import { Beginning, useRest } from "./Beginning";
 import { Footer } from "./Footer";
@@ -122,6 +123,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
           </Box>
         </DropZone>
         {ready && <Beginning />}
+        {ready && <FramePicture />}
         <Keys />
       </WithActions>
     </OpenContext>

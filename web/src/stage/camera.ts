@@ -11,6 +11,16 @@ import { forward, isOpened, type Pose } from "./pose";
 
 const NEAREST_M = 0.03;
 
+/** A part of a view, from -1 to 1, beyond for more than is seen. */
+export interface Part {
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
+export const WHOLE: Part = { left: -1, right: 1, bottom: -1, top: 1 };
+
 /** The two cameras behind a pose; the angle of view is across the width. */
 export class StageCamera {
   private readonly perspective = new PerspectiveCamera();
@@ -20,6 +30,8 @@ export class StageCamera {
   private throughM = 0;
   /** By how much of a pixel a view of so many is shifted, for a sample of it. */
   private shift: { by: readonly [number, number]; width: number; height: number } | null = null;
+  /** The part of a view that is drawn; null for all of it. */
+  part: Part | null = null;
   current: PerspectiveCamera | OrthographicCamera = this.perspective;
 
   /** See from the next placing on shifted by parts of a pixel of a view of some size; null for not. */
@@ -63,12 +75,26 @@ export class StageCamera {
     camera.up.copy(pose.up);
     camera.position.copy(pose.eye);
     camera.lookAt(pose.target);
-    if (this.shift) {
-      const { by, width, height } = this.shift;
-      camera.setViewOffset(width, height, by[0], by[1], width, height);
-    } else camera.clearViewOffset();
+    this.offset(camera);
     camera.updateProjectionMatrix();
     camera.updateMatrixWorld(true);
+  }
+
+  /** Draw a part of the view alone, or shifted by a part of a pixel. */
+  private offset(camera: PerspectiveCamera | OrthographicCamera): void {
+    const { part, shift } = this;
+    if (!part && !shift) {
+      camera.clearViewOffset();
+      return;
+    }
+    const { left, right, bottom, top } = part ?? WHOLE;
+    const [wide, high] = [(right - left) / 2, (top - bottom) / 2];
+    const width = shift?.width ?? 1;
+    const height = shift?.height ?? (width * high) / (this.aspect * wide);
+    const [x, y] = shift?.by ?? [0, 0];
+    const full = { width: width / wide, height: height / high };
+    const from = { x: ((left + 1) / 2) * full.width, y: ((1 - top) / 2) * full.height };
+    camera.setViewOffset(full.width, full.height, from.x + x, from.y + y, width, height);
   }
 
   private depthRange(pose: Pose, bounds: Box3): [number, number] {
@@ -89,7 +115,8 @@ export class StageCamera {
       pose.projection === "perspective"
         ? 2 * Math.tan((pose.angleDeg * Math.PI) / 360)
         : pose.heightM * this.aspect;
-    return across / Math.max(1, widthPx);
+    const share = this.part ? (this.part.right - this.part.left) / 2 : 1;
+    return (across * share) / Math.max(1, widthPx);
   }
 
   /** The ray through a point of the canvas, given from -1 to 1. */

@@ -41,7 +41,7 @@ export class Renderer {
       // A place on the Trail has its picture, and a view keeps what it shows, without another frame.
       preserveDrawingBuffer: true,
     });
-    this.gl.setPixelRatio(Math.min(window.devicePixelRatio, 2));
+    this.onScreen();
     this.gl.setScissorTest(true);
     for (const [scene, layers] of [
       [this.scene, building],
@@ -57,6 +57,17 @@ export class Renderer {
   resize(widthPx: number, heightPx: number): void {
     this.heightPx = heightPx;
     this.gl.setSize(widthPx, heightPx, false);
+  }
+
+  /** Draw at another size and so many pixels for each of its own, for a picture; undone by `resize`. */
+  resizeFor({ width, height }: Rectangle, ratio: number): void {
+    this.gl.setPixelRatio(ratio);
+    this.resize(width, height);
+  }
+
+  /** As many pixels again as the screen has. */
+  onScreen(): void {
+    this.gl.setPixelRatio(Math.min(window.devicePixelRatio, 2));
   }
 
   setBackground(colour: string): void {

@@ -1,6 +1,7 @@
 import { type Vector2, Vector3 } from "three";
 import { Aiming } from "./aiming";
 import { Building } from "./building";
+import type { Part } from "./camera";
 import { Finishing, type InFull } from "./finishing";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
@@ -40,6 +41,9 @@ declare global {
     stairpathStage?: Stage;
   }
 }
+
+/** A part of a view that is so many times its height wide. */
+export type Framed = Part & { aspect: number };
 
 const NOWHERE: Rectangle = { x: 0, y: 0, width: 1, height: 1 };
 const FIRST_POSE: Pose = {
@@ -352,15 +356,41 @@ export class Stage {
     return this.main.seen;
   }
 
-  /** The present picture of the stage as PNG, at most `width` wide; in full, if not said otherwise. */
-  picture(width: number, inFull = true): string {
+  /**
+   * The present picture of the stage as PNG, at most `width` wide; in full, if not said otherwise. Of a part of what is
+   * seen, or more than it, exactly so wide.
+   */
+  picture(width: number, inFull = true, part: Framed | null = null): string {
     const { pinnedAt } = this.navigation;
     this.marks.showPivot(pinnedAt, pinnedAt !== null);
     this.main.sketching = false;
     return this.unmarked(() => {
-      for (let number = 0; number < this.renderer.samples; number++) this.draw(this.main, inFull, number);
-      return this.renderer.picture(this.places.stage, width, "image/png");
+      if (part) this.put(part, width);
+      try {
+        for (let number = 0; number < this.renderer.samples; number++) this.draw(this.main, inFull, number);
+        return this.renderer.picture(this.places.stage, width, "image/png");
+      } finally {
+        if (part) this.putBack();
+      }
     });
+  }
+
+  /** Make the canvas one of a part of the view, so many pixels wide. */
+  private put(part: Framed, widthPx: number): void {
+    const { stage } = this.places;
+    const [wide, high] = [(part.right - part.left) / 2, (part.top - part.bottom) / 2];
+    const width = stage.width * wide;
+    this.places.stage = { x: 0, y: 0, width, height: (width / part.aspect) * (high / wide) };
+    this.main.part = part;
+    this.renderer.resizeFor(this.places.stage, widthPx / width);
+  }
+
+  /** Draw what is seen again, on the canvas as the page has it. */
+  private putBack(): void {
+    this.main.part = null;
+    this.renderer.onScreen();
+    this.resize();
+    for (const view of this.views) this.draw(view);
   }
 
   /** Do something while nothing is marked as being under the cursor. */
@@ -457,7 +487,17 @@ export class Stage {
       pose.angleDeg,
       pose.heightM,
     ];
-    const rest = [pose.projection, width, height, near, far, this.building.shape, this.cutFaces.made];
+    const part = view.part ? Object.values(view.part) : [];
+    const rest = [
+      ...part,
+      pose.projection,
+      width,
+      height,
+      near,
+      far,
+      this.building.shape,
+      this.cutFaces.made,
+    ];
     return [...eye, ...rest].join();
   }
 

@@ -1,5 +1,5 @@
 import { type Box3, type Ray, Vector2, Vector3 } from "three";
-import { StageCamera } from "./camera";
+import { type Part, StageCamera } from "./camera";
 import { type ClipPlane, Clips, clipPlane, NO_CLIPS } from "./clips";
 import { type Boxing, sidesOf } from "./geometry/boxed";
 import type { Hit } from "./geometry/picking";
@@ -122,9 +122,13 @@ export class View {
     return this.camera.pixelM(this.navigation.pose, this.host.place().width);
   }
 
+  /** Draw a part of a view that is so many times its height wide; null for all of it as it lies on the canvas. */
+  part: (Part & { aspect: number }) | null = null;
+
   /** Put the camera where the pose is. */
   follow(): void {
-    this.camera.setAspect(this.aspect);
+    this.camera.part = this.part;
+    this.camera.setAspect(this.part?.aspect ?? this.aspect);
     this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind === "drawing");
   }
 

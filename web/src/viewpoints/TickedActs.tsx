@@ -20,6 +20,8 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
   // Another may have deleted some of them.
   const those = views.filter(({ id }) => ticked.includes(id)).map(({ id }) => id);
   if (!those.length) return null;
+  const query = new URLSearchParams(those.map((id) => ["view", id]));
+  const address = `/api/projects/${projectId}/viewpoints/file?${query}`;
   const drop = () =>
     orAloud(async () => {
       for (const id of those) await remove.mutateAsync(id);
@@ -62,6 +64,9 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
         ))}
         <option value="none">no folder</option>
       </NativeSelect>
+      <Button variant="text" sx={{ ml: 0 }} component="a" href={address} download>
+        save as BCF
+      </Button>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => void drop()}>
         delete
       </Button>

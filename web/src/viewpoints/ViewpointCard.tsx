@@ -8,7 +8,9 @@ import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { tone } from "../theme";
 import { drag, useDrops } from "./dragging";
+import { KeepOver } from "./KeepOver";
 import { useShelf } from "./shelfState";
+import { useBeginFraming } from "./useKeepFramed";
 import { useShowViewpoint } from "./viewpoints";
 
 /** A kept view with its picture: a click goes there; it is dragged to another place, and ticked to be moved with others. */
@@ -21,6 +23,7 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
   const [typed, setTyped] = useState<string | null>(null);
   const made = new Date(viewpoint.created_at);
   const dropsHere = useDrops();
+  const frame = useBeginFraming();
 
   const finish = (event: FormEvent) => {
     event.preventDefault();
@@ -89,6 +92,11 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
       {typed === null ? (
         <Box sx={{ fontWeight: 600, fontSize: 14.5, mt: 0.5, overflowWrap: "anywhere" }}>
           {viewpoint.name}
+          {viewpoint.new && (
+            <Box component="span" sx={{ ml: 0.75, fontSize: 12, color: tone.here }}>
+              new
+            </Box>
+          )}
         </Box>
       ) : (
         <form onSubmit={finish}>
@@ -116,6 +124,9 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
         <Box sx={{ width: "100%" }}>
           {viewpoint.author}, {made.toLocaleDateString("en-GB", { day: "numeric", month: "short" })}{" "}
           {made.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+          {viewpoint.changed_by &&
+            viewpoint.changed_by !== viewpoint.author &&
+            `, changed by ${viewpoint.changed_by}`}
         </Box>
         <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
           rename
@@ -123,6 +134,20 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
         <Button variant="text" onClick={() => void link()}>
           link
         </Button>
+        <Button variant="text" onClick={() => void frame({ viewpoint })}>
+          frame
+        </Button>
+        {viewpoint.large && (
+          <Button
+            variant="text"
+            component="a"
+            href={blobAddress(viewpoint.large)}
+            download={`${viewpoint.name}.png`}
+          >
+            save the picture
+          </Button>
+        )}
+        <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
         <Button variant="text" onClick={() => void drop()}>
           delete
         </Button>

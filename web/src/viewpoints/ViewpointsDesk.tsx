@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useMemo, useState } from "react";
+import { type FormEvent, useEffect, useMemo, useState } from "react";
 import { useViewpoints } from "../api/queries";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
@@ -13,6 +13,8 @@ import { shelves } from "./shelf";
 import { useShelf } from "./shelfState";
 import { TickedActs } from "./TickedActs";
 import { useFolderActs, useFolders } from "./useFolders";
+import { useBeginFraming } from "./useKeepFramed";
+import { useKeptViews } from "./useKeptViews";
 import { useKeepView } from "./viewpoints";
 
 const BRINGS = [
@@ -29,6 +31,8 @@ export function ViewpointsDesk() {
   const { typed, brings, put } = useShelf();
   const all = useMemo(() => shelves(folders ?? [], data ?? [], typed), [folders, data, typed]);
   const wrong = error ?? noFolders;
+  const { makeStanding } = useKeptViews();
+  useGoneThrough(data !== undefined);
   return (
     <Box>
       <KeepForm count={data?.length ?? 0} />
@@ -76,8 +80,23 @@ export function ViewpointsDesk() {
         />
       ))}
       <NewFolder />
+      <DeskHeading>Standing views</DeskHeading>
+      <DeskNote>
+        Each level with and without its architecture, each room, each side. Views that somebody changed stay.
+      </DeskNote>
+      <Button variant="text" onClick={() => void makeStanding()}>
+        Make the standing views
+      </Button>
     </Box>
   );
+}
+
+/** Once the desk is left what was on it is no longer new. */
+function useGoneThrough(there: boolean) {
+  const { look } = useKeptViews();
+  useEffect(() => {
+    if (there) return () => void look();
+  }, [there, look]);
 }
 
 function NewFolder() {
@@ -107,6 +126,7 @@ function NewFolder() {
 
 function KeepForm({ count }: { count: number }) {
   const keep = useKeepView();
+  const frame = useBeginFraming();
   const { typed: name, type: setName, kept } = useTyped();
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
@@ -137,6 +157,12 @@ function KeepForm({ count }: { count: number }) {
           Keep
         </Button>
       </Box>
+      <Button
+        variant="text"
+        onClick={() => void frame({ name: name.trim() || `View ${count + 1}`, kept: () => kept(name) })}
+      >
+        keep it with another frame
+      </Button>
     </form>
   );
 }

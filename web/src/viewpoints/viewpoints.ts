@@ -9,7 +9,9 @@ import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
+import type { Framed } from "../stage/stage";
 import { announce } from "../trail/cause";
+import { isWhole } from "./frame";
 import type { Brings } from "./shelfState";
 
 const PICTURE_PX = 720;
@@ -55,38 +57,61 @@ export function useShowViewpoint() {
         const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);
         if (wanted && !wanted.stands) await mutateAsync({ id: wanted.id, act: "stand" });
       }
-      if (missing) {
-        useSession
-          .getState()
-          .say(
-            `${missing} components of "${viewpoint.name}" are no longer in the models; the rest is as it was kept.`,
-          );
-      }
+      if (missing)
+        await orAloud(async () => {
+          const path = { params: { path: { viewpoint_id: viewpoint.id } } };
+          const says = await taken(api.GET("/api/viewpoints/{viewpoint_id}/missing", path));
+          useSession.getState().say(`${viewpoint.name}: ${says.join(" ")} The rest is as it was kept.`);
+        });
     },
     [federation, stage, mutateAsync],
   );
 }
 
+/** A picture without what says that it is one. */
+export function bare(picture: string): string {
+  return picture.replace(/^data:image\/png;base64,/, "");
+}
+
+/** How the picture of a view is framed, and how wide it is. */
+export interface AsFramed {
+  frame: Framed;
+  widthPx: number;
+}
+
+/** The present view as a document, with its picture; null where there is no stage. */
+export function usePresentView() {
+  const { federation, stage } = useOpen();
+  return useCallback(
+    (framed: AsFramed | null = null) => {
+      const view = stage();
+      if (!view) return null;
+      const { frame, widthPx } = framed ?? { frame: null, widthPx: PICTURE_PX };
+      const document = toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs);
+      return {
+        picture_png: bare(view.picture(widthPx, true, frame)),
+        view: { ...document, frame: frame && !isWhole(frame) ? frame : null },
+      };
+    },
+    [federation, stage],
+  );
+}
+
 /** Keep the present view under a name; the viewpoint that was made, or null where it could not be. */
 export function useKeepView() {
-  const { federation, stage, projectId } = useOpen();
+  const { projectId } = useOpen();
   const { keep } = useViewpointActs(projectId);
+  const present = usePresentView();
   const author = usePerson((s) => s.name);
   return useCallback(
-    async (name: string) => {
-      const view = stage();
+    async (name: string, framed: AsFramed | null = null) => {
       let made: Viewpoint | null = null;
-      if (view)
-        await orAloud(async () => {
-          made = await keep.mutateAsync({
-            name,
-            author,
-            picture_png: view.picture(PICTURE_PX).replace(/^data:image\/png;base64,/, ""),
-            view: toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs),
-          });
-        });
+      await orAloud(async () => {
+        const now = present(framed);
+        if (now) made = await keep.mutateAsync({ name, author, ...now });
+      });
       return made as Viewpoint | null;
     },
-    [federation, stage, keep, author],
+    [present, keep, author],
   );
 }

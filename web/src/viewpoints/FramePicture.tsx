@@ -1,0 +1,201 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import NativeSelect from "@mui/material/NativeSelect";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { useSeen } from "../open/seen";
+import { useOpen, useStageNews } from "../open/useStage";
+import { DeskNote } from "../parts/desk";
+import type { Framed } from "../stage/stage";
+import { face, tone } from "../theme";
+import { dragged, isWhole, placed, SIZES, type Side, WIDEST } from "./frame";
+import { useFraming } from "./framing";
+import { useKeepFramed } from "./useKeepFramed";
+
+const PREVIEW_PX = 880;
+const SETTLED_MS = 400;
+const STEP = 0.02;
+const EDGES: readonly Side[] = ["left", "right", "bottom", "top"];
+
+/** The picture of a view, widened or trimmed by its sides, and kept at a size for the screen or for print. */
+export function FramePicture() {
+  const { of, put } = useFraming();
+  return (
+    <Dialog
+      open={of !== null}
+      onClose={() => put({ of: null })}
+      maxWidth={false}
+      aria-label="Frame the picture"
+    >
+      {of && <Inside />}
+    </Dialog>
+  );
+}
+
+function Inside() {
+  const { stage } = useOpen();
+  const { frame, widthPx, put } = useFraming();
+  const preview = usePreview();
+  const keep = useKeepFramed();
+  const [busy, setBusy] = useState(false);
+  if (!frame) return null;
+  const heightPx = Math.round(
+    (widthPx / frame.aspect) * ((frame.top - frame.bottom) / (frame.right - frame.left)),
+  );
+  const done = async () => {
+    setBusy(true);
+    // The button says that it is being drawn before the page is busy with it.
+    await new Promise((resolve) => window.setTimeout(resolve, 30));
+    const kept = await keep();
+    setBusy(false);
+    if (kept) put({ of: null });
+  };
+  return (
+    <Box sx={{ p: 2, bgcolor: tone.paper, width: "min(92vw, 900px)" }}>
+      <DeskNote>
+        Drag the sides, or move them by arrow keys; what is beyond the view can be taken in.
+      </DeskNote>
+      <Box
+        sx={{
+          position: "relative",
+          my: 1,
+          mx: "auto",
+          aspectRatio: String(frame.aspect),
+          maxHeight: "64vh",
+          bgcolor: tone.film,
+          overflow: "hidden",
+        }}
+      >
+        {preview && (
+          <Box
+            component="img"
+            src={preview}
+            alt=""
+            draggable={false}
+            sx={{ width: "100%", height: "100%" }}
+          />
+        )}
+        <FrameOver frame={frame} put={(next) => put({ frame: next })} />
+      </Box>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center" }}>
+        <NativeSelect
+          value={widthPx}
+          inputProps={{ "aria-label": "Size of the picture" }}
+          sx={{ fontSize: 13 }}
+          onChange={(event) => put({ widthPx: Number(event.target.value) })}
+        >
+          {SIZES.map(([px, words]) => (
+            <option key={px} value={px}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect>
+        <Box sx={{ fontFamily: face.figure, fontSize: 12.5, color: tone.soft }}>
+          {widthPx} × {heightPx}
+        </Box>
+        <Button
+          variant="text"
+          disabled={isWhole(frame)}
+          onClick={() => put({ frame: { aspect: frame.aspect, left: -1, right: 1, bottom: -1, top: 1 } })}
+        >
+          as the view
+        </Button>
+        <Box sx={{ flex: 1 }} />
+        <Button variant="text" onClick={() => put({ of: null })}>
+          Leave it
+        </Button>
+        <Button variant="contained" disabled={busy || !stage()} onClick={() => void done()}>
+          {busy ? "Drawing …" : "Keep the picture"}
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** A small picture of the widest, drawn again once what is seen has come. */
+function usePreview(): string | null {
+  const { stage } = useOpen();
+  const aspect = useFraming((s) => s.frame?.aspect);
+  const asking = useSeen((s) => s.asking);
+  const pending = useStageNews((s) => s.pending);
+  const [preview, setPreview] = useState<string | null>(null);
+  useEffect(() => {
+    if (asking || pending || !aspect) return;
+    const timer = window.setTimeout(() => {
+      const part = { aspect, left: -WIDEST, right: WIDEST, bottom: -WIDEST, top: WIDEST };
+      setPreview(stage()?.picture(PREVIEW_PX, false, part) ?? null);
+    }, SETTLED_MS);
+    return () => window.clearTimeout(timer);
+  }, [stage, asking, pending, aspect]);
+  return preview;
+}
+
+/** The frame over the picture: moved as a whole, and by each of its sides. */
+function FrameOver({ frame, put }: { frame: Framed; put: (frame: Framed) => void }) {
+  const over = useRef<HTMLDivElement>(null);
+  const drag = (side: Side | "all") => (down: PointerEvent<HTMLElement>) => {
+    const size = over.current?.parentElement?.getBoundingClientRect();
+    if (!size) return;
+    down.preventDefault();
+    down.stopPropagation();
+    const element = down.currentTarget;
+    element.setPointerCapture(down.pointerId);
+    const move = (event: globalThis.PointerEvent) => {
+      const x = ((event.clientX - down.clientX) / size.width) * 2 * WIDEST;
+      const y = ((down.clientY - event.clientY) / size.height) * 2 * WIDEST;
+      put(dragged(frame, side, { x, y }));
+    };
+    element.addEventListener("pointermove", move);
+    element.addEventListener("lostpointercapture", () => element.removeEventListener("pointermove", move), {
+      once: true,
+    });
+  };
+  const key = (side: Side) => (event: KeyboardEvent) => {
+    const x = { ArrowLeft: -STEP, ArrowRight: STEP }[event.key] ?? 0;
+    const y = { ArrowDown: -STEP, ArrowUp: STEP }[event.key] ?? 0;
+    if (!x && !y) return;
+    event.preventDefault();
+    put(dragged(frame, side, { x, y }));
+  };
+  const thick = 14;
+  const at: Record<Side, object> = {
+    left: { left: -thick / 2, top: 0, bottom: 0, width: thick, cursor: "ew-resize" },
+    right: { right: -thick / 2, top: 0, bottom: 0, width: thick, cursor: "ew-resize" },
+    bottom: { bottom: -thick / 2, left: 0, right: 0, height: thick, cursor: "ns-resize" },
+    top: { top: -thick / 2, left: 0, right: 0, height: thick, cursor: "ns-resize" },
+  };
+  return (
+    <Box
+      ref={over}
+      data-testid="picture-frame"
+      onPointerDown={drag("all")}
+      sx={{
+        position: "absolute",
+        ...placed(frame),
+        border: `2px solid ${tone.pick}`,
+        boxShadow: "0 0 0 2000px rgba(30,43,54,.45)",
+        cursor: "move",
+        touchAction: "none",
+      }}
+    >
+      {EDGES.map((side) => (
+        <Box
+          key={side}
+          component="button"
+          type="button"
+          aria-label={`The picture's ${side} side`}
+          onPointerDown={drag(side)}
+          onKeyDown={key(side)}
+          sx={{
+            position: "absolute",
+            border: 0,
+            p: 0,
+            bgcolor: "transparent",
+            touchAction: "none",
+            ...at[side],
+          }}
+        />
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,50 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import type { Viewpoint } from "../api/client";
+import { orAloud } from "../open/session";
+import { DeskActs } from "../parts/desk";
+import { tone } from "../theme";
+import { useKeptViews } from "./useKeptViews";
+import { usePresentView } from "./viewpoints";
+
+/** Keeps what is seen over a viewpoint, once what that changes was read. */
+export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
+  const present = usePresentView();
+  const { changes, keepOver } = useKeptViews();
+  const [told, setTold] = useState<{
+    says: readonly string[];
+    now: NonNullable<ReturnType<typeof present>>;
+  } | null>(null);
+  const ask = () =>
+    orAloud(async () => {
+      const now = present();
+      if (now) setTold({ says: await changes(viewpoint.id, now.view), now });
+    });
+  if (!told)
+    return (
+      <Button variant="text" onClick={() => void ask()}>
+        keep this view over it
+      </Button>
+    );
+  const keep = async () => {
+    if (await keepOver(viewpoint, told.now)) setTold(null);
+  };
+  return (
+    <Box data-testid="keep-over" sx={{ width: "100%", borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
+      {told.says.length ? (
+        told.says.map((sentence) => <Box key={sentence}>{sentence}</Box>)
+      ) : (
+        <Box>Nothing would be other but its picture.</Box>
+      )}
+      <DeskActs>
+        <Button variant="text" onClick={() => void keep()}>
+          Keep it over {viewpoint.name}
+        </Button>
+        <Button variant="text" onClick={() => setTold(null)}>
+          leave it as it was
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}

@@ -1,0 +1,38 @@
+import { useMemo } from "react";
+import { api, type Shapes, taken, type View, type Viewpoint } from "../api/client";
+import { keys } from "../api/queries";
+import { useSession } from "../open/session";
+import { useDoing } from "../open/useDoing";
+import { useOpen } from "../open/useStage";
+
+/** What is done to viewpoints that are kept: kept over with undo, framed, made for the building, and gone through. */
+export function useKeptViews() {
+  const { projectId } = useOpen();
+  const doing = useDoing(keys.viewpoints(projectId));
+  return useMemo(() => {
+    const at = (id: string) => ({ params: { path: { viewpoint_id: id } } });
+    const of = { params: { path: { project_id: projectId } } };
+    const { say } = useSession.getState();
+    return {
+      /** What keeping a view over a viewpoint would change. */
+      changes: (id: string, view: View) =>
+        taken(api.POST("/api/viewpoints/{viewpoint_id}/changes", { ...at(id), body: view })),
+      keepOver: ({ id, name }: Viewpoint, body: Shapes["ViewToKeep"]) =>
+        doing(async () => {
+          await taken(api.PUT("/api/viewpoints/{viewpoint_id}/view", { ...at(id), body }));
+          say(
+            `${name} is what you see now.`,
+            () => void doing(() => taken(api.POST("/api/viewpoints/{viewpoint_id}/take-back", at(id)))),
+          );
+        }),
+      reframe: (id: string, body: Shapes["Reframed"]) =>
+        doing(() => taken(api.PUT("/api/viewpoints/{viewpoint_id}/picture", { ...at(id), body }))),
+      makeStanding: () =>
+        doing(async () => {
+          await taken(api.POST("/api/projects/{project_id}/viewpoints/standing", of));
+          say("The standing views are being made; each has its picture as soon as it is drawn.");
+        }),
+      look: () => doing(() => taken(api.POST("/api/projects/{project_id}/viewpoints/looked", of))),
+    };
+  }, [doing, projectId]);
+}
