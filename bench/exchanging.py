@@ -22,7 +22,7 @@ from PIL import Image
 
 from bench.measure import Measure
 from stairpath.core.exchange.bcf import opened, writing
-from stairpath.core.exchange.minutes import Item, Minutes, pdf
+from stairpath.core.exchange.printed import Item, Minutes, pdf
 from stairpath.core.review.sitting import Point
 from stairpath.start.postgres import free_port
 from stairpath.work import errands, exchange_in, projects

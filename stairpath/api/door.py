@@ -13,9 +13,12 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from stairpath.api.refused import said
 
 LARGEST_BODY = 1 << 20
-LARGEST_WITH_PICTURE = 12 << 20
-"""A viewpoint comes with its picture as base64, and rules may name many components one by one."""
-_LARGE = ("/viewpoints", "/resolve", "/links", "/home", "/markups/drawn")
+LARGEST_VIEW = 12 << 20
+"""Rules may name many components one by one."""
+LARGEST_WITH_PICTURE = 32 << 20
+"""A viewpoint comes with its picture, for print too, as base64."""
+_VIEWS = ("/changes", "/resolve", "/links", "/home", "/markups/drawn")
+_PICTURES = ("/viewpoints", "/view", "/picture")
 _FILES = ("/models", "/files")
 """Where files are sent; who takes them counts what comes."""
 SLOWEST_S = 30.0
@@ -121,7 +124,9 @@ class Door:
         path = str(scope["path"])
         if path.endswith(_FILES) and scope["method"] == "POST":
             return None
-        return LARGEST_WITH_PICTURE if path.endswith(_LARGE) else LARGEST_BODY
+        if path.endswith(_PICTURES):
+            return LARGEST_WITH_PICTURE
+        return LARGEST_VIEW if path.endswith(_VIEWS) else LARGEST_BODY
 
 
 def _too_much(limit: int) -> str:

@@ -27,6 +27,7 @@ from stairpath.api import (
     measuring,
     models,
     projects,
+    questions,
     routes,
     scheduling,
     sittings,
@@ -98,6 +99,7 @@ def create_app() -> FastAPI:
         routes,
         files,
         sittings,
+        questions,
         topics,
         manual,
     ):

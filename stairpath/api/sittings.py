@@ -11,7 +11,7 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.core.exchange.minutes import html, pdf
+from stairpath.core.exchange.printed import html, pdf
 from stairpath.work import sittings
 
 router = APIRouter(prefix="/api", tags=["sittings"], responses=REFUSALS)

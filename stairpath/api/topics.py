@@ -33,7 +33,8 @@ _MOST_ATTACHED = 64 << 20
 router = APIRouter(prefix="/api", tags=["topics"], responses=REFUSALS)
 
 
-def _shape(of: topics.Listed) -> shapes.Topic:
+def topic_shape(of: topics.Listed) -> shapes.Topic:
+    """A topic as it is sent."""
     row = of.topic
     return shapes.Topic(
         id=row.id,
@@ -53,6 +54,7 @@ def _shape(of: topics.Listed) -> shapes.Topic:
         created_at=row.created_at,
         changed_by=row.changed_by,
         changed_at=row.changed_at,
+        question=row.question and shapes.Question.model_validate(row.question),
         overdue=of.overdue,
         new=of.new,
     )
@@ -95,7 +97,7 @@ def set_topic_rules(who: Asker, project_id: str, wish: shapes.TopicRules) -> sha
 @router.get("/projects/{project_id}/topics")
 def list_topics(who: Asker, project_id: str) -> list[shapes.Topic]:
     """The project's topics by number."""
-    return [_shape(each) for each in topics.listed(who, project_id)]
+    return [topic_shape(each) for each in topics.listed(who, project_id)]
 
 
 @router.post("/projects/{project_id}/topics", status_code=201)
@@ -109,7 +111,7 @@ def make_topic(who: Asker, project_id: str, wish: shapes.NewTopic) -> shapes.Top
         finding = OfFinding(of.check, tuple(pair(a, b) for a, b in of.pairs), measured)
     words = Said(**{**said, "labels": tuple(wish.labels)})
     new = topics.NewTopic(words, wish.views, wish.disciplines, wish.variant_of, finding)
-    return _shape(topics.make(who, project_id, new))
+    return topic_shape(topics.make(who, project_id, new))
 
 
 @router.get("/topics/{topic_id}")
@@ -117,7 +119,7 @@ def get_topic(topic_id: str) -> shapes.TopicTold:
     """A topic with everything that was written and changed."""
     told = topics.one(topic_id)
     return shapes.TopicTold(
-        topic=_shape(told.topic),
+        topic=topic_shape(told.topic),
         notes=[_note(note) for note in told.notes],
         files=[shapes.TopicFile.model_validate(each) for each in told.files],
     )
@@ -132,7 +134,7 @@ def change_topic(who: Asker, topic_id: str, wish: shapes.TopicWish) -> shapes.To
     said = {name: value for name, value in given.items() if value is not None or name == "due"}
     if "labels" in said:
         said["labels"] = tuple(said["labels"])
-    return _shape(topics.change(who, topic_id, said, views, related))
+    return topic_shape(topics.change(who, topic_id, said, views, related))
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)
@@ -156,7 +158,7 @@ def delete_topic(who: Asker, topic_id: str) -> None:
 @router.post("/topics/{topic_id}/restore")
 def restore_topic(who: Asker, topic_id: str) -> shapes.Topic:
     """Bring back a deleted topic."""
-    return _shape(topics.bring_back(who, topic_id))
+    return topic_shape(topics.bring_back(who, topic_id))
 
 
 @router.post("/projects/{project_id}/topics/files", status_code=201, openapi_extra=BODY)

@@ -22,7 +22,7 @@ from stairpath.work.refusals import TooLargeError, WrongError
 
 router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 
-_LARGEST_PICTURE = 24 << 20
+_LARGEST_PICTURE = 16 << 20
 _MOST_PIXELS = 40_000_000
 
 
@@ -66,7 +66,7 @@ def _picture(encoded: str) -> bytes:
     """The bytes of a picture that came as base64; its size is looked at before any of it is unpacked."""
     if len(encoded) > _LARGEST_PICTURE * 4 // 3 + 4:
         raise TooLargeError(
-            "The viewpoint's picture is larger than 24 MB; make the window smaller and keep the view again."
+            "The viewpoint's picture is larger than 16 MB; make the window smaller and keep the view again."
         )
     try:
         data = base64.b64decode(encoded, validate=True)

@@ -20,10 +20,9 @@ def minutes(
     as_json: AsJson = False,
 ) -> None:
     """Write the minutes of a meeting."""
-    from stairpath.core.exchange.minutes import html as page_of
-    from stairpath.core.exchange.minutes import minutes_from
-    from stairpath.core.exchange.minutes import pdf as pdf_of
-    from stairpath.core.exchange.minutes.document import PAPERS
+    from stairpath.core.exchange.printed import PAPERS, minutes_from
+    from stairpath.core.exchange.printed import html as page_of
+    from stairpath.core.exchange.printed import pdf as pdf_of
     from stairpath.core.review.sitting import NotASittingError
 
     sheet = next((each for each in PAPERS if each.casefold() == paper.casefold()), None)

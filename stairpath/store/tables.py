@@ -29,6 +29,7 @@ from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
+from stairpath.core.review.question import Question
 from stairpath.core.review.repeated import OfFinding
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import Changed, Said
@@ -367,6 +368,8 @@ class Topic(Base):
     """Where it is, as its components tell: level, room, and the point that marks it, in project coordinates."""
     finding: Mapped[OfFinding | None] = mapped_column(Document(OfFinding))
     """The finding that it was made of."""
+    question: Mapped[Question | None] = mapped_column(Document(Question))
+    """What was asked of a designer last, and the answer."""
 
 
 class TopicFile(Base):

@@ -5,11 +5,9 @@ from __future__ import annotations
 import structlog
 
 from stairpath.core.apart import Progress, UnfinishedError, run_apart
-from stairpath.core.exchange.views import written_picture
-from stairpath.core.picture.drawing import as_png
+from stairpath.core.picture.drawing import as_png, blank
 from stairpath.core.picture.scene import Scene, scene_of
 from stairpath.core.picture.seen import draw_view
-from stairpath.core.review.markups import INKS
 from stairpath.core.visibility.traits import Traits
 from stairpath.store import blobs, federations, kept, projects
 from stairpath.store.federations import ChangedError
@@ -27,7 +25,7 @@ _AT_ONCE = 8
 
 def coming_picture(act: Deed) -> str:
     """The hash of the picture that stands until a view's own is drawn."""
-    return blobs.keep(act.session, written_picture(COMING, INKS["ink"]), "image/png")
+    return blobs.keep(act.session, as_png(blank(COMING, SIZE)), "image/png")
 
 
 def _ground(project_id: str) -> tuple[Scene, Traits] | None:

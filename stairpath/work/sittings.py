@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
 
-from stairpath.core.exchange.minutes.document import Item, Minutes, spoken
+from stairpath.core.dates import spoken
+from stairpath.core.exchange.printed import Item, Minutes
 from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda
 from stairpath.core.review.topic import Value, changed, changes, overdue
 from stairpath.store import blobs, kept, sittings, topics

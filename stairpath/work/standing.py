@@ -46,7 +46,7 @@ def _folder(act: Deed, project_id: str) -> Folder:
     folders = kept.folders(act.session, project_id)
     found = next((each for each in folders if each.name == FOLDER), None)
     if found is None:
-        place = min((each.place for each in folders), default=1) - 1
+        place = max((each.place for each in folders), default=-1) + 1
         found = Folder(project_id=project_id, name=FOLDER, author=WORKER.said, place=place)
         kept.add(act.session, found)
     return found

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 
 from PIL import Image
 
-from stairpath.core.exchange.minutes.document import spoken
+from stairpath.core.dates import spoken
 from stairpath.core.review.differences import differences, gone
 from stairpath.core.review.view import PictureFrame, View
 from stairpath.store import blobs, kept

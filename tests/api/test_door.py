@@ -123,7 +123,7 @@ def vast_png(width: int, height: int) -> str:
         ("ä" * 40, 422, "is not base64"),
         (base64.b64encode(b"\x89PNG\r\n\x1a\n" + bytes(60)).decode(), 422, "is not a PNG"),
         (png()[:-40] + "A" * 40, 422, "is not a PNG"),
-        ("A" * (11 << 20), 413, "larger than 8 MB"),
+        ("A" * (22 << 20), 413, "larger than 16 MB"),
     ],
 )
 def test_pictures_are_looked_at_before_they_are_unpacked(client, project, picture, status, words):
@@ -133,7 +133,7 @@ def test_pictures_are_looked_at_before_they_are_unpacked(client, project, pictur
 
 
 def test_a_viewpoint_of_forty_megabytes_is_refused(client, project):
-    view = view_of(rule({"kind": "these", "of": {"m" * 32: ["g" * 22] * 600_000}}))
+    view = view_of(rule({"kind": "these", "of": {"m" * 32: ["g" * 22] * 1_600_000}}))
     assert keep(client, project, view=view).status_code == 413
 
 

@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from typer.testing import CliRunner
 
 from stairpath.cli import app
-from stairpath.core.exchange.minutes import html, minutes_from, pdf
+from stairpath.core.exchange.printed import html, minutes_from, pdf
 from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda, by_person
 from tests.exchanged import PNG, png
 

@@ -8,7 +8,7 @@ from datetime import date
 import pytest
 
 from stairpath.core.cutting.cuts import Cut, PlaneCut
-from stairpath.core.exchange.minutes.document import spoken
+from stairpath.core.dates import spoken
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.reading.read import read_model

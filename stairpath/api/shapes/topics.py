@@ -86,6 +86,34 @@ class TopicWish(BaseModel):
     """Topics that have to do with it, by their GUIDs."""
 
 
+class Question(BaseModel):
+    """What was asked of a designer, and what came back."""
+
+    model_config = ConfigDict(from_attributes=True)
+    to: str
+    text: str
+    asked_by: str
+    asked_on: date
+    answer: str
+    answered_by: str
+    answered_on: date | None
+
+
+class NewQuestion(BaseModel):
+    """A question to a designer: a name, or an address for mail."""
+
+    to: _Word = ""
+    text: _Text
+
+
+class NewAnswer(BaseModel):
+    """The answer to a question, by whom and when; today where nothing else is said."""
+
+    text: _Text
+    by: _Word = ""
+    on: date | None = None
+
+
 class Topic(BaseModel):
     """A topic; ``new`` where another changed it since one looked at it."""
 
@@ -107,6 +135,7 @@ class Topic(BaseModel):
     created_at: datetime
     changed_by: str
     changed_at: datetime
+    question: Question | None = None
     overdue: bool
     new: bool = False
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 import numpy.typing as npt
-from PIL import Image
+from PIL import Image, ImageDraw, ImageFont
 
 from stairpath.core.camera.pose import Pose, sight_axes
 from stairpath.core.cutting.plane import Plane
@@ -19,7 +19,7 @@ Array = npt.NDArray[np.float64]
 Pixels = npt.NDArray[np.float32]
 
 OVERSAMPLE = 2
-FILM, INK = "#f3f1ec", "#1e2b36"
+FILM, INK, SOFT = "#f3f1ec", "#1e2b36", "#54616c"
 _SUN = np.array([0.35, -0.55, 0.76])
 _NEAREST_M = 0.03
 _GLASS, _FADED = 0.3, 0.22
@@ -130,3 +130,12 @@ def as_png(picture: Image.Image) -> bytes:
     out = io.BytesIO()
     picture.save(out, "PNG", optimize=True)
     return out.getvalue()
+
+
+def blank(text: str, size: tuple[int, int]) -> Image.Image:
+    """An empty picture with a few words in its middle."""
+    picture = Image.new("RGB", size, FILM)
+    pen = ImageDraw.Draw(picture)
+    font = ImageFont.load_default(size[1] / 16)
+    pen.multiline_text((size[0] / 2, size[1] / 2), text, fill=SOFT, font=font, anchor="mm", align="center")
+    return picture

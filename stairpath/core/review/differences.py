@@ -53,7 +53,8 @@ def _rules(before: View, after: View) -> Iterator[str]:
                 yield f"{how} by which something is {done}."
     if before.style != after.style:
         yield "It is drawn in another way."
-    if dict(before.alternatives) != dict(after.alternatives):
+    one, other = before.alternatives, after.alternatives
+    if any(one[what] != other[what] for what in one.keys() & other.keys()):
         yield "Other alternatives stand in it."
     if before.picked != after.picked:
         yield "Something else is picked in it."

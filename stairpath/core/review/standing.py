@@ -59,7 +59,7 @@ def _levels(federation: Federation) -> Iterator[Standing]:
         cuts: tuple[Cut, ...] = ()
         if number in with_rooms:
             x, y, _ = pose.target_m
-            cuts = (Cut("level", PlaneCut((x, y, level.elevation_m + _CUT_ABOVE_M), (0.0, 0.0, 1.0))),)
+            cuts = (Cut("level", PlaneCut((x, y, level.elevation_m + _CUT_ABOVE_M), (0.0, 0.0, 1.0)), level.name),)
         only = Rule(Of("level", level.name), "only", why=_WHY)
         bare = Rule(Of("discipline", "ARC"), "hide", why=_WHY)
         yield Standing(f"level/{level.name}", level.name, View(_eye(pose), rules=(only,), cuts=cuts))

@@ -14,6 +14,7 @@ import { CutMarks } from "./CutMarks";
 import { type Column, useColumns } from "./columns";
 import { EyeMark } from "./EyeMark";
 import { Heads } from "./Heads";
+import { TopicsOnBoard } from "./TopicsOnBoard";
 import { useArrows } from "./useArrows";
 
 /** Levels down, disciplines across: the building's own cross-section, to show, fade or hide by. */
@@ -109,6 +110,10 @@ export function StoreyBoard() {
           />
         ))}
         <CutMarks rows={rows} />
+        <TopicsOnBoard
+          rows={rows}
+          codes={opened === null ? columns.map(({ at }) => federation.disciplines[at]?.code ?? "") : []}
+        />
         <EyeMark rows={rows} />
       </Box>
       <Foot />

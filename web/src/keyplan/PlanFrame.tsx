@@ -6,6 +6,7 @@ import { useOpen } from "../open/useStage";
 import { RouteOnPlan } from "../routes/RouteOnPlan";
 import { looking } from "../stage/pose";
 import { face, tone } from "../theme";
+import { TopicsOnPlan } from "../topics/TopicsOnPlan";
 import type { Direction } from "./directions";
 import { EyeArrow } from "./EyeArrow";
 import { AxisTags, PlanDrawing, RoomNames, WayUp } from "./PlanDrawing";
@@ -172,6 +173,7 @@ export function PlanFrame(props: {
         </g>
         <g ref={names}>
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
+          <TopicsOnPlan level={level} sheet={sheet} pxPerM={pxPerM} />
         </g>
       </g>
       {!props.close && !own && (

@@ -31,6 +31,8 @@ import { uploadsOf } from "../start/uploads";
 import { FINGER, face, SLIM, tone } from "../theme";
 import { TogetherOnStage } from "../together/TogetherOnStage";
 import { TopicsOnStage } from "../topics/TopicsOnStage";
+import { TourBar } from "../tours/TourBar";
+import { useTour } from "../tours/tourState";
 import { FramePicture } from "../viewpoints/FramePicture";
 import { WalkBar } from "../walk/WalkBar";
 import { Beginning, useRest } from "./Beginning";
@@ -88,6 +90,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   // Last, so that nothing hears of it any more.
   useEffect(() => endProject, []);
   const folded = useSession((s) => s.folded);
+  const alone = useTour((s) => s.full);
   useRoomForStage();
   return (
     <OpenContext value={open}>
@@ -97,8 +100,8 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             sx={{
               display: "grid",
               gridTemplateColumns: "auto minmax(0, 1fr) auto",
-              gridTemplateRows: "44px minmax(0, 1fr) 84px",
-              [FINGER]: { gridTemplateRows: "44px minmax(0, 1fr) 108px" },
+              gridTemplateRows: alone ? "0 minmax(0, 1fr) 0" : "44px minmax(0, 1fr) 84px",
+              [FINGER]: { gridTemplateRows: alone ? "0 minmax(0, 1fr) 0" : "44px minmax(0, 1fr) 108px" },
               gridTemplateAreas: '"top top top" "board stage desk" "foot foot foot"',
               height: "100%",
             }}
@@ -108,16 +111,28 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
               <StageView onReady={onReady} onRest={onRest} />
               <OverStage ready={ready} />
             </Box>
-            <Box sx={{ gridArea: "top", display: "grid", gridTemplateColumns: "minmax(0, 1fr)" }}>
+            <Box
+              sx={{
+                gridArea: "top",
+                display: alone ? "none" : "grid",
+                gridTemplateColumns: "minmax(0, 1fr)",
+              }}
+            >
               <TopBar />
             </Box>
-            <Box sx={{ gridArea: "board", minHeight: 0, display: "grid" }}>
+            <Box sx={{ gridArea: "board", minHeight: 0, display: alone ? "none" : "grid" }}>
               {folded.board ? <BoardEdge /> : <BoardPane />}
             </Box>
-            <Box sx={{ gridArea: "desk", minHeight: 0 }}>
+            <Box sx={{ gridArea: "desk", minHeight: 0, display: alone ? "none" : "block" }}>
               <Desk />
             </Box>
-            <Box sx={{ gridArea: "foot", display: "grid", gridTemplateColumns: "minmax(0, 1fr)" }}>
+            <Box
+              sx={{
+                gridArea: "foot",
+                display: alone ? "none" : "grid",
+                gridTemplateColumns: "minmax(0, 1fr)",
+              }}
+            >
               <Footer />
             </Box>
           </Box>
@@ -135,6 +150,7 @@ function OverStage({ ready }: { ready: boolean }) {
   const { federation } = useOpen();
   const something = federation.models.length > 0;
   const gone = useCompared((s) => s.from !== null);
+  const alone = useTour((s) => s.full);
   return (
     <Box
       sx={{
@@ -148,7 +164,7 @@ function OverStage({ ready }: { ready: boolean }) {
       <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
         {ready && <DrawingOnStage />}
         {!something && <Empty />}
-        {something && <KeyPlan />}
+        {something && !alone && <KeyPlan />}
         {ready && <WalkBar />}
         {ready && <RouteOnStage />}
         {ready && <CutsOnStage />}
@@ -157,8 +173,9 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <FindingsOnStage />}
         {ready && <TopicsOnStage />}
         {ready && <TogetherOnStage />}
-        {something && <Legend also={ready && gone && <GoneOnStage />} />}
-        {something && <Reasons />}
+        {something && !alone && <Legend also={ready && gone && <GoneOnStage />} />}
+        {something && !alone && <Reasons />}
+        {ready && <TourBar />}
         <Notice />
         <Trouble />
       </Box>

@@ -75,7 +75,7 @@ export function TopicList() {
         </NativeSelect>
       </Box>
       {data && data.length > 0 && (
-        <Tick label="marked on the stage" on={marked} set={(on) => put({ marked: on })} />
+        <Tick label="marked on stage, board and plan" on={marked} set={(on) => put({ marked: on })} />
       )}
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (

@@ -8,10 +8,11 @@ import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../theme";
 import { useKeepView, useShowViewpoint } from "../viewpoints/viewpoints";
-import type { Topic } from "./listed";
+import { type Topic, viewNameOf } from "./listed";
 import { RelatedTopics, TopicFiles } from "./TopicBeside";
 import { TopicFields } from "./TopicFields";
 import { TopicNotes } from "./TopicNotes";
+import { TopicQuestion } from "./TopicQuestion";
 import { useTopicsShown } from "./topicsState";
 import { useTopic, useTopicActs } from "./useTopics";
 
@@ -75,6 +76,7 @@ export function TopicOpen({ id }: { id: string }) {
           <Views topic={data.topic} />
           <TopicFiles topic={data.topic} files={data.files} />
           <RelatedTopics topic={data.topic} />
+          <TopicQuestion topic={data.topic} />
           <TopicNotes topic={data.topic} notes={data.notes} />
         </>
       )}
@@ -91,7 +93,7 @@ function Views({ topic }: { topic: Topic }) {
   const { change } = useTopicActs();
   const views = topic.views.flatMap((id) => all.find((each) => each.id === id) ?? []);
   const add = async () => {
-    const made = await keep(`${topic.reference} ${topic.said.title}`.slice(0, 120));
+    const made = await keep(viewNameOf(topic));
     if (made) await change(topic.id, { views: [...topic.views, made.id] });
   };
   return (

@@ -140,3 +140,8 @@ export function rowsOf(
       ...those.map((topic) => ({ kind: "topic" as const, key: `${name}/${topic.id}`, topic })),
     ]);
 }
+
+/** What a view that is kept with a topic is called. */
+export function viewNameOf({ reference, said }: Topic): string {
+  return `${reference} ${said.title}`.slice(0, 120);
+}

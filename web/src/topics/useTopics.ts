@@ -85,6 +85,10 @@ export function useTopicActs() {
         doing(() => taken(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
       write: (id: string, text: string, view: string | null) =>
         doing(() => taken(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } }))),
+      ask: (id: string, body: Shapes["NewQuestion"]) =>
+        doing(() => taken(api.PUT("/api/topics/{topic_id}/question", { ...at(id), body }))),
+      answer: (id: string, body: Shapes["NewAnswer"]) =>
+        doing(() => taken(api.PUT("/api/topics/{topic_id}/answer", { ...at(id), body }))),
       setRules: (body: Shapes["TopicRules"]) =>
         doing(() =>
           taken(

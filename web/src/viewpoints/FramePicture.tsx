@@ -4,6 +4,7 @@ import Dialog from "@mui/material/Dialog";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { useSeen } from "../open/seen";
+import { useSession } from "../open/session";
 import { useOpen, useStageNews } from "../open/useStage";
 import { DeskNote } from "../parts/desk";
 import type { Framed } from "../stage/stage";
@@ -38,17 +39,20 @@ function Inside() {
   const preview = usePreview();
   const keep = useKeepFramed();
   const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState("");
   if (!frame) return null;
   const heightPx = Math.round(
     (widthPx / frame.aspect) * ((frame.top - frame.bottom) / (frame.right - frame.left)),
   );
   const done = async () => {
     setBusy(true);
+    setSaid("");
     // The button says that it is being drawn before the page is busy with it.
     await new Promise((resolve) => window.setTimeout(resolve, 30));
     const kept = await keep();
     setBusy(false);
     if (kept) put({ of: null });
+    else setSaid(useSession.getState().notice?.text ?? "");
   };
   return (
     <Box sx={{ p: 2, bgcolor: tone.paper, width: "min(92vw, 900px)" }}>
@@ -77,6 +81,11 @@ function Inside() {
         )}
         <FrameOver frame={frame} put={(next) => put({ frame: next })} />
       </Box>
+      {said && (
+        <Box role="alert" sx={{ color: tone.wrong, fontSize: 13, mb: 1 }}>
+          {said}
+        </Box>
+      )}
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center" }}>
         <NativeSelect
           value={widthPx}

@@ -5,6 +5,7 @@ import type { Viewpoint } from "../api/client";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { NameField } from "../parts/NameField";
 import { face, tone } from "../theme";
+import { playTour } from "../tours/tourState";
 import { useDrops } from "./dragging";
 import type { Folder } from "./shelf";
 import { useShelf } from "./shelfState";
@@ -55,7 +56,7 @@ export function ShelfRows(props: {
           <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{views.length}</Box>
         </Box>
       )}
-      {open && folder && <FolderActs folder={folder} above={above} />}
+      {open && folder && <FolderActs folder={folder} views={views} above={above} />}
       {open && folder && !views.length && <DeskNote>Empty. Drag viewpoints into it, or tick them.</DeskNote>}
       {open && (
         <Box
@@ -75,7 +76,8 @@ export function ShelfRows(props: {
   );
 }
 
-function FolderActs({ folder, above }: { folder: Folder; above: string | null }) {
+function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above: string | null }) {
+  const { folder, views, above } = props;
   const { rename, remove, putBefore } = useFolderActs();
   const [naming, setNaming] = useState(false);
   if (naming)
@@ -101,6 +103,15 @@ function FolderActs({ folder, above }: { folder: Folder; above: string | null })
           onClick={() => void putBefore(folder.id, above)}
         >
           further up
+        </Button>
+      )}
+      {views.length > 0 && (
+        <Button
+          variant="text"
+          aria-label={`play ${folder.name}`}
+          onClick={() => playTour(folder.name, views)}
+        >
+          play
         </Button>
       )}
       <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>

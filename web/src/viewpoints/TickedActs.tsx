@@ -7,6 +7,7 @@ import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
 import { tone } from "../theme";
+import { playTour } from "../tours/tourState";
 import type { Folder } from "./shelf";
 import { useShelf } from "./shelfState";
 import { useFolderActs } from "./useFolders";
@@ -20,6 +21,12 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
   // Another may have deleted some of them.
   const those = views.filter(({ id }) => ticked.includes(id)).map(({ id }) => id);
   if (!those.length) return null;
+  // In the order in which they were ticked.
+  const play = () =>
+    playTour(
+      "what is ticked",
+      ticked.flatMap((id) => views.find((view) => view.id === id) ?? []),
+    );
   const query = new URLSearchParams(those.map((id) => ["view", id]));
   const address = `/api/projects/${projectId}/viewpoints/file?${query}`;
   const drop = () =>
@@ -64,6 +71,9 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
         ))}
         <option value="none">no folder</option>
       </NativeSelect>
+      <Button variant="text" sx={{ ml: 0 }} onClick={play}>
+        play
+      </Button>
       <Button variant="text" sx={{ ml: 0 }} component="a" href={address} download>
         save as BCF
       </Button>

@@ -6,6 +6,7 @@ import { blobAddress, type Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { DeskActs } from "../parts/desk";
 import { tone } from "../theme";
 import { drag, useDrops } from "./dragging";
 import { KeepOver } from "./KeepOver";
@@ -111,46 +112,39 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
           />
         </form>
       )}
-      <Box
-        sx={{
-          display: "flex",
-          alignItems: "baseline",
-          columnGap: 1.5,
-          fontSize: 12.5,
-          color: tone.soft,
-          flexWrap: "wrap",
-        }}
-      >
-        <Box sx={{ width: "100%" }}>
+      <Box sx={{ fontSize: 12.5, color: tone.soft }}>
+        <Box>
           {viewpoint.author}, {made.toLocaleDateString("en-GB", { day: "numeric", month: "short" })}{" "}
           {made.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
           {viewpoint.changed_by &&
             viewpoint.changed_by !== viewpoint.author &&
             `, changed by ${viewpoint.changed_by}`}
         </Box>
-        <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
-          rename
-        </Button>
-        <Button variant="text" onClick={() => void link()}>
-          link
-        </Button>
-        <Button variant="text" onClick={() => void frame({ viewpoint })}>
-          frame
-        </Button>
-        {viewpoint.large && (
-          <Button
-            variant="text"
-            component="a"
-            href={blobAddress(viewpoint.large)}
-            download={`${viewpoint.name}.png`}
-          >
-            save the picture
+        <DeskActs>
+          <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
+            rename
           </Button>
-        )}
-        <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
-        <Button variant="text" onClick={() => void drop()}>
-          delete
-        </Button>
+          <Button variant="text" onClick={() => void link()}>
+            link
+          </Button>
+          <Button variant="text" onClick={() => void frame({ viewpoint })}>
+            frame
+          </Button>
+          {viewpoint.large && (
+            <Button
+              variant="text"
+              component="a"
+              href={blobAddress(viewpoint.large)}
+              download={`${viewpoint.name}.png`}
+            >
+              save the picture
+            </Button>
+          )}
+          <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
+          <Button variant="text" onClick={() => void drop()}>
+            delete
+          </Button>
+        </DeskActs>
       </Box>
     </Box>
   );

@@ -3,23 +3,15 @@
 from __future__ import annotations
 
 import base64
-import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import cache
 from pathlib import Path
-from typing import Any, Literal, cast, get_args
+from typing import Any, cast
 
-import jinja2
-from PIL import Image, UnidentifiedImageError
-
+from stairpath.core.exchange.printed.page import Paper, page_of, pdf_of
 from stairpath.core.review.sitting import NotASittingError, Point, by_person
 
-Paper = Literal["A4", "Letter"]
-PAPERS: tuple[Paper, ...] = get_args(Paper)
-_HERE = Path(__file__).parent
-_WIDEST_PX = 1400
 _MOST_ITEMS = 2000
 
 
@@ -132,53 +124,12 @@ def minutes_from(said: object, folder: Path) -> Minutes:
     )
 
 
-def _printable(picture: bytes) -> str | None:
-    """A picture as a data address, no larger than print needs; None for one that is none."""
-    try:
-        with Image.open(io.BytesIO(picture)) as image:
-            image.load()
-            plain = image.convert("RGB")
-    except (UnidentifiedImageError, OSError, Image.DecompressionBombError, ValueError):
-        return None
-    if plain.width > _WIDEST_PX:
-        plain = plain.resize((_WIDEST_PX, round(plain.height * _WIDEST_PX / plain.width)))
-    out = io.BytesIO()
-    plain.save(out, "JPEG", quality=88)
-    return f"data:image/jpeg;base64,{base64.b64encode(out.getvalue()).decode()}"
-
-
-def spoken(day: date) -> str:
-    """A date as it is written out.
-
-    >>> spoken(date(2026, 3, 6))
-    '6 March 2026'
-    """
-    return f"{day.day} {day:%B %Y}"
-
-
-@cache
-def _template() -> jinja2.Template:
-    found = jinja2.Environment(loader=jinja2.FileSystemLoader(_HERE), autoescape=True, undefined=jinja2.StrictUndefined)
-    found.filters.update(spoken=spoken, printable=_printable)
-    return found.get_template("minutes.html")
-
-
 def html(minutes: Minutes, paper: Paper = "A4") -> str:
     """Minutes as one page of HTML that carries its pictures, fonts and style with it."""
-    fonts = {
-        path.stem: base64.b64encode(path.read_bytes()).decode() for path in sorted((_HERE / "fonts").glob("*.woff2"))
-    }
     points = [(item.reference or item.title, point) for item in minutes.items for point in item.points]
-    style = (_HERE / "minutes.css").read_text(encoding="utf-8")
-    return _template().render(minutes=minutes, paper=paper, fonts=fonts, style=style, people=by_person(points))
+    return page_of("minutes.html", paper, minutes=minutes, people=by_person(points))
 
 
 def pdf(minutes: Minutes, paper: Paper = "A4") -> bytes:
     """Minutes as PDF."""
-    # It takes two seconds to load.
-    import weasyprint
-    from weasyprint.urls import URLFetcher
-
-    # Minutes carry all that they need with them; nothing is fetched from elsewhere, whatever somebody wrote into them.
-    document = weasyprint.HTML(string=html(minutes, paper), url_fetcher=URLFetcher(allowed_protocols=("data",)))
-    return bytes(document.write_pdf())
+    return pdf_of(html(minutes, paper))

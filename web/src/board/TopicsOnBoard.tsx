@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import { useOpen } from "../open/useStage";
+import { face, tone } from "../theme";
+import type { Topic } from "../topics/listed";
+import { calledMark, openMarked, useMarkedTopics } from "../topics/useMarkedTopics";
+import { LABEL_PX } from "./BoardRow";
+import { heightShare, type Row } from "./board";
+
+const HIGH_PX = 15;
+
+/** Topics as small numbered plates at their heights, in the column of the first trade that they concern. */
+export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: readonly string[] }) {
+  const { federation } = useOpen();
+  const marked = useMarkedTopics();
+  const cells = new Map<string, { topics: Topic[]; share: number; column: number }>();
+  for (const { topic, at } of marked) {
+    const heightM = at.z + (federation.origin_m[2] ?? 0);
+    const row = rows.findLastIndex((each) => heightM < each.elevationM + each.heightM);
+    const column = codes.indexOf(topic.disciplines[0] ?? "");
+    const key = `${row}/${column}`;
+    const cell = cells.get(key) ?? { topics: [], share: heightShare(rows, heightM).share, column };
+    cell.topics.push(topic);
+    cells.set(key, cell);
+  }
+  const width = `(100% - ${LABEL_PX}px) / ${Math.max(1, codes.length)}`;
+  return [...cells].map(([key, { topics, share, column }]) => {
+    const several = topics.length > 1;
+    const left = column < 0 ? `${LABEL_PX - 10}px` : `calc(${LABEL_PX}px + ${column + 0.5} * ${width})`;
+    return (
+      <Box
+        key={key}
+        component="button"
+        type="button"
+        data-testid="topic-on-board"
+        title={calledMark(topics)}
+        aria-label={calledMark(topics)}
+        onClick={() => openMarked(topics)}
+        style={{ top: `calc(${share * 100}% - ${HIGH_PX / 2}px)`, left }}
+        sx={{
+          position: "absolute",
+          transform: "translateX(-50%)",
+          minWidth: HIGH_PX,
+          height: HIGH_PX,
+          p: 0,
+          px: "2px",
+          border: `1px solid ${several ? tone.paper : tone.ink}`,
+          bgcolor: several ? tone.ink : tone.paper,
+          color: several ? tone.paper : tone.ink,
+          fontFamily: face.head,
+          fontWeight: 600,
+          fontSize: 10.5,
+          lineHeight: 1,
+          cursor: "pointer",
+        }}
+      >
+        {several ? `${topics.length}×` : topics[0]?.number}
+      </Box>
+    );
+  });
+}

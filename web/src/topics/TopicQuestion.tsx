@@ -1,0 +1,131 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type FormEvent, useState } from "react";
+import { DeskActs, DeskHeading } from "../parts/desk";
+import { FIELD } from "../parts/field";
+import { useTyped } from "../parts/useTyped";
+import { tone } from "../theme";
+import { spokenDate, type Topic } from "./listed";
+import { useTopicActs } from "./useTopics";
+
+/** What a designer is asked about a topic: as a mail still to be sent, as a page to print, and the answer. */
+export function TopicQuestion({ topic }: { topic: Topic }) {
+  const { question, id } = topic;
+  const [asking, setAsking] = useState(false);
+  const address = (form: string) => `/api/topics/${id}/question?form=${form}`;
+  return (
+    <Box data-testid="question">
+      <DeskHeading>Question to the designer</DeskHeading>
+      {question && (
+        <Box sx={{ fontSize: 13, overflowWrap: "anywhere" }}>
+          <Box sx={{ color: tone.soft, fontSize: 12 }}>
+            {question.asked_by} asked {question.to || "the designer"}, {spokenDate(question.asked_on)}
+          </Box>
+          <Box sx={{ whiteSpace: "pre-wrap" }}>{question.text}</Box>
+          {question.answer && (
+            <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
+              <Box sx={{ color: tone.soft, fontSize: 12 }}>
+                {question.answered_by || "The designer"}
+                {question.answered_on && `, ${spokenDate(question.answered_on)}`}
+              </Box>
+              <Box sx={{ whiteSpace: "pre-wrap" }}>{question.answer}</Box>
+            </Box>
+          )}
+          <DeskActs>
+            <Button variant="text" component="a" href={address("eml")} download>
+              mail draft
+            </Button>
+            <Button variant="text" component="a" href={address("pdf")} target="_blank" rel="noreferrer">
+              page to print
+            </Button>
+          </DeskActs>
+          {!question.answer && <Answer key={question.text} topic={topic} />}
+        </Box>
+      )}
+      {asking ? (
+        <Ask topic={topic} close={() => setAsking(false)} />
+      ) : (
+        <Button variant="text" onClick={() => setAsking(true)}>
+          {question ? "ask something else" : "ask something"}
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function Ask({ topic, close }: { topic: Topic; close: () => void }) {
+  const { ask } = useTopicActs();
+  const [to, setTo] = useState(topic.question?.to ?? topic.said.assigned_to ?? "");
+  const { typed: text, type, kept } = useTyped();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    // What was typed stays until it is kept.
+    if (text.trim() && (await ask(topic.id, { to, text }))) {
+      kept(text);
+      close();
+    }
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
+      <Box
+        component="input"
+        aria-label="Who is asked"
+        placeholder="Name or mail address"
+        value={to}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTo(event.target.value)}
+        sx={FIELD}
+      />
+      <Box
+        component="textarea"
+        rows={3}
+        aria-label="The question"
+        placeholder="What is to be answered"
+        value={text}
+        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
+        sx={{ ...FIELD, resize: "vertical" }}
+      />
+      <DeskActs>
+        <Button type="submit" variant="text" disabled={!text.trim()}>
+          Ask
+        </Button>
+        <Button variant="text" onClick={close}>
+          leave it
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}
+
+function Answer({ topic }: { topic: Topic }) {
+  const { answer } = useTopicActs();
+  const [by, setBy] = useState(topic.question?.to ?? "");
+  const { typed: text, type, kept } = useTyped();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() && (await answer(topic.id, { text, by, on: null }))) kept(text);
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
+      <Box
+        component="textarea"
+        rows={2}
+        aria-label="The answer"
+        placeholder="Note the answer here"
+        value={text}
+        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
+        sx={{ ...FIELD, resize: "vertical" }}
+      />
+      <Box
+        component="input"
+        aria-label="Who answered"
+        placeholder="Who answered"
+        value={by}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setBy(event.target.value)}
+        sx={FIELD}
+      />
+      <Button type="submit" variant="text" disabled={!text.trim()} sx={{ justifySelf: "start", ml: 0 }}>
+        Note the answer
+      </Button>
+    </Box>
+  );
+}

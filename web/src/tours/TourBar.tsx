@@ -1,0 +1,134 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Slider from "@mui/material/Slider";
+import { useCallback, useEffect, useRef } from "react";
+import { OVER_STAGE } from "../camera/covered";
+import { useOpen } from "../open/useStage";
+import { Switch } from "../parts/Switch";
+import { Tick } from "../parts/Tick";
+import { face, tone } from "../theme";
+import { announce } from "../trail/cause";
+import { useShowViewpoint } from "../viewpoints/viewpoints";
+import { useTour } from "./tourState";
+import { useFullScreen } from "./useFullScreen";
+import { useTimeline } from "./useTimeline";
+
+const SPEEDS = [0.5, 1, 2] as const;
+
+/** Plays a tour: pause, speed, a handle to be anywhere in it, and the stage alone on the screen. */
+export function TourBar() {
+  const playing = useTour((s) => s.views.length > 0);
+  return playing ? <Bar /> : null;
+}
+
+function Bar() {
+  const { views, called, playing, times, seconds, onFoot, full, put } = useTour();
+  const { line, finding } = useTimeline();
+  const be = useBeAt(line);
+  useFullScreen();
+  useEffect(() => {
+    if (!playing || finding) return;
+    let asked = 0;
+    let last = performance.now();
+    const step = (now: number) => {
+      const next = Math.min(line.seconds, useTour.getState().seconds + ((now - last) / 1000) * times);
+      last = now;
+      be(next);
+      if (next >= line.seconds) put({ playing: false });
+      else asked = requestAnimationFrame(step);
+    };
+    asked = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(asked);
+  }, [playing, finding, times, line, be, put]);
+  const stop = line.at(seconds)?.stop ?? 0;
+  const play = () => {
+    announce(`tour: ${called}`);
+    if (!playing && seconds >= line.seconds) be(0);
+    put({ playing: !playing });
+  };
+  const leap = (to: number) => be(line.reached(Math.min(Math.max(to, 0), views.length - 1)));
+  return (
+    <Box
+      {...OVER_STAGE}
+      data-testid="tour"
+      sx={{
+        position: "absolute",
+        left: "50%",
+        top: 12,
+        transform: "translateX(-50%)",
+        width: "min(600px, calc(100% - 24px))",
+        bgcolor: tone.paper,
+        border: `1px solid ${tone.ink}`,
+        px: 1.5,
+        py: 0.75,
+        pointerEvents: "auto",
+        fontSize: 13,
+      }}
+    >
+      <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", minWidth: 0 }}>
+        <Box component="b" sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+          {views[stop]?.name}
+        </Box>
+        <Box sx={{ color: tone.soft, whiteSpace: "nowrap" }}>
+          {finding ? "looking for ways" : `${called}, ${stop + 1} of ${views.length}`}
+        </Box>
+        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12, whiteSpace: "nowrap" }}>
+          {Math.floor(seconds)} / {Math.round(line.seconds)} s
+        </Box>
+      </Box>
+      <Slider
+        size="small"
+        aria-label="Where in the tour"
+        min={0}
+        max={line.seconds}
+        step={0.05}
+        value={Math.min(seconds, line.seconds)}
+        sx={{ py: 0.75, display: "block" }}
+        onChange={(_, value) => {
+          put({ playing: false });
+          be(value as number);
+        }}
+      />
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", flexWrap: "wrap" }}>
+        <Button variant="contained" onClick={play}>
+          {playing ? "Pause" : "Play"}
+        </Button>
+        <Button variant="text" onClick={() => leap(stop - 1)}>
+          before
+        </Button>
+        <Button variant="text" onClick={() => leap(stop + 1)}>
+          next
+        </Button>
+        {SPEEDS.map((speed) => (
+          <Switch key={speed} name={`${speed}×`} on={speed === times} turn={() => put({ times: speed })} />
+        ))}
+        <Tick label="on foot" on={onFoot} set={(on) => put({ onFoot: on })} />
+        <Switch name="Stage alone" on={full} turn={() => put({ full: !full })} />
+        <Button variant="text" onClick={() => put({ views: [], playing: false, full: false })}>
+          end
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** Puts the eye where one is after so many seconds of a tour; what is seen becomes that of its stop. */
+function useBeAt(line: ReturnType<typeof useTimeline>["line"]) {
+  const { stage } = useOpen();
+  const show = useShowViewpoint();
+  const shown = useRef<string | null>(null);
+  return useCallback(
+    (seconds: number) => {
+      const moment = line.at(seconds);
+      const { views, put } = useTour.getState();
+      put({ seconds });
+      if (!moment) return;
+      stage()?.take(moment.pose, "went");
+      const view = views[moment.stop];
+      if (!view || shown.current === view.id) return;
+      shown.current = view.id;
+      void show(view, true, "rest");
+    },
+    [line, stage, show],
+  );
+}
