@@ -155,6 +155,25 @@ def _watch_reading(keeper: Keeper) -> None:
         time.sleep(0.5)
 
 
+def _keep_review() -> None:
+    """Keep the demo's topics and meetings once its building is there."""
+    from stairpath.demo import PROJECT_NAME
+    from stairpath.start.reviewing import load_review
+    from stairpath.store.database import AWAY
+    from stairpath.work import projects
+    from stairpath.work.refusals import UnfitError
+
+    not_now: tuple[type[Exception], ...] = (UnfitError, *AWAY)
+    try:
+        found = next((f for f in projects.listed() if f.project.name == PROJECT_NAME), None)
+        count = load_review(found.project.id) if found and found.project.federation else 0
+    except not_now:
+        say("The demo's topics could not be kept just now; they are when it is started again.")
+        return
+    if count:
+        say(f"The demo's {count} topics and its meetings are there.")
+
+
 @dataclass(frozen=True)
 class Wish:
     """How it is started: where its data lies, on which port, reloading or not, with the demo or empty."""
@@ -194,6 +213,7 @@ def _serve(cluster: Cluster, wish: Wish) -> None:
             say("Page with reload: http://127.0.0.1:5173")
         if not wish.empty:
             _watch_reading(keeper)
+            _keep_review()
             say("The demo is ready. Ctrl+C stops everything.")
         while True:
             keeper.look()

@@ -59,6 +59,12 @@ def listed(who: Who, project_id: str) -> list[Listed]:
         return [listed_as(look, topic, new(topic)) for topic in topics.topics(look.session, project.id)]
 
 
+def any_yet(project_id: str) -> bool:
+    """Whether a project has or had a topic."""
+    with looking() as look:
+        return bool(topics.topics(look.session, in_use(look, project_id).id, removed=True))
+
+
 def _found(act: Deed, topic_id: str, hold: bool = False) -> Topic:
     found = topics.topic_by_id(act.session, topic_id, hold)
     if found is None:

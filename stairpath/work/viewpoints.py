@@ -14,6 +14,7 @@ from stairpath.core.review.view import PictureFrame, View
 from stairpath.store import blobs, kept
 from stairpath.store.tables import Viewpoint, ViewpointBefore, now
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.visibility import traits_of
@@ -59,11 +60,11 @@ def _pictures(act: Deed, png: bytes) -> tuple[str, str | None]:
     return blobs.keep(act.session, small.getvalue(), "image/png"), whole
 
 
-def keep(who: Who, project_id: str, name: str, picture_png: bytes, view: View) -> Viewpoint:
-    """Keep a view with its picture."""
+def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: View) -> Viewpoint:
+    """Keep a view with its picture; without one it is drawn by a job."""
     with deed(who) as act:
         project = in_use(act, project_id)
-        picture, large = _pictures(act, picture_png)
+        picture, large = _pictures(act, picture_png) if picture_png else (coming_picture(act), None)
         viewpoint = Viewpoint(
             project_id=project.id,
             name=name.strip() or "Untitled",
@@ -71,9 +72,12 @@ def keep(who: Who, project_id: str, name: str, picture_png: bytes, view: View) -
             changed_by=who.said,
             picture=picture,
             large=large,
+            undrawn=picture_png is None,
             view=view,
         )
         kept.add(act.session, viewpoint)
+        if viewpoint.undrawn:
+            act.draw_pictures(project.id)
         act.tell(project.id, "viewpoints", what=viewpoint.id)
         return viewpoint
 

@@ -2,28 +2,41 @@ import Box from "@mui/material/Box";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../theme";
 import type { Topic } from "../topics/listed";
-import { calledMark, openMarked, useMarkedTopics } from "../topics/useMarkedTopics";
+import { calledMark, openMarked, plateOf, useMarkedTopics } from "../topics/useMarkedTopics";
 import { LABEL_PX } from "./BoardRow";
 import { heightShare, type Row } from "./board";
 
 const HIGH_PX = 15;
+/** So far below the top of a row its figures are free. */
+const UNDER_PX = 20;
+
+/** The share of the board that lies above a row. */
+function topOf(rows: readonly Row[], row: number): number {
+  const above = rows.slice(0, Math.max(0, row)).reduce((sum, { heightM }) => sum + heightM, 0);
+  return above / (rows.reduce((sum, { heightM }) => sum + heightM, 0) || 1);
+}
 
 /** Topics as small numbered plates at their heights, in the column of the first trade that they concern. */
 export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: readonly string[] }) {
   const { federation } = useOpen();
   const marked = useMarkedTopics();
-  const cells = new Map<string, { topics: Topic[]; share: number; column: number }>();
+  const cells = new Map<string, { topics: Topic[]; share: number; top: number; column: number }>();
   for (const { topic, at } of marked) {
     const heightM = at.z + (federation.origin_m[2] ?? 0);
     const row = rows.findLastIndex((each) => heightM < each.elevationM + each.heightM);
     const column = codes.indexOf(topic.disciplines[0] ?? "");
     const key = `${row}/${column}`;
-    const cell = cells.get(key) ?? { topics: [], share: heightShare(rows, heightM).share, column };
+    const cell = cells.get(key) ?? {
+      topics: [],
+      share: heightShare(rows, heightM).share,
+      top: topOf(rows, row),
+      column,
+    };
     cell.topics.push(topic);
     cells.set(key, cell);
   }
   const width = `(100% - ${LABEL_PX}px) / ${Math.max(1, codes.length)}`;
-  return [...cells].map(([key, { topics, share, column }]) => {
+  return [...cells].map(([key, { topics, share, top, column }]) => {
     const several = topics.length > 1;
     const left = column < 0 ? `${LABEL_PX - 10}px` : `calc(${LABEL_PX}px + ${column + 0.5} * ${width})`;
     return (
@@ -35,7 +48,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
         title={calledMark(topics)}
         aria-label={calledMark(topics)}
         onClick={() => openMarked(topics)}
-        style={{ top: `calc(${share * 100}% - ${HIGH_PX / 2}px)`, left }}
+        style={{ top: `max(${share * 100}% - ${HIGH_PX / 2}px, ${top * 100}% + ${UNDER_PX}px)`, left }}
         sx={{
           position: "absolute",
           transform: "translateX(-50%)",
@@ -53,7 +66,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
           cursor: "pointer",
         }}
       >
-        {several ? `${topics.length}×` : topics[0]?.number}
+        {several ? `${topics.length}×` : topics[0] && plateOf(topics[0])}
       </Box>
     );
   });

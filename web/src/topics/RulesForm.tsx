@@ -22,7 +22,12 @@ export function RulesForm() {
   if (!data) return null;
   if (!draft)
     return (
-      <Button variant="text" onClick={() => setDraft(draftOf(data))} aria-expanded={false}>
+      <Button
+        variant="text"
+        sx={{ alignSelf: "start", ml: 0 }}
+        onClick={() => setDraft(draftOf(data))}
+        aria-expanded={false}
+      >
         Rules of this project
       </Button>
     );

@@ -4,7 +4,7 @@ import { levelAt } from "../open/levels";
 import { useOpen } from "../open/useStage";
 import { joined } from "../stage/geometry/onScreen";
 import { face, tone } from "../theme";
-import { calledMark, openMarked, useMarkedTopics } from "./useMarkedTopics";
+import { calledMark, openMarked, plateOf, useMarkedTopics } from "./useMarkedTopics";
 
 const PLATE_PX = 15;
 
@@ -43,7 +43,7 @@ export function TopicsOnPlan({ level, sheet, pxPerM }: { level: number; sheet: S
               fontWeight={600}
               fill={several ? tone.paper : tone.ink}
             >
-              {several ? `${group.length}×` : first.topic.number}
+              {several ? `${group.length}×` : plateOf(first.topic)}
             </text>
           </DrawnButton>
         );

@@ -2,14 +2,15 @@ import { useEffect } from "react";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { openOnDesk } from "./topicsState";
-import { useMarkedTopics } from "./useMarkedTopics";
+import { plateOf, useMarkedTopics } from "./useMarkedTopics";
 
 /** Topics that are not settled, as numbered plates on the stage; a click opens one. */
 export function TopicsOnStage() {
   const { stage } = useOpen();
   const marked = useMarkedTopics();
   useEffect(
-    () => stage()?.topicMarks.show(marked.map(({ topic: { id, number }, at }) => ({ id, number, at }))),
+    () =>
+      stage()?.topicMarks.show(marked.map(({ topic, at }) => ({ id: topic.id, called: plateOf(topic), at }))),
     [stage, marked],
   );
   useEffect(() => {

@@ -46,3 +46,8 @@ export function calledMark(topics: readonly Topic[]): string {
   const [only] = topics;
   return topics.length === 1 && only ? `${only.reference}: ${only.said.title}` : `${topics.length} topics`;
 }
+
+/** What stands on the plate of a topic: its number, and its variant. */
+export function plateOf({ number, variant }: Topic): string {
+  return `${number}${variant}`;
+}

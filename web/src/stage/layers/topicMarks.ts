@@ -14,7 +14,8 @@ const MOST = 400;
 /** A topic at its place. */
 export interface TopicSign {
   id: string;
-  number: number;
+  /** What it is called in short: its number, and its variant. */
+  called: string;
   at: Vector3;
 }
 
@@ -94,7 +95,7 @@ export class TopicMarks implements Layer {
       const [first] = group ?? [];
       if (!group || !first || !(child instanceof Sprite)) continue;
       const several = group.length > 1;
-      child.material.map = this.plateOf(several ? `${group.length}×` : String(first.sign.number), several);
+      child.material.map = this.plateOf(several ? `${group.length}×` : first.sign.called, several);
       child.position.copy(first.sign.at);
       child.scale.setScalar(MARK_PX * pixelM);
     }
