@@ -329,7 +329,14 @@ def view_of(problem: Problem, number: int) -> View:
     through = to_project(problem.sight.target_m)
     marks: list[Markup] = [
         placed(
-            f"demo-{number}-{k}", mark.kind, list(mark.drawn), through, eye, ASPECT, Style(mark.colour, 3.0, text_share=0.046), mark.text
+            f"demo-{number}-{k}",
+            mark.kind,
+            list(mark.drawn),
+            through,
+            eye,
+            ASPECT,
+            Style(mark.colour, 3.0, text_share=0.046),
+            mark.text,
         )
         for k, mark in enumerate(problem.marks)
     ]

@@ -1,0 +1,186 @@
+"""Viewpoints that are framed, kept over, played as a tour, made for the building, and new to others."""
+
+from __future__ import annotations
+
+import io
+import urllib.request
+
+from PIL import Image
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import arrive, ask
+from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
+from tests.e2e.test_seeing import click_on
+
+
+def kept(page: Page, *names: str) -> None:
+    """Views from all around, kept under names."""
+    page.get_by_role("tab", name="Viewpoints").click()
+    for k, name in enumerate(names):
+        before = where(page)
+        page.evaluate(f"() => window.stairpathStage.turnTo({40 + 70 * k}, 20)")
+        wait_posed(page, before)
+        page.get_by_label("Name of the viewpoint").fill(name)
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name=f"Go to {name}")).to_be_visible()
+
+
+def opened(page: Page, site, pair) -> None:
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+
+
+def size_of(site: str, sha: str) -> tuple[int, int]:
+    with urllib.request.urlopen(f"{site}/api/blobs/{sha}", timeout=30) as answer:
+        return Image.open(io.BytesIO(answer.read())).size
+
+
+def test_a_picture_is_trimmed_and_widened_for_print_and_the_stage_stays_as_it_was(page: Page, site, pair):
+    opened(page, site, pair)
+    kept(page, "North")
+    before = numbers(page)
+    page.get_by_role("button", name="frame", exact=True).click()
+    frame = page.get_by_test_id("picture-frame")
+    expect(frame).to_be_visible()
+    expect(page.get_by_role("dialog").locator("img")).to_be_visible()
+    page.get_by_label("The picture's left side").focus()
+    for _ in range(10):
+        page.keyboard.press("ArrowLeft")
+    page.get_by_label("The picture's top side").focus()
+    for _ in range(20):
+        page.keyboard.press("ArrowDown")
+    page.get_by_label("Size of the picture").select_option("2400")
+    page.get_by_role("button", name="Keep the picture").click()
+    expect(page.get_by_role("dialog")).to_have_count(0, timeout=90_000)
+    (view,) = ask(f"{site}/api/projects/{pair}/viewpoints")
+    found = view["view"]["frame"]
+    assert (round(found["left"], 2), round(found["top"], 2), found["right"]) == (-1.2, 0.6, 1)
+    wide, high = size_of(site, view["large"])
+    assert wide == 2400
+    assert abs(wide / high - found["aspect"] * 2.2 / 1.6) < 0.01
+    assert size_of(site, view["picture"])[0] == 720
+    # The stage is drawn as before, at its own size.
+    assert abs(numbers(page) - before).max() < 1e-9
+    canvas = page.evaluate("() => { const c = document.querySelector('canvas'); return [c.width, c.clientWidth]; }")
+    assert canvas[0] == canvas[1]
+    expect(page.get_by_role("link", name="save the picture")).to_be_visible()
+
+
+def test_keeping_over_a_view_says_what_changes_and_is_undone(page: Page, site, pair):
+    opened(page, site, pair)
+    kept(page, "North")
+    before = where(page)
+    page.evaluate("() => window.stairpathStage.turnTo(200, 20)")
+    wait_posed(page, before)
+    click_on(page, site, pair, (2, 12, 6))
+    page.get_by_role("tab", name="Viewpoints").click()
+    page.get_by_role("button", name="keep this view over it").click()
+    said = page.get_by_test_id("keep-over")
+    expect(said).to_contain_text("The eye stands")
+    expect(said).to_contain_text("elsewhere.")
+    page.get_by_role("button", name="leave it as it was").click()
+    expect(said).to_have_count(0)
+    page.get_by_role("button", name="keep this view over it").click()
+    page.get_by_role("button", name="Keep it over North").click()
+    expect(page.get_by_role("status")).to_contain_text("North is what you see now.")
+    (after,) = ask(f"{site}/api/projects/{pair}/viewpoints")
+    page.get_by_role("button", name="keep this view over it").click()
+    expect(said).to_contain_text("Nothing would be other but its picture.")
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    # What was asked of the view as it was is not said of the one that came back.
+    expect(said).to_have_count(0)
+    (back,) = ask(f"{site}/api/projects/{pair}/viewpoints")
+    assert back["view"]["eye"] != after["view"]["eye"]
+
+
+def test_a_tour_plays_views_is_paused_scrubbed_and_ended(page: Page, site, pair):
+    opened(page, site, pair)
+    kept(page, "One", "Two", "Three")
+    for name in ("One", "Three"):
+        page.get_by_label(f"Tick {name}").check()
+    page.get_by_test_id("ticked").get_by_role("button", name="play").click()
+    tour = page.get_by_test_id("tour")
+    expect(tour).to_contain_text("1 of 2")
+    expect(tour).to_contain_text("2 of 2", timeout=30_000)
+    page.get_by_role("button", name="Pause").click()
+    page.get_by_role("button", name="before", exact=True).click()
+    expect(tour.locator("b")).to_have_text("One")
+    views = {each["name"]: each["view"]["eye"] for each in ask(f"{site}/api/projects/{pair}/viewpoints")}
+    origin = ask(f"{site}/api/projects/{pair}/federation")["origin_m"]
+    here = numbers(page)[:3] + origin
+    assert abs(here - views["One"]["eye_m"]).max() < 1e-6
+    slider = page.get_by_label("Where in the tour")
+    slider.focus()
+    page.keyboard.press("End")
+    expect(tour.locator("b")).to_have_text("Three")
+    page.get_by_role("button", name="Stage alone").click()
+    expect(page.get_by_role("tab", name="Topics")).to_be_hidden()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("tab", name="Topics")).to_be_visible()
+    page.get_by_role("button", name="end", exact=True).click()
+    expect(tour).to_have_count(0)
+
+
+def test_standing_views_appear_and_are_new_to_the_other(page: Page, site, pair, browser):
+    opened(page, site, pair)
+    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+        other = context.new_page()
+        arrive(other, site, "Tam Kerr")
+        other.goto(f"{site}/p/{pair}")
+        wait_drawn(other)
+        # Was there, and left.
+        other.get_by_role("tab", name="Viewpoints").click()
+        expect(other.get_by_text("None yet.", exact=False).first).to_be_visible()
+        other.get_by_role("tab", name="Component").click()
+        page.get_by_role("tab", name="Viewpoints").click()
+        page.get_by_role("button", name="Make the standing views").click()
+        shelf = page.get_by_test_id("shelf").filter(has_text="Standing views")
+        expect(shelf.get_by_test_id("viewpoint")).to_have_count(12, timeout=60_000)
+        expect(page.get_by_role("button", name="Go to 1.02 East room 1")).to_be_visible()
+        other.get_by_role("tab", name="Viewpoints").click()
+        card = other.get_by_test_id("viewpoint").filter(has_text="0.01 West room 0")
+        expect(card).to_contain_text("new")
+        other.get_by_role("tab", name="Component").click()
+        other.get_by_role("tab", name="Viewpoints").click()
+        expect(card).not_to_contain_text("new")
+
+
+def test_a_question_is_asked_and_answered_and_rules_are_set(page: Page, site, pair):
+    opened(page, site, pair)
+    click_on(page, site, pair, (6, -8, 1.3))
+    page.get_by_role("tab", name="Topics").click()
+    page.get_by_label("Title of the topic").fill("Duct before the house")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="ask something").click()
+    page.get_by_label("Who is asked").fill("Tam Kerr")
+    page.get_by_label("The question").fill("May it go 40 mm lower?")
+    page.get_by_role("button", name="Ask", exact=True).click()
+    question = page.get_by_test_id("question")
+    expect(question).to_contain_text("Ida Fenn asked Tam Kerr")
+    with page.expect_download() as saving:
+        question.get_by_role("link", name="mail draft").click()
+    assert saving.value.suggested_filename.endswith(".eml")
+    page.get_by_label("The answer").fill("Yes.")
+    page.get_by_role("button", name="Note the answer").click()
+    expect(question).to_contain_text("Yes.")
+    expect(page.get_by_label("The answer")).to_have_count(0)
+    # A comment with what is seen, and back to it.
+    page.get_by_label("A comment").fill("Seen from here.")
+    page.get_by_label("with the present view").check()
+    page.get_by_role("button", name="Write").click()
+    expect(page.get_by_test_id("note-view")).to_have_count(1)
+    expect(page.get_by_label("with the present view")).not_to_be_checked()
+    # Another way to call topics, and another name of a status.
+    page.get_by_role("button", name="all topics").click()
+    page.get_by_role("button", name="Rules of this project").click()
+    page.get_by_label("How many digits a reference has").select_option("2")
+    page.get_by_label("Name of open").fill("found")
+    page.get_by_role("button", name="Keep the rules").click()
+    expect(page.get_by_test_id("topic-rules")).to_have_count(0)
+    row = page.get_by_test_id("topic")
+    expect(row).to_contain_text("AIR 01")
+    expect(row).to_contain_text("found")
+    # Marked on the board and on the plan; a click opens it.
+    page.get_by_test_id("topic-on-board").click()
+    expect(page.get_by_test_id("reference")).to_have_text("AIR 01")
