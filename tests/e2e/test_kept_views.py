@@ -104,7 +104,9 @@ def test_a_tour_plays_views_is_paused_scrubbed_and_ended(page: Page, site, pair)
     expect(tour).to_contain_text("1 of 2")
     expect(tour).to_contain_text("2 of 2", timeout=30_000)
     page.get_by_role("button", name="Pause").click()
+    before = where(page)
     page.get_by_role("button", name="before", exact=True).click()
+    wait_posed(page, before)
     expect(tour.locator("b")).to_have_text("One")
     views = {each["name"]: each["view"]["eye"] for each in ask(f"{site}/api/projects/{pair}/viewpoints")}
     origin = ask(f"{site}/api/projects/{pair}/federation")["origin_m"]
