@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from pydantic import TypeAdapter, ValidationError
 
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.exchange.topic import Document, Topic
+from stairpath.core.exchange.pictures import MEDIA, form_of
+from stairpath.core.exchange.topic import Bitmap, Document, Topic
+from stairpath.core.exchange.views import hung
 from stairpath.core.review.topic import Said
-from stairpath.core.review.view import View
+from stairpath.core.review.view import HungPicture, View
+from stairpath.store import blobs
+from stairpath.work.deed import Deed
 
 NAME = "stairpath-topic.json"
 _ABOUT = "What Stair Path keeps of this topic beyond the format"
@@ -45,3 +49,9 @@ def carried_by(topic: Topic) -> Carried | None:
 def document_of(guid: str, carried: Carried) -> Document:
     """The document that goes with a topic."""
     return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _CARRIED.dump_json(carried))
+
+
+def keep_bitmaps(act: Deed, bitmaps: Sequence[Bitmap]) -> tuple[HungPicture, ...]:
+    """Keep the pictures in space of a viewpoint; what is no picture is left out."""
+    kept = ((each, form_of(each.data)) for each in bitmaps)
+    return tuple(hung(each, blobs.keep(act.session, each.data, MEDIA[form])) for each, form in kept if form is not None)

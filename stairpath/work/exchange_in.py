@@ -6,7 +6,7 @@ import json
 import tempfile
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, replace
 from datetime import UTC, datetime
 from itertools import islice
 from pathlib import Path
@@ -23,7 +23,7 @@ from stairpath.core.exchange.bcf.reading import opened
 from stairpath.core.exchange.origin import Sight, shift_between
 from stairpath.core.exchange.pictures import MEDIA, form_of
 from stairpath.core.exchange.topic import CannotExchangeError
-from stairpath.core.exchange.views import moved, seen
+from stairpath.core.exchange.views import moved, seen, words_count
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
 from stairpath.core.review.sound import is_sound
@@ -33,7 +33,7 @@ from stairpath.core.review.view import View
 from stairpath.store import blobs, kept, projects, topics
 from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint
 from stairpath.work import carried
-from stairpath.work.carried import Carried, carried_by
+from stairpath.work.carried import Carried, carried_by, keep_bitmaps
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
@@ -164,7 +164,7 @@ class _Taking:
             guid = guid_of(view.guid)
             row = kept.viewpoint_by_guid(act.session, self.project_id, guid)
             if row is None:
-                document = self._document(view, beside, topic)
+                document = self._document(act, view, beside, topic)
                 if document is None:
                     continue
                 called = beside.names.get(guid) if beside else None
@@ -180,7 +180,7 @@ class _Taking:
                     act.draw_pictures(self.project_id)
             elif any(self.wish.shift_m):
                 # It came in before, about another origin.
-                row.view = self._document(view, beside, topic) or row.view
+                row.view = self._document(act, view, beside, topic) or row.view
             row.removed_at = None
             found[view.guid.lower()] = row
         return found
@@ -194,18 +194,25 @@ class _Taking:
             self.trouble("picture", f"The picture of a view of {topic.title} is neither PNG nor JPEG.", topic.guid)
         return None
 
-    def _document(self, view: bcf_topic.Viewpoint, beside: Carried | None, topic: bcf_topic.Topic) -> View | None:
+    def _document(
+        self, act: Deed, view: bcf_topic.Viewpoint, beside: Carried | None, topic: bcf_topic.Topic
+    ) -> View | None:
         whole = beside.views.get(guid_of(view.guid)) if beside else None
         document = whole if whole and not any(self.wish.shift_m) else seen(view, self.known, self.wish.shift_m)
         if document is not None and not is_sound(document):
             # What is beside the format may be another program's; the format's own part may do.
             document = seen(view, self.known, self.wish.shift_m)
+            whole = None
             if document is None or not is_sound(document):
                 self.trouble("unsound", f"A view of {topic.title} has figures or texts that cannot be.", topic.guid)
                 return None
         if document is None:
             self.trouble("no_camera", f"A view of {topic.title} does not say from where it is seen.", topic.guid)
-        return document
+            return None
+        # Words of markups that came back whole are not pictures as well.
+        first = words_count(document) if document is whole else 0
+        bitmaps = moved(view, self.wish.shift_m).bitmaps[first:]
+        return replace(document, pictures=keep_bitmaps(act, bitmaps)) if bitmaps or document.pictures else document
 
     def _look(self, view: bcf_topic.Viewpoint) -> None:
         """Note what tells whether the file is about another origin, and which components nobody has."""

@@ -65,7 +65,7 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
 
 def _viewpoint(look: Deed, row: Viewpoint, grounds: Grounds) -> bcf_topic.Viewpoint:
     picture = None if row.undrawn else _bytes(look, row.picture)
-    return exchanged(row.view, row.guid, grounds.traits, picture)
+    return exchanged(row.view, row.guid, grounds.traits, picture, lambda sha: _bytes(look, sha))
 
 
 def _topic(

@@ -3,22 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import media_of
-from stairpath.core.exchange.views import exchanged, seen
+from stairpath.core.exchange.views import Held, exchanged, seen
 from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import Changed, Value
-from stairpath.store import blobs, kept, topics
-from stairpath.store.tables import Topic, TopicNote, Viewpoint
+from stairpath.store import blobs, kept, models, topics
+from stairpath.store.tables import Model, Topic, TopicFile, TopicNote, Viewpoint
 from stairpath.work import topics as ours
+from stairpath.work.carried import keep_bitmaps
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, WrongError
+from stairpath.work.topic_files import MOST_FILES
 from stairpath.work.topics import Listed, NewTopic, listed_as, touch
 from stairpath.work.whereabouts import grounds_of
 
@@ -134,19 +136,27 @@ def _snapshot(look: Deed, view: Viewpoint) -> bytes | None:
     return held[0] if held else None
 
 
+def _held(look: Deed) -> Held:
+    def of(sha: str) -> bytes | None:
+        found = blobs.load(look.session, sha)
+        return found[0] if found else None
+
+    return of
+
+
 def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_topic.Viewpoint]:
     """The viewpoints of a topic as the standard has them, or one of them."""
     with looking() as look:
         rows = _kept(look, project_id, guid, only)
         traits = grounds_of(look, project_id).traits
-        return [exchanged(view.view, view.guid, traits, _snapshot(look, view)) for view in rows]
+        return [exchanged(view.view, view.guid, traits, _snapshot(look, view), _held(look)) for view in rows]
 
 
 def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
     """One viewpoint of a topic for its components, without its picture."""
     with looking() as look:
         view = _kept(look, project_id, guid, only)[0]
-        return exchanged(view.view, view.guid, grounds_of(look, project_id).traits, None)
+        return exchanged(view.view, view.guid, grounds_of(look, project_id).traits, None, _held(look))
 
 
 def snapshot(project_id: str, guid: str, only: str) -> bytes | None:
@@ -166,6 +176,7 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
         if not is_sound(document):
             raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
+        document = replace(document, pictures=keep_bitmaps(act, view.bitmaps))
         sent = view.snapshot
         picture = coming_picture(act) if sent is None else blobs.keep(act.session, sent, media_of(sent))
         made = Viewpoint(
@@ -178,3 +189,82 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         act.tell(project_id, "viewpoints", what=made.id)
         views = [*row.views, made.id]
     ours.change(who, row.id, {}, views)
+
+
+def _documents_of(act: Deed, project_id: str) -> list[TopicFile]:
+    """The files that are attached to the project's topics, each content once."""
+    rows = (file for row in topics.topics(act.session, project_id) for file in topics.files(act.session, row.id))
+    return list({file.sha256: file for file in rows if file.sha256}.values())
+
+
+def documents(project_id: str) -> list[TopicFile]:
+    """The documents of a project: what is attached to its topics."""
+    with looking() as look:
+        return _documents_of(look, in_use(look, project_id).id)
+
+
+def document(project_id: str, guid: str) -> bytes:
+    """The bytes of a document."""
+    with looking() as look:
+        in_use(look, project_id)
+        found = next((each for each in _documents_of(look, project_id) if each.guid == guid_of(guid)), None)
+        held = blobs.load(look.session, found.sha256) if found and found.sha256 else None
+        if held is None:
+            raise MissingError(f"There is no document {guid} in this project; list them to see which there are.")
+        return held[0]
+
+
+def attached(project_id: str, guid: str) -> list[TopicFile]:
+    """What is attached to a topic."""
+    with looking() as look:
+        return topics.files(look.session, _row(look, project_id, guid).id)
+
+
+def refer(who: Who, project_id: str, guid: str, document_guid: str | None, url: str, description: str) -> TopicFile:
+    """Attach a document of the project to a topic, or a link to one that is elsewhere."""
+    with deed(who) as act:
+        row = _row(act, project_id, guid)
+        if bool(document_guid) == bool(url):
+            raise WrongError("A document is named either by its GUID or by its address; send one of them.")
+        if len(topics.files(act.session, row.id)) >= MOST_FILES:
+            raise WrongError(f"A topic has at most {MOST_FILES} files; take one away first.")
+        if document_guid:
+            wanted = guid_of(document_guid)
+            found = next((each for each in _documents_of(act, project_id) if each.guid == wanted), None)
+            if found is None:
+                raise WrongError(f"There is no document {document_guid} in this project; attach it to a topic first.")
+            made = TopicFile(topic_id=row.id, name=found.name, sha256=found.sha256, size=found.size)
+        else:
+            made = TopicFile(topic_id=row.id, name=url.rsplit("/", 1)[-1][:200] or url[:200], url=url, size=0)
+        made.author, made.description = who.said, description
+        topics.add(act.session, made)
+        change = Changed("file", None, made.name)
+        topics.add(act.session, TopicNote(topic_id=row.id, author=who.said, changed=[change]))
+        touch(act, row)
+        return made
+
+
+def model_files(project_id: str) -> list[Model]:
+    """The models of a project."""
+    with looking() as look:
+        return models.live_models(look.session, in_use(look, project_id).id)
+
+
+@dataclass(frozen=True)
+class Happened:
+    """Something that was done to a topic; without a note it was made."""
+
+    topic: Topic
+    note: TopicNote | None
+
+
+def happened(project_id: str, guid: str | None = None) -> list[Happened]:
+    """What was done to the topics of a project, or to one of them, oldest first for each."""
+    with looking() as look:
+        project = in_use(look, project_id)
+        rows = topics.topics(look.session, project.id) if guid is None else [_row(look, project_id, guid)]
+        return [
+            each
+            for row in rows
+            for each in (Happened(row, None), *(Happened(row, note) for note in topics.notes(look.session, row.id)))
+        ]

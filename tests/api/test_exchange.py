@@ -16,7 +16,7 @@ import openpyxl
 import pytest
 
 from stairpath.core.exchange.bcf import VERSIONS, opened, writing
-from stairpath.core.exchange.topic import Camera, Comment, Component, Topic, Viewpoint
+from stairpath.core.exchange.topic import Bitmap, Camera, Comment, Component, Topic, Viewpoint
 from tests.api.test_topics import by, make, told
 from tests.api.test_views import rule
 from tests.core.test_exchange import TOPIC, VIEW, WHEN, altered
@@ -339,3 +339,36 @@ def test_figures_and_texts_without_end_in_a_file_harm_nobody(client, house, work
     assert {v["name"][:4] for v in kept.json()} <= {"TTTT", "At t"}
     assert {len(t["said"]["kind"]) for t in listed(client, house)} == {0, 200}
     assert client.get(f"/api/projects/{house}/topics/file").status_code == 200
+
+
+@pytest.mark.parametrize("version", VERSIONS)
+def test_pictures_in_space_of_another_program_stay_with_their_view(client, house, work, ids, version, tmp_path):
+    hung = Bitmap("png", PNG, (8.0, 1.0, 2.0), (-1.0, 0.0, 0.0), (0.0, 0.0, 1.0), 0.6)
+    view = dataclasses.replace(VIEW, selected=(Component(ids.global_ids[0]),), exceptions=(), bitmaps=(hung,), lines=())
+    path = tmp_path / "theirs.bcf"
+    with writing(path, version, "Theirs") as into:
+        into.put(dataclasses.replace(TOPIC, viewpoints=(view,), documents=()))
+    sent(client, house, path.read_bytes())
+    work()
+    (kept,) = client.get(f"/api/projects/{house}/viewpoints").json()
+    (picture,) = kept["view"]["pictures"]
+    assert (picture["at_m"], picture["height_m"]) == ([8.0, 1.0, 2.0], 0.6)
+    assert client.get(f"/api/blobs/{picture['sha256']}").content == PNG
+    # With words of a markup beside it, out and in again, neither is doubled.
+    with_words = {**kept["view"], "markups": [MARKUP]}
+    client.put(f"/api/viewpoints/{kept['id']}/view", json={"picture_png": png_text(), "view": with_words})
+    out = tmp_path / "ours.bcf"
+    out.write_bytes(saved(client, house, version))
+    with opened(out) as held:
+        (topic,) = held.topics()
+    assert [each.data == PNG for each in topic.viewpoints[0].bitmaps] == [False, True]
+    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    sent(client, other, out.read_bytes())
+    work()
+    (again,) = client.get(f"/api/projects/{other}/viewpoints").json()
+    assert [each["sha256"] for each in again["view"]["pictures"]] == [picture["sha256"]]
+    assert len(again["view"]["markups"]) == 1
+
+
+def png_text() -> str:
+    return base64.b64encode(PNG).decode()

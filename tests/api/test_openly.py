@@ -156,3 +156,68 @@ def test_related_topics_are_said_both_ways_of_asking(client, house, at):
         {"related_topic_guid": two}
     ]
     assert at("GET", f"/topics/{one}/related_topics") == [{"related_topic_guid": two}]
+
+
+def test_pictures_in_space_come_in_are_read_and_go_out_again(client, house, at):
+    topic = at("POST", "/topics", 201, json={"title": "Gap"})
+    standing = {
+        "bitmap_type": "png", "bitmap_data": base64.b64encode(PNG).decode(), "location": {"x": 2, "y": 1, "z": 1.5},
+        "normal": {"x": 0, "y": -1, "z": 0}, "up": {"x": 0, "y": 0, "z": 1}, "height": 0.8,
+    }  # fmt: skip
+    url = f"/topics/{topic['guid']}/viewpoints"
+    made = at("POST", url, 201, json={"perspective_camera": CAMERA, "bitmaps": [standing]})
+    (bitmap,) = made["bitmaps"]
+    assert {k: bitmap[k] for k in ("location", "normal", "up", "height")} == {
+        k: standing[k] for k in ("location", "normal", "up", "height")
+    }
+    address = f"/bcf/3.0/projects/{house}{url}/{made['guid']}/bitmaps"
+    assert client.get(f"{address}/{bitmap['guid']}").content == PNG
+    assert client.get(f"{address}/{some_guid(9)}").status_code == 404
+    (kept,) = client.get(f"/api/projects/{house}/viewpoints").json()
+    assert [each["height_m"] for each in kept["view"]["pictures"]] == [0.8]
+    for wrong in ({"bitmap_data": "****"}, {"normal": {"x": 0, "y": 0, "z": 0}}, {"height": 0}):
+        at("POST", url, 422, json={"perspective_camera": CAMERA, "bitmaps": [{**standing, **wrong}]})
+
+
+def test_documents_are_listed_read_and_attached(client, house, at):
+    topic = at("POST", "/topics", 201, json={"title": "Gap"})
+    (row,) = client.get(f"/api/projects/{house}/topics").json()
+    client.post(f"/api/topics/{row['id']}/files", content=b"40 mm", headers={"X-File-Name": "note.txt"})
+    (document,) = at("GET", "/documents")
+    assert document["filename"] == "note.txt"
+    assert client.get(f"/bcf/3.0/projects/{house}/documents/{document['guid']}").content == b"40 mm"
+    at("GET", f"/documents/{some_guid(8)}", 404)
+    url = f"/topics/{topic['guid']}/document_references"
+    at("POST", url, 201, json={"url": "https://example.org/plan.pdf", "description": "The plan"})
+    other = at("POST", "/topics", 201, json={"title": "The same gap"})
+    at("POST", f"/topics/{other['guid']}/document_references", 201, json={"document_guid": document["guid"]})
+    first, second = at("GET", url)
+    assert (first["document_guid"], second["url"], second["description"]) == (
+        document["guid"], "https://example.org/plan.pdf", "The plan",
+    )  # fmt: skip
+    for wrong in (
+        {},
+        {"url": "https://example.org", "document_guid": document["guid"]},
+        {"document_guid": some_guid(7)},
+    ):
+        at("POST", url, 422, json=wrong)
+    assert [each["filename"] for each in at("GET", f"/topics/{topic['guid']}/files")] == ["T-ARC.ifc"]
+
+
+def test_what_was_done_is_told_in_the_standards_words(client, house, at):
+    topic = at("POST", "/topics", 201, json={"title": "Gap", "labels": ["door"]})
+    url = f"/topics/{topic['guid']}"
+    at(
+        "PUT",
+        url,
+        json={"title": "Gap", "topic_status": "asked", "labels": ["fire"], "due_date": "2026-12-04T00:00:00Z"},
+    )
+    at("POST", f"{url}/comments", 201, json={"comment": "Whose is it?"})
+    made, changed = at("GET", f"{url}/events")
+    assert (made["actions"][0]["type"], made["author"]) == ("topic_created", "Wen Osei")
+    assert {(each["type"], each["value"]) for each in changed["actions"]} == {
+        ("status_updated", "asked"), ("due_date_updated", "2026-12-04"), ("label_added", "fire"), ("label_removed", "door"),
+    }  # fmt: skip
+    assert at("GET", "/topics/events") == [made, changed]
+    (written,) = at("GET", f"{url}/comments/events")
+    assert written["actions"] == [{"type": "comment_created", "value": "Whose is it?"}]

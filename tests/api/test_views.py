@@ -40,7 +40,7 @@ def view_of(*rules, picked=None):
     return {
         "version": 2, "eye": EYE, "limits": {"through_m": 1.5, "depth_m": None}, "rules": list(rules),
         "cuts": [], "measures": [], "style": "edges", "whole": {"kind": "these", "of": {}}, "alternatives": {},
-        "picked": {"kind": "these", "of": picked or {}}, "markups": [], "frame": None,
+        "picked": {"kind": "these", "of": picked or {}}, "markups": [], "frame": None, "pictures": [],
     }  # fmt: skip
 
 

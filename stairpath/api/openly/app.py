@@ -12,6 +12,7 @@ from pydantic import BaseModel
 
 from stairpath.api.lookups import Asker
 from stairpath.api.openly import shapes
+from stairpath.api.openly.beside import add_beside
 from stairpath.api.openly.translate import (
     comment_shape,
     parts,
@@ -76,6 +77,8 @@ def openly_app() -> FastAPI:
     )
     say_what_is_wrong(app, _as_message)
     _projects(app)
+    # Before what has a GUID in the same place of its address.
+    add_beside(app)
     _topics(app)
     _comments(app)
     _viewpoints(app)

@@ -133,6 +133,25 @@ class SnapshotWish(Snapshot):
     snapshot_data: Annotated[str, Field(max_length=16 << 20)]
 
 
+class Placed(BaseModel):
+    """Where a picture stands in space."""
+
+    bitmap_type: Literal["png", "jpg"]
+    location: Xyz
+    normal: Xyz
+    up: Xyz
+    height: Annotated[float, Field(gt=0, le=1e6)]
+
+
+class BitmapWish(Placed):
+    guid: _Guid | None = None
+    bitmap_data: Annotated[str, Field(max_length=16 << 20)]
+
+
+class Bitmap(Placed):
+    guid: str
+
+
 class ViewpointWish(BaseModel):
     guid: _Guid | None = None
     index: int | None = None
@@ -141,6 +160,7 @@ class ViewpointWish(BaseModel):
     lines: Annotated[list[Line], Field(max_length=20_000)] = []
     clipping_planes: Annotated[list[ClippingPlane], Field(max_length=100)] = []
     components: Components = Components()
+    bitmaps: Annotated[list[BitmapWish], Field(max_length=100)] = []
     snapshot: SnapshotWish | None = None
 
 
@@ -151,6 +171,7 @@ class Viewpoint(BaseModel):
     orthogonal_camera: Orthogonal | None = None
     lines: list[Line] = []
     clipping_planes: list[ClippingPlane] = []
+    bitmaps: list[Bitmap] = []
     snapshot: Snapshot | None = None
 
 
@@ -164,6 +185,50 @@ class Colourings(BaseModel):
 
 class Visibilities(BaseModel):
     visibility: Visibility
+
+
+class DocumentReferenceWish(BaseModel):
+    """A document of the project, or a link to one that is elsewhere."""
+
+    guid: _Guid | None = None
+    document_guid: _Guid | None = None
+    url: Annotated[str, Field(max_length=2000)] | None = None
+    description: _Text | None = None
+
+
+class DocumentReference(BaseModel):
+    guid: str
+    document_guid: str | None = None
+    url: str | None = None
+    description: str | None = None
+
+
+class Document(BaseModel):
+    guid: str
+    filename: str
+
+
+class File(BaseModel):
+    """A model that a topic is about."""
+
+    filename: str
+    date: datetime | None = None
+    reference: str | None = None
+
+
+class Action(BaseModel):
+    """What was done, in the standard's words."""
+
+    type: str
+    value: str | None = None
+
+
+class Event(BaseModel):
+    topic_guid: str
+    comment_guid: str | None = None
+    date: datetime
+    author: str
+    actions: list[Action]
 
 
 class RelatedTopic(BaseModel):

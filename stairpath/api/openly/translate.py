@@ -11,7 +11,7 @@ from datetime import UTC, datetime, time
 from stairpath.api.openly import shapes
 from stairpath.core.camera.pose import Vector
 from stairpath.core.exchange import topic as bcf_topic
-from stairpath.core.exchange.bcf.markup import UNSAID
+from stairpath.core.exchange.bcf.markup import UNSAID, guid_of
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.review.topic import Said
 from stairpath.work.openly import Comment
@@ -85,6 +85,17 @@ def viewpoint_shape(view: bcf_topic.Viewpoint) -> shapes.Viewpoint:
         clipping_planes=[
             shapes.ClippingPlane(location=_xyz(p.point_m), direction=_xyz(p.direction)) for p in view.planes
         ],
+        bitmaps=[
+            shapes.Bitmap(
+                guid=bitmap_guid(view.guid, k),
+                bitmap_type=each.format,
+                location=_xyz(each.at_m),
+                normal=_xyz(each.normal),
+                up=_xyz(each.up),
+                height=each.height_m,
+            )
+            for k, each in enumerate(view.bitmaps)
+        ],
         snapshot=shapes.Snapshot(snapshot_type=form_of(view.snapshot) or "png") if view.snapshot else None,
     )
     if camera is not None and camera.projection == "perspective":
@@ -112,16 +123,27 @@ def visibility_shape(view: bcf_topic.Viewpoint) -> shapes.Visibility:
     )
 
 
-def _picture(wish: shapes.SnapshotWish | None) -> bytes | None:
-    if wish is None:
-        return None
+def bitmap_guid(view: str, place: int) -> str:
+    """What a picture of a viewpoint is called, which is always the same."""
+    return guid_of(f"{view} bitmap {place}")
+
+
+def _picture(sent: str, what: str) -> bytes:
     try:
-        data = base64.b64decode(wish.snapshot_data.partition(",")[2] or wish.snapshot_data, validate=True)
+        data = base64.b64decode(sent.partition(",")[2] or sent, validate=True)
     except binascii.Error:
-        raise WrongError("The snapshot is not base64; send it again.") from None
+        raise WrongError(f"The {what} is not base64; send it again.") from None
     if form_of(data) is None:
-        raise WrongError("The snapshot is neither PNG nor JPEG; send it as one of them.")
+        raise WrongError(f"The {what} is neither PNG nor JPEG; send it as one of them.")
     return data
+
+
+def _bitmap(wish: shapes.BitmapWish) -> bcf_topic.Bitmap:
+    data = _picture(wish.bitmap_data, "bitmap")
+    if not any(_vector(wish.normal)) or not any(_vector(wish.up)):
+        raise WrongError("The normal or up vector of a bitmap has no length; send one that has.")
+    at, normal, up = (_vector(each) for each in (wish.location, wish.normal, wish.up))
+    return bcf_topic.Bitmap(form_of(data) or "png", data, at, normal, up, wish.height)
 
 
 def viewpoint_from(wish: shapes.ViewpointWish) -> bcf_topic.Viewpoint:
@@ -155,6 +177,7 @@ def viewpoint_from(wish: shapes.ViewpointWish) -> bcf_topic.Viewpoint:
         ),
         planes=tuple(bcf_topic.Plane(_vector(p.location), _vector(p.direction)) for p in wish.clipping_planes),
         lines=tuple((_vector(each.start_point), _vector(each.end_point)) for each in wish.lines),
-        snapshot=_picture(wish.snapshot),
+        bitmaps=tuple(map(_bitmap, wish.bitmaps)),
+        snapshot=_picture(wish.snapshot.snapshot_data, "snapshot") if wish.snapshot else None,
         index=wish.index,
     )

@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 from stairpath.api.shapes.cuts import Cuts
 from stairpath.api.shapes.markups import Eye, Markups
 from stairpath.api.shapes.measures import Measures
-from stairpath.api.shapes.words import Author, Name
+from stairpath.api.shapes.words import Author, Name, Vector
 from stairpath.core.visibility.conditions import condition_from
 
 _Key = Annotated[str, Field(max_length=64)]
@@ -150,6 +150,16 @@ class PictureFrame(BaseModel):
         return self
 
 
+class HungPicture(BaseModel):
+    """A picture that stands in the model about its middle, kept by its hash."""
+
+    sha256: Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+    at_m: Vector
+    normal: Vector
+    up: Vector
+    height_m: Annotated[float, Field(gt=0, le=1e6)]
+
+
 class View(BaseModel):
     """Everything that makes up what somebody sees."""
 
@@ -168,6 +178,7 @@ class View(BaseModel):
     """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
     markups: Markups = []
     frame: PictureFrame | None = None
+    pictures: Annotated[list[HungPicture], Field(max_length=100)] = []
 
 
 class RulesWish(BaseModel):
@@ -286,6 +297,7 @@ class Reframed(BaseModel):
 
     picture_png: str
     frame: PictureFrame | None = None
+    pictures: Annotated[list[HungPicture], Field(max_length=100)] = []
 
 
 class NewViewpoint(BaseModel):

@@ -19,11 +19,12 @@ from stairpath.core.camera.framing import project
 from stairpath.core.camera.pose import NoSightError, Vector, vector
 from stairpath.core.cutting.cuts import Cut, PlaneCut, active_planes
 from stairpath.core.exchange.bcf.writing import aspect_of
+from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Plane, Viewpoint
 from stairpath.core.measuring.measures import PointsMeasure
 from stairpath.core.review.eye import Eye, across_deg, axes_of, pose_of, vertical_deg
 from stairpath.core.review.markups import INKS, Markup, NotAMarkupError, Style, drawn, placed
-from stairpath.core.review.view import View
+from stairpath.core.review.view import HungPicture, View
 from stairpath.core.visibility.rules import HIDDEN, Rule, colour_text, resolve
 from stairpath.core.visibility.selectors import These
 from stairpath.core.visibility.traits import Traits
@@ -104,7 +105,30 @@ def _bitmaps(view: View) -> tuple[Bitmap, ...]:
     return tuple(found)
 
 
-def exchanged(view: View, guid: str, traits: Traits, snapshot: bytes | None) -> Viewpoint:
+Held = Callable[[str], bytes | None]
+"""The bytes of a picture by its hash, or None where there are none."""
+
+
+def words_count(view: View) -> int:
+    """How many of the pictures that a view has in the format are words of its markups; they come first."""
+    return sum(bool(markup.text.strip()) for markup in view.markups)
+
+
+def hung(bitmap: Bitmap, sha256: str) -> HungPicture:
+    """A picture of the format as a view keeps it."""
+    return HungPicture(sha256, bitmap.at_m, bitmap.normal, bitmap.up, bitmap.height_m)
+
+
+def _hung_bitmaps(view: View, held: Held) -> tuple[Bitmap, ...]:
+    found = ((each, held(each.sha256)) for each in view.pictures)
+    return tuple(
+        Bitmap(form_of(data) or "png", data, each.at_m, each.normal, each.up, each.height_m)
+        for each, data in found
+        if data is not None
+    )
+
+
+def exchanged(view: View, guid: str, traits: Traits, snapshot: bytes | None, held: Held) -> Viewpoint:
     """A view as the format has it; components of alternatives that do not stand are not part of what is seen."""
     aspect = aspect_of(snapshot)
     resolved = resolve(traits, view.rules)
@@ -126,7 +150,7 @@ def exchanged(view: View, guid: str, traits: Traits, snapshot: bytes | None) -> 
         colours=tuple(tints),
         planes=_planes(view),
         lines=_lines(view),
-        bitmaps=_bitmaps(view),
+        bitmaps=_bitmaps(view) + _hung_bitmaps(view, held),
         snapshot=snapshot,
     )
 

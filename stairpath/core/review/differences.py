@@ -51,6 +51,8 @@ def _rules(before: View, after: View) -> Iterator[str]:
             if count:
                 how = f"A rule {single}" if count == 1 else f"{count} rules {several}"
                 yield f"{how} by which something is {done}."
+    if before.pictures != after.pictures:
+        yield "Other pictures stand in it."
     if before.style != after.style:
         yield "It is drawn in another way."
     one, other = before.alternatives, after.alternatives

@@ -10,10 +10,11 @@ from stairpath.core.camera.pose import NoSightError
 from stairpath.core.review.eye import WORLD_M, axes_of
 from stairpath.core.review.view import PictureFrame, View
 
-_MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "points_m": 4000}
+_MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "pictures": 100, "points_m": 4000}
 _MOST_NAMED, _MOST_LETTERS, _MOST_MODELS = 200_000, 400, 1000
 _LETTERS = {
     "text": 2000,
+    "sha256": 64,
     "global_id": 200,
     "colour": 9,
     "id": 40,

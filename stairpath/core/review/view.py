@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from stairpath.core.camera.pose import Vector
 from stairpath.core.cutting.cuts import Cut
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.eye import Eye
@@ -28,6 +29,17 @@ class Limits:
 
     through_m: float = 0.0
     depth_m: float | None = None
+
+
+@dataclass(frozen=True)
+class HungPicture:
+    """A picture that stands in the model about its middle, as another program put it there; kept by its hash."""
+
+    sha256: str
+    at_m: Vector
+    normal: Vector
+    up: Vector
+    height_m: float
 
 
 @dataclass(frozen=True)
@@ -62,6 +74,7 @@ class View:
     style: Style = "edges"
     markups: tuple[Markup, ...] = ()
     frame: PictureFrame | None = None
+    pictures: tuple[HungPicture, ...] = ()
     version: int = VERSION
 
 

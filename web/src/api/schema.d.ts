@@ -3639,6 +3639,22 @@ export interface components {
             author: string;
         };
         /**
+         * HungPicture
+         * @description A picture that stands in the model about its middle, kept by its hash.
+         */
+        HungPicture: {
+            /** Sha256 */
+            sha256: string;
+            /** At M */
+            at_m: number[];
+            /** Normal */
+            normal: number[];
+            /** Up */
+            up: number[];
+            /** Height M */
+            height_m: number;
+        };
+        /**
          * KeyPlan
          * @description The key plan of a level: cut walls and columns, thin lines, swings, flights, rooms and grid.
          */
@@ -4705,6 +4721,11 @@ export interface components {
             /** Picture Png */
             picture_png: string;
             frame?: components["schemas"]["PictureFrame"] | null;
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures: components["schemas"]["HungPicture"][];
         };
         /** RoomLabel */
         RoomLabel: {
@@ -5651,6 +5672,11 @@ export interface components {
              */
             markups: components["schemas"]["Markup"][];
             frame?: components["schemas"]["PictureFrame"] | null;
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures: components["schemas"]["HungPicture"][];
         };
         /**
          * ViewToKeep

@@ -52,6 +52,7 @@ export function toView(federation: Federation, pose: Pose, look: Look, refs: rea
     measures: [...look.measures],
     style: look.style,
     markups: [...look.markups],
+    pictures: [...look.pictures],
     whole: { kind: "these", of: look.whole },
     alternatives,
     picked: theseOf(refs),
@@ -70,6 +71,7 @@ export function fromView(federation: Federation, view: View) {
     measures: view.measures ?? [],
     style: view.style ?? "edges",
     markups: view.markups ?? [],
+    pictures: view.pictures ?? [],
   };
   const named = [view.picked ?? { of: {} }, { of: look.whole }, ...look.rules.map((rule) => rule.select)];
   const wanted = new Set<string>();
@@ -129,6 +131,7 @@ export function today(kept: View | OlderView): View {
     measures: [],
     style: "edges",
     markups: [],
+    pictures: [],
     whole: theseOf([]),
     alternatives: {},
     picked: theseOf(kept.picked ?? []),

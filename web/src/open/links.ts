@@ -1,8 +1,8 @@
 import { api, taken, type View } from "../api/client";
 
 /** What a link keeps besides the eye, as one text. */
-function nameOf({ rules, cuts, whole, measures, markups }: View): string {
-  return JSON.stringify([rules, cuts, whole, measures, markups]);
+function nameOf({ rules, cuts, whole, measures, markups, pictures }: View): string {
+  return JSON.stringify([rules, cuts, whole, measures, markups, pictures]);
 }
 
 /** Views that are too long for an address, kept on the server under short names; the last one is not kept twice. */

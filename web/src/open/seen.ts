@@ -28,6 +28,8 @@ export interface Look {
   measures: readonly Measure[];
   style: Style;
   markups: readonly Markup[];
+  /** Pictures in space that another program put into the view. */
+  pictures: readonly Shapes["HungPicture"][];
 }
 
 export const EVERYTHING: Look = {
@@ -38,12 +40,22 @@ export const EVERYTHING: Look = {
   measures: [],
   style: "edges",
   markups: [],
+  pictures: [],
 };
 
 /** What is seen now, or was kept by an earlier version, as a look. */
 export function lookOf(seen: Pick<Look, "rules" | "depthM"> & Partial<Look>): Look {
-  const { rules, depthM, cuts = [], whole = {}, measures = [], style = "edges", markups = [] } = seen;
-  return { rules, depthM, cuts, whole, measures, style, markups };
+  const {
+    rules,
+    depthM,
+    cuts = [],
+    whole = {},
+    measures = [],
+    style = "edges",
+    markups = [],
+    pictures = [],
+  } = seen;
+  return { rules, depthM, cuts, whole, measures, style, markups, pictures };
 }
 
 /** Whether nothing is hidden, faded, cut, or out of reach. */

@@ -16,6 +16,7 @@ import { GoneOnStage } from "../desk/GoneOnStage";
 import { FindingsOnStage } from "../findings/FindingsOnStage";
 import { KeyPlan } from "../keyplan/KeyPlan";
 import { MarkupsOnStage } from "../markups/MarkupsOnStage";
+import { PicturesOnStage } from "../markups/PicturesOnStage";
 import { MeasuresOnStage } from "../measures/MeasuresOnStage";
 import { endProject } from "../open/perProject";
 import { useSeen } from "../open/seen";
@@ -170,6 +171,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <CutsOnStage />}
         {ready && <MeasuresOnStage />}
         {ready && <MarkupsOnStage />}
+        {ready && <PicturesOnStage />}
         {ready && <FindingsOnStage />}
         {ready && <TopicsOnStage />}
         {ready && <TogetherOnStage />}

@@ -15,6 +15,7 @@ import { Figure } from "./layers/figure";
 import { FindingMarks } from "./layers/findingMarks";
 import { GoneBodies } from "./layers/goneBodies";
 import { GridLine } from "./layers/gridLine";
+import { HungPictures } from "./layers/hungPictures";
 import type { DrawingStyle } from "./layers/layer";
 import { type MarkupHit, Markups } from "./layers/markups";
 import { ink } from "./layers/materials";
@@ -73,6 +74,7 @@ export class Stage {
   readonly dimensions = new Dimensions(() => this.ask());
   readonly topicMarks = new TopicMarks(() => this.ask());
   readonly markups = new Markups(() => this.ask());
+  readonly hung = new HungPictures(() => this.ask());
   readonly pointer = new Pointer(() => this.ask());
   readonly aiming: Aiming;
   /** What takes clicks and drags on what is drawn over the building. */
@@ -118,6 +120,7 @@ export class Stage {
       this.findings,
       this.dimensions,
       this.topicMarks,
+      this.hung,
       this.markups,
       this.pointer,
       this.marks,

@@ -1,0 +1,25 @@
+import { useEffect } from "react";
+import { Vector3 } from "three";
+import { blobAddress } from "../api/client";
+import { useSeen } from "../open/seen";
+import { useOpen } from "../open/useStage";
+
+/** Pictures that another program put into the view, where they stand. */
+export function PicturesOnStage() {
+  const { stage, federation } = useOpen();
+  const pictures = useSeen((s) => s.pictures);
+  useEffect(
+    () =>
+      stage()?.hung.show(
+        pictures.map(({ sha256, at_m, normal, up, height_m }) => ({
+          address: blobAddress(sha256),
+          at: new Vector3().fromArray(at_m.map((c, k) => c - (federation.origin_m[k] ?? 0))),
+          normal: new Vector3().fromArray(normal),
+          up: new Vector3().fromArray(up),
+          heightM: height_m,
+        })),
+      ),
+    [stage, pictures, federation],
+  );
+  return null;
+}
