@@ -297,7 +297,6 @@ class Reframed(BaseModel):
 
     picture_png: str
     frame: PictureFrame | None = None
-    pictures: Annotated[list[HungPicture], Field(max_length=100)] = []
 
 
 class NewViewpoint(BaseModel):

@@ -4721,11 +4721,6 @@ export interface components {
             /** Picture Png */
             picture_png: string;
             frame?: components["schemas"]["PictureFrame"] | null;
-            /**
-             * Pictures
-             * @default []
-             */
-            pictures: components["schemas"]["HungPicture"][];
         };
         /** RoomLabel */
         RoomLabel: {

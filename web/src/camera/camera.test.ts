@@ -60,6 +60,7 @@ const HERE: View = toView(
     whole: {},
     style: "lines",
     markups: [],
+    pictures: [],
   },
   [],
 );

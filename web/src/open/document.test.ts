@@ -51,6 +51,7 @@ test("a view comes back by names although numbers and origin have changed", () =
       measures: [MEASURE],
       style: "lines",
       markups: [],
+      pictures: [],
     },
     [{ model: "arc", global_id: "a" }],
   );

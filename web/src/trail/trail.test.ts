@@ -19,6 +19,7 @@ const pose = (x: number): View => ({
   measures: [],
   style: "edges",
   markups: [],
+  pictures: [],
   whole: { kind: "these", of: {} },
   alternatives: {},
   picked: { kind: "these", of: {} },
