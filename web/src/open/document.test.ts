@@ -67,6 +67,7 @@ test("a view comes back by names although numbers and origin have changed", () =
     measures: [MEASURE],
     style: "lines",
     markups: [],
+    pictures: [],
   });
   expect(back.picked).toEqual([2]);
   expect(back.missing).toBe(1);
