@@ -21,6 +21,7 @@ from sqlalchemy import (
     String,
     Text,
     UniqueConstraint,
+    func,
 )  # fmt: skip
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
@@ -246,7 +247,7 @@ class Viewpoint(Base):
     undrawn: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
     """Whether its picture is still to be drawn from the view."""
     changed_by: Mapped[str] = mapped_column(Text, default="", server_default="")
-    changed_at: Mapped[datetime] = mapped_column(default=now)
+    changed_at: Mapped[datetime] = mapped_column(default=now, server_default=func.now())
     standing: Mapped[str | None] = mapped_column(Text)
     """Which of the building's standing views it is; ``digest`` tells whether it is still as it was made."""
     digest: Mapped[str | None] = mapped_column(String(64))

@@ -23,70 +23,59 @@ def nearest(
     triangles that are ``cuttable``. Nothing that is farther away than ``depth`` says is found.
     """
     height, width = depth.shape
-    piece = np.empty((4, 3))
+    half_x, half_y = half[0], half[1]
+    # Right and down in pixels, and what runs straight across a screen: one over the depth, or where nothing converges
+    # the depth itself.
     flat = np.empty((4, 3))
     for t in range(corners.shape[0]):
         # What is behind the eye is cut off before it is divided by its depth.
         count = 0
         for k in range(3):
-            a, b = corners[t, k], corners[t, (k + 1) % 3]
-            inside, after = not perspective or a[2] >= near_m, not perspective or b[2] >= near_m
-            if inside:
-                piece[count] = a
-                count += 1
-            if inside != after:
-                share = (near_m - a[2]) / (b[2] - a[2])
-                piece[count] = a + (b - a) * share
-                count += 1
-        if count < 3:
-            continue
-        for k in range(count):
-            z = piece[k, 2] if perspective else 1.0
-            flat[k, 0] = (piece[k, 0] / (z * half[0]) + 1.0) * 0.5 * width
-            flat[k, 1] = (1.0 - piece[k, 1] / (z * half[1])) * 0.5 * height
-            # What runs straight across a screen: one over the depth, or the depth where nothing converges.
-            flat[k, 2] = 1.0 / z if perspective else piece[k, 2]
-        for last in range(2, count):
-            _one(
-                t, flat[0], flat[last - 1], flat[last], cuttable[t], perspective, half, near_m, far_m, planes, depth, found
-            )  # fmt: skip
-
-
-@numba.njit(cache=True, nogil=True)  # type: ignore[untyped-decorator]
-def _one(
-    t: int, p: Array, q: Array, r: Array, cuttable: bool, perspective: bool, half: Array, near_m: float, far_m: float,
-    planes: Array, depth: Array, found: npt.NDArray[np.int32],
-) -> None:  # fmt: skip
-    height, width = depth.shape
-    area = (q[0] - p[0]) * (r[1] - p[1]) - (r[0] - p[0]) * (q[1] - p[1])
-    if abs(area) < 1e-9:
-        return
-    left, right = max(0.0, min(p[0], q[0], r[0])), min(width - 1.0, max(p[0], q[0], r[0]))
-    top, bottom = max(0.0, min(p[1], q[1], r[1])), min(height - 1.0, max(p[1], q[1], r[1]))
-    for y in range(int(top), int(bottom) + 1):
-        for x in range(int(left), int(right) + 1):
-            px, py = x + 0.5, y + 0.5
-            a = ((q[0] - px) * (r[1] - py) - (r[0] - px) * (q[1] - py)) / area
-            b = ((r[0] - px) * (p[1] - py) - (p[0] - px) * (r[1] - py)) / area
-            c = 1.0 - a - b
-            if a < 0 or b < 0 or c < 0:
-                continue
-            across = a * p[2] + b * q[2] + c * r[2]
-            z = 1.0 / across if perspective else across
-            # Of faces in one plane the first is seen everywhere.
-            if z > depth[y, x] - SAME_M or z < near_m or z > far_m:
-                continue
-            if cuttable and planes.shape[0]:
-                scale = z if perspective else 1.0
-                right_m = (px / width * 2.0 - 1.0) * half[0] * scale
-                up_m = (1.0 - py / height * 2.0) * half[1] * scale
-                away = False
-                for k in range(planes.shape[0]):
-                    n = planes[k]
-                    if n[0] * right_m + n[1] * up_m + n[2] * z + n[3] > 0:
-                        away = True
-                        break
-                if away:
+            m = (k + 1) % 3
+            az, bz = corners[t, k, 2], corners[t, m, 2]
+            inside, after = not perspective or az >= near_m, not perspective or bz >= near_m
+            for step in range(2):
+                if (step == 0 and not inside) or (step == 1 and inside == after):
                     continue
-            depth[y, x] = z
-            found[y, x] = t
+                share = (near_m - az) / (bz - az) if step else 0.0
+                x = corners[t, k, 0] + (corners[t, m, 0] - corners[t, k, 0]) * share
+                y = corners[t, k, 1] + (corners[t, m, 1] - corners[t, k, 1]) * share
+                z = az + (bz - az) * share
+                scale = z if perspective else 1.0
+                flat[count, 0] = (x / (scale * half_x) + 1.0) * 0.5 * width
+                flat[count, 1] = (1.0 - y / (scale * half_y)) * 0.5 * height
+                flat[count, 2] = 1.0 / z if perspective else z
+                count += 1
+        for last in range(2, count):
+            px, py, pz = flat[0, 0], flat[0, 1], flat[0, 2]
+            qx, qy, qz = flat[last - 1, 0], flat[last - 1, 1], flat[last - 1, 2]
+            rx, ry, rz = flat[last, 0], flat[last, 1], flat[last, 2]
+            area = (qx - px) * (ry - py) - (rx - px) * (qy - py)
+            if abs(area) < 1e-9:
+                continue
+            left, right = max(0.0, min(px, qx, rx)), min(width - 1.0, max(px, qx, rx))
+            top, bottom = max(0.0, min(py, qy, ry)), min(height - 1.0, max(py, qy, ry))
+            for row in range(int(top), int(bottom) + 1):
+                for column in range(int(left), int(right) + 1):
+                    cx, cy = column + 0.5, row + 0.5
+                    a = ((qx - cx) * (ry - cy) - (rx - cx) * (qy - cy)) / area
+                    b = ((rx - cx) * (py - cy) - (px - cx) * (ry - cy)) / area
+                    c = 1.0 - a - b
+                    if a < 0 or b < 0 or c < 0:
+                        continue
+                    across = a * pz + b * qz + c * rz
+                    z = 1.0 / across if perspective else across
+                    # Of faces in one plane the first is seen everywhere.
+                    if z > depth[row, column] - SAME_M or z < near_m or z > far_m:
+                        continue
+                    away = False
+                    if cuttable[t]:
+                        scale = z if perspective else 1.0
+                        right_m = (cx / width * 2.0 - 1.0) * half_x * scale
+                        up_m = (1.0 - cy / height * 2.0) * half_y * scale
+                        for k in range(planes.shape[0]):
+                            side = planes[k, 0] * right_m + planes[k, 1] * up_m + planes[k, 2] * z + planes[k, 3]
+                            away = away or side > 0
+                    if not away:
+                        depth[row, column] = z
+                        found[row, column] = t

@@ -15,7 +15,7 @@ def upgrade() -> None:
     op.add_column('viewpoint', sa.Column('undrawn', sa.Boolean(), server_default='false', nullable=False))
     op.add_column('viewpoint', sa.Column('large', sa.String(64), sa.ForeignKey('blob.sha256')))
     op.add_column('viewpoint', sa.Column('changed_by', sa.Text(), server_default='', nullable=False))
-    op.add_column('viewpoint', sa.Column('changed_at', sa.DateTime(timezone=True)))
+    op.add_column('viewpoint', sa.Column('changed_at', sa.DateTime(timezone=True), server_default=sa.text('now()')))
     op.execute('UPDATE viewpoint SET changed_by = author, changed_at = created_at')
     op.alter_column('viewpoint', 'changed_at', nullable=False)
     op.create_table(
