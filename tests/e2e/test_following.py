@@ -44,6 +44,9 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         wait_posed(page, before)
         same_eye(page, other)
         click_on(page, site, pair, (6, -8, 1.3))
+        # What is picked is read from across a room, with both.
+        for one in (page, other):
+            expect(one.get_by_test_id("picked-large")).to_contain_text("AD-1")
         page.keyboard.press("c")
         expect(other.get_by_test_id("did")).to_contain_text("hid")
         expect(other.get_by_test_id("did")).to_contain_text("Ida Fenn")

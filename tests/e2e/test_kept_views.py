@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+import base64
 import io
 import urllib.request
 
+import numpy as np
 from PIL import Image
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import arrive, ask
-from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
+from tests.e2e.stage import numbers, on_screen, pixels, wait_drawn, wait_posed, where
+from tests.e2e.stage import size_of as stage_size
 from tests.e2e.test_seeing import click_on
+from tests.exchanged import png
 
 
 def kept(page: Page, *names: str) -> None:
@@ -186,3 +190,34 @@ def test_a_question_is_asked_and_answered_and_rules_are_set(page: Page, site, pa
     # Marked on the board and on the plan; a click opens it.
     page.get_by_test_id("topic-on-board").click()
     expect(page.get_by_test_id("reference")).to_have_text("AIR 01")
+
+
+def test_a_picture_that_another_program_hung_into_its_view_is_on_the_stage(page: Page, site, pair):
+    topic = ask(f"{site}/bcf/3.0/projects/{pair}/topics", {"title": "Is this the duct?"})
+    xyz = [dict(zip("xyz", at, strict=True)) for at in ((6, -20, 4), (0, 1, -0.1), (0, 0.1, 1), (6, -8, 3), (0, -1, 0))]
+    eye, way, up, at, normal = xyz
+    camera = {"camera_view_point": eye, "camera_direction": way, "camera_up_vector": up, "field_of_view": 50}
+    hung = {"bitmap_type": "png", "bitmap_data": base64.b64encode(png(64, 32, "#c00000")).decode(), "location": at}
+    body = {
+        "perspective_camera": {**camera, "aspect_ratio": 1.3},
+        "bitmaps": [{**hung, "normal": normal, "up": {"x": 0, "y": 0, "z": 1}, "height": 2.0}],
+    }
+    ask(f"{site}/bcf/3.0/projects/{pair}/topics/{topic['guid']}/viewpoints", body)
+    opened(page, site, pair)
+    page.get_by_role("tab", name="Topics").click()
+    page.get_by_test_id("topic").click()
+    before = where(page)
+    page.get_by_test_id("topic-view").click()
+    wait_posed(page, before)
+    page.wait_for_function("() => window.stairpathStage.hung.count === 1", timeout=60_000)
+    x, y = on_screen(page, np.subtract((6, -8, 3), ask(f"{site}/api/projects/{pair}/federation")["origin_m"]))
+    left, top, width, height = stage_size(page)
+    image = pixels(page)
+    red = image[int((y - top) / height * image.shape[0]), int((x - left) / width * image.shape[1])]
+    assert red[0] > 150
+    assert red[1] < 60
+    # It belongs to what is seen: undone with it.
+    page.keyboard.press("Escape")
+    page.locator("canvas").first.focus()
+    page.keyboard.press("Control+z")
+    page.wait_for_function("() => window.stairpathStage.hung.count === 0", timeout=60_000)

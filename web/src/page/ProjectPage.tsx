@@ -30,6 +30,7 @@ import type { Stage } from "../stage/stage";
 import { DropZone } from "../start/DropZone";
 import { uploadsOf } from "../start/uploads";
 import { FINGER, face, SLIM, tone } from "../theme";
+import { PickedLarge } from "../together/PickedLarge";
 import { TogetherOnStage } from "../together/TogetherOnStage";
 import { TopicsOnStage } from "../topics/TopicsOnStage";
 import { TourBar } from "../tours/TourBar";
@@ -175,6 +176,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {ready && <FindingsOnStage />}
         {ready && <TopicsOnStage />}
         {ready && <TogetherOnStage />}
+        {ready && <PickedLarge />}
         {something && !alone && <Legend also={ready && gone && <GoneOnStage />} />}
         {something && !alone && <Reasons />}
         {ready && <TourBar />}

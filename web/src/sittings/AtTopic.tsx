@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
+import { Typing } from "../parts/Typing";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { spokenDate, type Topic } from "../topics/listed";
@@ -102,14 +103,12 @@ function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5, mt: 0.75 }}>
-      <Box
-        component="textarea"
-        rows={2}
-        aria-label="A note of the meeting"
+      <Typing
+        about="A note of the meeting"
         placeholder="What was said or decided"
+        rows={2}
         value={typed}
-        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
-        sx={{ ...FIELD, resize: "vertical" }}
+        type={type}
       />
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.5 }}>
         <Box

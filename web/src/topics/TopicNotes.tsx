@@ -1,14 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
-import { blobAddress, type Shapes } from "../api/client";
+import type { Shapes } from "../api/client";
 import { useViewpoints } from "../api/queries";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
 import { Tick } from "../parts/Tick";
+import { Typing } from "../parts/Typing";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
-import { useKeepView, useShowViewpoint } from "../viewpoints/viewpoints";
+import { PictureButton } from "../viewpoints/PictureButton";
+import { useKeepView } from "../viewpoints/viewpoints";
 import { spokenChange, type Topic, viewNameOf } from "./listed";
 import { useTopicActs } from "./useTopics";
 
@@ -52,24 +54,7 @@ export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Sha
         </Box>
       ))}
       <Box component="form" onSubmit={submit} sx={{ mt: 0.75 }}>
-        <Box
-          component="textarea"
-          rows={2}
-          aria-label="A comment"
-          placeholder="Write a comment"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          sx={{
-            width: "100%",
-            fontFamily: "inherit",
-            fontSize: 13,
-            color: tone.ink,
-            border: `1px solid ${tone.line}`,
-            bgcolor: "#fff",
-            p: 0.5,
-            resize: "vertical",
-          }}
-        />
+        <Typing about="A comment" placeholder="Write a comment" rows={2} value={text} type={setText} />
         <Box>
           <Tick label="with the present view" on={withView} set={setWithView} />
         </Box>
@@ -85,26 +70,11 @@ export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Sha
 function ViewOfNote({ id }: { id: string }) {
   const { projectId } = useOpen();
   const { data = [] } = useViewpoints(projectId);
-  const show = useShowViewpoint();
   const view = data.find((each) => each.id === id);
   if (!view) return null;
   return (
-    <Box
-      component="button"
-      type="button"
-      aria-label={`Go to ${view.name}`}
-      data-testid="note-view"
-      onClick={() => void show(view)}
-      sx={{
-        p: 0,
-        border: `1px solid ${tone.line}`,
-        bgcolor: tone.film,
-        cursor: "pointer",
-        display: "block",
-        my: 0.5,
-      }}
-    >
-      <Box component="img" src={blobAddress(view.picture)} alt="" sx={{ width: 120, display: "block" }} />
+    <Box sx={{ width: 120, my: 0.5 }}>
+      <PictureButton view={view} testId="note-view" />
     </Box>
   );
 }

@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect } from "react";
-import { blobAddress } from "../api/client";
 import { useViewpoints } from "../api/queries";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { face, tone } from "../theme";
-import { useKeepView, useShowViewpoint } from "../viewpoints/viewpoints";
+import { face } from "../theme";
+import { PictureButton } from "../viewpoints/PictureButton";
+import { useKeepView } from "../viewpoints/viewpoints";
 import { type Topic, viewNameOf } from "./listed";
 import { RelatedTopics, TopicFiles } from "./TopicBeside";
 import { TopicFields } from "./TopicFields";
@@ -88,7 +88,6 @@ export function TopicOpen({ id }: { id: string }) {
 function Views({ topic }: { topic: Topic }) {
   const { projectId } = useOpen();
   const { data: all = [] } = useViewpoints(projectId);
-  const show = useShowViewpoint();
   const keep = useKeepView();
   const { change } = useTopicActs();
   const views = topic.views.flatMap((id) => all.find((each) => each.id === id) ?? []);
@@ -101,29 +100,7 @@ function Views({ topic }: { topic: Topic }) {
       <DeskHeading>Views</DeskHeading>
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(108px, 1fr))", gap: 0.75 }}>
         {views.map((view) => (
-          <Box
-            key={view.id}
-            component="button"
-            type="button"
-            data-testid="topic-view"
-            aria-label={`Go to ${view.name}`}
-            title={view.name}
-            onClick={() => void show(view)}
-            sx={{
-              p: 0,
-              border: `1px solid ${tone.line}`,
-              bgcolor: tone.film,
-              cursor: "pointer",
-              "&:hover": { borderColor: tone.ink },
-            }}
-          >
-            <Box
-              component="img"
-              src={blobAddress(view.picture)}
-              alt=""
-              sx={{ width: "100%", display: "block", aspectRatio: "16 / 10", objectFit: "cover" }}
-            />
-          </Box>
+          <PictureButton key={view.id} view={view} testId="topic-view" />
         ))}
       </Box>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => void add()}>

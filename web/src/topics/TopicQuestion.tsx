@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import { DeskActs, DeskHeading } from "../parts/desk";
-import { FIELD } from "../parts/field";
+import { Typing } from "../parts/Typing";
 import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { spokenDate, type Topic } from "./listed";
@@ -67,23 +67,8 @@ function Ask({ topic, close }: { topic: Topic; close: () => void }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
-      <Box
-        component="input"
-        aria-label="Who is asked"
-        placeholder="Name or mail address"
-        value={to}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTo(event.target.value)}
-        sx={FIELD}
-      />
-      <Box
-        component="textarea"
-        rows={3}
-        aria-label="The question"
-        placeholder="What is to be answered"
-        value={text}
-        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
-        sx={{ ...FIELD, resize: "vertical" }}
-      />
+      <Typing about="Who is asked" placeholder="Name or mail address" value={to} type={setTo} />
+      <Typing about="The question" placeholder="What is to be answered" rows={3} value={text} type={type} />
       <DeskActs>
         <Button type="submit" variant="text" disabled={!text.trim()}>
           Ask
@@ -106,23 +91,8 @@ function Answer({ topic }: { topic: Topic }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
-      <Box
-        component="textarea"
-        rows={2}
-        aria-label="The answer"
-        placeholder="Note the answer here"
-        value={text}
-        onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => type(event.target.value)}
-        sx={{ ...FIELD, resize: "vertical" }}
-      />
-      <Box
-        component="input"
-        aria-label="Who answered"
-        placeholder="Who answered"
-        value={by}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setBy(event.target.value)}
-        sx={FIELD}
-      />
+      <Typing about="The answer" placeholder="Note the answer here" rows={2} value={text} type={type} />
+      <Typing about="Who answered" placeholder="Who answered" value={by} type={setBy} />
       <Button type="submit" variant="text" disabled={!text.trim()} sx={{ justifySelf: "start", ml: 0 }}>
         Note the answer
       </Button>
