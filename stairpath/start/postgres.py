@@ -132,7 +132,7 @@ class Cluster:
             return
         self.port = self.port if self.port and is_free(self.port) else free_port(self.first_port)
         options = f"-p {self.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=120"
-        options += " -c shared_buffers=256MB -c max_wal_size=2GB"
+        options += " -c shared_buffers=256MB -c max_wal_size=4GB -c wal_buffers=32MB"
         if self.fast:
             options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
         started = self._run(

@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 
 from stairpath.settings import settings
 
-__all__ = ["AWAY", "BEYOND", "Session", "answers", "engine", "transaction"]
+__all__ = ["AWAY", "BEYOND", "Session", "answers", "engine", "transaction", "without_waiting"]
 
 AWAY: tuple[type[Exception], ...] = (
     OperationalError,
@@ -51,6 +51,14 @@ def transaction() -> Iterator[Session]:
     """A session whose writes are kept together, or not at all."""
     with Session(engine(), expire_on_commit=False) as session, session.begin():
         yield session
+
+
+def without_waiting(session: Session) -> None:
+    """Do not wait for the disk when this transaction ends; what is kept after it in the usual way waits for it too.
+
+    For one of many steps of which each may be done once more: where the power fails in between, the last of them are lost.
+    """
+    session.execute(text("SET LOCAL synchronous_commit TO OFF"))
 
 
 def answers() -> bool:

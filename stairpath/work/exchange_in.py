@@ -31,6 +31,7 @@ from stairpath.core.review.statuses import Statuses
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, Said, changes, merged
 from stairpath.core.review.view import View
 from stairpath.store import blobs, kept, projects, topics
+from stairpath.store.database import without_waiting
 from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint
 from stairpath.work import carried
 from stairpath.work.carried import Carried, carried_by, keep_bitmaps
@@ -133,6 +134,8 @@ class _Taking:
     def take_all(self, these: Sequence[bcf_topic.Topic]) -> None:
         """Take in some topics, kept all or none."""
         with deed(self.who) as act:
+            # Taken in once more it would change nothing, and the last deed of the errand waits for all of them.
+            without_waiting(act.session)
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
                 raise UnfitError("The project was thrown into the bin; bring it back, and take the file in once more.")

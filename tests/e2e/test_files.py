@@ -123,3 +123,14 @@ def test_the_name_is_asked_once_per_browser(browser, site):
 def test_an_address_that_leads_nowhere_says_so(page: Page, site):
     page.goto(f"{site}/p/none")
     expect(page.get_by_text("There is no such project")).to_be_visible(timeout=15_000)
+
+
+def test_the_start_page_shows_a_project_with_its_picture(page: Page, site, house):
+    page.goto(site)
+    link = page.locator(f'a[href="/p/{house}"]')
+    card = page.get_by_test_id("project").filter(has=link)
+    expect(card).to_contain_text("1 model")
+    expect(card.locator("img")).to_be_visible()
+    page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth === 480)")
+    link.click()
+    wait_drawn(page)

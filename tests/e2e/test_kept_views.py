@@ -221,3 +221,21 @@ def test_a_picture_that_another_program_hung_into_its_view_is_on_the_stage(page:
     page.locator("canvas").first.focus()
     page.keyboard.press("Control+z")
     page.wait_for_function("() => window.stairpathStage.hung.count === 0", timeout=60_000)
+
+
+def test_a_viewpoint_is_renamed_and_deleted_with_undo(page: Page, site, pair):
+    opened(page, site, pair)
+    page.get_by_role("button", name="Keep this view").click()
+    page.get_by_label("Name of the viewpoint").fill("Kept first")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    cards = page.get_by_test_id("viewpoint")
+    card = cards.filter(has_text="Kept first")
+    card.get_by_role("button", name="rename").click()
+    page.get_by_label("New name").fill("Entrance")
+    page.get_by_label("New name").press("Enter")
+    renamed = cards.filter(has_text="Entrance")
+    expect(renamed).to_have_count(1)
+    renamed.get_by_role("button", name="delete").click()
+    expect(renamed).to_have_count(0)
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(renamed).to_have_count(1)
