@@ -90,9 +90,8 @@ check: lint types imports core ## lint, types, imports and core tests, under a m
 
 test: ## everything, in one command
 	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html lint-py imports types-py
-	@.venv/bin/pytest -n 2 tests/core tests/api
+	@.venv/bin/pytest -n 2 tests/core tests/api tests/soak/test_mutations.py
 	@$(MAKE) e2e
-	@.venv/bin/pytest -n 2 --dist loadfile tests/soak
 
 bench: setup web/dist/index.html ## measure speed against named references (BENCH=stage for a part), and write docs/performance.md
 	@$(PY) -m bench $(BENCH)

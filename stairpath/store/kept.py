@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 
 from sqlalchemy import select
@@ -89,6 +90,12 @@ def viewpoint_by_id(session: Session, viewpoint_id: str) -> Viewpoint | None:
 def viewpoint_by_guid(session: Session, project_id: str, guid: str) -> Viewpoint | None:
     """A project's viewpoint by what exchange files call it, deleted or not."""
     return session.scalar(select(Viewpoint).where(Viewpoint.project_id == project_id, Viewpoint.guid == guid))
+
+
+def viewpoints_by_guids(session: Session, project_id: str, guids: Sequence[str]) -> dict[str, Viewpoint]:
+    """A project's viewpoints by what exchange files call them, deleted or not."""
+    wanted = select(Viewpoint).where(Viewpoint.project_id == project_id, Viewpoint.guid.in_(guids))
+    return {row.guid: row for row in session.scalars(wanted)}
 
 
 def routes(session: Session, project_id: str) -> list[SavedRoute]:

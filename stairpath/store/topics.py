@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
@@ -27,6 +29,17 @@ def topic_by_guid(session: Session, project_id: str, guid: str, hold: bool = Tru
     return session.scalar(wanted.with_for_update() if hold else wanted)
 
 
+def by_guids(session: Session, project_id: str, guids: Sequence[str]) -> dict[str, Topic]:
+    """A project's topics by what exchange files call them, deleted or not; held until the transaction ends."""
+    wanted = select(Topic).where(Topic.project_id == project_id, Topic.guid.in_(guids)).with_for_update()
+    return {row.guid: row for row in session.scalars(wanted)}
+
+
+def given(session: Session, project_id: str) -> set[tuple[int, str]]:
+    """The numbers and variants that a project has given, to deleted topics too."""
+    return set(session.execute(select(Topic.number, Topic.variant).where(Topic.project_id == project_id)).tuples())
+
+
 def files(session: Session, topic_id: str) -> list[TopicFile]:
     """The files and links of a topic that were not taken away, oldest first."""
     of_topic = select(TopicFile).where(TopicFile.topic_id == topic_id, TopicFile.removed_at.is_(None))
@@ -36,12 +49,6 @@ def files(session: Session, topic_id: str) -> list[TopicFile]:
 def file_by_id(session: Session, file_id: str) -> TopicFile | None:
     """A file or link of a topic, taken away or not."""
     return session.get(TopicFile, file_id)
-
-
-def is_taken(session: Session, project_id: str, number: int, variant: str) -> bool:
-    """Whether a number and variant were given already, to a deleted topic too."""
-    given = select(Topic.id).where(Topic.project_id == project_id, Topic.number == number, Topic.variant == variant)
-    return session.scalar(given) is not None
 
 
 def last_number(session: Session, project_id: str) -> int:

@@ -30,12 +30,13 @@ from stairpath.core.review.sound import is_sound
 from stairpath.core.review.statuses import Statuses
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, Said, changes, merged
 from stairpath.core.review.view import View
-from stairpath.store import blobs, kept, projects, topics
+from stairpath.store import blobs, kept, projects
 from stairpath.store.database import without_waiting
-from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint
+from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint, new_id
 from stairpath.work import carried
 from stairpath.work.carried import Carried, carried_by, keep_bitmaps
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.here import Here
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
@@ -139,14 +140,16 @@ class _Taking:
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
                 raise UnfitError("The project was thrown into the bin; bring it back, and take the file in once more.")
+            self.here = Here(act, self.project_id, these)
             for topic in these:
                 self._untold |= self._take(act, topic)
+            self.here.keep()
             self.tell(act)
 
     def _take(self, act: Deed, topic: bcf_topic.Topic) -> bool:
         """Take in one topic; whether it is new or changed."""
         beside = carried_by(topic)
-        row = topics.topic_by_guid(act.session, self.project_id, guid_of(topic.guid))
+        row = self.here.topics.get(guid_of(topic.guid))
         views = self._views(act, topic, beside)
         if row is None:
             row = self._made(act, topic, beside, views)
@@ -156,7 +159,7 @@ class _Taking:
             told = self._merged(act, row, topic, beside, views)
             self.report.changed += told
             self.report.same += not told
-        told |= self._comments(act, row, topic, views)
+        told |= self._comments(row, topic, views)
         told |= self._files(act, row, topic)
         return told
 
@@ -165,7 +168,7 @@ class _Taking:
         for number, view in enumerate(topic.viewpoints, 1):
             self._look(view)
             guid = guid_of(view.guid)
-            row = kept.viewpoint_by_guid(act.session, self.project_id, guid)
+            row = self.here.views.get(guid)
             if row is None:
                 document = self._document(act, view, beside, topic)
                 if document is None:
@@ -174,11 +177,11 @@ class _Taking:
                 name = called or (f"{topic.title} {number}" if len(topic.viewpoints) > 1 else topic.title)
                 picture = self._picture(act, view, topic)
                 row = Viewpoint(
-                    project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
+                    id=new_id(), project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
                     created_at=_aware(topic.created_at), picture=picture or coming_picture(act), undrawn=picture is None,
                     changed_by=self.who.said, view=document,
                 )  # fmt: skip
-                kept.add(act.session, row)
+                self.here.add_view(row)
                 if row.undrawn:
                     act.draw_pictures(self.project_id)
             elif any(self.wish.shift_m):
@@ -226,22 +229,22 @@ class _Taking:
         if view.camera and centre and len(self.sights) < _MOST_SIGHTS:
             self.sights.append(Sight(view.camera.eye_m, view.camera.direction, centre))
 
-    def _number(self, act: Deed, beside: Carried | None, said: str) -> tuple[int, str]:
+    def _number(self, beside: Carried | None, said: str) -> tuple[int, str]:
         """The number that the topic had, where it is free, else the next."""
         try:
             wanted = typed((beside.reference if beside else "") or said)
-            if not topics.is_taken(act.session, self.project_id, wanted.number, wanted.variant):
+            if self.here.is_free(wanted.number, wanted.variant):
                 return wanted.number, wanted.variant
         except NotAReferenceError:
             pass
-        return topics.last_number(act.session, self.project_id) + 1, ""
+        return self.here.next_number, ""
 
     def _made(self, act: Deed, topic: bcf_topic.Topic, beside: Carried | None, views: Mapping[str, Viewpoint]) -> Topic:
-        number, variant = self._number(act, beside, topic.reference)
+        number, variant = self._number(beside, topic.reference)
         said = _said(topic, rules_of(act.project(self.project_id)).statuses)
         place = place_of(self.grounds, [row.view for row in views.values()])
         row = Topic(
-            project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
+            id=new_id(), project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
             disciplines=list(place.disciplines or (concerned(beside.disciplines, ()) if beside else ())),
             author=topic.created_by or "unknown", created_at=_aware(topic.created_at),
             changed_by=topic.modified_by or topic.created_by or "unknown",
@@ -250,9 +253,9 @@ class _Taking:
             links=list(topic.links), exchanged=said, level=place.level, room=place.room,
             at_m=list(place.at_m) if place.at_m else None,
         )  # fmt: skip
-        topics.add(act.session, row)
+        self.here.add_topic(row)
         note = f"Came in with {self.wish.file_name}."
-        topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+        self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
         return row
 
     def _merged(
@@ -275,13 +278,13 @@ class _Taking:
         differs = bool(came.contradicted) and theirs != row.exchanged
         if differs:
             text = _spoken(came.contradicted, self.wish.file_name, topic, row)
-            topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=text, changed=[]))
+            self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=text, changed=[]))
         if told:
             author = topic.modified_by or self.who.said
-            topics.add(act.session, TopicNote(topic_id=row.id, author=author, changed=told))
+            self.here.add(TopicNote(topic_id=row.id, author=author, changed=told))
         if again:
             note = f"Was deleted, and came back with {self.wish.file_name}."
-            topics.add(act.session, TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+            self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
         row.said, row.exchanged, row.removed_at = came.said, theirs, None
         row.views, row.related, row.links = [*row.views, *more], [*row.related, *related], [*row.links, *links]
         changed = bool(told or again or more or related or links or differs)
@@ -289,8 +292,8 @@ class _Taking:
             row.changed_by, row.changed_at = self.who.said, datetime.now(UTC)
         return changed
 
-    def _comments(self, act: Deed, row: Topic, topic: bcf_topic.Topic, views: Mapping[str, Viewpoint]) -> bool:
-        here = {note.guid: note for note in topics.notes(act.session, row.id)}
+    def _comments(self, row: Topic, topic: bcf_topic.Topic, views: Mapping[str, Viewpoint]) -> bool:
+        here = {note.guid: note for note in self.here.notes(row)}
         told = False
         for each in topic.comments:
             guid = guid_of(each.guid)
@@ -304,19 +307,18 @@ class _Taking:
                     topic_id=row.id, guid=guid, author=each.author or "unknown", at=_aware(each.at), text=text,
                     view=view.id if view else None, changed=[],
                 )  # fmt: skip
-                topics.add(act.session, note)
+                self.here.add(note)
                 told = True
             elif there.text != text and text:
                 was = Changed("comment", there.text, text)
-                topics.add(
-                    act.session, TopicNote(topic_id=row.id, author=each.modified_by or each.author, changed=[was])
-                )
+                author = each.modified_by or each.author
+                self.here.add(TopicNote(topic_id=row.id, author=author, changed=[was]))
                 there.text = text
                 told = True
         return told
 
     def _files(self, act: Deed, row: Topic, topic: bcf_topic.Topic) -> bool:
-        here = {each.guid for each in topics.files(act.session, row.id)}
+        here = {each.guid for each in self.here.files(row)}
         told = False
         for each in topic.documents:
             guid = guid_of(each.guid)
@@ -327,7 +329,7 @@ class _Taking:
                 topic_id=row.id, guid=guid, name=each.name, description=each.description, url=each.url, sha256=sha,
                 size=len(each.data or b""), author=topic.created_by or "unknown",
             )  # fmt: skip
-            topics.add(act.session, held)
+            self.here.add(held)
             told = True
         return told
 
