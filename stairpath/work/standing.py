@@ -78,7 +78,8 @@ def _keep(act: Deed, project_id: str, wanted: list[Standing]) -> int:
             other += 1
     for row in known.values():
         if row.removed_at is None and row.digest == digest_of(row.name, row.view):
-            row.removed_at = now()  # the level or room is gone, and so is its view
+            # The level or room is gone, and so is its view; should it come back there is another one.
+            row.removed_at, row.standing = now(), None
             other += 1
     return other
 

@@ -100,6 +100,11 @@ def test_standing_views_are_made_drawn_and_kept_as_people_left_them(client, room
     assert after["My deck"]["id"] == upper
     assert "Side: back" not in after
     assert "1.01 Deck" in after
+    # A room that is gone takes its view with it, and brings one when it comes back.
+    for model, there in ((two_rooms(gap=0.9), False), (other, True)):
+        send(rooms, "T-ARC.ifc", model)
+        work()
+        assert ("1.01 Deck" in {each["name"] for each in listed(client, rooms)}) is there
     client.post(url)
     work()
     assert "Side: back" in {each["name"] for each in listed(client, rooms)}

@@ -80,7 +80,8 @@ def draw(
         there = found != NOTHING
         if not there.any():
             continue
-        colour, edges = _surface(scene, part, found, forward if len(planes) or cutting.near_m else None)
+        opened = bool(len(planes) or cutting.near_m)
+        colour, edges = _surface(scene, part, found, (eye if perspective else None, forward) if opened else None)
         if share:
             image[there] = colour[there]
             image[edges] = image[edges] * (1 - _EDGE) + np.array(rgb(INK), np.float32) * _EDGE
@@ -92,9 +93,12 @@ def draw(
 
 
 def _surface(
-    scene: Scene, part: npt.NDArray[np.intp], found: npt.NDArray[np.int32], sight: Array | None
+    scene: Scene, part: npt.NDArray[np.intp], found: npt.NDArray[np.int32], sight: tuple[Array | None, Array] | None
 ) -> tuple[Pixels, npt.NDArray[np.bool_]]:
-    """The colour of each pixel (h, w, 3), and where a line is; ``sight`` is given where something is cut open."""
+    """The colour of each pixel (h, w, 3), and where a line is.
+
+    ``sight`` is given where something is cut open: from where one looks, or None in a parallel view, and the line of sight.
+    """
     used, number = np.unique(found, return_inverse=True)
     number = number.reshape(found.shape)
     rows = part[np.where(used == NOTHING, 0, used)]
@@ -106,7 +110,9 @@ def _surface(
     colour = (scene.colours[owner] * light[:, None]).astype(np.float32)
     if sight is not None:
         # Where one sees into something that is closed, it was cut open.
-        inner = (normal @ sight) > 1e-6
+        eye, forward = sight
+        way = corners[:, 0] - eye if eye is not None else np.broadcast_to(forward, normal.shape)
+        inner = np.einsum("ij,ij->i", normal, way) > 1e-6
         colour[inner] = scene.colours[owner[inner]] * (1 - _CUT_INK) + np.array(rgb(INK), np.float32) * _CUT_INK
     owner = np.where(used == NOTHING, -1, owner)
     normal = np.where((used == NOTHING)[:, None], 0.0, normal)

@@ -6,6 +6,7 @@ import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { fromShape, looking, type Pose, toShape } from "../stage/pose";
 import { announce } from "../trail/cause";
+import { isBehind } from "./behind";
 import { coveredNow } from "./covered";
 import { framed } from "./framed";
 import { type Subject, spokenSubject } from "./subject";
@@ -59,7 +60,14 @@ export function useLook() {
           covered: coveredNow(view.canvas, aspect),
         }).then(sayElsewhere),
         atOnce,
-      );
+      ).then((went) => {
+        const [only, ...more] = subject.kind === "components" ? subject.components : [];
+        if (went && only !== undefined && !more.length && isBehind(view, only))
+          useSession
+            .getState()
+            .say("From here it stands behind something; Shift+Y fades the rest, Y shows it alone.");
+        return went;
+      });
     };
     /** A parallel view square onto something, opened where it is. */
     const square = (subject: Subject, look: Shapes["Look"], openAt: number[], cause: string) => {
