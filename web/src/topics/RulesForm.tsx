@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
+import { useSession } from "../open/session";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
@@ -18,6 +19,8 @@ export function RulesForm() {
   const { data } = useTopicRules();
   const { setRules } = useTopicActs();
   const [draft, setDraft] = useState<Draft | null>(null);
+  // What the rules were when somebody began to change them.
+  const [from, setFrom] = useState(data);
   const [added, setAdded] = useState(0);
   if (!data) return null;
   if (!draft)
@@ -25,7 +28,10 @@ export function RulesForm() {
       <Button
         variant="text"
         sx={{ alignSelf: "start", ml: 0 }}
-        onClick={() => setDraft(draftOf(data))}
+        onClick={() => {
+          setFrom(data);
+          setDraft(draftOf(data));
+        }}
         aria-expanded={false}
       >
         Rules of this project
@@ -35,6 +41,14 @@ export function RulesForm() {
   const { reference, statuses } = draft;
   const rule = (part: Partial<Draft["reference"]>) => put({ reference: { ...reference, ...part } });
   const keep = async () => {
+    if (data !== from) {
+      useSession
+        .getState()
+        .say("Somebody else set rules meanwhile; they stand here now, change them once more.");
+      setFrom(data);
+      setDraft(draftOf(data));
+      return;
+    }
     if (await setRules(wishOf(draft))) setDraft(null);
   };
   return (

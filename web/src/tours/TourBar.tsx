@@ -26,6 +26,7 @@ function Bar() {
   const { line, finding } = useTimeline();
   const be = useBeAt(line);
   useFullScreen();
+  usePauseByHand();
   useEffect(() => {
     if (!playing || finding) return;
     let asked = 0;
@@ -110,6 +111,21 @@ function Bar() {
       </Box>
     </Box>
   );
+}
+
+/** Whoever takes the view into their own hand pauses the tour. */
+function usePauseByHand() {
+  const { stage } = useOpen();
+  useEffect(() => {
+    const canvas = stage()?.canvas;
+    const pause = () => useTour.getState().put({ playing: false });
+    canvas?.addEventListener("pointerdown", pause);
+    canvas?.addEventListener("wheel", pause, { passive: true });
+    return () => {
+      canvas?.removeEventListener("pointerdown", pause);
+      canvas?.removeEventListener("wheel", pause);
+    };
+  }, [stage]);
 }
 
 /** Puts the eye where one is after so many seconds of a tour; what is seen becomes that of its stop. */
