@@ -203,7 +203,8 @@ def minutes(sitting_id: str, address: str) -> Minutes:
                 continue
             views = [each.view for each in those if each.view] or topic.views
             view = kept.viewpoint_by_id(look.session, views[0]) if views else None
-            picture = blobs.load(look.session, view.picture) if view else None
+            drawn = view if view is not None and not view.undrawn else None
+            picture = blobs.load(look.session, drawn.large or drawn.picture) if drawn else None
             where = ", ".join(part for part in (topic.level, topic.room) if part)
             items.append(
                 Item(
