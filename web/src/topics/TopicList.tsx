@@ -34,7 +34,7 @@ export function TopicList() {
       <OutlinedInput
         fullWidth
         size="small"
-        placeholder="Reference, title, name, label"
+        placeholder="Reference, title, who, level, label"
         value={typed}
         onChange={(event) => put({ typed: event.target.value })}
         inputProps={{ "aria-label": "Find a topic" }}

@@ -106,3 +106,19 @@ it("is grouped by who has it, by label in each of its labels, by discipline", ()
     "AIR 001",
   ]);
 });
+
+it("finds by where a topic is and how pressing it is, and sorts by the project's own priorities", () => {
+  const topics = [
+    topic("A", { priority: "later" }, { level: "Level 01", room: "1.01 Plankton laboratory" }),
+    topic("B", { priority: "now" }, { level: "Level 02", disciplines: ["WTR"] }),
+    topic("C", {}, { level: "Level 01" }),
+  ];
+  const found = (typed: string) =>
+    listed(topics, "all", typed, "", new Set()).map(({ reference }) => reference);
+  expect(found("level 01")).toEqual(["A", "C"]);
+  expect(found("plankton")).toEqual(["A"]);
+  expect(found("wtr now")).toEqual(["B"]);
+  const names = (rows: ReturnType<typeof rowsOf>) => rows.map((row) => row.key);
+  expect(names(rowsOf(topics, "priority", "none", ["now", "later"]))).toEqual(["B", "A", "C"]);
+  expect(names(rowsOf(topics, "room", "none"))).toEqual(["A", "B", "C"]);
+});

@@ -12,10 +12,22 @@ export const WHICH: readonly (readonly [Which, string])[] = [
 ];
 
 /** What a topic is found by: its reference with and without what is between its parts, and what is said of it. */
-function words({ reference, said }: Topic): string {
-  const { title, description, kind, status, assigned_to, labels } = said;
+function words({ reference, said, level, room, disciplines }: Topic): string {
+  const { title, description, kind, status, priority, assigned_to, labels } = said;
   const bare = reference.replace(/[^A-Za-z0-9]+/g, " ");
-  return [reference, bare, title, description, kind, status, assigned_to, ...(labels ?? [])]
+  const where = [level, room, ...disciplines];
+  return [
+    reference,
+    bare,
+    title,
+    description,
+    kind,
+    status,
+    priority,
+    assigned_to,
+    ...(labels ?? []),
+    ...where,
+  ]
     .join("\n")
     .toLowerCase();
 }
@@ -63,6 +75,9 @@ export const SORTS = [
   ["status", "by status"],
   ["assigned_to", "by who has it"],
   ["priority", "by priority"],
+  ["kind", "by kind"],
+  ["level", "by level"],
+  ["room", "by room"],
 ] as const;
 export type Sort = (typeof SORTS)[number][0];
 
@@ -74,6 +89,7 @@ export const GROUPS = [
   ["level", "by level"],
   ["room", "by room"],
   ["kind", "by kind"],
+  ["priority", "by priority"],
   ["labels", "by label"],
 ] as const;
 export type Group = (typeof GROUPS)[number][0];
@@ -86,6 +102,7 @@ export type ListRow =
 function keyOf(topic: Topic, by: Sort): string {
   if (by === "number") return "";
   if (by === "changed") return topic.changed_at;
+  if (by === "level" || by === "room") return topic[by];
   return topic.said[by] ?? "";
 }
 
