@@ -62,3 +62,9 @@ def load(session: Session, sha: str) -> tuple[bytes, str] | None:
         return None
     found = session.scalars(select(BlobPiece.data).where(BlobPiece.sha256 == sha).order_by(BlobPiece.number))
     return b"".join(found), blob.media_type
+
+
+def data_of(session: Session, sha: str) -> bytes | None:
+    """The bytes alone, or None."""
+    found = load(session, sha)
+    return found[0] if found else None

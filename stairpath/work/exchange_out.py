@@ -64,8 +64,8 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
 
 
 def _viewpoint(look: Deed, row: Viewpoint, grounds: Grounds) -> bcf_topic.Viewpoint:
-    picture = None if row.undrawn else _bytes(look, row.picture)
-    return exchanged(row.view, row.guid, grounds.traits, picture, lambda sha: _bytes(look, sha))
+    picture = None if row.undrawn else blobs.data_of(look.session, row.picture)
+    return exchanged(row.view, row.guid, grounds.traits, picture, lambda sha: blobs.data_of(look.session, sha))
 
 
 def _topic(
@@ -86,7 +86,11 @@ def _topic(
     )  # fmt: skip
     documents = [
         bcf_topic.Document(
-            each.guid, each.name, each.description, _bytes(look, each.sha256) if each.sha256 else None, each.url
+            each.guid,
+            each.name,
+            each.description,
+            blobs.data_of(look.session, each.sha256) if each.sha256 else None,
+            each.url,
         )
         for each in topics.files(look.session, row.id)
     ]
@@ -121,12 +125,7 @@ def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: b
                     called(row, rules), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
                     overdue(said, datetime.now(UTC).date(), rules.statuses), row.level, row.room, said.labels, row.author,
                     row.created_at.date(), row.changed_at.date(), comments.get(row.id, 0), f"{address}/p/{project_id}/t/{row.id}",
-                    _bytes(look, view.picture) if view else None,
+                    blobs.data_of(look.session, view.picture) if view else None,
                 )
             )  # fmt: skip
         return project.name, found
-
-
-def _bytes(look: Deed, sha: str) -> bytes | None:
-    found = blobs.load(look.session, sha)
-    return found[0] if found else None

@@ -131,17 +131,8 @@ def _kept(look: Deed, project_id: str, guid: str, only: str | None = None) -> li
     return found
 
 
-def _snapshot(look: Deed, view: Viewpoint) -> bytes | None:
-    held = blobs.load(look.session, view.picture)
-    return held[0] if held else None
-
-
 def _held(look: Deed) -> Held:
-    def of(sha: str) -> bytes | None:
-        found = blobs.load(look.session, sha)
-        return found[0] if found else None
-
-    return of
+    return lambda sha: blobs.data_of(look.session, sha)
 
 
 def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_topic.Viewpoint]:
@@ -149,7 +140,10 @@ def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_
     with looking() as look:
         rows = _kept(look, project_id, guid, only)
         traits = grounds_of(look, project_id).traits
-        return [exchanged(view.view, view.guid, traits, _snapshot(look, view), _held(look)) for view in rows]
+        return [
+            exchanged(view.view, view.guid, traits, blobs.data_of(look.session, view.picture), _held(look))
+            for view in rows
+        ]
 
 
 def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
@@ -162,7 +156,7 @@ def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
 def snapshot(project_id: str, guid: str, only: str) -> bytes | None:
     """The picture of a viewpoint of a topic."""
     with looking() as look:
-        return _snapshot(look, _kept(look, project_id, guid, only)[0])
+        return blobs.data_of(look.session, _kept(look, project_id, guid, only)[0].picture)
 
 
 def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoint) -> None:

@@ -60,10 +60,10 @@ def page(topic_id: str, address: str) -> QuestionPage:
             raise UnfitError(f"Nothing was asked about {topic.said.title}; ask first.")
         asked, project = topic.question, look.project(topic.project_id)
         view = kept.viewpoint_by_id(look.session, topic.views[0]) if topic.views else None
-        held = blobs.load(look.session, view.large or view.picture) if view and not view.undrawn else None
+        picture = blobs.data_of(look.session, view.large or view.picture) if view and not view.undrawn else None
         where = ", ".join(part for part in (topic.level, topic.room) if part)
         return QuestionPage(
             project.name, listed_as(look, topic).reference, topic.said.title, asked.text, asked.asked_by, asked.asked_on,
-            asked.to, topic.said.description, where, f"{address}/p/{project.id}/t/{topic.id}", held[0] if held else None,
+            asked.to, topic.said.description, where, f"{address}/p/{project.id}/t/{topic.id}", picture,
             asked.answer, asked.answered_by, asked.answered_on,
         )  # fmt: skip

@@ -204,12 +204,12 @@ def minutes(sitting_id: str, address: str) -> Minutes:
             views = [each.view for each in those if each.view] or topic.views
             view = kept.viewpoint_by_id(look.session, views[0]) if views else None
             drawn = view if view is not None and not view.undrawn else None
-            picture = blobs.load(look.session, drawn.large or drawn.picture) if drawn else None
+            picture = blobs.data_of(look.session, drawn.large or drawn.picture) if drawn else None
             where = ", ".join(part for part in (topic.level, topic.room) if part)
             items.append(
                 Item(
                     called(topic, rules), topic.said.title, topic.said.status, where,
-                    picture[0] if picture else None,
+                    picture,
                     tuple(Point(each.text, each.decision, each.who, each.until) for each in those),
                     f"{address}/p/{sitting.project_id}/t/{topic.id}",
                 )
