@@ -93,6 +93,7 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     wait_drawn(page)
 
 
+@pytest.mark.trial
 def test_a_page_opened_while_the_server_is_gone_comes_when_it_is_back(page: Page, own, shed):
     arrive(page, own.address, "Ida Fenn")
     page.goto(f"{own.address}/")
