@@ -55,7 +55,8 @@ function Bar() {
       sx={{
         position: "absolute",
         left: "50%",
-        top: 12,
+        // Below what is said just now.
+        top: 66,
         transform: "translateX(-50%)",
         width: "min(600px, calc(100% - 24px))",
         bgcolor: tone.paper,
