@@ -157,3 +157,10 @@ def test_however_strange_a_kept_markup_is_it_comes_to_something():
         for stroke in drawn(strange).strokes:
             assert np.isfinite(stroke.points_m).all()
             assert len(stroke.points_m) < 20_000
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_what_was_drawn_in_a_view_of_no_height_is_drawn_all_the_same(kind):
+    eye = Eye((0.0, 0.0, 0.0), (0.0, 0.0, 1.0), (0.0, 1.0, 0.0), "parallel", 60.0, 5e-324)
+    found = drawn(Markup("0", kind, ((0.0, 0.0, 0.0), (0.0, 0.0, 0.0)), eye, 1.0, text="x"))
+    assert all(np.isfinite(stroke.points_m).all() for stroke in found.strokes)

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from stairpath.api.shapes.words import Vector
+from stairpath.core.review.eye import LEAST_HEIGHT_M
 
 Aspect = Annotated[float, Field(ge=0.1, le=10)]
 _Key = Annotated[str, Field(min_length=1, max_length=40)]
@@ -24,7 +25,7 @@ class Eye(BaseModel):
     up: Vector
     projection: Literal["perspective", "parallel"]
     angle_deg: Annotated[float, Field(ge=1, le=120)]
-    height_m: Annotated[float, Field(gt=0, le=1e9)]
+    height_m: Annotated[float, Field(ge=LEAST_HEIGHT_M, le=1e9)]
 
 
 class MarkupStyle(BaseModel):

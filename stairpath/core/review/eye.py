@@ -9,6 +9,8 @@ from stairpath.core.camera.pose import Array, Pose, Projection, Vector, sight_ax
 
 WORLD_M = 1e9
 """Nothing that is built lies farther away."""
+LEAST_HEIGHT_M = 1e-6
+"""A parallel view is at least so high."""
 
 
 @dataclass(frozen=True)

@@ -17,7 +17,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.camera.pose import Vector, vector
-from stairpath.core.review.eye import WORLD_M, Eye, axes_of, height_at
+from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, Eye, axes_of, height_at
 
 Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
@@ -271,7 +271,7 @@ def drawn(markup: Markup) -> Drawn:
     flat = np.column_stack([(points - origin) @ right, (points - origin) @ up])
     depth = float((origin - np.array(markup.eye.eye_m)) @ forward)
     # One that is as near as the eye itself has some size all the same.
-    size = height_at(markup.eye, max(depth, _NEAREST_M), markup.aspect)
+    size = max(height_at(markup.eye, max(depth, _NEAREST_M), markup.aspect), LEAST_HEIGHT_M)
     ways, closed, text_at = _ways(markup, flat, size)
     strokes = []
     for k, way in enumerate(ways):

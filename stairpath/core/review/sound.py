@@ -7,7 +7,7 @@ import math
 from collections.abc import Mapping
 
 from stairpath.core.camera.pose import NoSightError
-from stairpath.core.review.eye import WORLD_M, axes_of
+from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, axes_of
 from stairpath.core.review.view import PictureFrame, View
 
 _MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "pictures": 100, "points_m": 4000}
@@ -29,7 +29,9 @@ _LETTERS = {
 def is_sound(view: View) -> bool:
     """Whether a view is within what is kept: coordinates, lens, counts and lengths of its texts."""
     eye = view.eye
-    lens = 1 <= eye.angle_deg <= 120 and 0 < eye.height_m <= WORLD_M and 0 <= view.limits.through_m <= 1000
+    lens = (
+        1 <= eye.angle_deg <= 120 and LEAST_HEIGHT_M <= eye.height_m <= WORLD_M and 0 <= view.limits.through_m <= 1000
+    )
     if not lens or (view.limits.depth_m is not None and not 0 < view.limits.depth_m <= 1e6):
         return False
     frame = view.frame
