@@ -23,10 +23,9 @@ def topic_by_id(session: Session, topic_id: str, hold: bool = False) -> Topic | 
     return session.get(Topic, topic_id, with_for_update=hold or None, populate_existing=hold)
 
 
-def topic_by_guid(session: Session, project_id: str, guid: str, hold: bool = True) -> Topic | None:
-    """A project's topic by what exchange files call it, deleted or not; held until the transaction ends."""
-    wanted = select(Topic).where(Topic.project_id == project_id, Topic.guid == guid)
-    return session.scalar(wanted.with_for_update() if hold else wanted)
+def topic_by_guid(session: Session, project_id: str, guid: str) -> Topic | None:
+    """A project's topic by what exchange files call it, deleted or not."""
+    return session.scalar(select(Topic).where(Topic.project_id == project_id, Topic.guid == guid))
 
 
 def by_guids(session: Session, project_id: str, guids: Sequence[str]) -> dict[str, Topic]:

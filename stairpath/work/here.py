@@ -20,6 +20,7 @@ class Here:
         self.topics = topics.by_guids(act.session, project_id, [guid_of(topic.guid) for topic in these])
         self.views = kept.viewpoints_by_guids(act.session, project_id, views)
         self._given = topics.given(act.session, project_id)
+        self._last = max((number for number, _ in self._given), default=0)
         self._new_views: list[Viewpoint] = []
         self._new_topics: dict[str, Topic] = {}
         self._beside: list[TopicNote | TopicFile] = []
@@ -34,6 +35,7 @@ class Here:
         self._new_topics[row.id] = row
         self.topics[row.guid] = row
         self._given.add((row.number, row.variant))
+        self._last = max(self._last, row.number)
 
     def add(self, row: TopicNote | TopicFile) -> None:
         """Keep what was written of a topic, or what is attached to it."""
@@ -46,7 +48,7 @@ class Here:
     @property
     def next_number(self) -> int:
         """The number of the next topic."""
-        return max((number for number, _ in self._given), default=0) + 1
+        return self._last + 1
 
     def notes(self, topic: Topic) -> list[TopicNote]:
         """What was written of a topic so far; a new one has nothing."""

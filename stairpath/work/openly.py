@@ -27,7 +27,7 @@ from stairpath.work.whereabouts import grounds_of
 
 def _row(act: Deed, project_id: str, guid: str) -> Topic:
     in_use(act, project_id)
-    found = topics.topic_by_guid(act.session, project_id, guid_of(guid), hold=False)
+    found = topics.topic_by_guid(act.session, project_id, guid_of(guid))
     if found is None or found.removed_at is not None:
         raise MissingError(f"There is no topic {guid} in this project; it may have been deleted.")
     return found
@@ -43,7 +43,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Listed:
     """Make a topic, under a GUID of somebody else's if there is one."""
     if guid is not None:
         with looking() as look:
-            if topics.topic_by_guid(look.session, project_id, guid_of(guid), hold=False) is not None:
+            if topics.topic_by_guid(look.session, project_id, guid_of(guid)) is not None:
                 raise WrongError(f"There is a topic {guid} already; change that one.")
     return ours.make(who, project_id, wish, guid_of(guid) if guid else None)
 

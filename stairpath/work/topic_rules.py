@@ -15,10 +15,12 @@ from stairpath.work.deed import Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import WrongError
 
+_TO_BEGIN_WITH = TopicRules()
+
 
 def rules_of(project: Project) -> TopicRules:
     """A project's rules for topics; those to begin with where it has set none."""
-    return project.topic_rules or TopicRules()
+    return project.topic_rules or _TO_BEGIN_WITH
 
 
 def rules(project_id: str) -> TopicRules:

@@ -1,6 +1,7 @@
 import { Vector3 } from "three";
 import type { Federation, Shapes } from "../api/client";
 import { overStorey } from "../open/levels";
+import { onStage } from "../open/origin";
 import { unitsNow } from "../open/units";
 import { type ClipPlane, clipPlane } from "../stage/clips";
 
@@ -64,7 +65,7 @@ export function sidesOf(shape: CutShape): Side[] {
 
 /** The same plane as the stage cuts by it, about the federation's origin. */
 export function clipOf(side: Side, origin_m: Point): ClipPlane {
-  const point = new Vector3().fromArray(side.point_m.map((c, axis) => c - (origin_m[axis] ?? 0)));
+  const point = onStage(side.point_m, origin_m);
   return clipPlane(new Vector3().fromArray(side.normal), point);
 }
 

@@ -1,5 +1,6 @@
 import { Vector3 } from "three";
 import type { Federation } from "../api/client";
+import { inProject } from "../open/origin";
 import { forward } from "../stage/pose";
 import type { View } from "../stage/view";
 import { carriedTo, reshaped } from "./cutting";
@@ -78,7 +79,7 @@ export function tilted(
 ): Cut {
   const [c, s] = [Math.cos(angleDeg * RAD), Math.sin(angleDeg * RAD)];
   const normal = by.normal.clone().multiplyScalar(c).addScaledVector(by.lever, -s);
-  const about = by.about.toArray().map((v, k) => v + (federation.origin_m[k] ?? 0));
+  const about = inProject(by.about, federation.origin_m);
   const plain = normal.toArray().map((v) => Math.round(v * 1e9) / 1e9);
   return reshaped(federation, from, turnedTo(from.shape, plain, about));
 }

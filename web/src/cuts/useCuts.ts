@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
+import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
@@ -22,7 +23,7 @@ export function useCuts() {
   const { federation, stage, projectId } = useOpen();
   return useMemo(() => {
     const { say } = useSession.getState();
-    const there = (point: Vector3) => point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0));
+    const there = (point: Vector3) => inProject(point, federation.origin_m);
     const level = (height_m: number) =>
       addCut({
         name: spokenHeight(federation, height_m),

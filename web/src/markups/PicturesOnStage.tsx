@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
 import { blobAddress } from "../api/client";
+import { onStage } from "../open/origin";
 import { useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
 
@@ -13,7 +14,7 @@ export function PicturesOnStage() {
       stage()?.hung.show(
         pictures.map(({ sha256, at_m, normal, up, height_m }) => ({
           address: blobAddress(sha256),
-          at: new Vector3().fromArray(at_m.map((c, k) => c - (federation.origin_m[k] ?? 0))),
+          at: onStage(at_m, federation.origin_m),
           normal: new Vector3().fromArray(normal),
           up: new Vector3().fromArray(up),
           heightM: height_m,

@@ -1,7 +1,8 @@
 import { useMemo } from "react";
-import { type Vector2, Vector3 } from "three";
+import type { Vector2, Vector3 } from "three";
 import { api, taken } from "../api/client";
 import { eyeOf, poseOf } from "../open/document";
+import { inProject, onStage } from "../open/origin";
 import type { Markup } from "../open/seen";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
@@ -26,9 +27,8 @@ export function usePlacing() {
     const within = (share: number) => Math.min(MOST, Math.max(-MOST, share));
     const acts = {
       /** The point of the model as the document has it. */
-      there: (point: Vector3) => point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0)),
-      here: (point_m: readonly number[]) =>
-        new Vector3().fromArray(point_m.map((c, k) => c - (federation.origin_m[k] ?? 0))),
+      there: (point: Vector3) => inProject(point, federation.origin_m),
+      here: (point_m: readonly number[]) => onStage(point_m, federation.origin_m),
       /** Keep a markup where it was drawn; whether that could be. */
       place: (kind: Kind, drawn: readonly Place[], through_m: number[], text = "") =>
         orAloud(async () => {

@@ -2,17 +2,17 @@ import { Vector3 } from "three";
 import type { ComponentRef, Federation, Shapes, View } from "../api/client";
 import type { Pose } from "../stage/pose";
 import { numberingOf, theseOf } from "./numbering";
+import { inProject, onStage } from "./origin";
 import type { Look } from "./seen";
 
 type Rule = Shapes["Rule"];
 
 /** The one edge between the stage, which counts from the federation's origin, and the document, which does not. */
 export function eyeOf(pose: Pose, origin_m: readonly number[]): Pick<View, "eye"> & { through_m: number } {
-  const there = (at: Vector3) => at.toArray().map((c, axis) => c + (origin_m[axis] ?? 0));
   return {
     eye: {
-      eye_m: there(pose.eye),
-      target_m: there(pose.target),
+      eye_m: inProject(pose.eye, origin_m),
+      target_m: inProject(pose.target, origin_m),
       up: pose.up.toArray(),
       projection: pose.projection,
       angle_deg: pose.angleDeg,
@@ -24,11 +24,9 @@ export function eyeOf(pose: Pose, origin_m: readonly number[]): Pick<View, "eye"
 
 /** The same edge the other way. */
 export function poseOf(view: Pick<View, "eye" | "limits">, origin_m: readonly number[]): Pose {
-  const here = (at: readonly number[]) =>
-    new Vector3().fromArray(at.map((c, axis) => c - (origin_m[axis] ?? 0)));
   return {
-    eye: here(view.eye.eye_m),
-    target: here(view.eye.target_m),
+    eye: onStage(view.eye.eye_m, origin_m),
+    target: onStage(view.eye.target_m, origin_m),
     up: new Vector3().fromArray(view.eye.up),
     projection: view.eye.projection,
     angleDeg: view.eye.angle_deg,

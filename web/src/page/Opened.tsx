@@ -4,6 +4,7 @@ import { addCut } from "../cuts/cutting";
 import { spokenHeight } from "../cuts/shape";
 import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
 import { levelAt } from "../open/levels";
+import { inProject } from "../open/origin";
 import { useOpen } from "../open/useStage";
 import { Mark } from "../parts/Mark";
 import { closed, forward, isOpened, type Pose } from "../stage/pose";
@@ -40,7 +41,7 @@ export function Opened() {
     const sight = forward(pose);
     const point = pose.eye.clone().addScaledVector(sight, pose.throughM);
     const level = sight.z < -0.9999;
-    const point_m = point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0));
+    const point_m = inProject(point, federation.origin_m);
     const height_m = point_m[2] ?? 0;
     addCut({
       name: level ? spokenHeight(federation, height_m) : at.axis ? `Grid ${at.axis.tag}` : "As it was opened",

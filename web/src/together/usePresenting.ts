@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { eyeOf, toView } from "../open/document";
+import { inProject } from "../open/origin";
 import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useOpen } from "../open/useStage";
@@ -64,7 +65,7 @@ export function usePresenting(): void {
     let at: { x: number; y: number } | null = null;
     const points = paced(POINTER_MS, () => {
       const hit = at && view.componentAt(at.x, at.y);
-      const there = hit?.point.toArray().map((c, k) => c + (federation.origin_m[k] ?? 0));
+      const there = hit ? inProject(hit.point, federation.origin_m) : undefined;
       line.tell({ kind: "points", at_m: there ?? null });
     });
     const move = (event: PointerEvent) => {

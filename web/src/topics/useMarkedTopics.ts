@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import { Vector3 } from "three";
+import type { Vector3 } from "three";
+import { onStage } from "../open/origin";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import type { Topic } from "./listed";
@@ -24,7 +25,7 @@ export function useMarkedTopics(): readonly MarkedTopic[] {
       .filter(({ at_m, said }) => marked && at_m && !ends.has(said.status ?? ""))
       .map((topic) => ({
         topic,
-        at: new Vector3().fromArray((topic.at_m ?? []).map((c, k) => c - (federation.origin_m[k] ?? 0))),
+        at: onStage(topic.at_m ?? [], federation.origin_m),
       }));
   }, [topics, statuses, marked, federation]);
 }
