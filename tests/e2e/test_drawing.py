@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.e2e.conftest import arrive, ask, duct_model, house_model, made, send
 from tests.e2e.going import find
@@ -46,6 +46,15 @@ def colour_at(page: Page, point_m) -> np.ndarray:
     drawn = pixels(page)
     scale = drawn.shape[1] / page.evaluate("() => window.stairpathStage.main.size.width")
     return np.asarray(drawn[int((y - box["y"]) * scale), int((x - box["x"]) * scale)])
+
+
+FRAMES_LATER = "() => new Promise(done => setTimeout(() => requestAnimationFrame(() => done(true)), 400))"
+
+
+def drawn_share(page: Page) -> float:
+    """How much of the canvas, as it is, is not background."""
+    seen = decoded(page.evaluate("() => document.querySelector('canvas').toDataURL('image/png')"))
+    return float((np.abs(seen - seen[2, 2]).max(axis=2) > 8).mean())
 
 
 def drawing(page: Page, *names: str) -> None:
@@ -91,6 +100,42 @@ def test_styles_are_changes_with_names_and_come_back(opened: Page):
     assert np.abs(pixels(opened) - shaded).mean() < 2
     find(opened, "see-through")
     opened.wait_for_function("() => window.stairpathStage.style === 'clear'")
+
+
+THERE = """() => {
+  const { total, pending, pickable } = document.querySelector('canvas')?.dataset ?? {};
+  return Number(total) > 0 && pending === '0' && pickable === 'yes';
+}"""
+
+
+def test_nothing_is_drawn_from_where_nobody_meant_to_look(page: Page, site, pair):
+    """Where the eye begins is asked for; a building that is there sooner waits for it."""
+    held: list[Route] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/frame", hold)
+    arrive(page, site, "Ida Fenn")
+    page.goto(f"{site}/p/{pair}")
+    page.wait_for_function(THERE)
+    page.wait_for_function(FRAMES_LATER)
+    assert page.locator("canvas").first.get_attribute("data-rest") == "no"
+    assert drawn_share(page) == 0
+    held[0].continue_()
+    wait_drawn(page)
+    assert drawn_share(page) > 0.05
+
+
+def test_who_cannot_be_told_where_to_begin_sees_the_building_all_the_same(page: Page, site, pair):
+    page.route(
+        "**/frame", lambda route: route.fulfill(status=422, json={"detail": "Nothing to frame; show something."})
+    )
+    arrive(page, site, "Ida Fenn")
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    assert drawn_share(page) > 0.05
+    expect(page.get_by_role("status")).to_contain_text("Nothing to frame")
 
 
 def test_at_rest_corners_are_shaded(opened: Page):

@@ -103,7 +103,8 @@ export function Beginning() {
       announce(left ? "as opened" : "home");
       stage()?.go(pose, true);
     };
-    void orAloud(begin);
+    // Where that fails the building is seen all the same, from somewhere.
+    void orAloud(begin).then(() => stage()?.begin());
   }, [ready, linked, show, something, fitTo, follow, federation, person, projectId, say, stage]);
   return null;
 }

@@ -75,6 +75,13 @@ export class Renderer {
     this.shared.paper.value = ink(colour);
   }
 
+  /** Show the background alone. */
+  blank(): void {
+    this.gl.setScissorTest(false);
+    this.gl.clear();
+    this.gl.setScissorTest(true);
+  }
+
   /** How many samples a view at rest is drawn by. */
   get samples(): number {
     return this.smoothing ? SHIFTS.length : 1;

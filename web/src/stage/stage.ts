@@ -137,7 +137,7 @@ export class Stage {
       draw: (view) => this.draw(view),
       finish: () => this.renderer.finish(),
       moved: (view) => events.moved(view.navigation.pose, view.kind),
-      samples: () => this.renderer.samples,
+      samples: () => (this.begun ? this.renderer.samples : 0),
       sample: (view, number) => this.draw(view, false, number),
     });
     this.main = this.view("stage", canvas, FIRST_POSE);
@@ -166,6 +166,7 @@ export class Stage {
       clear: (from, to) => this.building.clear(from, to),
       kept: (at) => this.events.kept(at),
       moverLeft: () => this.events.moverLeft(),
+      begun: () => this.begun,
       complete: () => this.posed && this.building.chunks.pending === 0,
       rested: (seen, cause) => this.events.rested(seen, cause, kind),
     });
@@ -294,8 +295,21 @@ export class Stage {
       this.events.refused();
       return;
     }
-    this.navigation.go(pose, atOnce || !this.posed || this.frameLoop.slow);
+    const first = !this.posed;
     this.posed = true;
+    this.navigation.go(pose, atOnce || first || this.frameLoop.slow);
+  }
+
+  /** Whether the eye is where somebody wanted it, or there is nothing yet to be seen from elsewhere. */
+  private get begun(): boolean {
+    return this.posed || this.building.chunks.total === 0;
+  }
+
+  /** Begin where the eye is, when there is nowhere to go. */
+  begin(): void {
+    if (this.posed) return;
+    this.posed = true;
+    this.main.wake();
   }
 
   /** Whether frames take so long that gliding is a nuisance. */
@@ -468,9 +482,13 @@ export class Stage {
     this.ask();
   }
 
-  /** Draw a view, or all of them, in the next frame. */
+  /** Draw a view, or all of them, in the next frame; nothing from where nobody meant to look. */
   ask(view?: View): void {
-    this.frameLoop.ask(view);
+    if (this.begun) this.frameLoop.ask(view);
+    else {
+      this.renderer.blank();
+      this.canvas.dataset.rest = "no";
+    }
   }
 
   /** Put the stage's camera where its pose is, as the next frame would. */

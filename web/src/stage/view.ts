@@ -44,6 +44,8 @@ export interface ViewHost {
   clear(from: Vector3, to: Vector3): number;
   kept(at: Vector3): void;
   moverLeft(): void;
+  /** Whether what is seen is drawn; not before the eye is where it begins. */
+  begun(): boolean;
   /** Whether a rest counts: everything is there to be seen. */
   complete(): boolean;
   rested(pose: Pose, cause: Cause): void;
@@ -250,7 +252,7 @@ export class View {
   }
 
   private rest(): void {
-    if (this.navigation.busy || this.navigation.dragging) return;
+    if (this.navigation.busy || this.navigation.dragging || !this.host.begun()) return;
     if (this.sketching) {
       this.host.ask();
       return;
