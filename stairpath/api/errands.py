@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter
 from fastapi.responses import Response
@@ -13,6 +12,7 @@ from stairpath.api import shapes
 from stairpath.api.documents import shape_of
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.measuring.check import Check
@@ -101,5 +101,4 @@ def get_sheet(errand_id: str, form: Literal["svg", "dxf", "pdf"], save: bool = F
     """A sheet as it was drawn last; to be looked at, or to be saved."""
     data, kind, name = errands.result(errand_id, form)
     how = "attachment" if save else "inline"
-    disposition = f"{how}; filename*=utf-8''{quote(f'{name}.{form}', safe='')}"
-    return Response(data, media_type=kind, headers={"Content-Disposition": disposition, "Cache-Control": "no-store"})
+    return Response(data, media_type=kind, headers=named(f"{name}.{form}", how))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
@@ -11,6 +10,7 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.api.topics import topic_shape
 from stairpath.core.exchange.printed import question_mail, question_pdf
 from stairpath.work import questions
@@ -44,6 +44,4 @@ def get_question(
     page = questions.page(topic_id, str(request.base_url).rstrip("/"))
     data = question_pdf(page, paper) if form == "pdf" else question_mail(page)
     how = "inline" if form == "pdf" else "attachment"
-    name = quote(f"{page.reference} {page.title[:60]}.{form}", safe="")
-    headers = {"Content-Disposition": f"{how}; filename*=utf-8''{name}", "Cache-Control": "no-store"}
-    return Response(data, media_type=_KINDS[form], headers=headers)
+    return Response(data, media_type=_KINDS[form], headers=named(f"{page.reference} {page.title[:60]}.{form}", how))

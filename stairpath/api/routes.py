@@ -7,7 +7,6 @@ import io
 import json
 from dataclasses import asdict
 from typing import Any, Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter, BackgroundTasks
 from fastapi.responses import Response
@@ -16,6 +15,7 @@ from pydantic import TypeAdapter
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.store.documents import KeptWish
 from stairpath.store.tables import SavedRoute
 from stairpath.work import routes, walking
@@ -142,7 +142,4 @@ def hand_on_route(route_id: str, form: Literal["json", "geojson", "csv"]) -> Res
         text = _geojson(answer, about)
     else:
         text = _csv(answer)
-    name = quote(f"{kept.name}.{form}")
-    return Response(
-        text, media_type=_TYPES[form], headers={"Content-Disposition": f"attachment; filename*=UTF-8''{name}"}
-    )
+    return Response(text, media_type=_TYPES[form], headers=named(f"{kept.name}.{form}"))

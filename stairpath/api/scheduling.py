@@ -11,6 +11,7 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.documents import conditions_from, packed, rules_from, shape_of
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.core.register.columns import Column, Said
 from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of, rows_of_each
@@ -77,5 +78,4 @@ def write_schedule(project_id: str, form: Literal["csv", "xlsx"], wish: shapes.S
     else:
         rows = rows_of(wish.steps, wish.sums, made.groups)
     data, kind = (as_csv(rows).encode("utf-8-sig"), _CSV) if form == "csv" else (as_xlsx(rows), _XLSX)
-    headers = {"Content-Disposition": f'attachment; filename="schedule.{form}"', "Cache-Control": "no-store"}
-    return Response(data, media_type=kind, headers=headers)
+    return Response(data, media_type=kind, headers=named(f"schedule.{form}"))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
@@ -11,6 +10,7 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.core.exchange.printed import html, pdf
 from stairpath.work import sittings
 
@@ -90,10 +90,5 @@ def get_minutes(
     """The minutes of a meeting, as a document or as a page."""
     held = sittings.minutes(sitting_id, str(request.base_url).rstrip("/"))
     data = pdf(held, paper) if form == "pdf" else html(held, paper).encode()
-    disposition = f"inline; filename*=utf-8''{quote(f'{held.title}.{form}', safe='')}"
-    headers = {
-        "Content-Disposition": disposition,
-        "Cache-Control": "no-store",
-        "Content-Security-Policy": "default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'",
-    }
-    return Response(data, media_type=_KINDS[form], headers=headers)
+    lets = {"Content-Security-Policy": "default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'"}
+    return Response(data, media_type=_KINDS[form], headers=named(f"{held.title}.{form}", "inline") | lets)

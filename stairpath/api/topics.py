@@ -6,7 +6,6 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Annotated, Any, Literal
-from urllib.parse import quote
 
 from fastapi import APIRouter, Header, Query, Request
 from fastapi.concurrency import run_in_threadpool
@@ -18,6 +17,7 @@ from stairpath.api.documents import shape_of
 from stairpath.api.errands import errand_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.api.saved import named
 from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.exchange import lists
 from stairpath.core.review.repeated import Measured, OfFinding, pair
@@ -224,11 +224,10 @@ def _exchanged(write: Callable[[Path], str]) -> Response:
     except BaseException:
         path.unlink(missing_ok=True)
         raise
-    disposition = f"attachment; filename*=utf-8''{quote(f'{project}.bcf', safe='')}"
     return FileResponse(
         path,
         media_type="application/zip",
-        headers={"Content-Disposition": disposition, "Cache-Control": "no-store"},
+        headers=named(f"{project}.bcf"),
         background=BackgroundTask(path.unlink, missing_ok=True),
     )
 
@@ -250,8 +249,7 @@ async def attach_file(who: Asker, topic_id: str, request: Request, x_file_name: 
 def get_file(file_id: str) -> Response:
     """A file that is attached to a topic, to be saved; never to be run by the browser."""
     name, data = topic_files.content(file_id)
-    disposition = f"attachment; filename*=utf-8''{quote(name, safe='')}"
-    headers = {"Content-Disposition": disposition, "X-Content-Type-Options": "nosniff", "Cache-Control": "no-store"}
+    headers = named(name) | {"X-Content-Type-Options": "nosniff"}
     return Response(data, media_type="application/octet-stream", headers=headers)
 
 
@@ -285,7 +283,4 @@ def save_list(
     address = str(request.base_url).rstrip("/")
     name, lines = exchange_out.lines_of(project_id, address, topic or (), pictures=form == "xlsx")
     data = lists.xlsx_of(lines) if form == "xlsx" else lists.csv_of(lines).encode()
-    disposition = f"attachment; filename*=utf-8''{quote(f'{name} topics.{form}', safe='')}"
-    return Response(
-        data, media_type=_LISTS[form], headers={"Content-Disposition": disposition, "Cache-Control": "no-store"}
-    )
+    return Response(data, media_type=_LISTS[form], headers=named(f"{name} topics.{form}"))

@@ -45,6 +45,13 @@ def files(session: Session, topic_id: str) -> list[TopicFile]:
     return list(session.scalars(of_topic.order_by(TopicFile.at, TopicFile.id)))
 
 
+def files_of(session: Session, project_id: str) -> list[TopicFile]:
+    """The files and links of a project's topics, by topic, oldest first."""
+    wanted = select(TopicFile).join(Topic, Topic.id == TopicFile.topic_id)
+    wanted = wanted.where(Topic.project_id == project_id, Topic.removed_at.is_(None), TopicFile.removed_at.is_(None))
+    return list(session.scalars(wanted.order_by(Topic.number, Topic.variant, TopicFile.at, TopicFile.id)))
+
+
 def file_by_id(session: Session, file_id: str) -> TopicFile | None:
     """A file or link of a topic, taken away or not."""
     return session.get(TopicFile, file_id)
@@ -64,6 +71,15 @@ def notes(session: Session, topic_id: str) -> list[TopicNote]:
     """What was written of a topic and what was changed of it, oldest first."""
     of_topic = select(TopicNote).where(TopicNote.topic_id == topic_id, TopicNote.removed_at.is_(None))
     return list(session.scalars(of_topic.order_by(TopicNote.at, TopicNote.id)))
+
+
+def notes_of(session: Session, topic_ids: Sequence[str]) -> dict[str, list[TopicNote]]:
+    """What was written and changed of each of some topics, oldest first; asked for at once."""
+    found: dict[str, list[TopicNote]] = {each: [] for each in topic_ids}
+    wanted = select(TopicNote).where(TopicNote.topic_id.in_(topic_ids), TopicNote.removed_at.is_(None))
+    for note in session.scalars(wanted.order_by(TopicNote.at, TopicNote.id)):
+        found[note.topic_id].append(note)
+    return found
 
 
 def comments(session: Session, project_id: str) -> dict[str, int]:

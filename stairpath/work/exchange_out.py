@@ -28,7 +28,8 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
     """Write topics of a project to a file, all of them or some; the name of the project."""
     with looking() as look:
         project = in_use(look, project_id)
-        rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
+        wanted = set(ids)
+        rows = [row for row in topics.topics(look.session, project.id) if not wanted or row.id in wanted]
         if ids and len(rows) < len(set(ids)):
             raise WrongError("One of the topics is not there any more; choose again.")
         grounds, rules = grounds_of(look, project.id), rules_of(project)
@@ -114,7 +115,8 @@ def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: b
     """The project's name, and its topics as lines of a list, all of them or some."""
     with looking() as look:
         project = in_use(look, project_id)
-        rows = [row for row in topics.topics(look.session, project.id) if not ids or row.id in set(ids)]
+        wanted = set(ids)
+        rows = [row for row in topics.topics(look.session, project.id) if not wanted or row.id in wanted]
         comments, rules = topics.comments(look.session, project.id), rules_of(project)
         found = []
         for row in rows:

@@ -163,9 +163,10 @@ class Result:
 
 @dataclass(frozen=True)
 class Results:
-    """What measures came to in one version of a building."""
+    """What measures came to in one version of a building, whose origin is at ``origin_m`` (3,) of the project."""
 
     version: int
+    origin_m: Array
     results: list[Result]
 
 
@@ -182,7 +183,7 @@ def measure(project_id: str, measures: Sequence[Measure], rules: Sequence[Rule] 
                 results.append(Result(each, None, [], str(error)))
             else:
                 results.append(Result(each, found, [(role, building.named(ref)) for role, ref in found.of]))
-        return Results(building.rows.project.version, results)
+        return Results(building.rows.project.version, building.origin, results)
 
 
 def features_of(project_id: str, ref: Ref) -> Features:

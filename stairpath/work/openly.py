@@ -187,8 +187,7 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
 
 def _documents_of(act: Deed, project_id: str) -> list[TopicFile]:
     """The files that are attached to the project's topics, each content once."""
-    rows = (file for row in topics.topics(act.session, project_id) for file in topics.files(act.session, row.id))
-    return list({file.sha256: file for file in rows if file.sha256}.values())
+    return list({file.sha256: file for file in topics.files_of(act.session, project_id) if file.sha256}.values())
 
 
 def documents(project_id: str) -> list[TopicFile]:
@@ -257,8 +256,5 @@ def happened(project_id: str, guid: str | None = None) -> list[Happened]:
     with looking() as look:
         project = in_use(look, project_id)
         rows = topics.topics(look.session, project.id) if guid is None else [_row(look, project_id, guid)]
-        return [
-            each
-            for row in rows
-            for each in (Happened(row, None), *(Happened(row, note) for note in topics.notes(look.session, row.id)))
-        ]
+        notes = topics.notes_of(look.session, [row.id for row in rows])
+        return [Happened(row, note) for row in rows for note in (None, *notes[row.id])]

@@ -5,13 +5,16 @@ from __future__ import annotations
 import structlog
 
 from stairpath.core.apart import Progress, UnfinishedError, run_apart
+from stairpath.core.measuring.words import spoken
 from stairpath.core.picture.drawing import as_png, blank
 from stairpath.core.picture.scene import Scene, scene_of
-from stairpath.core.picture.seen import draw_view
+from stairpath.core.picture.seen import Dimension, draw_view
+from stairpath.core.review.view import View
 from stairpath.core.visibility.traits import Traits
 from stairpath.store import blobs, federations, kept, projects
 from stairpath.store.federations import ChangedError
 from stairpath.work.deed import WORKER, Deed, deed, looking
+from stairpath.work.measuring import measure
 from stairpath.work.reading import limits
 from stairpath.work.refusals import UnfitError
 from stairpath.work.visibility import traits_of
@@ -45,6 +48,19 @@ def _ground(project_id: str) -> tuple[Scene, Traits] | None:
     return scene_of([by_id[key] for key in traits.keys]), traits
 
 
+def dimensions_of(project_id: str, view: View) -> list[Dimension]:
+    """What a view's measures come to, to be drawn; those that come to nothing are left out, as on the stage."""
+    if not view.measures:
+        return []
+    found = measure(project_id, view.measures, view.rules)
+    return [
+        Dimension(each.line + found.origin_m, "" if each.figure is None else spoken(result.found.figures[each.figure]))
+        for result in found.results
+        if result.found is not None
+        for each in result.found.dimensions
+    ]
+
+
 def draw_undrawn(project_id: str, report: Progress) -> None:
     """Draw the pictures of a project's views that have none yet, a few kept at once; in a child process."""
     with looking() as look:
@@ -60,7 +76,7 @@ def draw_undrawn(project_id: str, report: Progress) -> None:
                 row = kept.viewpoint_by_id(look.session, key)
                 view = row.view if row is not None and row.undrawn else None
             if view is not None:
-                drawn.append((key, view, as_png(draw_view(scene, traits, view, SIZE))))
+                drawn.append((key, view, as_png(draw_view(scene, traits, view, SIZE, dimensions_of(project_id, view)))))
         with deed(WORKER) as act:
             for key, view, picture in drawn:
                 row = kept.viewpoint_by_id(act.session, key)

@@ -8,7 +8,6 @@ from datetime import UTC, datetime
 
 from PIL import Image
 
-from stairpath.core.dates import spoken
 from stairpath.core.review.differences import differences, gone
 from stairpath.core.review.view import PictureFrame, View
 from stairpath.store import blobs, kept
@@ -157,7 +156,7 @@ def missing(viewpoint_id: str) -> list[str]:
         found = _there(look, viewpoint_id)
         rows, traits = traits_of(look, found.project_id)
         issued = {model.id: model.added_at.date() for model in rows.models}
-    return gone(found.view, lambda key, one: bool(traits.numbers_of(key, [one])), issued.get, spoken)
+    return gone(found.view, lambda key, one: bool(traits.numbers_of(key, [one])), issued.get)
 
 
 def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:

@@ -193,7 +193,7 @@ def test_a_schedule_is_written_as_a_table_with_the_same_figures(client, house):
         == [row[2] for row in cells[1:]]
         == pytest.approx([g["sums"][0]["value"] for g in groups], rel=1e-14)
     )
-    assert 'filename="schedule.csv"' in text.headers["content-disposition"]
+    assert "utf-8''schedule.csv" in text.headers["content-disposition"]
 
 
 def test_what_stands_beside_each_component_is_told_and_written(client, house):

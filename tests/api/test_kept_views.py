@@ -8,6 +8,9 @@ import io
 import pytest
 from PIL import Image
 
+from stairpath.store.kept import viewpoint_by_id
+from stairpath.work.deed import looking
+from stairpath.work.picturing import dimensions_of
 from tests.api.conftest import two_rooms
 from tests.api.test_topics import by
 from tests.api.test_views import EYE, keep, png, rule, view_of
@@ -137,6 +140,26 @@ def test_viewpoints_go_out_as_topics_and_come_back_the_same(client, rooms, work)
         each["name"]: [each["id"]] for each in views
     }
     assert client.get(url, params={"view": ["none"]}).status_code == 422
+
+
+def test_a_picture_says_what_its_measures_come_to(client, rooms):
+    (model,) = client.get(f"/api/projects/{rooms}/federation").json()["models"]
+    ref = {"model": model["id"], "global_id": "0" * 22}
+    shapes = [
+        {"kind": "points", "points_m": [[1, 1, 0], [1, 4, 4]], "main": "distance"},
+        {"kind": "points", "points_m": [[1, 1, 0], [1, 4, 4]], "main": "up"},
+        {"kind": "between", "a": ref, "b": ref, "how": "nearest"},
+    ]
+    measures = [{"id": str(number), "what": what} for number, what in enumerate(shapes)]
+    view = keep(client, rooms, view=view_of() | {"measures": measures})
+    assert view.status_code == 201, view.text
+    with looking() as look:
+        row = viewpoint_by_id(look.session, view.json()["id"])
+        assert row is not None
+    found = [(each.text, each.line.tolist()) for each in dimensions_of(rooms, row.view)]
+    # What is gone comes to nothing; the corner of a height is led to.
+    assert found[0] == ("5.000 m", [[1, 1, 0], [1, 4, 4]])
+    assert found[1:] == [("4.000 m", [[1, 4, 0], [1, 4, 4]]), ("", [[1, 1, 0], [1, 4, 0]])]
 
 
 def test_a_view_that_came_without_a_picture_is_drawn(client, rooms, work):

@@ -11,7 +11,7 @@ from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.picture.building import draw_picture
 from stairpath.core.picture.scene import scene_of
-from stairpath.core.picture.seen import draw_view
+from stairpath.core.picture.seen import Dimension, draw_view
 from stairpath.core.reading.read import read_model
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Style, placed
@@ -67,10 +67,10 @@ def looking(eye, target, projection="perspective", angle_deg=60.0, height_m=6.0)
     return Eye(eye, target, (0.0, 0.0, 1.0), projection, angle_deg, height_m)
 
 
-def drawn_view(sample, view, size=(120, 80), name="x-STR.ifc"):
+def drawn_view(sample, view, size=(120, 80), name="x-STR.ifc", measured=()):
     reading = read_model(name, sample.content())
     building = federate([outline(reading)])
-    seen = draw_view(scene_of(building.models), federation_traits(building, [reading]), view, size)
+    seen = draw_view(scene_of(building.models), federation_traits(building, [reading]), view, size, measured)
     return np.asarray(seen).astype(int)
 
 
@@ -142,6 +142,27 @@ def test_markups_lie_over_what_is_seen():
     assert columns.min() == pytest.approx(60, abs=6)
     assert columns.max() == pytest.approx(240, abs=6)
     assert ((rows > 90) & (rows < 120) & (columns > 120) & (columns < 180)).any()
+
+
+def test_what_was_measured_is_drawn_with_its_figure():
+    across, size = np.array([[0.0, 0.0, 2.0], [4.0, 0.0, 2.0]]), (600, 400)
+    plain = drawn_view(CUBE, View(BEFORE), size)
+
+    def changed(*measured):
+        return np.abs(drawn_view(CUBE, View(BEFORE), size, measured=measured) - plain).max(axis=2) > 20
+
+    thin, bearing = changed(Dimension(across)), changed(Dimension(across, "4.000 m"))
+    rows, columns = np.nonzero(thin)
+    # From one side of the cube to the other, at half its height.
+    left, right = columns.min(), columns.max()
+    assert left == pytest.approx(np.nonzero(~is_paper(plain))[1].min(), abs=4)
+    assert rows.min() >= 197
+    assert rows.max() <= 203
+    # Its figure is at its middle, and a stroke at either end.
+    assert bearing[190:196, 270:330].any()
+    for x in (left, right):
+        assert bearing[:, x - 8 : x + 9].sum() > thin[:, x - 8 : x + 9].sum() + 10
+    assert not changed(Dimension(across - [0, 20, 0], "behind the eye")).any()
 
 
 def test_of_faces_in_one_plane_the_first_is_seen_everywhere():

@@ -8,7 +8,6 @@ from datetime import date
 import pytest
 
 from stairpath.core.cutting.cuts import Cut, PlaneCut
-from stairpath.core.dates import spoken
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.reading.read import read_model
@@ -93,8 +92,8 @@ def test_what_is_gone_is_said_with_the_day_of_the_issue():
     view = replace(VIEW, rules=(hidden, Rule(Of("tag", "z"), "hide")), picked=These({"m": ("a",)}))
     days = {"m": date(2026, 3, 3), "n": date(2026, 2, 1)}
     has = {("m", "a")}
-    assert gone(view, lambda key, one: (key, one) in has, days.get, spoken) == [
+    assert gone(view, lambda key, one: (key, one) in has, days.get) == [
         "2 of its 3 hidden components are gone since the issue of 3 March 2026."
     ]
-    assert gone(view, lambda key, one: True, days.get, spoken) == []
-    assert gone(view, lambda key, one: False, lambda key: None, spoken)[1] == "1 of its 1 picked component is gone."
+    assert gone(view, lambda key, one: True, days.get) == []
+    assert gone(view, lambda key, one: False, lambda key: None)[1] == "1 of its 1 picked component is gone."

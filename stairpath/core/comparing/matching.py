@@ -87,14 +87,16 @@ def _by_place(old: Issue, new: Issue) -> list[tuple[int, int]]:
     return sorted(pairs)
 
 
+def _shaped(issue: Issue, numbers: list[int]) -> tuple[list[int], list[int]]:
+    """Those of some that have a shape, and those that have none."""
+    without = {k for k in numbers if np.isnan(issue.centres_m[k]).any()}
+    return [k for k in numbers if k not in without], [k for k in numbers if k in without]
+
+
 def _nearest(old: Issue, numbers: list[int], new: Issue, others: list[int]) -> list[tuple[int, int]]:
     """Who of some that are alike is who, by where they stand; without a shape they are told apart by their order."""
-    shapeless = [
-        [k for k in some if np.isnan(issue.centres_m[k]).any()] for issue, some in ((old, numbers), (new, others))
-    ]
-    found = list(zip(*shapeless, strict=False))
-    a = [k for k in numbers if k not in set(shapeless[0])]
-    b = [k for k in others if k not in set(shapeless[1])]
+    (a, bare), (b, others_bare) = _shaped(old, numbers), _shaped(new, others)
+    found = list(zip(bare, others_bare, strict=False))
     if not a or not b:
         return found
     one, other = old.centres_m[a], new.centres_m[b]

@@ -8,6 +8,7 @@ from datetime import date
 
 import numpy as np
 
+from stairpath.core.dates import spoken
 from stairpath.core.review.eye import axes_of
 from stairpath.core.review.view import View
 from stairpath.core.visibility.rules import Rule
@@ -86,19 +87,18 @@ def _counts(before: View, after: View) -> Iterator[str]:
                 yield f"1 {name} {single}." if count == 1 else f"{count} {name}s {several}."
 
 
-def gone(
-    view: View, has: Callable[[str, str], bool], issue_of: Callable[[str], date | None], spoken: Callable[[date], str]
-) -> list[str]:
+def gone(view: View, has: Callable[[str, str], bool], issue_of: Callable[[str], date | None]) -> list[str]:
     """What a view names one by one that the building no longer has.
 
     ``has`` says whether a model (by its key) has a component (by its GlobalId), ``issue_of`` of when the issue of a model
     is that stands now.
 
-    >>> from stairpath.core.review.eye import Eye
+    >>> from stairpath.core.dates import spoken
+    from stairpath.core.review.eye import Eye
     >>> eye = Eye((0, 0, 0), (0, 1, 0), (0, 0, 1), "perspective", 60.0, 3.0)
     >>> view = View(eye, picked=These({"m": ("a", "b")}))
-    >>> gone(view, lambda key, one: one == "a", lambda key: date(2026, 3, 3), lambda day: "3 March")
-    ['1 of its 2 picked components is gone since the issue of 3 March.']
+    >>> gone(view, lambda key, one: one == "a", lambda key: date(2026, 3, 3))
+    ['1 of its 2 picked components is gone since the issue of 3 March 2026.']
     """
     named: dict[str, list[tuple[str, str]]] = {}
     for done, select in (

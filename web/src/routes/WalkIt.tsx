@@ -1,12 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Slider from "@mui/material/Slider";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
 import { useUnits } from "../open/units";
+import { usePlaying } from "../open/usePlaying";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
+import { Handle, Speeds } from "../parts/playing";
 import { eyesOf } from "../stage/movers/walking";
 import { face } from "../theme";
 import { announce } from "../trail/cause";
@@ -27,7 +28,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   const tour = useMemo(() => new Tour(answer.points_m.map((p) => new Vector3().fromArray(p))), [answer]);
   const [along, setAlong] = useState(0);
   const [playing, setPlaying] = useState(false);
-  const [times, setTimes] = useState<(typeof SPEEDS)[number]>(1);
+  const [times, setTimes] = useState(1);
   const at = useRef(0);
 
   const be = useCallback(
@@ -58,21 +59,13 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
     if (begun.current) be(at.current);
   }, [be]);
 
-  useEffect(() => {
-    if (!playing) return;
-    let asked = 0;
-    let last = performance.now();
-    const pace = (answer.length_m ?? 1) / Math.max(1, answer.time_s ?? 1);
-    const step = (now: number) => {
-      const next = Math.min(tour.lengthM, at.current + ((now - last) / 1000) * pace * times);
-      last = now;
-      be(next);
-      if (next >= tour.lengthM) setPlaying(false);
-      else asked = requestAnimationFrame(step);
-    };
-    asked = requestAnimationFrame(step);
-    return () => cancelAnimationFrame(asked);
-  }, [playing, times, tour, answer, be]);
+  const pace = (answer.length_m ?? 1) / Math.max(1, answer.time_s ?? 1);
+  const on = (seconds: number) => {
+    const next = Math.min(tour.lengthM, at.current + seconds * pace * times);
+    be(next);
+    return next < tour.lengthM;
+  };
+  usePlaying(playing, on, () => setPlaying(false));
 
   const play = () => {
     announce("walk the route");
@@ -86,28 +79,16 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
         <Button variant="contained" onClick={play}>
           {playing ? "Pause" : "Walk it"}
         </Button>
-        {SPEEDS.map((speed) => (
-          <Button
-            key={speed}
-            variant={speed === times ? "outlined" : "text"}
-            aria-pressed={speed === times}
-            onClick={() => setTimes(speed)}
-          >
-            {speed}×
-          </Button>
-        ))}
+        <Speeds speeds={SPEEDS} times={times} be={setTimes} />
         <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{units.length(along, 1)}</Box>
       </Box>
-      <Slider
-        size="small"
-        aria-label="Where on the route"
-        min={0}
-        max={tour.lengthM}
-        step={0.05}
-        value={Math.min(along, tour.lengthM)}
-        onChange={(_, value) => {
+      <Handle
+        label="Where on the route"
+        at={along}
+        end={tour.lengthM}
+        be={(metres) => {
           setPlaying(false);
-          be(value as number);
+          be(metres);
         }}
       />
     </Box>

@@ -1,7 +1,6 @@
 import { type Vector2, Vector3 } from "three";
 import { Aiming } from "./aiming";
 import { Building } from "./building";
-import type { Part } from "./camera";
 import { Finishing, type InFull } from "./finishing";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
@@ -25,6 +24,7 @@ import { PointMarks } from "./layers/pointMarks";
 import { RouteLine } from "./layers/routeLine";
 import { TopicMarks } from "./layers/topicMarks";
 import type { Mover } from "./movers/mover";
+import { Pictures } from "./pictures";
 import { closed, forward, type Pose, turned } from "./pose";
 import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
@@ -42,9 +42,6 @@ declare global {
     stairpathStage?: Stage;
   }
 }
-
-/** A part of a view that is so many times its height wide. */
-export type Framed = Part & { aspect: number };
 
 const NOWHERE: Rectangle = { x: 0, y: 0, width: 1, height: 1 };
 const FIRST_POSE: Pose = {
@@ -79,6 +76,7 @@ export class Stage {
   readonly aiming: Aiming;
   /** What takes clicks and drags on what is drawn over the building. */
   readonly taken = new Taken();
+  readonly pictures: Pictures;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
   private readonly finishing = new Finishing(() => this.ask(this.main));
@@ -141,6 +139,19 @@ export class Stage {
       sample: (view, number) => this.draw(view, false, number),
     });
     this.main = this.view("stage", canvas, FIRST_POSE);
+    this.pictures = new Pictures({
+      renderer: this.renderer,
+      building: this.building,
+      marks: this.marks,
+      topicMarks: this.topicMarks,
+      places: this.places,
+      main: this.main,
+      resize: () => this.resize(),
+      redraw: () => {
+        for (const view of this.views) this.draw(view);
+      },
+      draw: (view, inFull, sample) => this.draw(view, inFull, sample),
+    });
     this.sizes = new ResizeObserver(() => this.resize());
     this.sizes.observe(canvas);
     this.resize();
@@ -371,79 +382,6 @@ export class Stage {
   /** The pose as it is seen: with what is looked through. */
   get seen(): Pose {
     return this.main.seen;
-  }
-
-  /**
-   * The present picture of the stage as PNG, at most `width` wide; in full, if not said otherwise. Of a part of what is
-   * seen, or more than it, exactly so wide.
-   */
-  picture(width: number, inFull = true, part: Framed | null = null): string {
-    const { pinnedAt } = this.navigation;
-    this.marks.showPivot(pinnedAt, pinnedAt !== null);
-    this.main.sketching = false;
-    return this.unmarked(() => {
-      if (part) this.put(part, width);
-      try {
-        for (let number = 0; number < this.renderer.samples; number++) this.draw(this.main, inFull, number);
-        return this.renderer.picture(this.places.stage, width, "image/png");
-      } finally {
-        if (part) this.putBack();
-      }
-    });
-  }
-
-  /** Make the canvas one of a part of the view, so many pixels wide. */
-  private put(part: Framed, widthPx: number): void {
-    const { stage } = this.places;
-    const [wide, high] = [(part.right - part.left) / 2, (part.top - part.bottom) / 2];
-    const width = stage.width * wide;
-    this.places.stage = { x: 0, y: 0, width, height: (width / part.aspect) * (high / wide) };
-    this.main.part = part;
-    this.renderer.resizeFor(this.places.stage, widthPx / width);
-  }
-
-  /** Draw what is seen again, on the canvas as the page has it. */
-  private putBack(): void {
-    this.main.part = null;
-    this.renderer.onScreen();
-    this.resize();
-    for (const view of this.views) this.draw(view);
-  }
-
-  /** Do something while nothing is marked as being under the cursor. */
-  private unmarked<T>(work: () => T): T {
-    const { states } = this.building;
-    const { hovered } = states;
-    states.setHovered(-1);
-    this.topicMarks.left = true;
-    const done = work();
-    this.topicMarks.left = false;
-    this.building.mark(hovered);
-    return done;
-  }
-
-  /**
-   * A small picture of a place, of what nothing lies over (shares of the view's sides that are left out); drawn anew
-   * only where the cursor has marked something in it.
-   */
-  placePicture(
-    width: number,
-    view: View,
-    covered: Record<"left" | "right" | "top" | "bottom", number>,
-  ): string {
-    const place = this.places[view.kind];
-    const part = {
-      x: place.x + covered.left * place.width,
-      y: place.y + covered.top * place.height,
-      width: (1 - covered.left - covered.right) * place.width,
-      height: (1 - covered.top - covered.bottom) * place.height,
-    };
-    const small = () => this.renderer.picture(part, width, "image/jpeg");
-    if (this.building.states.hovered < 0) return small();
-    return this.unmarked(() => {
-      this.draw();
-      return small();
-    });
   }
 
   /** The component at a place of the stage in CSS pixels from its top left, or null. */

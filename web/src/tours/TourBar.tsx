@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Slider from "@mui/material/Slider";
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useRef } from "react";
 import { OVER_STAGE } from "../camera/covered";
+import { usePlaying } from "../open/usePlaying";
 import { useOpen } from "../open/useStage";
+import { Handle, Speeds } from "../parts/playing";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
 import { face, tone } from "../theme";
@@ -26,28 +27,22 @@ function Bar() {
   const { line, finding } = useTimeline();
   const be = useBeAt(line);
   useFullScreen();
-  usePauseByHand();
-  useEffect(() => {
-    if (!playing || finding) return;
-    let asked = 0;
-    let last = performance.now();
-    const step = (now: number) => {
-      const next = Math.min(line.seconds, useTour.getState().seconds + ((now - last) / 1000) * times);
-      last = now;
-      be(next);
-      if (next >= line.seconds) put({ playing: false });
-      else asked = requestAnimationFrame(step);
-    };
-    asked = requestAnimationFrame(step);
-    return () => cancelAnimationFrame(asked);
-  }, [playing, finding, times, line, be, put]);
+  const on = (passed: number) => {
+    const next = Math.min(line.seconds, useTour.getState().seconds + passed * times);
+    be(next);
+    return next < line.seconds;
+  };
+  const mine = usePlaying(playing && !finding, on, () => put({ playing: false }));
   const stop = line.at(seconds)?.stop ?? 0;
   const play = () => {
     announce(`tour: ${called}`);
     if (!playing && seconds >= line.seconds) be(0);
     put({ playing: !playing });
   };
-  const leap = (to: number) => be(line.reached(Math.min(Math.max(to, 0), views.length - 1)));
+  const leap = (to: number) => {
+    be(line.reached(Math.min(Math.max(to, 0), views.length - 1)));
+    mine();
+  };
   return (
     <Box
       {...OVER_STAGE}
@@ -78,17 +73,13 @@ function Bar() {
           {Math.floor(seconds)} / {Math.round(line.seconds)} s
         </Box>
       </Box>
-      <Slider
-        size="small"
-        aria-label="Where in the tour"
-        min={0}
-        max={line.seconds}
-        step={0.05}
-        value={Math.min(seconds, line.seconds)}
-        sx={{ py: 0.75, display: "block" }}
-        onChange={(_, value) => {
+      <Handle
+        label="Where in the tour"
+        at={seconds}
+        end={line.seconds}
+        be={(at) => {
           put({ playing: false });
-          be(value as number);
+          be(at);
         }}
       />
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center", flexWrap: "wrap" }}>
@@ -101,9 +92,7 @@ function Bar() {
         <Button variant="text" onClick={() => leap(stop + 1)}>
           next
         </Button>
-        {SPEEDS.map((speed) => (
-          <Switch key={speed} name={`${speed}×`} on={speed === times} turn={() => put({ times: speed })} />
-        ))}
+        <Speeds speeds={SPEEDS} times={times} be={(speed) => put({ times: speed })} />
         <Tick label="on foot" on={onFoot} set={(on) => put({ onFoot: on })} />
         <Switch name="Stage alone" on={full} turn={() => put({ full: !full })} />
         <Button variant="text" onClick={() => put({ views: [], playing: false, full: false })}>
@@ -112,21 +101,6 @@ function Bar() {
       </Box>
     </Box>
   );
-}
-
-/** Whoever takes the view into their own hand pauses the tour. */
-function usePauseByHand() {
-  const { stage } = useOpen();
-  useEffect(() => {
-    const canvas = stage()?.canvas;
-    const pause = () => useTour.getState().put({ playing: false });
-    canvas?.addEventListener("pointerdown", pause);
-    canvas?.addEventListener("wheel", pause, { passive: true });
-    return () => {
-      canvas?.removeEventListener("pointerdown", pause);
-      canvas?.removeEventListener("wheel", pause);
-    };
-  }, [stage]);
 }
 
 /** Puts the eye where one is after so many seconds of a tour; what is seen becomes that of its stop. */

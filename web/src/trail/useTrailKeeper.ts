@@ -31,7 +31,11 @@ export function keepPlace(stage: Stage, federation: Federation, cause: Cause, ki
     // One that is there already is not drawn again.
     picture: known
       ? ""
-      : stage.placePicture(PICTURE_PX, view, drawing ? NOTHING : besideFreest(stage.canvas, stage.aspect)),
+      : stage.pictures.ofPlace(
+          PICTURE_PX,
+          view,
+          drawing ? NOTHING : besideFreest(stage.canvas, stage.aspect),
+        ),
     ...(drawing ? { drawing } : {}),
   });
   if (next !== trail || trail.openedId === null) changeTrail(kind, next);

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Framed } from "../stage/stage";
+import type { Framed } from "../stage/pictures";
 import { tone } from "../theme";
 import { dragged, placed, type Side, WIDEST } from "./frame";
 

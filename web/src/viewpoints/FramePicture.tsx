@@ -130,7 +130,7 @@ function usePreview(): string | null {
     if (asking || pending || !aspect) return;
     const timer = window.setTimeout(() => {
       const part = { aspect, left: -WIDEST, right: WIDEST, bottom: -WIDEST, top: WIDEST };
-      setPreview(stage()?.picture(PREVIEW_PX, false, part) ?? null);
+      setPreview(stage()?.pictures.ofStage(PREVIEW_PX, false, part) ?? null);
     }, SETTLED_MS);
     return () => window.clearTimeout(timer);
   }, [stage, asking, pending, aspect]);

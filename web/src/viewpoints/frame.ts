@@ -1,4 +1,4 @@
-import type { Framed } from "../stage/stage";
+import type { Framed } from "../stage/pictures";
 
 export type Side = "left" | "right" | "bottom" | "top";
 

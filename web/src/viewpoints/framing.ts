@@ -1,6 +1,6 @@
 import type { Viewpoint } from "../api/client";
 import { perProject } from "../open/perProject";
-import type { Framed } from "../stage/stage";
+import type { Framed } from "../stage/pictures";
 
 /** The present view, to be kept under a name; `kept` is told when it was. */
 export interface ToKeep {

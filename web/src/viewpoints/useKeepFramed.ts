@@ -1,7 +1,7 @@
 import { useCallback } from "react";
 import type { Shapes } from "../api/client";
 import { useOpen } from "../open/useStage";
-import type { Framed } from "../stage/stage";
+import type { Framed } from "../stage/pictures";
 import { isWhole } from "./frame";
 import { type ToKeep, useFraming } from "./framing";
 import { useKeptViews } from "./useKeptViews";
@@ -37,7 +37,7 @@ export function useKeepFramed() {
       if (made) of.kept();
       return made !== null;
     }
-    const picture_png = bare(view.picture(widthPx, true, frame));
+    const picture_png = bare(view.pictures.ofStage(widthPx, true, frame));
     return reframe(of.viewpoint.id, { picture_png, frame: isWhole(frame) ? null : frame });
   }, [stage, keep, reframe]);
 }

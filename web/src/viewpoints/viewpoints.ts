@@ -9,7 +9,7 @@ import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
-import type { Framed } from "../stage/stage";
+import type { Framed } from "../stage/pictures";
 import { announce } from "../trail/cause";
 import { isWhole } from "./frame";
 import type { Brings } from "./shelfState";
@@ -89,7 +89,7 @@ export function usePresentView() {
       const { frame, widthPx } = framed ?? { frame: null, widthPx: PICTURE_PX };
       const document = toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs);
       return {
-        picture_png: bare(view.picture(widthPx, true, frame)),
+        picture_png: bare(view.pictures.ofStage(widthPx, true, frame)),
         view: { ...document, frame: frame && !isWhole(frame) ? frame : null },
       };
     },

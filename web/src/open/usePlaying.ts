@@ -1,0 +1,54 @@
+import { useCallback, useEffect, useRef } from "react";
+import { toShape } from "../stage/pose";
+import type { Stage } from "../stage/stage";
+import { useOpen } from "./useStage";
+
+const named = (view: Stage) => JSON.stringify(toShape(view.pose));
+
+/**
+ * Plays something that moves the eye: calls `on` for each frame with the seconds since the last one, until it says that
+ * it is over. Whoever takes the view into their own hand, by whatever means, pauses it; what is returned says that where
+ * the eye is now is part of what is played.
+ */
+export function usePlaying(
+  playing: boolean,
+  on: (seconds: number) => boolean,
+  pause: () => void,
+): () => void {
+  const { stage } = useOpen();
+  const left = useRef<string | null>(null);
+  const latest = useRef({ on, pause });
+  latest.current = { on, pause };
+  useEffect(() => {
+    const view = stage();
+    if (!playing || !view) return;
+    const stop = () => latest.current.pause();
+    view.canvas.addEventListener("pointerdown", stop);
+    view.canvas.addEventListener("wheel", stop, { passive: true });
+    let asked = 0;
+    let last = performance.now();
+    left.current = null;
+    const step = (now: number) => {
+      const moved = left.current !== null && (view.navigation.busy || named(view) !== left.current);
+      if (moved || !latest.current.on((now - last) / 1000)) {
+        stop();
+        return;
+      }
+      last = now;
+      left.current = named(view);
+      // A locked view has said that it is locked.
+      if (view.navigation.locked) stop();
+      else asked = requestAnimationFrame(step);
+    };
+    asked = requestAnimationFrame(step);
+    return () => {
+      cancelAnimationFrame(asked);
+      view.canvas.removeEventListener("pointerdown", stop);
+      view.canvas.removeEventListener("wheel", stop);
+    };
+  }, [playing, stage]);
+  return useCallback(() => {
+    const view = stage();
+    if (view) left.current = named(view);
+  }, [stage]);
+}
