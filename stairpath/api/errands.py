@@ -12,7 +12,7 @@ from stairpath.api import shapes
 from stairpath.api.documents import shape_of
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.api.saved import named
+from stairpath.api.saved import How, named
 from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.exchange.wish import TopicsIn
 from stairpath.core.measuring.check import Check
@@ -100,5 +100,5 @@ _SHEETS = ("image/svg+xml", "image/vnd.dxf", "application/pdf")
 def get_sheet(errand_id: str, form: Literal["svg", "dxf", "pdf"], save: bool = False) -> Response:
     """A sheet as it was drawn last; to be looked at, or to be saved."""
     data, kind, name = errands.result(errand_id, form)
-    how = "attachment" if save else "inline"
+    how: How = "attachment" if save else "inline"
     return Response(data, media_type=kind, headers=named(f"{name}.{form}", how))

@@ -10,7 +10,7 @@ from fastapi.responses import Response
 from stairpath.api import shapes
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.api.saved import named
+from stairpath.api.saved import How, named
 from stairpath.api.topics import topic_shape
 from stairpath.core.exchange.printed import question_mail, question_pdf
 from stairpath.work import questions
@@ -43,5 +43,5 @@ def get_question(
     """The question of a topic, as a page to be answered on or as a mail that is still to be sent."""
     page = questions.page(topic_id, str(request.base_url).rstrip("/"))
     data = question_pdf(page, paper) if form == "pdf" else question_mail(page)
-    how = "inline" if form == "pdf" else "attachment"
+    how: How = "inline" if form == "pdf" else "attachment"
     return Response(data, media_type=_KINDS[form], headers=named(f"{page.reference} {page.title[:60]}.{form}", how))

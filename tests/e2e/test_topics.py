@@ -92,6 +92,41 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["status"] == "settled"
 
 
+def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, site, pair):
+    two_topics(page, site, pair)
+    page.get_by_test_id("topic").first.click()
+    page.get_by_label("A comment").fill("It has to be")
+    page.get_by_label("Reference of a related topic").fill("2")
+    page.get_by_role("button", name="ask something").click()
+    page.get_by_label("The question", exact=True).fill("How low may")
+    # A component is picked on the stage to see how it is called.
+    click_on(page, site, pair, (14, -8, 1.3))
+    expect(page.get_by_test_id("component-tag")).to_have_text("AD-2")
+    page.get_by_role("tab", name="Topics").click()
+    expect(page.get_by_label("A comment")).to_have_value("It has to be")
+    expect(page.get_by_label("Reference of a related topic")).to_have_value("2")
+    expect(page.get_by_label("The question", exact=True)).to_have_value("How low may")
+    # The other topic has nothing of it, nor has the list.
+    page.get_by_role("button", name="all topics").click()
+    page.get_by_label("Title of the topic").fill("Third")
+    page.get_by_test_id("topic").nth(1).click()
+    expect(page.get_by_label("A comment")).to_have_value("")
+    expect(page.get_by_role("button", name="ask something")).to_be_visible()
+    page.get_by_role("button", name="all topics").click()
+    expect(page.get_by_label("Title of the topic")).to_have_value("Third")
+    page.get_by_test_id("topic").first.click()
+    page.get_by_label("A comment").fill("It has to be lower.")
+    page.get_by_role("button", name="Write").click()
+    expect(page.get_by_label("A comment")).to_have_value("")
+    # Another project begins with nothing, and so does this one after it.
+    page.get_by_role("link", name="Stair Path").click()
+    page.get_by_role("heading", level=1).wait_for()
+    page.go_back()
+    wait_drawn(page)
+    page.get_by_role("tab", name="Topics").click()
+    expect(page.get_by_label("Title of the topic")).to_have_value("")
+
+
 def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, site, pair, tmp_path):
     two_topics(page, site, pair)
     rows = page.get_by_test_id("topic")

@@ -4,6 +4,7 @@ import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import type { Shapes } from "../api/client";
 import { useErrandActs } from "../errands/useErrands";
+import { useDraft } from "../open/drafts";
 import { useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
@@ -15,6 +16,9 @@ import { useLooked } from "./finding";
 import { choicesOf, groupOf, VISIBLE } from "./groups";
 import { Limits, usualLimits } from "./Limits";
 
+const NO_SIDES = ["", ""] as const;
+const USUAL = usualLimits();
+
 /** Asks for a check of one group against another. */
 export function CheckForm() {
   const { federation } = useOpen();
@@ -22,9 +26,9 @@ export function CheckForm() {
   const { data: sets } = useSets();
   const units = useUnits();
   const say = useSession((s) => s.say);
-  const [sides, setSides] = useState<readonly [string, string]>(["", ""]);
-  const [limits, setLimits] = useState(usualLimits);
-  const [swings, setSwings] = useState(false);
+  const [sides, setSides] = useDraft<readonly [string, string]>("sides of a check", NO_SIDES);
+  const [limits, setLimits] = useDraft("limits of a check", USUAL);
+  const [swings, setSwings] = useDraft("swings of a check", false);
   const [busy, setBusy] = useState(false);
   const submit = async () => {
     const [a, b] = sides.map((key) => groupOf(federation, key || VISIBLE, sets ?? []));

@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { bytesOf } from "../api/client";
+import { useTyped } from "../open/drafts";
 import { useSelection } from "../open/selection";
 import type { Selector } from "../open/selectors";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { SeeingActs } from "../seen/SeeingActs";
 import { face, tone } from "../theme";
 import { draftOf } from "./conditions";
@@ -37,7 +37,7 @@ function KeepSet() {
   const layout = { steps, sums, columns };
   const { data } = useSets();
   const { keep, change } = useSetActs();
-  const { typed: name, type: setName, kept } = useTyped();
+  const { typed: name, type: setName, kept } = useTyped("a set");
   if (!conditions.length) return null;
   const own = data?.find((each) => each.id === set?.id);
   const same =

@@ -4,10 +4,10 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { useRoutes } from "../api/queries";
+import { useTyped } from "../open/drafts";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { useWalk } from "../walk/useWalk";
 import { USUAL_BODY } from "../walk/walkState";
@@ -20,7 +20,7 @@ export function Kept() {
   const { data, error } = useRoutes(projectId);
   const answer = useRouteState((s) => s.answer);
   const { keep } = useRoute();
-  const { typed: name, type: setName, kept } = useTyped();
+  const { typed: name, type: setName, kept } = useTyped("a route");
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const { start, end } = useRouteState.getState().asked ?? useRouteState.getState();

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
+import { useTyped } from "../open/drafts";
 import { useSession } from "../open/session";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { face, tone } from "../theme";
 import { byReference } from "../topics/byReference";
 import type { Topic } from "../topics/listed";
@@ -17,7 +17,7 @@ export function Agenda(props: { sitting: Sitting; points: readonly Point[]; topi
   const { at, put } = useSittingShown();
   const { change } = useSittingActs();
   const show = useShowPlace();
-  const { typed, type, kept } = useTyped();
+  const { typed, type, kept } = useTyped(`agenda of ${sitting.id}`);
   const order = sitting.topics;
   const move = (id: string, step: number) => {
     const from = order.indexOf(id);

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
+import { useDraft, useTyped } from "../open/drafts";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { spokenDate, type Topic } from "../topics/listed";
 import { openOnDesk } from "../topics/topicsState";
@@ -73,15 +73,17 @@ export function AtTopic(props: { sitting: Sitting; topic: Topic; points: readonl
   );
 }
 
+/** A note before anything was said of it. */
+const NOTHING_MORE = { decision: false, withView: false, who: "", until: "" };
+
 function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
   const { note } = useSittingActs();
   const keep = useKeepView();
   const { move } = useFolderActs();
-  const { typed, type, kept } = useTyped();
-  const [decision, setDecision] = useState(false);
-  const [withView, setWithView] = useState(false);
-  const [who, setWho] = useState("");
-  const [until, setUntil] = useState("");
+  const { typed, type, kept } = useTyped(`note of ${sitting.id} on ${topic.id}`);
+  const [more, setMore] = useDraft(`what goes with the note of ${sitting.id} on ${topic.id}`, NOTHING_MORE);
+  const { decision, withView, who, until } = more;
+  const put = (part: Partial<typeof more>) => setMore({ ...more, ...part });
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!typed.trim()) return;
@@ -96,10 +98,7 @@ function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
     const body = { topic: topic.id, text: typed, decision, who: who.trim(), until: until || null, view };
     if (!(await note(sitting.id, body))) return;
     kept(typed);
-    setDecision(false);
-    setWithView(false);
-    setWho("");
-    setUntil("");
+    setMore(NOTHING_MORE);
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5, mt: 0.75 }}>
@@ -117,7 +116,7 @@ function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
           placeholder="who"
           value={who}
           maxLength={120}
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => put({ who: event.target.value })}
           sx={FIELD}
         />
         <Box
@@ -125,13 +124,13 @@ function NoteForm({ sitting, topic }: { sitting: Sitting; topic: Topic }) {
           type="date"
           aria-label="Until when"
           value={until}
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => setUntil(event.target.value)}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => put({ until: event.target.value })}
           sx={FIELD}
         />
       </Box>
       <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
-        <Tick label="decided" on={decision} set={setDecision} />
-        <Tick label="with this view" on={withView} set={setWithView} />
+        <Tick label="decided" on={decision} set={(decision) => put({ decision })} />
+        <Tick label="with this view" on={withView} set={(withView) => put({ withView })} />
         <Button
           type="submit"
           variant="outlined"

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
+import { useTyped } from "../open/drafts";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { RowButton } from "../parts/RowButton";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { SittingOpen } from "./SittingOpen";
 import { type Sitting, useSittingActs, useSittingShown, useSittings } from "./useSittings";
@@ -56,7 +56,7 @@ function Row({ sitting, open }: { sitting: Sitting; open: () => void }) {
 function Begin() {
   const { begin } = useSittingActs();
   const put = useSittingShown((s) => s.put);
-  const { typed, type, kept } = useTyped();
+  const { typed, type, kept } = useTyped("a meeting");
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const made = await begin(typed.trim());

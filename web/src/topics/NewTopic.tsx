@@ -2,10 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
+import { useTyped } from "../open/drafts";
 import { pickedNow } from "../open/selection";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { useKeepView } from "../viewpoints/viewpoints";
 import { disciplinesOf } from "./concerned";
 import { useTopicsShown } from "./topicsState";
@@ -17,7 +17,7 @@ export function NewTopic() {
   const keep = useKeepView();
   const { make } = useTopicActs();
   const put = useTopicsShown((s) => s.put);
-  const { typed: title, type: setTitle, kept } = useTyped();
+  const { typed: title, type: setTitle, kept } = useTyped("a topic");
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();

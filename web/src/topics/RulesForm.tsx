@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
+import { useDraft } from "../open/drafts";
 import { useSession } from "../open/session";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
@@ -18,9 +19,9 @@ const JOINED = ["-", "/", "+"] as const;
 export function RulesForm() {
   const { data } = useTopicRules();
   const { setRules } = useTopicActs();
-  const [draft, setDraft] = useState<Draft | null>(null);
+  const [draft, setDraft] = useDraft<Draft | null>("rules of topics", null);
   // What the rules were when somebody began to change them.
-  const [from, setFrom] = useState(data);
+  const [from, setFrom] = useDraft("rules of topics that are changed", data);
   const [added, setAdded] = useState(0);
   if (!data) return null;
   if (!draft)

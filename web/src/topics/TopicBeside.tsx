@@ -3,9 +3,9 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useRef } from "react";
 import type { Shapes } from "../api/client";
+import { useTyped } from "../open/drafts";
 import { useSession } from "../open/session";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { byReference } from "./byReference";
 import type { Topic } from "./listed";
@@ -75,7 +75,7 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
   const { data: all = [] } = useTopics();
   const { change } = useTopicActs();
   const put = useTopicsShown((s) => s.put);
-  const { typed, type, kept } = useTyped();
+  const { typed, type, kept } = useTyped(`related to ${topic.id}`);
   const add = async (event: FormEvent) => {
     event.preventDefault();
     if (!typed.trim()) return;

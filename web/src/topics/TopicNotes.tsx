@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { useViewpoints } from "../api/queries";
+import { useDraft, useTyped } from "../open/drafts";
 import { useOpen } from "../open/useStage";
 import { DeskHeading } from "../parts/desk";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { PictureButton } from "../viewpoints/PictureButton";
 import { useKeepView } from "../viewpoints/viewpoints";
@@ -19,9 +19,9 @@ const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit
 /** What was written of a topic and what was changed, oldest first, and writing more. */
 export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Shapes["TopicNote"][] }) {
   const { write } = useTopicActs();
-  const { typed: text, type: setText, kept } = useTyped();
+  const { typed: text, type: setText, kept } = useTyped(`comment on ${topic.id}`);
   const keep = useKeepView();
-  const [withView, setWithView] = useState(false);
+  const [withView, setWithView] = useDraft(`comment with a view on ${topic.id}`, false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     // What was typed stays until it is kept.

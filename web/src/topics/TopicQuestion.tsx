@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { type FormEvent, useState } from "react";
+import type { FormEvent } from "react";
+import { useDraft, useTyped } from "../open/drafts";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { Typing } from "../parts/Typing";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { spokenDate, type Topic } from "./listed";
 import { useTopicActs } from "./useTopics";
@@ -11,7 +11,7 @@ import { useTopicActs } from "./useTopics";
 /** What a designer is asked about a topic: as a mail still to be sent, as a page to print, and the answer. */
 export function TopicQuestion({ topic }: { topic: Topic }) {
   const { question, id } = topic;
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useDraft(`asking about ${id}`, false);
   const address = (form: string) => `/api/topics/${id}/question?form=${form}`;
   return (
     <Box data-testid="question">
@@ -55,8 +55,9 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
 
 function Ask({ topic, close }: { topic: Topic; close: () => void }) {
   const { ask } = useTopicActs();
-  const [to, setTo] = useState(topic.question?.to ?? topic.said.assigned_to ?? "");
-  const { typed: text, type, kept } = useTyped();
+  const usual = topic.question?.to ?? topic.said.assigned_to ?? "";
+  const [to, setTo] = useDraft(`who is asked about ${topic.id}`, usual);
+  const { typed: text, type, kept } = useTyped(`question of ${topic.id}`);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     // What was typed stays until it is kept.
@@ -83,8 +84,8 @@ function Ask({ topic, close }: { topic: Topic; close: () => void }) {
 
 function Answer({ topic }: { topic: Topic }) {
   const { answer } = useTopicActs();
-  const [by, setBy] = useState(topic.question?.to ?? "");
-  const { typed: text, type, kept } = useTyped();
+  const [by, setBy] = useDraft(`who answers ${topic.id}`, topic.question?.to ?? "");
+  const { typed: text, type, kept } = useTyped(`answer of ${topic.id} to ${topic.question?.text}`);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() && (await answer(topic.id, { text, by, on: null }))) kept(text);

@@ -4,9 +4,9 @@ import NativeSelect from "@mui/material/NativeSelect";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useEffect, useMemo, useState } from "react";
 import { useViewpoints } from "../api/queries";
+import { useTyped } from "../open/drafts";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { useTyped } from "../parts/useTyped";
 import { tone } from "../theme";
 import { ShelfRows } from "./ShelfRows";
 import { shelves } from "./shelf";
@@ -101,7 +101,7 @@ function useGoneThrough(there: boolean) {
 
 function NewFolder() {
   const { make } = useFolderActs();
-  const { typed: name, type: setName, kept } = useTyped();
+  const { typed: name, type: setName, kept } = useTyped("a folder");
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     // What was typed stays until it is kept.
@@ -127,7 +127,7 @@ function NewFolder() {
 function KeepForm({ count }: { count: number }) {
   const keep = useKeepView();
   const frame = useBeginFraming();
-  const { typed: name, type: setName, kept } = useTyped();
+  const { typed: name, type: setName, kept } = useTyped("a viewpoint");
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
