@@ -135,7 +135,7 @@ def test_kept_routes_are_listed_newest_first_and_have_a_name(client, house, ask)
     assert [r["name"] for r in listed] == ["Third é/ü", "Untitled", "First"]
     head = client.get(f"/api/routes/{listed[0]['id']}/csv").headers
     assert head["Content-Type"] == "text/csv; charset=utf-8"
-    assert head["Content-Disposition"] == "attachment; filename*=utf-8''Third%20%C3%A9/%C3%BC.csv"
+    assert head["Content-Disposition"] == "attachment; filename*=utf-8''Third%20%C3%A9%2F%C3%BC.csv"
 
 
 def test_a_route_that_is_gone_is_told_and_another_project_has_none_of_it(client, house, ask):

@@ -127,6 +127,26 @@ def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, 
     expect(page.get_by_label("Title of the topic")).to_have_value("")
 
 
+def test_what_is_typed_into_a_field_stays_when_somebody_else_changes_it(page: Page, site, pair):
+    two_topics(page, site, pair)
+    page.get_by_test_id("topic").first.click()
+    first = ask(f"{site}/api/projects/{pair}/topics")[0]
+    address = f"{site}/api/topics/{first['id']}"
+    field = page.get_by_label("Description of AIR 001")
+    field.click()
+    page.keyboard.type("Move the")
+    ask(address, {"description": "Under the beam", "priority": "high"}, "PATCH")
+    expect(page.get_by_label("Priority of AIR 001")).to_have_value("high")
+    expect(field).to_have_value("Move the")
+    page.keyboard.type(" duct")
+    page.get_by_label("Kind of AIR 001").focus()
+    expect(page.get_by_role("status")).to_contain_text("Somebody made the description “Under the beam”")
+    expect(page.get_by_test_id("topic-note").last).to_contain_text("Move the duct")
+    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    expect(field).to_have_value("Under the beam")
+    assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["description"] == "Under the beam"
+
+
 def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, site, pair, tmp_path):
     two_topics(page, site, pair)
     rows = page.get_by_test_id("topic")

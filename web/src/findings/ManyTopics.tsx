@@ -21,20 +21,24 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
   const units = useUnits();
   const look = useLookAt(findings);
   const [how, setHow] = useState<Joining>("each");
-  const [at, setAt] = useState<{ done: number; of: number } | null>(null);
+  const making = useLooked((s) => s.making);
   const there = ticked.filter((k) => k < findings.findings.length);
   const groups = joined(findings, there, how);
   const make = async () => {
+    let made = 0;
+    const { opened } = useLooked.getState();
     for (const [k, group] of groups.entries()) {
-      setAt({ done: k, of: groups.length });
+      useLooked.setState({ making: { done: k, of: groups.length } });
       // What is made stays, and the rest stays ticked.
       if (!(await look.topic(group, check, (finding) => spokenWorst(finding, units)))) break;
-      useLooked.setState((s) => ({ ticked: s.ticked.filter((each) => !group.includes(each)) }));
+      made++;
+      useLooked.setState((s) =>
+        s.opened === opened ? { ticked: s.ticked.filter((each) => !group.includes(each)) } : {},
+      );
     }
-    setAt(null);
-    const left = useLooked.getState().ticked.length;
-    if (!left)
-      useSession.getState().say(`Made ${counted(groups.length, "topic")}; they stand on the Topics desk.`);
+    useLooked.setState({ making: null });
+    if (made === groups.length)
+      useSession.getState().say(`Made ${counted(made, "topic")}; they stand on the Topics desk.`);
   };
   return (
     <Box data-testid="many-topics" sx={{ my: 0.5 }}>
@@ -70,11 +74,11 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
           </NativeSelect>
           <Button
             variant="outlined"
-            disabled={at !== null}
+            disabled={making !== null}
             sx={{ color: "inherit" }}
             onClick={() => void make()}
           >
-            {at ? `${at.done} of ${at.of} made` : `Make ${counted(groups.length, "topic")}`}
+            {making ? `${making.done} of ${making.of} made` : `Make ${counted(groups.length, "topic")}`}
           </Button>
         </>
       )}

@@ -11,9 +11,11 @@ interface Looked {
   at: number | null;
   /** Findings that topics are to be made of together, by their places. */
   ticked: readonly number[];
+  /** How many of how many such topics are made already, while they are. */
+  making: { done: number; of: number } | null;
 }
 
-export const useLooked = perProject<Looked>(() => ({ opened: null, at: null, ticked: [] }));
+export const useLooked = perProject<Looked>(() => ({ opened: null, at: null, ticked: [], making: null }));
 
 /** How findings that are ticked become topics: one each, one for all, or one for each component that several share. */
 export type Joining = "each" | "all" | "component";

@@ -1,7 +1,8 @@
 import Box from "@mui/material/Box";
-import { useEffect, useId, useState } from "react";
+import { useId } from "react";
 import { tone } from "../theme";
 import { FIELD } from "./field";
+import { useKeptTyping } from "./useKeptTyping";
 
 /** A line or some of text that is kept when it is left, also when it is emptied. */
 export function KeptText(props: {
@@ -15,21 +16,18 @@ export function KeptText(props: {
 }) {
   const { label, of, value, rows, offered, keep } = props;
   const list = useId();
-  const [typed, setTyped] = useState(value);
-  useEffect(() => setTyped(value), [value]);
-  const done = () => {
-    if (typed.trim() !== value) keep(typed.trim());
-  };
+  const name = label.split(",")[0] ?? label;
+  const { shown, type, done } = useKeptTyping(name.toLowerCase(), value, keep);
   return (
     <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
       {label}
       <Box
         component={rows ? "textarea" : "input"}
         {...(rows ? { rows } : offered?.length ? { list } : {})}
-        aria-label={`${label.split(",")[0]} of ${of}`}
-        value={typed}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value)}
-        onBlur={done}
+        aria-label={`${name} of ${of}`}
+        value={shown}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => type(event.target.value)}
+        onBlur={() => done(shown.trim())}
         onKeyDown={(event: React.KeyboardEvent<HTMLElement>) => {
           if (event.key === "Enter" && !rows) event.currentTarget.blur();
         }}

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
-import { useEffect, useState } from "react";
 import { tone } from "../theme";
+import { useKeptTyping } from "./useKeptTyping";
 
 /** A name of one's own, kept on Enter and when it is left; an empty one is not taken. */
 export function NameField(props: {
@@ -11,23 +11,18 @@ export function NameField(props: {
   keep: (name: string) => void;
 }) {
   const { label, about, value, keep } = props;
-  const [name, setName] = useState(value);
-  useEffect(() => setName(value), [value]);
-  const done = () => {
-    const wanted = name.trim();
-    if (wanted && wanted !== value) keep(wanted);
-    else setName(value);
-  };
+  const { shown, type, done, giveUp } = useKeptTyping(label.toLowerCase(), value, keep);
+  const leave = () => (shown.trim() ? done(shown.trim()) : giveUp());
   return (
     <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
       {label}
       <Box
         component="input"
         aria-label={about}
-        value={name}
+        value={shown}
         maxLength={120}
-        onChange={(event) => setName(event.target.value)}
-        onBlur={done}
+        onChange={(event) => type(event.target.value)}
+        onBlur={leave}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
         sx={{
           width: "100%",

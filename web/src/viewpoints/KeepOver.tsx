@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { Viewpoint } from "../api/client";
-import { orAloud } from "../open/session";
+import { orAloud, useSession } from "../open/session";
 import { DeskActs } from "../parts/desk";
 import { tone } from "../theme";
 import { useKeptViews } from "./useKeptViews";
@@ -28,7 +28,12 @@ export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
       </Button>
     );
   const keep = async () => {
-    if (await keepOver(viewpoint, told.now)) setTold(null);
+    const now = present();
+    // What was read is what is kept.
+    if (now && JSON.stringify(now.view) !== JSON.stringify(told.now.view)) {
+      useSession.getState().say("What is seen changed since; read what keeping it changes now.");
+      await ask();
+    } else if (await keepOver(viewpoint, told.now)) setTold(null);
   };
   return (
     <Box data-testid="keep-over" sx={{ width: "100%", borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
