@@ -307,8 +307,7 @@ def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(open
     rough = decoded(opened.evaluate(f"() => {{ window.stairpathStage.draw(); return ({drawn})(); }}"))
     whole = pixels(opened)
     # After a moment at rest the page shows by itself what a kept picture has.
-    opened.evaluate("() => window.stairpathStage.ask()")
-    opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'no'")
+    opened.evaluate("() => { const s = window.stairpathStage; s.ask(); s.canvas.dataset.smooth = 'asked'; }")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'yes'")
     smooth = decoded(opened.evaluate(drawn))
     assert len(np.unique(smooth.reshape(-1, 3), axis=0)) > 1.5 * len(np.unique(rough.reshape(-1, 3), axis=0))

@@ -1,8 +1,8 @@
 import { type QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, bytesOf, type Shapes, taken } from "./client";
-import { noteAway, onBack } from "./connection";
 import { fetchFederation } from "./federation";
+import { hear } from "./stream";
 
 export const keys = {
   projects: ["projects"] as const,
@@ -240,44 +240,24 @@ const GATHER_MS = 120;
 export function useFollow(projectId: string): void {
   const client = useQueryClient();
   useEffect(() => {
-    let source: EventSource;
     const kinds = new Set<string>();
-    let begun = false;
     let waiting: number | undefined;
-    const later = () => {
-      window.clearTimeout(waiting);
-      waiting = window.setTimeout(() => {
-        for (const kind of kinds)
-          for (const queryKey of concerned(projectId, kind)) void client.invalidateQueries({ queryKey });
-        kinds.clear();
-      }, GATHER_MS);
+    const fetchAnew = () => {
+      for (const kind of kinds)
+        for (const queryKey of concerned(projectId, kind)) void client.invalidateQueries({ queryKey });
+      kinds.clear();
     };
-    const listen = () => {
-      source = new EventSource(`/api/projects/${projectId}/events`);
-      source.addEventListener("changed", (event: MessageEvent<string>) => {
-        const { kind }: { kind: string } = JSON.parse(event.data);
+    const end = hear(`/api/projects/${projectId}/events`, {
+      changed: (kind) => {
         kinds.add(kind);
-        later();
-      });
-      source.addEventListener("begun", () => {
-        // The first one comes while the page fetches everything anyway.
-        if (begun) void client.invalidateQueries({ queryKey: ["project", projectId] });
-        begun = true;
-      });
-      source.onerror = () => {
-        if (source.readyState !== EventSource.CLOSED) noteAway();
-      };
-    };
-    listen();
-    const offBack = onBack(() => {
-      void client.invalidateQueries({ queryKey: ["project", projectId] });
-      // A stream that was refused while the database was away is not tried again by the browser.
-      if (source.readyState === EventSource.CLOSED) listen();
+        window.clearTimeout(waiting);
+        waiting = window.setTimeout(fetchAnew, GATHER_MS);
+      },
+      anew: () => void client.invalidateQueries({ queryKey: ["project", projectId] }),
     });
     return () => {
-      offBack();
+      end();
       window.clearTimeout(waiting);
-      source.close();
     };
   }, [client, projectId]);
 }
