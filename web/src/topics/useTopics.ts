@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
@@ -64,6 +64,7 @@ const BLANK = {
 /** Making topics, changing them, writing of them, and deleting them with undo. */
 export function useTopicActs() {
   const { projectId } = useOpen();
+  const client = useQueryClient();
   const doing = useDoing(keys.topics(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { topic_id: id } } });
@@ -102,6 +103,10 @@ export function useTopicActs() {
       remove: (topic: Topic) =>
         doing(async () => {
           await taken(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
+          // The list to which one goes back has it no more, however long it takes to be fetched.
+          client.setQueryData<Topic[]>(keys.topics(projectId), (all) =>
+            all?.filter(({ id }) => id !== topic.id),
+          );
           useSession
             .getState()
             .say(
@@ -110,5 +115,5 @@ export function useTopicActs() {
             );
         }),
     };
-  }, [doing, projectId]);
+  }, [client, doing, projectId]);
 }
