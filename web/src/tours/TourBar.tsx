@@ -35,7 +35,6 @@ function Bar() {
   const mine = usePlaying(playing && !finding, on, () => put({ playing: false }));
   const stop = line.at(seconds)?.stop ?? 0;
   const play = () => {
-    announce(`tour: ${called}`);
     if (!playing && seconds >= line.seconds) be(0);
     put({ playing: !playing });
   };
@@ -111,9 +110,11 @@ function useBeAt(line: ReturnType<typeof useTimeline>["line"]) {
   return useCallback(
     (seconds: number) => {
       const moment = line.at(seconds);
-      const { views, put } = useTour.getState();
+      const { views, called, put } = useTour.getState();
       put({ seconds });
       if (!moment) return;
+      // Each stop is a place of its own on the Trail.
+      announce(`tour: ${called}`);
       stage()?.take(moment.pose, "went");
       const view = views[moment.stop];
       if (!view || shown.current === view.id) return;
