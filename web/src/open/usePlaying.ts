@@ -1,9 +1,6 @@
 import { useCallback, useEffect, useRef } from "react";
-import { toShape } from "../stage/pose";
-import type { Stage } from "../stage/stage";
+import { isSame, type Pose } from "../stage/pose";
 import { useOpen } from "./useStage";
-
-const named = (view: Stage) => JSON.stringify(toShape(view.pose));
 
 /**
  * Plays something that moves the eye: calls `on` for each frame with the seconds since the last one, until it says that
@@ -16,7 +13,7 @@ export function usePlaying(
   pause: () => void,
 ): () => void {
   const { stage } = useOpen();
-  const left = useRef<string | null>(null);
+  const left = useRef<Pose | null>(null);
   const latest = useRef({ on, pause });
   latest.current = { on, pause };
   useEffect(() => {
@@ -29,13 +26,13 @@ export function usePlaying(
     let last = performance.now();
     left.current = null;
     const step = (now: number) => {
-      const moved = left.current !== null && (view.navigation.busy || named(view) !== left.current);
+      const moved = left.current !== null && (view.navigation.busy || !isSame(view.pose, left.current));
       if (moved || !latest.current.on((now - last) / 1000)) {
         stop();
         return;
       }
       last = now;
-      left.current = named(view);
+      left.current = view.pose;
       // A locked view has said that it is locked.
       if (view.navigation.locked) stop();
       else asked = requestAnimationFrame(step);
@@ -49,6 +46,6 @@ export function usePlaying(
   }, [playing, stage]);
   return useCallback(() => {
     const view = stage();
-    if (view) left.current = named(view);
+    if (view) left.current = view.pose;
   }, [stage]);
 }

@@ -41,6 +41,11 @@ export function copyPose(pose: Pose): Pose {
   return { ...pose, eye: pose.eye.clone(), target: pose.target.clone(), up: pose.up.clone() };
 }
 
+/** Whether two poses are one and the same. */
+export function isSame(one: Pose, other: Pose): boolean {
+  return JSON.stringify(toShape(one)) === JSON.stringify(toShape(other));
+}
+
 export function forward(pose: Pose): Vector3 {
   return pose.target.clone().sub(pose.eye).normalize();
 }

@@ -7,6 +7,7 @@ import { useOpen } from "../open/useStage";
 import { Handle, Speeds } from "../parts/playing";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
+import { isSame } from "../stage/pose";
 import { face, tone } from "../theme";
 import { announce } from "../trail/cause";
 import { useShowViewpoint } from "../viewpoints/viewpoints";
@@ -115,7 +116,9 @@ function useBeAt(line: ReturnType<typeof useTimeline>["line"]) {
       if (!moment) return;
       // Each stop is a place of its own on the Trail.
       announce(`tour: ${called}`);
-      stage()?.take(moment.pose, "went");
+      const eye = stage();
+      // While one looks at a stop the eye rests.
+      if (eye && !isSame(eye.pose, moment.pose)) eye.take(moment.pose, "went");
       const view = views[moment.stop];
       if (!view || shown.current === view.id) return;
       shown.current = view.id;
