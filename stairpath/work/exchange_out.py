@@ -24,13 +24,18 @@ from stairpath.work.topics import called
 from stairpath.work.whereabouts import Grounds, grounds_of
 
 
+def _chosen(look: Deed, project_id: str, ids: Sequence[str]) -> list[Topic]:
+    """Topics of a project by number: those of some ids, or all where none are given."""
+    wanted = set(ids)
+    return [row for row in topics.topics(look.session, project_id) if not wanted or row.id in wanted]
+
+
 def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[str] = ()) -> str:
     """Write topics of a project to a file, all of them or some; the name of the project."""
     with looking() as look:
         project = in_use(look, project_id)
-        wanted = set(ids)
-        rows = [row for row in topics.topics(look.session, project.id) if not wanted or row.id in wanted]
-        if ids and len(rows) < len(set(ids)):
+        rows = _chosen(look, project.id, ids)
+        if len(rows) < len(set(ids)):
             raise WrongError("One of the topics is not there any more; choose again.")
         grounds, rules = grounds_of(look, project.id), rules_of(project)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
@@ -115,8 +120,7 @@ def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: b
     """The project's name, and its topics as lines of a list, all of them or some."""
     with looking() as look:
         project = in_use(look, project_id)
-        wanted = set(ids)
-        rows = [row for row in topics.topics(look.session, project.id) if not wanted or row.id in wanted]
+        rows = _chosen(look, project.id, ids)
         comments, rules = topics.comments(look.session, project.id), rules_of(project)
         found = []
         for row in rows:

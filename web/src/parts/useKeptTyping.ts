@@ -30,6 +30,8 @@ export function useKeptTyping(what: string, value: string, keep: (text: string) 
       useSession
         .getState()
         .say(`Somebody made the ${what} “${value}” while you typed; yours stands now.`, () => keep(value));
+    // What is typed on is over one's own text, not over somebody else's.
+    from.current = text;
     sent.current = true;
     keep(text);
   };

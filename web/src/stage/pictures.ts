@@ -18,8 +18,7 @@ export interface PicturesHost {
   /** Where the views lie on the canvas. */
   readonly places: Record<ViewKind, Rectangle>;
   /** Draw all views as the page has them, on a canvas of the page's size. */
-  resize(): void;
-  redraw(): void;
+  putBack(): void;
   draw(view: View, inFull: boolean, sample: number | null): void;
 }
 
@@ -83,8 +82,7 @@ export class Pictures {
   private putBack(): void {
     this.host.main.part = null;
     this.host.renderer.onScreen();
-    this.host.resize();
-    this.host.redraw();
+    this.host.putBack();
   }
 
   /** Do something while nothing is marked as being under the cursor. */

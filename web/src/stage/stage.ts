@@ -146,8 +146,8 @@ export class Stage {
       topicMarks: this.topicMarks,
       places: this.places,
       main: this.main,
-      resize: () => this.resize(),
-      redraw: () => {
+      putBack: () => {
+        this.resize();
         for (const view of this.views) this.draw(view);
       },
       draw: (view, inFull, sample) => this.draw(view, inFull, sample),

@@ -1,25 +1,23 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import type { Viewpoint } from "../api/client";
+import type { View, Viewpoint } from "../api/client";
 import { orAloud, useSession } from "../open/session";
 import { DeskActs } from "../parts/desk";
 import { tone } from "../theme";
 import { useKeptViews } from "./useKeptViews";
-import { usePresentView } from "./viewpoints";
+import { usePresentDocument, usePresentView } from "./viewpoints";
 
 /** Keeps what is seen over a viewpoint, once what that changes was read. */
 export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
-  const present = usePresentView();
+  const seen = usePresentDocument();
+  const drawn = usePresentView();
   const { changes, keepOver } = useKeptViews();
-  const [told, setTold] = useState<{
-    says: readonly string[];
-    now: NonNullable<ReturnType<typeof present>>;
-  } | null>(null);
+  const [told, setTold] = useState<{ says: readonly string[]; of: View } | null>(null);
   const ask = () =>
     orAloud(async () => {
-      const now = present();
-      if (now) setTold({ says: await changes(viewpoint.id, now.view), now });
+      const of = seen();
+      if (of) setTold({ says: await changes(viewpoint.id, of), of });
     });
   if (!told)
     return (
@@ -28,12 +26,14 @@ export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
       </Button>
     );
   const keep = async () => {
-    const now = present();
     // What was read is what is kept.
-    if (now && JSON.stringify(now.view) !== JSON.stringify(told.now.view)) {
+    if (JSON.stringify(seen()) !== JSON.stringify(told.of)) {
       useSession.getState().say("What is seen changed since; read what keeping it changes now.");
       await ask();
-    } else if (await keepOver(viewpoint, told.now)) setTold(null);
+      return;
+    }
+    const now = drawn();
+    if (now && (await keepOver(viewpoint, now))) setTold(null);
   };
   return (
     <Box data-testid="keep-over" sx={{ width: "100%", borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>

@@ -2,26 +2,23 @@ import { useMemo } from "react";
 import { api, taken, type View } from "../api/client";
 import { firstLook } from "../camera/firstLook";
 import { useLook } from "../camera/useLook";
-import { fromView, toView } from "../open/document";
+import { fromView } from "../open/document";
 import { EVERYTHING, useSeen } from "../open/seen";
-import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { usePerson } from "../people/person";
 import { announce } from "../trail/cause";
 import { keepView, keptView } from "../trail/left";
+import { usePresentDocument } from "./viewpoints";
 
 /** Going home and saying where home is: one's own, else the project's, else the front view. */
 export function useHome() {
   const { federation, stage, projectId } = useOpen();
   const person = usePerson((s) => s.name);
   const { fitTo } = useLook();
+  const present = usePresentDocument();
   return useMemo(() => {
     const say = useSession.getState().say;
-    const present = (): View | null => {
-      const view = stage();
-      return view ? toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs) : null;
-    };
     const show = (view: View, eyeAlone: boolean, cause: string, atOnce = false) => {
       const { pose, look } = fromView(federation, view);
       if (!eyeAlone) useSeen.getState().see(look, cause);
@@ -73,5 +70,5 @@ export function useHome() {
         });
       },
     };
-  }, [federation, stage, projectId, person, fitTo]);
+  }, [federation, stage, projectId, person, fitTo, present]);
 }

@@ -79,21 +79,31 @@ export interface AsFramed {
   widthPx: number;
 }
 
+/** The present view as a document; null where there is no stage. */
+export function usePresentDocument() {
+  const { federation, stage } = useOpen();
+  return useCallback(() => {
+    const view = stage();
+    return view ? toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs) : null;
+  }, [federation, stage]);
+}
+
 /** The present view as a document, with its picture; null where there is no stage. */
 export function usePresentView() {
-  const { federation, stage } = useOpen();
+  const { stage } = useOpen();
+  const present = usePresentDocument();
   return useCallback(
     (framed: AsFramed | null = null) => {
       const view = stage();
-      if (!view) return null;
+      const document = present();
+      if (!view || !document) return null;
       const { frame, widthPx } = framed ?? { frame: null, widthPx: PICTURE_PX };
-      const document = toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs);
       return {
         picture_png: bare(view.pictures.ofStage(widthPx, true, frame)),
         view: { ...document, frame: frame && !isWhole(frame) ? frame : null },
       };
     },
-    [federation, stage],
+    [present, stage],
   );
 }
 
