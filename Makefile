@@ -37,9 +37,10 @@ lock: ## write requirements.lock anew from what pyproject.toml declares
 	@.lock/bin/pip freeze --all --exclude pip --exclude-editable > requirements.lock
 	@rm -rf .lock
 
-schema: setup ## write the browser's types anew from the server's OpenAPI document
+schema: setup ## write the browser's types and constants anew from the server and the core
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts && rm openapi.json
+	@$(PY) scripts/constants.py > web/src/api/constants.ts && cd web && npx biome format --write --log-level=error src/api/constants.ts
 
 lint: lint-py lint-web
 
@@ -58,6 +59,8 @@ types-py: setup
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o schema.now.d.ts > /dev/null && rm openapi.json
 	@cd web && cmp schema.now.d.ts src/api/schema.d.ts && rm schema.now.d.ts
+	@$(PY) scripts/constants.py > web/src/api/constants.now.ts && cd web && npx biome format --write --log-level=error src/api/constants.now.ts
+	@cd web && cmp src/api/constants.now.ts src/api/constants.ts && rm src/api/constants.now.ts
 
 types-web: web/node_modules/.ready
 	@cd web && npm run --silent types
@@ -66,7 +69,7 @@ imports: .venv/.ready
 	@.venv/bin/lint-imports
 
 core: setup
-	@.venv/bin/pytest -n 2 tests/core
+	@.venv/bin/pytest -n 2 --doctest-modules stairpath/core stairpath/work tests/core
 
 api: setup
 	@.venv/bin/pytest -n 2 tests/api
@@ -90,7 +93,7 @@ check: lint types imports core ## lint, types, imports and core tests, under a m
 
 test: ## everything, in one command
 	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html lint-py imports types-py
-	@.venv/bin/pytest -n 2 tests/core tests/api tests/soak/test_mutations.py
+	@.venv/bin/pytest -n 2 --doctest-modules stairpath/core stairpath/work tests/core tests/api tests/soak/test_mutations.py
 	@$(MAKE) e2e
 
 bench: setup web/dist/index.html ## measure speed against named references (BENCH=stage for a part), and write docs/performance.md

@@ -43,7 +43,15 @@ def png(width: int = 8, height: int = 6, colour: str = "white") -> bytes:
 
 
 PNG = png()
-JPG = b"\xff\xd8\xff\xe0 made up"
+
+
+def jpg(width: int = 8, height: int = 6, colour: str = "white") -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", (width, height), colour).save(out, "JPEG")
+    return out.getvalue()
+
+
+JPG = jpg()
 _LETTERS = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz_$"
 
 guids = st.uuids().map(str)

@@ -12,6 +12,7 @@ from stairpath.api.refused import REFUSALS
 from stairpath.core.measuring.measures import Ref
 from stairpath.core.reading.model import PropertyValue, Quantity
 from stairpath.core.visibility.selectors import These
+from stairpath.core.visibility.spoken import class_name
 from stairpath.work import around, components, finding
 
 router = APIRouter(prefix="/api", tags=["components"], responses=REFUSALS)
@@ -44,6 +45,7 @@ def get_component(model_id: str, global_id: str) -> shapes.Component:
         file_name=found.model.file_name,
         global_id=row.global_id,
         ifc_class=row.ifc_class,
+        class_name=class_name(row.ifc_class),
         name=row.name,
         tag=row.tag,
         description=details.description,

@@ -9,13 +9,14 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
 from stairpath.api.refused import REFUSALS
+from stairpath.core import palette
 
 router = APIRouter(prefix="/api", tags=["server"], responses={400: REFUSALS[400]})
 
-_STYLE = """
-body { font: 15px/1.5 system-ui, sans-serif; color: #1e2b36; background: #faf8f4; max-width: 56rem; margin: 2rem auto; padding: 0 1rem }
-h1 { font-size: 1.6rem } h2 { font-size: 1.15rem; border-bottom: 1px solid #d9d3c6; margin-top: 2rem }
-code { font: 14px ui-monospace, monospace } dt { margin-top: .8rem } dd { margin-left: 1.5rem; color: #5d6b76 }
+_STYLE = f"""
+body {{ font: 15px/1.5 system-ui, sans-serif; color: {palette.INK}; background: {palette.PAPER}; max-width: 56rem; margin: 2rem auto; padding: 0 1rem}}
+h1 {{ font-size: 1.6rem}} h2 {{ font-size: 1.15rem; border-bottom: 1px solid {palette.LINE}; margin-top: 2rem}}
+code {{ font: 14px ui-monospace, monospace}} dt {{ margin-top: .8rem}} dd {{ margin-left: 1.5rem; color: {palette.SOFT}}}
 """
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-from functools import lru_cache
 from typing import Annotated
 
 from fastapi import APIRouter, Header, HTTPException, Request
@@ -14,6 +13,7 @@ from stairpath.api import shapes
 from stairpath.api.documents import view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.core.cache import Cache
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import begins_m
 from stairpath.store.documents import KeptHome
@@ -138,7 +138,11 @@ def _federation(head: Head) -> shapes.Federation:
     )
 
 
-@lru_cache(maxsize=32)
+_heads: Cache[Head, tuple[bytes, str]] = Cache(
+    64, owner_of=lambda head: head.project.id, size_of=lambda written: len(written[0])
+)
+
+
 def _written(head: Head) -> tuple[bytes, str]:
     """A head as it is sent, and its tag."""
     body = _federation(head).model_dump_json().encode()
@@ -152,11 +156,18 @@ def _written(head: Head) -> tuple[bytes, str]:
 )
 def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = "") -> Response:
     """The head of what the stage draws: levels, rooms, models, and where chunks and columns are fetched."""
-    body, tag = _written(building.head(project_id))
+    head = building.head(project_id)
+    body, tag = _heads.get(head, lambda: _written(head))
     headers = {"ETag": tag, "Cache-Control": "private, no-cache"}
     if tag in if_none_match.replace("W/", ""):
         return Response(status_code=304, headers=headers)
     return Response(body, media_type="application/json", headers=headers)
+
+
+@router.post("/{project_id}/federation", status_code=202)
+def put_together(who: Asker, project_id: str) -> None:
+    """Have the building put together anew, as after it could not be; a job does it."""
+    projects.put_together(who, project_id)
 
 
 @router.put("/{project_id}/home", status_code=204)

@@ -55,6 +55,8 @@ async def _not_valid(request: Request, error: Exception) -> Response:
     """One sentence in place of a list of validation errors."""
     assert isinstance(error, RequestValidationError)
     first = error.errors()[0]
+    if first["type"] == "value_error" and first["msg"].endswith("."):
+        return said(422, first["msg"].removeprefix("Value error, "))  # a sentence of our own
     where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path", "header"))
     return said(422, f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again.")
 

@@ -15,6 +15,7 @@ from stairpath.api.saved import named
 from stairpath.core.register.columns import Column, Said
 from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of, rows_of_each
+from stairpath.core.visibility.spoken import class_name
 from stairpath.work.finding import Wanted
 from stairpath.work.refusals import WrongError
 from stairpath.work.scheduling import Scheduled, scheduled
@@ -47,6 +48,7 @@ def _column(what: str, column: Column) -> shapes.ColumnOfTexts | shapes.ColumnOf
 def make_schedule(project_id: str, wish: shapes.ScheduleWish) -> shapes.Schedule:
     """Components in groups, counted, with sums of their quantities, and what is said beside each of them."""
     found = _made(project_id, wish)
+    steps = [step_of(step) for step in wish.steps]
     group_of = np.full(found.asked.count, -1, dtype=np.int32)
     for place, group in enumerate(found.groups):
         group_of[group.components] = place
@@ -55,6 +57,7 @@ def make_schedule(project_id: str, wish: shapes.ScheduleWish) -> shapes.Schedule
         groups=[
             shapes.ScheduleGroup(
                 key=list(group.key),
+                says=[class_name(key) if step == "class" else key for step, key in zip(steps, group.key, strict=True)],
                 count=len(group.components),
                 sums=[shape_of(shapes.ScheduleSum, each) for each in group.sums.values()],
             )

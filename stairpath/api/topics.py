@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import tempfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Annotated, Any, Literal
@@ -20,6 +19,7 @@ from stairpath.api.refused import REFUSALS
 from stairpath.api.saved import named
 from stairpath.api.uploads import BODY, file_name, received
 from stairpath.core.exchange import lists
+from stairpath.core.files import scratch_file
 from stairpath.core.review.repeated import Measured, OfFinding, pair
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import Said
@@ -217,8 +217,7 @@ def save_viewpoints(
 
 def _exchanged(write: Callable[[Path], str]) -> Response:
     """A file that is written to a path, and named after the project that writing it tells."""
-    with tempfile.NamedTemporaryFile(prefix="stairpath-", suffix=".bcf", delete=False) as out:
-        path = Path(out.name)
+    path = scratch_file(".bcf")
     try:
         project = write(path)
     except BaseException:

@@ -4,17 +4,14 @@ from __future__ import annotations
 
 import base64
 import binascii
-import io
-import struct
 
 from fastapi import APIRouter
-from PIL import Image, UnidentifiedImageError
 
 from stairpath.api import shapes
 from stairpath.api.documents import frame_from, view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
-from stairpath.core.exchange.pictures import form_of
+from stairpath.core.exchange.pictures import NotAPictureError, checked, size_of
 from stairpath.store.tables import Viewpoint
 from stairpath.work import standing, viewpoints
 from stairpath.work.deed import Who
@@ -23,7 +20,6 @@ from stairpath.work.refusals import TooLargeError, WrongError
 router = APIRouter(prefix="/api", tags=["views"], responses=REFUSALS)
 
 _LARGEST_PICTURE = 16 << 20
-_MOST_PIXELS = 40_000_000
 
 
 def _shape(viewpoint: Viewpoint, new: bool = False) -> shapes.Viewpoint:
@@ -72,21 +68,12 @@ def _picture(encoded: str) -> bytes:
         data = base64.b64decode(encoded, validate=True)
     except (binascii.Error, ValueError) as error:
         raise WrongError("The viewpoint's picture is not base64; keep the view again.") from error
-    not_png = WrongError("The viewpoint's picture is not a PNG; keep the view again.")
-    # PNG, ISO/IEC 15948: the signature, then the header's length, type, width and height.
-    if len(data) < 33 or form_of(data) != "png" or data[12:16] != b"IHDR":
-        raise not_png
-    width, height = struct.unpack(">II", data[16:24])
-    if width * height > _MOST_PIXELS:
-        raise TooLargeError(
-            f"The viewpoint's picture has {width} x {height} pixels, more than the {_MOST_PIXELS // 1_000_000} million "
-            "that are taken; make the window smaller and keep the view again."
-        )
     try:
-        with Image.open(io.BytesIO(data), formats=["PNG"]) as image:
-            image.verify()
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
-        raise not_png from error
+        form = checked(data, "viewpoint's picture")
+    except NotAPictureError as error:
+        raise (TooLargeError if size_of(data) else WrongError)(str(error)) from error
+    if form != "png":
+        raise WrongError("The viewpoint's picture is not a PNG. Keep the view again.")
     return data
 
 

@@ -2,47 +2,67 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from collections.abc import Iterable
+from typing import Any, Literal
 
+import numpy as np
+import numpy.typing as npt
 from fastapi import APIRouter
+from fastapi.responses import Response
 
 from stairpath.api import shapes
-from stairpath.api.documents import packed, rules_from, shape_of, view_from, view_shape
+from stairpath.api.documents import rules_from, view_from, view_shape
 from stairpath.api.lookups import Asker
 from stairpath.api.refused import REFUSALS
+from stairpath.core import columns
 from stairpath.core.visibility.rules import NO_TINT
 from stairpath.work import visibility
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["views"], responses=REFUSALS)
 
 
-@router.post("/resolve")
-def resolve_rules(project_id: str, wish: shapes.RulesWish) -> shapes.Seen:
-    """How every component appears under rules, and the rules in plain words.
+COLUMNS = "application/vnd.stairpath.resolved"
+_RESOLVED: dict[int | str, dict[str, Any]] = {
+    200: {"content": {COLUMNS: {"schema": {"type": "string", "format": "binary"}}}, "description": "Columns."}
+}
 
-    Rules that later ones leave nothing of, or that change nothing, are left out of the answer.
+
+@router.post("/resolve", response_class=Response, responses=_RESOLVED)
+def resolve_rules(project_id: str, wish: shapes.RulesWish) -> Response:
+    """How every component appears under rules, and the rules in plain words, as columns (``core/columns``).
+
+    ``states`` (n,) is 0 hidden, 1 faded or 2 shown; ``reasons`` (n,) the place in ``rules`` of the rule that decided, -1
+    for none, -2 for an alternative that is not in use; ``tints`` (n,) 0xRRGGBB, -2 for the file's own colours, -1 for
+    none, and empty where nothing is tinted. ``rules`` (m,) are places among the rules that were sent, without those
+    that later ones leave nothing of or that change nothing; ``done``, ``says``, ``selects``, ``decides`` and ``gone``
+    tell of each. ``version`` is the federation's, ``last`` names what the last rule did, ``counts`` are shown, faded,
+    hidden.
     """
     seen = visibility.see(project_id, rules_from(wish.rules))
-    found = seen.resolved
-    return shapes.Seen(
-        version=seen.version,
-        done=seen.done,
-        rules=[
-            shapes.RuleLine(
-                rule=shape_of(shapes.Rule, line.rule),
-                done=line.done,
-                says=line.says,
-                selects=line.selects,
-                decides=line.decides,
-                gone=line.gone,
-            )
-            for line in seen.rules
-        ],
-        **found.counts(),
-        states=packed(found.state, "u1"),
-        reasons=packed(found.reason(), "<i2"),
-        tints=packed(found.tint, "<i4") if (found.tint != NO_TINT).any() else "",
+    found, lines = seen.resolved, seen.rules
+    counts = found.counts()
+
+    def numbers(of: Iterable[int]) -> npt.NDArray[np.int32]:
+        return np.array(list(of), dtype=np.int32)
+
+    data = columns.pack(
+        {
+            "version": numbers([seen.version]),
+            "counts": numbers([counts["shown"], counts["faded"], counts["hidden"]]),
+            "last": [seen.done],
+            "rules": numbers(line.place for line in lines),
+            "done": [line.done for line in lines],
+            "says": [line.says for line in lines],
+            "selects": numbers(line.selects for line in lines),
+            "decides": numbers(line.decides for line in lines),
+            "gone": numbers(line.gone for line in lines),
+            "states": found.state,
+            "reasons": found.reason(),
+            "tints": found.tint if (found.tint != NO_TINT).any() else numbers([]),
+        },
+        level=1,
     )
+    return Response(data, media_type=COLUMNS, headers={"Content-Encoding": "gzip"})
 
 
 @router.get("/values/{what}")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import sys
-import tempfile
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, NoReturn
@@ -45,15 +44,16 @@ def print_document(document: object) -> None:
 
 def read_files(files: list[Path]) -> list[ModelReading]:
     """The readings of all files, read side by side; stops at the first that cannot be read."""
+    from stairpath.core.files import scratch_folder
     from stairpath.core.problems import CannotReadError
     from stairpath.core.reading.apart import read_many
     from stairpath.core.reading.intake import take_in_path
 
     sources: list[tuple[str, Path]] = []
-    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
+    with scratch_folder() as folder:
         for path in files:
             try:
-                sources.extend(take_in_path(path, Path(folder)))
+                sources.extend(take_in_path(path, folder))
             except CannotReadError as error:
                 stop(str(error))
         results = read_many(sources, on_done=lambda name: say(f"read {name}"))

@@ -33,6 +33,9 @@ _REPORT_EVERY_S = 0.1
 _LISTEN_S = 0.2
 _MOST_PIECES = 64
 """So many pieces of work a child does before it is let go, so that nothing builds up in it."""
+_PAUSES_S = (0.5, 2.0)
+"""Between the tries of work whose process was killed from outside."""
+KILLED_TRIES = len(_PAUSES_S) + 1
 _PR_SET_PDEATHSIG = 1
 
 # A child runs its parent's program module again under another name, which Python warns about
@@ -244,10 +247,29 @@ def run_apart(
 ) -> T:
     """What ``work(*args, report)`` gives, done in a child process; ``report`` takes a share and a place.
 
+    Work is safe to run twice: where its process is killed from outside (SIGKILL, as the system does when memory runs
+    out) it is begun again, up to KILLED_TRIES times in all.
+
     Raises what the work raised where that survives a pipe, else RaisedError; CrashedError, TooLongError,
     TooMuchMemoryError; CancelledError once ``cancelled()`` says so.
     """
-    limits = limits or Limits()
+    for pause_s in (*_PAUSES_S, None):
+        try:
+            return _run_once(work, *args, limits=limits or Limits(), on_progress=on_progress, cancelled=cancelled)
+        except CrashedError as error:
+            if error.signal_name != signal.SIGKILL.name or pause_s is None:
+                raise
+            time.sleep(pause_s)
+    raise AssertionError("the last try returns or raises")
+
+
+def _run_once(
+    work: Callable[..., T],
+    *args: Any,
+    limits: Limits,
+    on_progress: Progress | None,
+    cancelled: Callable[[], bool] | None,
+) -> T:
     child = _take(work)
     well = False
     at = ""

@@ -17,16 +17,16 @@ import numpy.typing as npt
 
 _MAGIC = b"COLS"
 _HEAD = struct.Struct("<4sI")
-_KINDS = ("uint8", "uint16", "int32", "float32", "float64")
+_KINDS = ("uint8", "uint16", "int16", "int32", "float32", "float64")
 TEXT = "text"
 
 Column = npt.NDArray[Any] | Sequence[str]
 
 
-def pack(columns: Mapping[str, Column]) -> bytes:
-    """Columns as gzipped bytes, the same for the same columns.
+def pack(columns: Mapping[str, Column], level: int = 6) -> bytes:
+    """Columns as gzipped bytes, the same for the same columns; ``level`` says how hard they are pressed, 1 to 9.
 
-    Raises ValueError for an array of another kind than uint8, uint16, int32, float32 or float64.
+    Raises ValueError for an array of another kind than uint8, uint16, int16, int32, float32 or float64.
 
     >>> unpack(pack({"level": np.array([0, -1], np.int32), "label": ["W-1", "Tür"]}))["label"]
     ['W-1', 'Tür']
@@ -48,7 +48,7 @@ def pack(columns: Mapping[str, Column]) -> bytes:
         at += len(data) + (-len(data) % 8)
     head = json.dumps(entries, separators=(",", ":")).encode()
     head += b" " * (-(len(head) + _HEAD.size) % 8)
-    return gzip.compress(b"".join([_HEAD.pack(_MAGIC, len(head)), head, *parts]), 6, mtime=0)
+    return gzip.compress(b"".join([_HEAD.pack(_MAGIC, len(head)), head, *parts]), level, mtime=0)
 
 
 def unpack(data: bytes) -> dict[str, Any]:

@@ -10,12 +10,15 @@ import shutil
 import socket
 import subprocess
 import time
+from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import quote
 
 import psycopg
 from psycopg import sql
+
+from stairpath.core.files import write_whole
 
 FIRST_PORT = 54329
 ROLE = "stairpath"
@@ -63,6 +66,11 @@ def programs() -> Path:
     return found[-1].parent
 
 
+def _open_doors(lines: Sequence[str]) -> list[str]:
+    """The lines of pg_hba.conf that let somebody in without a password."""
+    return [line for line in lines if line.split()[-1:] == ["trust"] and not line.startswith("#")]
+
+
 @dataclass
 class Cluster:
     """A database cluster in a folder; ``fast`` gives up safety for speed, for tests."""
@@ -88,15 +96,35 @@ class Cluster:
         return self.home.parent / f"{self.home.name}.password"
 
     def _password(self) -> str:
-        """The database's own password, made the first time it is asked for."""
+        """The database's own password, made the first time it is asked for; an empty one locks nothing up.
+
+        Raises CannotStartError where a database asks for a password that was lost, or none can be written.
+        """
+        kept = self._secret.read_text().strip() if self._secret.exists() else ""
+        if kept:
+            return kept
+        if self._asks():
+            raise CannotStartError(
+                f"The database in {self.folder} asks for the password that {self._secret} held, and that file is empty "
+                "or gone. Put it back from a backup; without it nobody can open the data."
+            )
+        self._secret.parent.mkdir(parents=True, exist_ok=True)
         try:
-            return self._secret.read_text().strip()
+            write_whole(self._secret, secrets.token_urlsafe(32))
+        except OSError as error:
+            raise CannotStartError(
+                f"The password of the database could not be written to {self._secret} ({error.strerror}). "
+                "Make room on the disk and start again."
+            ) from error
+        return self._secret.read_text().strip()
+
+    def _asks(self) -> bool:
+        """Whether there is a database already that lets nobody in without its password."""
+        try:
+            lines = (self.folder / "pg_hba.conf").read_text().splitlines()
         except FileNotFoundError:
-            self._secret.parent.mkdir(parents=True, exist_ok=True)
-            descriptor = os.open(self._secret, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-            with os.fdopen(descriptor, "w") as out:
-                out.write(secrets.token_urlsafe(32))
-            return self._secret.read_text().strip()
+            return False
+        return (self.folder / "PG_VERSION").exists() and not _open_doors(lines)
 
     def _as_user(self, command: list[str]) -> list[str]:
         # PostgreSQL refuses to run as root; Debian's package brings the user postgres.
@@ -182,7 +210,7 @@ class Cluster:
         """Have the application's role and database, and nobody let in without the password."""
         rules = self.folder / "pg_hba.conf"
         lines = rules.read_text().splitlines()
-        open_door = [line for line in lines if line.split()[-1:] == ["trust"] and not line.startswith("#")]
+        open_door = _open_doors(lines)
         if open_door:
             # Made by an earlier version, whose application was the keeper too and had no password.
             with self._connect(ROLE, "postgres") as connection:
@@ -192,7 +220,7 @@ class Cluster:
                 kept = [
                     " ".join([*line.split()[:-1], "scram-sha-256"]) if line in open_door else line for line in lines
                 ]
-                rules.write_text("\n".join(kept) + "\n")
+                write_whole(rules, "\n".join(kept) + "\n")
                 connection.execute("SELECT pg_reload_conf()")
             return
         try:

@@ -15,6 +15,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 from stairpath.core.apart import die_with_parent
+from stairpath.core.processes import begun_at
 
 PAUSES_S = (0.2, 0.5, 1.0, 2.0, 4.0)
 MOST_DEATHS = 5
@@ -26,17 +27,6 @@ _LAST_WORDS = 3
 def _tied() -> None:
     """End with whoever started this, however that one ends."""
     die_with_parent(signal.SIGTERM)
-
-
-def begun_at(pid: int) -> str:
-    """When a process was started, in the kernel's ticks; empty if there is none. Tells numbers that are used again."""
-    try:
-        stat = Path(f"/proc/{pid}/stat").read_text()
-    except OSError:
-        return ""
-    # The name, in parentheses, may hold spaces; the state follows it, and the start time is the 22nd of all fields.
-    fields = stat.rsplit(")", 1)[1].split()
-    return "" if fields[0] == "Z" else fields[19]
 
 
 def end_group(pid: int, patience_s: float = _END_S) -> None:

@@ -20,16 +20,16 @@ def keep_stream(session: Session, stream: IO[bytes], media_type: str) -> tuple[s
     """Keep what a stream holds and return its SHA-256 and size; never more than a piece of it is in memory."""
     stream.seek(0)
     digest, size = hashlib.sha256(), 0
-    while piece := stream.read(PIECE_BYTES):
-        digest.update(piece)
-        size += len(piece)
+    while part := stream.read(PIECE_BYTES):
+        digest.update(part)
+        size += len(part)
     sha = digest.hexdigest()
     row = insert(Blob).values(sha256=sha, size=size, media_type=media_type).on_conflict_do_nothing()
     if session.execute(row.returning(Blob.sha256)).scalar_one_or_none() is not None:
         stream.seek(0)
         number = 0
-        while piece := stream.read(PIECE_BYTES):
-            session.execute(insert(BlobPiece), [{"sha256": sha, "number": number, "data": piece}])
+        while part := stream.read(PIECE_BYTES):
+            session.execute(insert(BlobPiece), [{"sha256": sha, "number": number, "data": part}])
             number += 1
     return sha, size
 
@@ -43,16 +43,28 @@ def pieces(session: Session, sha: str) -> Iterator[bytes]:
     """The bytes piece by piece."""
     number = 0
     while True:
-        piece = session.scalar(select(BlobPiece.data).where(BlobPiece.sha256 == sha, BlobPiece.number == number))
-        if piece is None:
+        found = piece(session, sha, number)
+        if found is None:
             return
-        yield piece
+        yield found
         number += 1
+
+
+def piece(session: Session, sha: str, number: int) -> bytes | None:
+    """One piece of a blob, PIECE_BYTES long but for the last."""
+    wanted = select(BlobPiece.data).where(BlobPiece.sha256 == sha, BlobPiece.number == number)
+    return session.scalar(wanted)
 
 
 def is_kept(session: Session, sha: str) -> bool:
     """Whether the bytes of a hash are there."""
     return session.get(Blob, sha) is not None
+
+
+def size_of(session: Session, sha: str) -> int | None:
+    """How many bytes are kept under a hash; None where none are."""
+    blob = session.get(Blob, sha)
+    return None if blob is None else blob.size
 
 
 def load(session: Session, sha: str) -> tuple[bytes, str] | None:

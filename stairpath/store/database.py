@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import UTC, datetime, time
 from functools import lru_cache
 
 import psycopg
 import psycopg_pool
-from sqlalchemy import Engine, create_engine, text
+from psycopg.abc import Buffer
+from psycopg.types.datetime import TimestamptzLoader
+from sqlalchemy import Engine, create_engine, event, text
 from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as NoConnectionError
 from sqlalchemy.orm import Session
 
+from stairpath.core.dates import EARLIEST
 from stairpath.settings import settings
 
 __all__ = ["AWAY", "BEYOND", "Session", "answers", "engine", "transaction", "without_waiting"]
@@ -32,11 +36,22 @@ MEANWHILE: tuple[type[Exception], ...] = (IntegrityError,)
 """What somebody else did in the same moment makes impossible."""
 
 
+class _KeptTimes(TimestamptzLoader):
+    """Times as they are read: one that Python cannot hold is the first that is kept, and never takes a list with it."""
+
+    def load(self, data: Buffer) -> datetime:
+        """A time as the database writes it."""
+        try:
+            return super().load(data)
+        except psycopg.DataError:
+            return datetime.combine(EARLIEST, time(), UTC)
+
+
 @lru_cache
 def engine() -> Engine:
     """The engine of this process."""
     url = settings().database_url.replace("postgresql://", "postgresql+psycopg://", 1)
-    return create_engine(
+    made = create_engine(
         url,
         pool_size=10,
         max_overflow=20,
@@ -44,6 +59,12 @@ def engine() -> Engine:
         pool_pre_ping=True,
         connect_args={"connect_timeout": 5, "application_name": "stairpath"},
     )
+
+    @event.listens_for(made, "connect")
+    def _read_times(connection: psycopg.Connection[object], _: object) -> None:
+        connection.adapters.register_loader("timestamptz", _KeptTimes)
+
+    return made
 
 
 @contextmanager

@@ -9,7 +9,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any, Generic, Literal, TypeVar
 
-from pydantic import TypeAdapter
+import structlog
+from pydantic import TypeAdapter, ValidationError
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.engine import Dialect
 from sqlalchemy.types import TypeDecorator
@@ -23,13 +24,18 @@ from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.grid import CELL_M
 from stairpath.core.walking.solids import PASSABLE
 
+log = structlog.get_logger()
+
 T = TypeVar("T")
 Json = dict[str, Any]
 Point = tuple[float, float, float]
 
 
 class Document(TypeDecorator[T], Generic[T]):
-    """A JSON column that is a dataclass in Python; ``older`` brings an older form to today's."""
+    """A JSON column that is a dataclass in Python; ``older`` brings an older form to today's.
+
+    A document that cannot be read is None, and the log says so.
+    """
 
     impl = JSONB
     cache_ok = True
@@ -52,7 +58,12 @@ class Document(TypeDecorator[T], Generic[T]):
         """From JSON of today or earlier."""
         if value is None:
             return None
-        return self._ours().validate_python(self.older(value) if self.older else value)
+        try:
+            return self._ours().validate_python(self.older(value) if self.older else value)
+        except (ValidationError, LookupError, TypeError) as error:
+            # One row must not take a whole list with it: the store leaves rows without their document out.
+            log.error("a kept document cannot be read", kind=str(self.kind), reason=str(error))
+            return None
 
 
 @dataclass(frozen=True)
@@ -286,6 +297,11 @@ class KeptAnswer:
     lowest: KeptPinch | None
     pinches: list[KeptPinch]
     blocked: KeptBlock | None
+
+
+def older_building(kept: Json) -> Json:
+    """Before a building named its models nothing told whose rooms they are; it is put together again at once."""
+    return kept if kept.get("models") else {**kept, "rooms": []}
 
 
 def older_placed(kept: Json) -> Json:

@@ -4,15 +4,14 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
-from threading import Lock
 from typing import Any
 
 import numpy as np
-from cachetools import LRUCache
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
 from stairpath.core import columns
+from stairpath.core.cache import Cache
 from stairpath.core.camera.subject import room_points
 from stairpath.core.federation.alignment import Alignment
 from stairpath.core.federation.alternatives import Alternative
@@ -29,7 +28,6 @@ PLAN_TYPE = "application/json"
 PLACES_TYPE = "application/vnd.stairpath.places"
 SUMMARY = 5
 """Counts what a federation keeps; projects that were federated with less are federated again."""
-_KEPT_COLUMNS = 64
 
 
 class ChangedError(LookupError):
@@ -133,26 +131,25 @@ def keep_building(
     project.version += 1
 
 
-_columns: LRUCache[str, dict[str, Any]] = LRUCache(_KEPT_COLUMNS)
-_columns_lock = Lock()
+_columns: Cache[str, dict[str, Any]] = Cache(256)
 
 
 def _placed_columns(session: Session, columns_sha: str, boxes_sha: str) -> dict[str, Any] | None:
     """Columns with boxes by their hashes, the last ones kept in memory; what a hash names never changes."""
-    key = columns_sha + boxes_sha
-    with _columns_lock:
-        known = _columns.get(key)
-    if known is not None:
-        return known
-    kept, boxes = blobs.load(session, columns_sha), blobs.load(session, boxes_sha)
-    if kept is None or boxes is None:
+
+    def load() -> dict[str, Any]:
+        kept, boxes = blobs.load(session, columns_sha), blobs.load(session, boxes_sha)
+        if kept is None or boxes is None:
+            raise LookupError(columns_sha)
+        found = {**columns.unpack(kept[0]), **columns.unpack(boxes[0])}
+        found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
+        found["apart"] = found["apart"].astype(bool)
+        return found
+
+    try:
+        return _columns.get(columns_sha + boxes_sha, load)
+    except LookupError:
         return None
-    found = {**columns.unpack(kept[0]), **columns.unpack(boxes[0])}
-    found["bounds_m"] = found["bounds_m"].reshape(-1, 2, 3)
-    found["apart"] = found["apart"].astype(bool)
-    with _columns_lock:
-        _columns[key] = found
-    return found
 
 
 def places(session: Session, model: Model) -> dict[str, Any]:

@@ -8,6 +8,7 @@ from datetime import datetime
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from stairpath.store.rows import by_id, readable
 from stairpath.store.tables import (
     ComponentSet,
     Errand,
@@ -24,7 +25,7 @@ from stairpath.store.tables import (
 
 def viewpoints(session: Session, project_id: str) -> list[Viewpoint]:
     """The project's viewpoints that were not deleted, newest first."""
-    return list(
+    return readable(
         session.scalars(
             select(Viewpoint)
             .where(Viewpoint.project_id == project_id, Viewpoint.removed_at.is_(None))
@@ -38,12 +39,12 @@ def undrawn(session: Session, project_id: str) -> list[Viewpoint]:
     wanted = select(Viewpoint).where(
         Viewpoint.project_id == project_id, Viewpoint.removed_at.is_(None), Viewpoint.undrawn
     )
-    return list(session.scalars(wanted.order_by(Viewpoint.folder, Viewpoint.place)))
+    return readable(session.scalars(wanted.order_by(Viewpoint.folder, Viewpoint.place)))
 
 
 def standing(session: Session, project_id: str) -> list[Viewpoint]:
     """The project's standing views, those that were deleted among them."""
-    return list(
+    return readable(
         session.scalars(select(Viewpoint).where(Viewpoint.project_id == project_id, Viewpoint.standing.is_not(None)))
     )
 
@@ -71,20 +72,15 @@ def folders(session: Session, project_id: str) -> list[Folder]:
     return list(session.scalars(of_project.order_by(Folder.place, Folder.created_at)))
 
 
-def folder_by_id(session: Session, folder_id: str) -> Folder | None:
-    """A folder, deleted or not."""
-    return session.get(Folder, folder_id)
-
-
 def viewpoints_in(session: Session, folder_id: str) -> list[Viewpoint]:
     """The viewpoints of a folder that were not deleted, in their order."""
     inside = select(Viewpoint).where(Viewpoint.folder == folder_id, Viewpoint.removed_at.is_(None))
-    return list(session.scalars(inside.order_by(Viewpoint.place, Viewpoint.created_at)))
+    return readable(session.scalars(inside.order_by(Viewpoint.place, Viewpoint.created_at)))
 
 
 def viewpoint_by_id(session: Session, viewpoint_id: str) -> Viewpoint | None:
     """A viewpoint, deleted or not."""
-    return session.get(Viewpoint, viewpoint_id)
+    return by_id(session, Viewpoint, viewpoint_id)
 
 
 def viewpoint_by_guid(session: Session, project_id: str, guid: str) -> Viewpoint | None:
@@ -100,7 +96,7 @@ def viewpoints_by_guids(session: Session, project_id: str, guids: Sequence[str])
 
 def routes(session: Session, project_id: str) -> list[SavedRoute]:
     """The project's kept routes that were not deleted, newest first."""
-    return list(
+    return readable(
         session.scalars(
             select(SavedRoute)
             .where(SavedRoute.project_id == project_id, SavedRoute.removed_at.is_(None))
@@ -109,14 +105,9 @@ def routes(session: Session, project_id: str) -> list[SavedRoute]:
     )
 
 
-def route_by_id(session: Session, route_id: str) -> SavedRoute | None:
-    """A kept route, deleted or not."""
-    return session.get(SavedRoute, route_id)
-
-
 def sets(session: Session, project_id: str) -> list[ComponentSet]:
     """The project's sets that were not deleted, by name."""
-    return list(
+    return readable(
         session.scalars(
             select(ComponentSet)
             .where(ComponentSet.project_id == project_id, ComponentSet.removed_at.is_(None))
@@ -125,14 +116,9 @@ def sets(session: Session, project_id: str) -> list[ComponentSet]:
     )
 
 
-def set_by_id(session: Session, set_id: str) -> ComponentSet | None:
-    """A set, deleted or not."""
-    return session.get(ComponentSet, set_id)
-
-
 def errands(session: Session, project_id: str) -> list[Errand]:
     """The project's errands that were not deleted, newest first."""
-    return list(
+    return readable(
         session.scalars(
             select(Errand)
             .where(Errand.project_id == project_id, Errand.removed_at.is_(None))
@@ -143,12 +129,12 @@ def errands(session: Session, project_id: str) -> list[Errand]:
 
 def errand_by_id(session: Session, errand_id: str, hold: bool = False) -> Errand | None:
     """An errand, deleted or not; held until the transaction ends if so wanted."""
-    return session.get(Errand, errand_id, with_for_update=hold or None, populate_existing=hold)
+    return by_id(session, Errand, errand_id, hold)
 
 
 def unfinished_errands(session: Session) -> list[Errand]:
     """Errands that wait or run, of projects that are in use."""
-    return list(
+    return readable(
         session.scalars(
             select(Errand)
             .join(Project)

@@ -25,11 +25,6 @@ def points(session: Session, sitting_id: str) -> list[SittingPoint]:
     return list(session.scalars(of_sitting.order_by(SittingPoint.at, SittingPoint.id)))
 
 
-def point_by_id(session: Session, point_id: str) -> SittingPoint | None:
-    """Something that was noted, taken away or not."""
-    return session.get(SittingPoint, point_id)
-
-
 def add(session: Session, row: Sitting | SittingPoint) -> None:
     """Keep a new one."""
     session.add(row)

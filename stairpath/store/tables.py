@@ -46,6 +46,7 @@ from stairpath.store.documents import (
     KeptWish,
     Placed,
     Walking,
+    older_building,
     older_home,
     older_placed,
     older_view,
@@ -101,7 +102,7 @@ class Project(Base):
     """Counts what asks for a federation."""
     made: Mapped[int] = mapped_column(Integer, default=0)
     """The ``wanted`` that the last federation was made for."""
-    federation: Mapped[Building | None] = mapped_column(Document(Building))
+    federation: Mapped[Building | None] = mapped_column(Document(Building, older_building))
     """Origin, bounds, levels, rooms and norths, as federated last."""
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
     home: Mapped[KeptHome | None] = mapped_column(Document(KeptHome, older_home))

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from stairpath.store.rows import by_id, readable
 from stairpath.store.tables import Topic, TopicFile, TopicLook, TopicNote, now
 
 
@@ -15,12 +16,12 @@ def topics(session: Session, project_id: str, removed: bool = False) -> list[Top
     of_project = select(Topic).where(Topic.project_id == project_id)
     if not removed:
         of_project = of_project.where(Topic.removed_at.is_(None))
-    return list(session.scalars(of_project.order_by(Topic.number, Topic.variant)))
+    return readable(session.scalars(of_project.order_by(Topic.number, Topic.variant)))
 
 
 def topic_by_id(session: Session, topic_id: str, hold: bool = False) -> Topic | None:
     """A topic, deleted or not; held until the transaction ends if so wanted."""
-    return session.get(Topic, topic_id, with_for_update=hold or None, populate_existing=hold)
+    return by_id(session, Topic, topic_id, hold)
 
 
 def topic_by_guid(session: Session, project_id: str, guid: str) -> Topic | None:
@@ -52,11 +53,6 @@ def files_of(session: Session, project_id: str) -> list[TopicFile]:
     return list(session.scalars(wanted.order_by(Topic.number, Topic.variant, TopicFile.at, TopicFile.id)))
 
 
-def file_by_id(session: Session, file_id: str) -> TopicFile | None:
-    """A file or link of a topic, taken away or not."""
-    return session.get(TopicFile, file_id)
-
-
 def last_number(session: Session, project_id: str) -> int:
     """The highest number that the project has given, to deleted topics too; 0 for none."""
     return session.scalar(select(func.max(Topic.number)).where(Topic.project_id == project_id)) or 0
@@ -70,14 +66,14 @@ def variants(session: Session, project_id: str, number: int) -> list[str]:
 def notes(session: Session, topic_id: str) -> list[TopicNote]:
     """What was written of a topic and what was changed of it, oldest first."""
     of_topic = select(TopicNote).where(TopicNote.topic_id == topic_id, TopicNote.removed_at.is_(None))
-    return list(session.scalars(of_topic.order_by(TopicNote.at, TopicNote.id)))
+    return readable(session.scalars(of_topic.order_by(TopicNote.at, TopicNote.id)))
 
 
 def notes_of(session: Session, topic_ids: Sequence[str]) -> dict[str, list[TopicNote]]:
     """What was written and changed of each of some topics, oldest first; asked for at once."""
     found: dict[str, list[TopicNote]] = {each: [] for each in topic_ids}
     wanted = select(TopicNote).where(TopicNote.topic_id.in_(topic_ids), TopicNote.removed_at.is_(None))
-    for note in session.scalars(wanted.order_by(TopicNote.at, TopicNote.id)):
+    for note in readable(session.scalars(wanted.order_by(TopicNote.at, TopicNote.id))):
         found[note.topic_id].append(note)
     return found
 

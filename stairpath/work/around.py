@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.cache import Cache
 from stairpath.core.federation.grid import Axis
 from stairpath.core.measuring.around import TOUCHES_M, Near, around, boxes_near, connected
 from stairpath.core.measuring.body import Body, NoBodyError
@@ -23,7 +24,7 @@ from stairpath.work.components import Known
 from stairpath.work.deed import Deed, looking
 from stairpath.work.measuring import MeasuredBuilding
 from stairpath.work.refusals import MissingError, UnfitError
-from stairpath.work.remembered import Remembered, rows_of
+from stairpath.work.remembered import rows_of
 
 MOST_NEAR = 200
 MOST_JOINED = 5000
@@ -55,7 +56,7 @@ class Run:
     by_touch: bool
 
 
-_axes: Remembered[tuple[str, tuple[float, float, float]], list[Axis]] = Remembered(16)
+_axes: Cache[tuple[str, tuple[float, float, float]], list[Axis]] = Cache(8)
 
 
 def axes_of(look: Deed, building: Building) -> list[Axis]:

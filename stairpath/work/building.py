@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
+from stairpath.core.cache import Cache
 from stairpath.store import blobs
 from stairpath.store.documents import Building, Placed
 from stairpath.store.tables import Chunk, Model, Project
@@ -33,8 +33,7 @@ class Head:
     models: list[Drawn]
 
 
-@lru_cache(maxsize=32)
-def _head(rows: Rows) -> Head:
+def _head_of(rows: Rows) -> Head:
     drawn: list[Drawn] = []
     first = 0
     for model in rows.models:
@@ -46,13 +45,19 @@ def _head(rows: Rows) -> Head:
     return Head(rows.project, rows.building, drawn)
 
 
+_heads: Cache[Rows, Head] = Cache(
+    32, owner_of=lambda rows: rows.project.id, size_of=lambda head: 4096 * (1 + len(head.models))
+)
+
+
 def head(project_id: str) -> Head:
     """What the stage draws; models that are being put in their place are left out until they are.
 
     The same object is given for as long as nothing of it changed.
     """
     with looking() as look:
-        return _head(rows_of(look, project_id))
+        rows = rows_of(look, project_id)
+        return _heads.get(rows, lambda: _head_of(rows))
 
 
 def kept_bytes(sha256: str) -> tuple[bytes, str] | None:

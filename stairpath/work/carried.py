@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from pydantic import TypeAdapter, ValidationError
 
+from stairpath.core.dates import NotADayError, kept_day
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.exchange.pictures import MEDIA, form_of
+from stairpath.core.exchange.pictures import MEDIA, NotAPictureError, checked
 from stairpath.core.exchange.topic import Bitmap, Document, Topic
 from stairpath.core.exchange.views import hung
 from stairpath.core.review.topic import Said
@@ -41,9 +42,12 @@ def carried_by(topic: Topic) -> Carried | None:
     if held is None or held.data is None or b"\\u0000" in held.data:
         return None
     try:
-        return _CARRIED.validate_json(held.data)
-    except ValidationError:
+        found = _CARRIED.validate_json(held.data)
+        if found.said.due is not None:
+            kept_day(found.said.due)
+    except (ValidationError, NotADayError):
         return None
+    return found
 
 
 def document_of(guid: str, carried: Carried) -> Document:
@@ -51,7 +55,14 @@ def document_of(guid: str, carried: Carried) -> Document:
     return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _CARRIED.dump_json(carried))
 
 
-def keep_bitmaps(act: Deed, bitmaps: Sequence[Bitmap]) -> tuple[HungPicture, ...]:
-    """Keep the pictures in space of a viewpoint; what is no picture is left out."""
-    kept = ((each, form_of(each.data)) for each in bitmaps)
-    return tuple(hung(each, blobs.keep(act.session, each.data, MEDIA[form])) for each, form in kept if form is not None)
+def keep_bitmaps(act: Deed, bitmaps: Sequence[Bitmap], trouble: Callable[[str], None]) -> tuple[HungPicture, ...]:
+    """Keep the pictures in space of a viewpoint; one that cannot be shown is told and left out."""
+    kept = []
+    for each in bitmaps:
+        try:
+            form = checked(each.data, "picture in space")
+        except NotAPictureError as error:
+            trouble(str(error))
+            continue
+        kept.append(hung(each, blobs.keep(act.session, each.data, MEDIA[form])))
+    return tuple(kept)

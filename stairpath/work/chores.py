@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 
+from stairpath.core.files import sweep
 from stairpath.store import kept, models, projects, queue, walks
 from stairpath.store.federations import SUMMARY
 from stairpath.work.deed import WORKER, deed
@@ -42,7 +43,8 @@ def find_work() -> int:
 
 
 def forget() -> None:
-    """Forget jobs that ended long ago, and projects that were made for files that never came."""
+    """Forget jobs that ended long ago, projects made for files that never came, and files of processes that are gone."""
+    sweep()
     with deed(WORKER) as act:
         queue.forget_old(act.session, _FORGET_JOBS_H)
         projects.forget_unbegun(act.session, datetime.now(UTC) - _FORGET_UNBEGUN)

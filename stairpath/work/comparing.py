@@ -8,6 +8,7 @@ from functools import partial
 
 import numpy as np
 
+from stairpath.core.cache import Cache
 from stairpath.core.comparing.compare import Compared, compare
 from stairpath.core.comparing.gone import Gone, gone
 from stairpath.core.comparing.issue import Issue
@@ -16,9 +17,10 @@ from stairpath.store import issues
 from stairpath.store.issues import Listing
 from stairpath.store.tables import EarlierIssue, Model
 from stairpath.work.deed import Deed, looking
+from stairpath.work.owned import MODEL, find
 from stairpath.work.placed import geometry_of
 from stairpath.work.refusals import MissingError, UnfitError
-from stairpath.work.remembered import Remembered, rows_of
+from stairpath.work.remembered import rows_of
 
 
 @dataclass(frozen=True, eq=False)
@@ -35,10 +37,10 @@ class Changes:
 def earlier(model_id: str) -> list[EarlierIssue]:
     """The earlier issues of a model, newest first."""
     with looking() as look:
-        return issues.issues_of(look.session, look.model(model_id).id)
+        return issues.issues_of(look.session, find(look, MODEL, model_id, removed=True).id)
 
 
-_kept: Remembered[tuple[object, ...], Changes] = Remembered(8)
+_kept: Cache[tuple[object, ...], Changes] = Cache(128)
 
 
 def _issue(look: Deed, listing: Listing, geometry_sha: str, matrix: list[list[float]] | None, name: str) -> Issue:
@@ -83,9 +85,9 @@ class _Sides:
 
 def _sides(look: Deed, model_id: str, issue_id: str | None, other_id: str | None) -> _Sides:
     """A model beside another one, or beside an earlier issue of it: the last one where none is named."""
-    model = look.model(model_id)
+    model = find(look, MODEL, model_id, removed=True)
     if other_id:
-        other = look.model(other_id)
+        other = find(look, MODEL, other_id, within=model.project_id)
         for each in (model, other):
             _where(each)
         key = (model.file_sha, str(model.placed), other.file_sha, str(other.placed), model.id, other.id)

@@ -10,6 +10,7 @@ from stairpath.core.federation.disciplines import CODES
 from stairpath.store import components, federations
 from stairpath.store.tables import Component, Model
 from stairpath.work.deed import looking
+from stairpath.work.owned import MODEL, find
 from stairpath.work.refusals import MissingError
 from stairpath.work.remembered import rows_of
 
@@ -31,7 +32,7 @@ class Known:
 def known(model_id: str, global_id: str) -> Known:
     """Everything known of one component; where it stands is left out while that is worked out anew."""
     with looking() as look:
-        model = look.model(model_id)
+        model = find(look, MODEL, model_id, removed=True)
         row = components.component(look.session, model.id, global_id)
         if row is None:
             raise MissingError(f"{model.name} holds no component {global_id}; it may have gone with a newer file.")
@@ -61,4 +62,4 @@ def known(model_id: str, global_id: str) -> Known:
 def project_of(model_id: str) -> str:
     """The project of a model that is in use."""
     with looking() as look:
-        return look.model(model_id).project_id
+        return find(look, MODEL, model_id, removed=True).project_id

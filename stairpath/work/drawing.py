@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import tempfile
 from datetime import UTC, datetime
-from pathlib import Path
 
 from stairpath.core.apart import Progress
 from stairpath.core.cutting.cuts import planes_of
@@ -12,6 +10,7 @@ from stairpath.core.cutting.plane import NotAPlaneError
 from stairpath.core.cutting.sheet.draw import draw
 from stairpath.core.cutting.sheet.papers import NoPaperError
 from stairpath.core.cutting.sheet.wish import SheetWish
+from stairpath.core.files import scratch_folder
 from stairpath.core.measuring.check import Group
 from stairpath.store import components, kept
 from stairpath.work.deed import WORKER, deed
@@ -45,8 +44,8 @@ def draw_sheet(errand_id: str, asked: int, report: Progress) -> None:
     except (NoPaperError, NotAPlaneError) as error:
         raise UnfitError(str(error)) from error
     report(0.7, "writing it")
-    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
-        path = Path(folder) / "sheet.dxf"
+    with scratch_folder() as folder:
+        path = folder / "sheet.dxf"
         write_dxf(sheet, path)
         dxf = path.read_bytes()
     keep_results(

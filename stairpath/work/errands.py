@@ -16,7 +16,8 @@ from stairpath.core.measuring.check import Check
 from stairpath.store import blobs, kept
 from stairpath.store.tables import Errand
 from stairpath.work import checking, drawing, exchange_in
-from stairpath.work.deed import WORKER, Deed, Who, deed, looking
+from stairpath.work.deed import WORKER, Who, deed, looking
+from stairpath.work.owned import TASK, find
 from stairpath.work.projects import in_use
 from stairpath.work.reading import limits
 from stairpath.work.refusals import MissingError, UnfitError
@@ -31,13 +32,6 @@ _DOERS: dict[str, Callable[..., None]] = {
     "sheet": drawing.draw_sheet,
     "topics": exchange_in.take_in,
 }
-
-
-def _row(act: Deed, errand_id: str, hold: bool = False) -> Errand:
-    found = kept.errand_by_id(act.session, errand_id, hold)
-    if found is None:
-        raise MissingError("There is no such check or sheet; it may have been made in another project.")
-    return found
 
 
 def listed(project_id: str) -> list[Errand]:
@@ -63,7 +57,7 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetWish) -> Errand
 def ask_again(who: Who, errand_id: str, wish: Wish | None = None) -> Errand:
     """Ask for a check or a sheet once more, of the building as it is now; or with another wish of the same kind."""
     with deed(who) as act:
-        row = _row(act, errand_id, hold=True)
+        row = find(act, TASK, errand_id, hold=True, removed=True)
         if wish is not None:
             if wish.kind != row.wish.kind:
                 raise UnfitError("A check stays a check and a sheet a sheet; ask for a new one.")
@@ -81,7 +75,7 @@ def ask_again(who: Who, errand_id: str, wish: Wish | None = None) -> Errand:
 def stop(who: Who, errand_id: str) -> None:
     """Have a check or a sheet that waits or runs stopped; what it came to before stays."""
     with deed(who) as act:
-        row = _row(act, errand_id, hold=True)
+        row = find(act, TASK, errand_id, hold=True, removed=True)
         if row.status == "waiting":
             row.status, row.message = "stopped", _STOPPED
         elif row.status == "running":
@@ -95,7 +89,7 @@ _STOPPED = "It was stopped; run it again when you want it."
 def rename(who: Who, errand_id: str, name: str) -> None:
     """Call a check or a sheet otherwise."""
     with deed(who) as act:
-        row = _row(act, errand_id)
+        row = find(act, TASK, errand_id, removed=True)
         row.name = name.strip() or row.name
         act.tell(row.project_id, "errands", what=row.id)
 
@@ -103,7 +97,7 @@ def rename(who: Who, errand_id: str, name: str) -> None:
 def delete(who: Who, errand_id: str) -> None:
     """Delete a check or a sheet; it can be brought back."""
     with deed(who) as act:
-        row = _row(act, errand_id, hold=True)
+        row = find(act, TASK, errand_id, hold=True, removed=True)
         row.removed_at = datetime.now(UTC)
         row.stop = row.status == "running"
         act.tell(row.project_id, "errands", what=row.id)
@@ -112,7 +106,7 @@ def delete(who: Who, errand_id: str) -> None:
 def bring_back(who: Who, errand_id: str) -> None:
     """Bring back one that was deleted."""
     with deed(who) as act:
-        row = _row(act, errand_id, hold=True)
+        row = find(act, TASK, errand_id, hold=True, removed=True)
         row.removed_at = None
         act.tell(row.project_id, "errands", what=row.id)
 
@@ -120,7 +114,7 @@ def bring_back(who: Who, errand_id: str) -> None:
 def result(errand_id: str, name: str) -> tuple[bytes, str, str]:
     """What came of an errand by the name of the part: its bytes, their media type, and the errand's own name."""
     with looking() as look:
-        row = _row(look, errand_id)
+        row = find(look, TASK, errand_id, removed=True)
         found = blobs.load(look.session, row.results[name]) if name in row.results else None
         if found is None:
             raise MissingError("That is not made yet; wait until it is done, or run it again.")

@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import json
-import tempfile
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, field, replace
 from datetime import UTC, datetime
 from itertools import islice
-from pathlib import Path
 from time import monotonic
 from typing import IO
 
@@ -21,7 +19,7 @@ from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.bcf.reading import opened
 from stairpath.core.exchange.origin import Sight, shift_between
-from stairpath.core.exchange.pictures import MEDIA, form_of
+from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, words_count
 from stairpath.core.exchange.wish import TopicsIn
@@ -34,9 +32,11 @@ from stairpath.store import blobs, kept, projects
 from stairpath.store.database import without_waiting
 from stairpath.store.tables import Errand, Topic, TopicFile, TopicNote, Viewpoint, new_id
 from stairpath.work import carried
+from stairpath.work.blob_file import blob_file
 from stairpath.work.carried import Carried, carried_by, keep_bitmaps
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.here import Here
+from stairpath.work.pictures import keep_picture
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
@@ -69,16 +69,11 @@ class Report:
 
 def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Errand:
     """Keep a file of topics that was sent, and have it taken in by a job."""
-    with tempfile.NamedTemporaryFile(suffix=".bcf") as spooled:
-        content.seek(0)
-        while piece := content.read(blobs.PIECE_BYTES):
-            spooled.write(piece)
-        spooled.flush()
-        try:
-            with opened(Path(spooled.name)):
-                pass
-        except CannotExchangeError as error:
-            raise WrongError(str(error).replace(Path(spooled.name).name, name)) from error
+    try:
+        with opened(content, name):
+            pass
+    except CannotExchangeError as error:
+        raise WrongError(str(error)) from error
     with deed(who) as act:
         project = in_use(act, project_id)
         sha, _ = blobs.keep_stream(act.session, content, "application/zip")
@@ -175,10 +170,11 @@ class _Taking:
                     continue
                 called = beside.names.get(guid) if beside else None
                 name = called or (f"{topic.title} {number}" if len(topic.viewpoints) > 1 else topic.title)
-                picture = self._picture(act, view, topic)
+                drawn = self._picture(act, view, topic)
+                picture, large = drawn if drawn else (coming_picture(act), None)
                 row = Viewpoint(
                     id=new_id(), project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
-                    created_at=_aware(topic.created_at), picture=picture or coming_picture(act), undrawn=picture is None,
+                    created_at=_aware(topic.created_at), picture=picture, large=large, undrawn=drawn is None,
                     changed_by=self.who.said, view=document,
                 )  # fmt: skip
                 self.here.add_view(row)
@@ -191,13 +187,13 @@ class _Taking:
             found[view.guid.lower()] = row
         return found
 
-    def _picture(self, act: Deed, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> str | None:
-        """The hash of the picture of a view; None where there is none, or none that can be: it is drawn then."""
+    def _picture(self, act: Deed, view: bcf_topic.Viewpoint, topic: bcf_topic.Topic) -> tuple[str, str | None] | None:
+        """The hashes of the picture of a view; None where there is none, or none that can be: it is drawn then."""
         if view.snapshot is not None:
-            form = form_of(view.snapshot)
-            if form is not None:
-                return blobs.keep(act.session, view.snapshot, MEDIA[form])
-            self.trouble("picture", f"The picture of a view of {topic.title} is neither PNG nor JPEG.", topic.guid)
+            try:
+                return keep_picture(act, view.snapshot)
+            except NotAPictureError as error:
+                self.trouble("picture", f"Topic {topic.title}, picture of a view: {error}", topic.guid)
         return None
 
     def _document(
@@ -218,7 +214,11 @@ class _Taking:
         # Words of markups that came back whole are not pictures as well.
         first = words_count(document) if document is whole else 0
         bitmaps = moved(view, self.wish.shift_m).bitmaps[first:]
-        return replace(document, pictures=keep_bitmaps(act, bitmaps)) if bitmaps or document.pictures else document
+        if not bitmaps and not document.pictures:
+            return document
+        return replace(
+            document, pictures=keep_bitmaps(act, bitmaps, lambda text: self.trouble("picture", text, topic.guid))
+        )
 
     def _look(self, view: bcf_topic.Viewpoint) -> None:
         """Note what tells whether the file is about another origin, and which components nobody has."""
@@ -353,25 +353,20 @@ def take_in(errand_id: str, asked: int, report: Progress) -> None:
             raise UnfitError("The project is gone; open it again.")
         wish, who, version = row.wish, Who(row.author), project.version
         grounds = grounds_of(look, project.id)
-    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
-        path = Path(folder) / "topics.bcf"
-        with looking() as look, path.open("wb") as out:
-            for piece in blobs.pieces(look.session, wish.file):
-                out.write(piece)
-        taking = _Taking(project.id, who, wish, grounds)
-        try:
-            with opened(path) as held:
-                done, all_of = 0, held.topics()
-                while some := list(islice(all_of, _AT_ONCE)):
-                    taking.take_all(some)
-                    done += len(some)
-                    report(done / max(1, held.count), f"topic {done} of {held.count}")
-                for problem in held.problems:
-                    taking.trouble(problem.code, problem.text, problem.topic)
-            with deed(who) as act:
-                taking.tell(act, last=True)
-        except CannotExchangeError as error:
-            raise UnfitError(str(error).replace(path.name, wish.file_name)) from error
+    taking = _Taking(project.id, who, wish, grounds)
+    try:
+        with blob_file(wish.file) as sent, opened(sent, wish.file_name) as held:
+            done, all_of = 0, held.topics()
+            while some := list(islice(all_of, _AT_ONCE)):
+                taking.take_all(some)
+                done += len(some)
+                report(done / max(1, held.count), f"topic {done} of {held.count}")
+            for problem in held.problems:
+                taking.trouble(problem.code, problem.text, problem.topic)
+        with deed(who) as act:
+            taking.tell(act, last=True)
+    except CannotExchangeError as error:
+        raise UnfitError(str(error)) from error
     made = taking.report
     made.unknown = list(dict.fromkeys(made.unknown))
     made.shift_m = shift_between(taking.sights)

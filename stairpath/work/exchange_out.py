@@ -70,7 +70,7 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
 
 
 def _viewpoint(look: Deed, row: Viewpoint, grounds: Grounds) -> bcf_topic.Viewpoint:
-    picture = None if row.undrawn else blobs.data_of(look.session, row.picture)
+    picture = None if row.undrawn else blobs.data_of(look.session, row.large or row.picture)
     return exchanged(row.view, row.guid, grounds.traits, picture, lambda sha: blobs.data_of(look.session, sha))
 
 

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from threading import Lock
 
 import numpy as np
 import numpy.typing as npt
-from cachetools import LRUCache
 
+from stairpath.core.cache import Cache
 from stairpath.core.register.common import Common, in_common
 from stairpath.core.register.scale import NotAScaleError, Scale, scale
 from stairpath.core.register.search import Hit, Index
@@ -46,25 +45,14 @@ def highlights(project_id: str, background: str, colours: Sequence[str]) -> list
     return [check(colour, others) for colour in dict.fromkeys((*OFFERED, *colours))]
 
 
-_indices: LRUCache[str, tuple[Traits, Index]] = LRUCache(8)
-_lock = Lock()
-
-
-def _index_of(project_id: str, asked: Traits) -> Index:
-    with _lock:
-        known = _indices.get(project_id)
-        if known is not None and known[0] is asked:
-            return known[1]
-        index = Index(asked)
-        _indices[project_id] = (asked, index)
-        return index
+_indices: Cache[tuple[str, Traits], Index] = Cache(256, owner_of=lambda key: key[0])
 
 
 def find(project_id: str, typed: str, limit: int) -> Found:
     """Components by a few letters of what they are called; of alternatives those that stand."""
     with looking() as look:
         rows, asked = traits_of(look, project_id)
-    count, hits = _index_of(project_id, asked).search(typed, limit)
+    count, hits = _indices.get((project_id, asked), lambda: Index(asked)).search(typed, limit)
     return Found(rows.project.version, count, hits, asked)
 
 

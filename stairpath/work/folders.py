@@ -8,9 +8,10 @@ from datetime import UTC, datetime
 from stairpath.core.review.order import moved
 from stairpath.store import kept
 from stairpath.store.tables import Folder
-from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.deed import Who, deed, looking
+from stairpath.work.owned import FOLDER, VIEWPOINT, all_within, find
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.refusals import WrongError
 
 
 def listed(project_id: str) -> list[Folder]:
@@ -23,20 +24,6 @@ def _named(name: str) -> str:
     if not name.strip():
         raise WrongError("A folder needs a name; type one.")
     return name.strip()
-
-
-def _found(act: Deed, folder_id: str) -> Folder:
-    found = kept.folder_by_id(act.session, folder_id)
-    if found is None:
-        raise MissingError("There is no such folder; it may have been made in another project.")
-    return found
-
-
-def _there(act: Deed, folder_id: str) -> Folder:
-    found = _found(act, folder_id)
-    if found.removed_at is not None:
-        raise GoneError(f"The folder {found.name} was deleted; bring it back first.")
-    return found
 
 
 def make(who: Who, project_id: str, name: str) -> Folder:
@@ -53,7 +40,7 @@ def make(who: Who, project_id: str, name: str) -> Folder:
 def rename(who: Who, folder_id: str, name: str) -> Folder:
     """Give a folder another name."""
     with deed(who) as act:
-        found = _there(act, folder_id)
+        found = find(act, FOLDER, folder_id)
         found.name = _named(name)
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
@@ -62,7 +49,7 @@ def rename(who: Who, folder_id: str, name: str) -> Folder:
 def delete(who: Who, folder_id: str) -> None:
     """Delete a folder; its viewpoints stay in it and stand with the others until it is brought back."""
     with deed(who) as act:
-        found = _there(act, folder_id)
+        found = find(act, FOLDER, folder_id)
         found.removed_at = datetime.now(UTC)
         act.tell(found.project_id, "viewpoints", what=found.id)
 
@@ -70,7 +57,7 @@ def delete(who: Who, folder_id: str) -> None:
 def bring_back(who: Who, folder_id: str) -> Folder:
     """Bring back a folder that was deleted, with what is in it."""
     with deed(who) as act:
-        found = _found(act, folder_id)
+        found = find(act, FOLDER, folder_id, removed=True)
         found.removed_at = None
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
@@ -79,7 +66,7 @@ def bring_back(who: Who, folder_id: str) -> Folder:
 def put_before(who: Who, folder_id: str, before: str | None) -> None:
     """Put a folder before another one of its project, or last."""
     with deed(who) as act:
-        folder = _there(act, folder_id)
+        folder = find(act, FOLDER, folder_id)
         in_use(act, folder.project_id, hold=True)
         all_ = {each.id: each for each in kept.folders(act.session, folder.project_id)}
         for place, key in enumerate(moved(list(all_), [folder.id], before)):
@@ -92,15 +79,8 @@ def move(who: Who, project_id: str, views: Sequence[str], folder_id: str | None,
     with deed(who) as act:
         # Held, so that two who order the same folder do not mix their orders.
         project = in_use(act, project_id, hold=True)
-        folder = None if folder_id is None else _there(act, folder_id)
-        if folder is not None and folder.project_id != project.id:
-            raise WrongError("The folder is one of another project; choose one of this.")
-        these = []
-        for key in dict.fromkeys(views):
-            view = kept.viewpoint_by_id(act.session, key)
-            if view is None or view.project_id != project.id or view.removed_at is not None:
-                raise WrongError("One of the viewpoints is not kept in this project any more; choose again.")
-            these.append(view)
+        folder = None if folder_id is None else find(act, FOLDER, folder_id, within=project.id)
+        these = [find(act, VIEWPOINT, key) for key in all_within(act, VIEWPOINT, views, project.id)]
         for view in these:
             view.folder = None if folder is None else folder.id
         if folder is not None:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from threading import Lock
@@ -12,6 +11,7 @@ from typing import Any
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.cache import Cache
 from stairpath.core.federation.federate import Federation
 from stairpath.core.visibility.traits import full_label_of
 from stairpath.core.walking.axes import Axes
@@ -31,8 +31,6 @@ from stairpath.work.refusals import MissingError, UnfitError
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.int64]
-
-_KEPT_BUILDINGS = 2
 
 
 def rule_of(project: Project) -> Rule:
@@ -133,28 +131,19 @@ class Ground:
         return room_of(self.federation, walk.axes, index)
 
 
-_kept: OrderedDict[tuple[Any, ...], Ground] = OrderedDict()
-_lock = Lock()
-_standing: OrderedDict[tuple[Any, ...], Standing] = OrderedDict()
-_standing_lock = Lock()
-
-
-def _latest(project_id: str) -> Ground | None:
-    return next((ground for key, ground in reversed(_kept.items()) if key[0] == project_id), None)
+_KEPT_MB = 2048
+_grounds: Cache[tuple[Any, ...], Ground] = Cache(_KEPT_MB, owner_of=lambda key: key[0])
+_standing: Cache[tuple[Any, ...], Standing] = Cache(_KEPT_MB, owner_of=lambda key: key[0])
 
 
 def _put_together(act: Deed, project: Project) -> Standing:
     rule = rule_of(project)
-    key = (project.id, project.version, rule)
-    with _standing_lock:
-        if key not in _standing:
-            federation = federations.load_building(act.session, project)
-            space = Space(solids_of(federation, rule))
-            _standing[key] = Standing(project.version, federation, space, names_of(project, federation))
-            while len(_standing) > _KEPT_BUILDINGS:
-                _standing.popitem(last=False)
-        _standing.move_to_end(key)
-        return _standing[key]
+
+    def make() -> Standing:
+        federation = federations.load_building(act.session, project)
+        return Standing(project.version, federation, Space(solids_of(federation, rule)), names_of(project, federation))
+
+    return _standing.get((project.id, project.version, rule), make)
 
 
 def standing_of(act: Deed, project: Project) -> Standing:
@@ -174,26 +163,21 @@ def ground_of(act: Deed, project: Project) -> Ground:
     note = walks.walking_of(project).map
     if note is None:
         raise UnfitError(project.trouble or "The walk map is being made; try again in a moment.")
-    key = (project.id, project.version, *note.made_for)
-    with _lock:
-        if key in _kept:
-            _kept.move_to_end(key)
-            return _kept[key]
-        try:
-            standing = _put_together(act, project)
-        except federations.ChangedError:
-            before = _latest(project.id)
-            if before is None:
-                raise UnfitError("The building is being put together anew; try again in a moment.") from None
-            return before
+
+    def make() -> Ground:
+        standing = _put_together(act, project)
         axes = Axes(note.origin_m, note.bearing_deg)
         if axes != standing.space.solids.axes:
             raise UnfitError("The walk map is being made anew; try again in a moment.")
-        ground = Ground(project.version, standing.federation, standing.space, standing.names, axes, note.cell_m)
-        _kept[key] = ground
-        while len(_kept) > _KEPT_BUILDINGS:
-            _kept.popitem(last=False)
-        return ground
+        return Ground(project.version, standing.federation, standing.space, standing.names, axes, note.cell_m)
+
+    try:
+        return _grounds.get((project.id, project.version, *note.made_for), make)
+    except federations.ChangedError:
+        before = _grounds.latest_of(project.id)
+        if before is None:
+            raise UnfitError("The building is being put together anew; try again in a moment.") from None
+        return before
 
 
 def map_of(act: Deed, project: Project, ground: Ground, body: Body) -> WalkMap:

@@ -8,8 +8,8 @@ from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
-from cachetools import LRUCache
 
+from stairpath.core.cache import Cache
 from stairpath.core.cutting.keyplan import room_area
 from stairpath.core.measuring.body import Body, NoBodyError, body_of
 from stairpath.core.measuring.clear import NoFloorError, clear_at
@@ -20,6 +20,7 @@ from stairpath.core.visibility.rules import HIDDEN, Rule, resolve, simplified
 from stairpath.core.walking.solids import Solids
 from stairpath.store.documents import InTheWay
 from stairpath.store.federations import ChangedError
+from stairpath.store.tables import Model
 from stairpath.work.deed import Deed, looking
 from stairpath.work.grounds import Standing, standing_of
 from stairpath.work.placed import count_of, placed_of
@@ -29,9 +30,8 @@ from stairpath.work.visibility import traits_of
 
 Array = npt.NDArray[np.float64]
 
-_KEPT = 256
 _SAME_M = 1e-6
-_bodies: LRUCache[tuple[object, ...], Body] = LRUCache(_KEPT)
+_bodies: Cache[tuple[object, ...], Body] = Cache(128)
 
 
 class MeasuredBuilding:
@@ -55,19 +55,17 @@ class MeasuredBuilding:
         number = self.number(ref)
         model = next(m for m in self.rows.models if m.id == ref.model)
         key = (model.geometry, str(model.placed.matrix if model.placed else ""), self.rows.building.origin_m, number)
-        known = _bodies.get(key)
-        if known is not None:
-            return known
+        return _bodies.get(key, lambda: self._body(model, number))
+
+    def _body(self, model: Model, number: int) -> Body:
         try:
             part = placed_of(self._act, model, self.origin, np.ones(count_of(model), dtype=bool))
         except ChangedError:
             part = None
         if part is None:
             raise UnfitError(f"{model.name} is being read again; measures follow when it is there.")
-        ordinal = number - int(self.asked.first[self.asked.keys.index(ref.model)])
-        found = body_of(part, ordinal, np.zeros(3))
-        _bodies[key] = found
-        return found
+        ordinal = number - int(self.asked.first[self.asked.keys.index(model.id)])
+        return body_of(part, ordinal, np.zeros(3))
 
     @cached_property
     def _standing(self) -> Standing:

@@ -19,6 +19,7 @@ from stairpath.store import blobs, issues, models
 from stairpath.store.projects import building_of
 from stairpath.store.tables import Model, Project
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.owned import MODEL, find
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import UnfitError, WrongError
 from stairpath.work.remembered import rows_of
@@ -89,7 +90,7 @@ def take_in_file(who: Who, project_id: str, file_name: str, content: IO[bytes]) 
 def cancel(who: Who, model_id: str) -> None:
     """Stop reading a model; one that still waits is not begun."""
     with deed(who) as act:
-        model = act.model(model_id, hold=True)
+        model = find(act, MODEL, model_id, hold=True, removed=True)
         if model.status == "waiting":
             model.status = "cancelled"
             model.message = f"{model.file_name} was cancelled; read it again when you want it."
@@ -103,7 +104,7 @@ def cancel(who: Who, model_id: str) -> None:
 def read_again(who: Who, model_id: str) -> None:
     """Read a model's file again."""
     with deed(who) as act:
-        model = act.model(model_id, hold=True)
+        model = find(act, MODEL, model_id, hold=True, removed=True)
         if model.removed_at is not None:
             raise UnfitError(f"{model.name} was taken out; bring it back first.")
         if model.status in ("waiting", "reading"):
@@ -116,8 +117,8 @@ def read_again(who: Who, model_id: str) -> None:
 def take_out(who: Who, model_id: str) -> None:
     """Take a model out of the federation; it can be brought back."""
     with deed(who) as act:
-        project = act.project(act.model(model_id).project_id, hold=True)
-        model = act.model(model_id, hold=True)
+        project = in_use(act, find(act, MODEL, model_id, removed=True).project_id, hold=True)
+        model = find(act, MODEL, model_id, hold=True, removed=True)
         if model.removed_at is not None:
             return
         model.removed_at = datetime.now(UTC)
@@ -128,8 +129,8 @@ def take_out(who: Who, model_id: str) -> None:
 def bring_back(who: Who, model_id: str) -> None:
     """Bring back a model that was taken out; one that was not read yet is read."""
     with deed(who) as act:
-        project = act.project(act.model(model_id).project_id, hold=True)
-        model = act.model(model_id, hold=True)
+        project = in_use(act, find(act, MODEL, model_id, removed=True).project_id, hold=True)
+        model = find(act, MODEL, model_id, hold=True, removed=True)
         if model.removed_at is None:
             return
         if models.live_model_named(act.session, project.id, model.name) is not None:
@@ -145,8 +146,8 @@ def bring_back(who: Who, model_id: str) -> None:
 def let_stand(who: Who, model_id: str) -> None:
     """Let an alternative stand in the building, in place of the others for the same thing."""
     with deed(who) as act:
-        project = act.project(act.model(model_id).project_id, hold=True)
-        model = act.model(model_id, hold=True)
+        project = in_use(act, find(act, MODEL, model_id, removed=True).project_id, hold=True)
+        model = find(act, MODEL, model_id, hold=True, removed=True)
         mine = alternatives.by_file_name(model.name)
         if mine is None:
             raise UnfitError(f"{model.name} is not an alternative; it always stands.")
@@ -160,8 +161,8 @@ def let_stand(who: Who, model_id: str) -> None:
 
 
 def _of_read(act: Deed, model_id: str) -> tuple[Project, Model]:
-    project = act.project(act.model(model_id).project_id, hold=True)
-    model = act.model(model_id, hold=True)
+    project = in_use(act, find(act, MODEL, model_id, removed=True).project_id, hold=True)
+    model = find(act, MODEL, model_id, hold=True, removed=True)
     if not model.is_read:
         raise UnfitError(f"{model.name} has not been read yet; wait for it.")
     return project, model

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.exchange.pictures import media_of
+from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.views import Held, exchanged, seen
 from stairpath.core.review.sound import is_sound
 from stairpath.core.review.topic import Changed, Value
@@ -17,6 +17,7 @@ from stairpath.store.tables import Model, Topic, TopicFile, TopicNote, Viewpoint
 from stairpath.work import topics as ours
 from stairpath.work.carried import keep_bitmaps
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.pictures import keep_picture
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, WrongError
@@ -141,7 +142,9 @@ def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_
         rows = _kept(look, project_id, guid, only)
         traits = grounds_of(look, project_id).traits
         return [
-            exchanged(view.view, view.guid, traits, blobs.data_of(look.session, view.picture), _held(look))
+            exchanged(
+                view.view, view.guid, traits, blobs.data_of(look.session, view.large or view.picture), _held(look)
+            )
             for view in rows
         ]
 
@@ -156,7 +159,12 @@ def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
 def snapshot(project_id: str, guid: str, only: str) -> bytes | None:
     """The picture of a viewpoint of a topic."""
     with looking() as look:
-        return blobs.data_of(look.session, _kept(look, project_id, guid, only)[0].picture)
+        view = _kept(look, project_id, guid, only)[0]
+        return blobs.data_of(look.session, view.large or view.picture)
+
+
+def _refuse(why: str) -> None:
+    raise WrongError(why)
 
 
 def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoint) -> None:
@@ -170,12 +178,15 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
         if not is_sound(document):
             raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
-        document = replace(document, pictures=keep_bitmaps(act, view.bitmaps))
+        document = replace(document, pictures=keep_bitmaps(act, view.bitmaps, _refuse))
         sent = view.snapshot
-        picture = coming_picture(act) if sent is None else blobs.keep(act.session, sent, media_of(sent))
+        try:
+            picture, large = (coming_picture(act), None) if sent is None else keep_picture(act, sent)
+        except NotAPictureError as error:
+            raise WrongError(str(error)) from error
         made = Viewpoint(
             project_id=project_id, guid=guid_of(view.guid), name=row.said.title[:120], author=who.said,
-            changed_by=who.said, picture=picture, undrawn=sent is None, view=document,
+            changed_by=who.said, picture=picture, large=large, undrawn=sent is None, view=document,
         )  # fmt: skip
         kept.add(act.session, made)
         if made.undrawn:

@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from threading import Lock
-
 import numpy as np
 import numpy.typing as npt
-from cachetools import LRUCache
 
+from stairpath.core.cache import Cache
 from stairpath.core.federation.placed import Placed
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import unpack
@@ -18,24 +16,22 @@ from stairpath.work.deed import Deed
 Array = npt.NDArray[np.float64]
 Mask = npt.NDArray[np.bool_]
 
-_KEPT_GEOMETRIES = 64
-_geometries: LRUCache[str, Geometry] = LRUCache(_KEPT_GEOMETRIES)
-_lock = Lock()
+_geometries: Cache[str, Geometry] = Cache(1024)
 
 
 def geometry_of(act: Deed, sha: str) -> Geometry | None:
     """A model's geometry, the last few kept in memory."""
-    with _lock:
-        known = _geometries.get(sha)
-    if known is not None:
-        return known
-    kept = blobs.load(act.session, sha)
-    if kept is None:
+
+    def load() -> Geometry:
+        kept = blobs.load(act.session, sha)
+        if kept is None:
+            raise LookupError(sha)
+        return unpack(kept[0])
+
+    try:
+        return _geometries.get(sha, load)
+    except LookupError:
         return None
-    geometry = unpack(kept[0])
-    with _lock:
-        _geometries[sha] = geometry
-    return geometry
 
 
 def count_of(model: Model) -> int:

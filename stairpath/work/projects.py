@@ -81,6 +81,14 @@ def bring_back(who: Who, project_id: str) -> Counted:
         return _card(act, project)
 
 
+def put_together(who: Who, project_id: str) -> None:
+    """Have the building put together anew, as after it could not be."""
+    with deed(who) as act:
+        project = in_use(act, project_id, hold=True)
+        act.federate(project)
+        act.tell(project.id, "project", "federation")
+
+
 def set_home(who: Who, project_id: str, home: KeptHome | None) -> None:
     """Say which view everybody comes home to; None for the front view."""
     with deed(who) as act:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -10,6 +9,7 @@ from pathlib import Path
 import structlog
 
 from stairpath.core.apart import CancelledError, Limits, Progress, UnfinishedError, run_apart
+from stairpath.core.files import scratch_folder
 from stairpath.core.mesh.prepare import prepare
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.apart import why_not
@@ -92,8 +92,8 @@ def limits() -> Limits:
 
 def read(model_id: str) -> None:
     """Read a model's file and keep what was read; a file that cannot be read says why."""
-    with tempfile.TemporaryDirectory(prefix="stairpath-") as folder:
-        path = Path(folder) / "model.ifc"
+    with scratch_folder() as folder:
+        path = folder / "model.ifc"
         with deed(WORKER) as act:
             model = models.model_by_id(act.session, model_id, hold=True)
             if model is None or model.removed_at is not None or model.status not in ("waiting", "reading"):

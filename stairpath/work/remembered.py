@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
 from dataclasses import dataclass
-from threading import Lock
-from typing import Generic, TypeVar
 
-from cachetools import LRUCache
-
+from stairpath.core.cache import Cache
 from stairpath.store import models, projects
 from stairpath.store.documents import Building
 from stairpath.store.projects import building_of
@@ -16,28 +12,8 @@ from stairpath.store.tables import Chunk, Model, Project
 from stairpath.work.deed import Deed
 from stairpath.work.projects import in_use
 
-_KEPT = 32
-
-Key = TypeVar("Key", bound=Hashable)
-Made = TypeVar("Made")
-
-
-class Remembered(Generic[Key, Made]):
-    """The last few things that were made, each by what it was made of; several threads may ask at once."""
-
-    def __init__(self, most: int) -> None:
-        self._kept: LRUCache[Key, Made] = LRUCache(most)
-        self._lock = Lock()
-
-    def get(self, key: Key, make: Callable[[], Made]) -> Made:
-        """What was made of a key, made now if it is not kept; what ``make`` raises is raised, and nothing is kept."""
-        with self._lock:
-            known = self._kept.get(key)
-        if known is None:
-            known = make()
-            with self._lock:
-                self._kept[key] = known
-        return known
+_ROW_BYTES = 4096
+"""About what a row with its documents takes."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -50,24 +26,25 @@ class Rows:
     chunks: dict[str, list[Chunk]]
 
 
-_kept: LRUCache[str, tuple[str, Rows]] = LRUCache(_KEPT)
-_lock = Lock()
+def _size_of(rows: Rows) -> int:
+    return _ROW_BYTES * (1 + len(rows.models) + sum(len(chunks) for chunks in rows.chunks.values()))
+
+
+_kept: Cache[tuple[str, str], Rows] = Cache(64, owner_of=lambda key: key[0], size_of=_size_of)
 
 
 def rows_of(act: Deed, project_id: str) -> Rows:
     """The rows of a project; read anew where any of them was written since."""
+    # The state is read first: what is kept may be newer than it says, and is then read once more, but never older.
     state = projects.state_of(act.session, project_id)
-    with _lock:
-        known = _kept.get(project_id)
-    if known is not None and known[0] == state:
-        return known[1]
-    # Read after the state: what is kept may be newer than it says, and is then read once more, but never older.
+    return _kept.get((project_id, state), lambda: _read(act, project_id))
+
+
+def _read(act: Deed, project_id: str) -> Rows:
     project = in_use(act, project_id)
     there = models.live_models(act.session, project_id)
     rows = Rows(project, building_of(project), there, models.chunks_of(act.session, [m.id for m in there]))
     # Taken out of the session: what it gives up when something is refused later would be of no use to others.
     for row in (project, *there, *(chunk for chunks in rows.chunks.values() for chunk in chunks)):
         act.session.expunge(row)
-    with _lock:
-        _kept[project_id] = (state, rows)
     return rows

@@ -6,11 +6,11 @@ import json
 from dataclasses import dataclass
 
 from stairpath.core.review.repeated import Known, Measured, Pair, Proposal, pair, proposals, worst
-from stairpath.store import blobs, kept, topics
+from stairpath.store import blobs, topics
 from stairpath.work.checking import FINDINGS
 from stairpath.work.deed import looking
+from stairpath.work.owned import TASK, find
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import MissingError
 from stairpath.work.topic_rules import rules_of
 from stairpath.work.topics import Listed, listed_as
 
@@ -26,9 +26,7 @@ class Proposed:
 def proposed(errand_id: str) -> list[Proposed]:
     """What the last run of a check tells of the topics that were made of its findings."""
     with looking() as look:
-        row = kept.errand_by_id(look.session, errand_id)
-        if row is None:
-            raise MissingError("There is no such check; it may have been made in another project.")
+        row = find(look, TASK, errand_id)
         held = blobs.load(look.session, row.results[FINDINGS]) if FINDINGS in row.results else None
         if held is None:
             return []

@@ -21,8 +21,10 @@ from stairpath.store.projects import building_of
 from stairpath.store.tables import Project, SavedRoute
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.grounds import Ground, body_of, ground_of, map_of, marks, named
+from stairpath.work.owned import ROUTE
+from stairpath.work.owned import find as find_row
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import MissingError, WrongError
+from stairpath.work.refusals import WrongError
 
 Array = npt.NDArray[np.float64]
 T = Any
@@ -172,24 +174,10 @@ def keep(who: Who, project_id: str, name: str, wish: KeptWish) -> SavedRoute:
         return about_origin(row, project)
 
 
-def _row(act: Deed, route_id: str) -> SavedRoute:
-    found = kept.route_by_id(act.session, route_id)
-    if found is None:
-        raise MissingError("There is no such route; it may have been made in another project.")
-    return found
-
-
-def _there(act: Deed, route_id: str) -> SavedRoute:
-    found = kept.route_by_id(act.session, route_id)
-    if found is None or found.removed_at is not None:
-        raise MissingError("There is no such route; it may have been deleted.")
-    return found
-
-
 def delete(who: Who, route_id: str) -> None:
     """Delete a kept route; it can be brought back."""
     with deed(who) as act:
-        found = _there(act, route_id)
+        found = find_row(act, ROUTE, route_id)
         found.removed_at = datetime.now(UTC)
         act.tell(found.project_id, "routes", what=found.id)
 
@@ -197,7 +185,7 @@ def delete(who: Who, route_id: str) -> None:
 def bring_back(who: Who, route_id: str) -> None:
     """Bring back a route that was deleted."""
     with deed(who) as act:
-        found = _row(act, route_id)
+        found = find_row(act, ROUTE, route_id, removed=True)
         found.removed_at = None
         act.tell(found.project_id, "routes", what=found.id)
 
@@ -205,5 +193,5 @@ def bring_back(who: Who, route_id: str) -> None:
 def one(route_id: str) -> tuple[SavedRoute, str]:
     """A kept route in the project's coordinates, and the project's name."""
     with looking() as look:
-        found = _there(look, route_id)
+        found = find_row(look, ROUTE, route_id)
         return found, look.project(found.project_id).name

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
 
+from stairpath.core.cache import Cache
 from stairpath.core.register.columns import Column, column_of
 from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
 from stairpath.core.register.schedule import Group, NotAScheduleError, schedule
@@ -17,10 +18,9 @@ from stairpath.work.deed import Deed, looking
 from stairpath.work.finding import Wanted, checked
 from stairpath.work.placed import count_of, geometry_of
 from stairpath.work.refusals import UnfitError, WrongError
-from stairpath.work.remembered import Remembered
 from stairpath.work.visibility import traits_of
 
-_figures: Remembered[str, MeshFigures] = Remembered(64)
+_figures: Cache[str, MeshFigures] = Cache(128)
 
 
 @dataclass(frozen=True)

@@ -10,9 +10,10 @@ from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.visibility.condition import Condition
 from stairpath.store import kept
 from stairpath.store.tables import ComponentSet
-from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.deed import Who, deed, looking
+from stairpath.work.owned import SET, find
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.refusals import WrongError
 
 
 def listed(project_id: str) -> list[ComponentSet]:
@@ -66,24 +67,10 @@ def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition], 
         return row
 
 
-def _found(act: Deed, set_id: str) -> ComponentSet:
-    found = kept.set_by_id(act.session, set_id)
-    if found is None:
-        raise MissingError("There is no such set; it may have been made in another project.")
-    return found
-
-
-def _there(act: Deed, set_id: str) -> ComponentSet:
-    found = _found(act, set_id)
-    if found.removed_at is not None:
-        raise GoneError(f"The set {found.name} was deleted; bring it back first.")
-    return found
-
-
 def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], layout: Layout) -> ComponentSet:
     """Give a set another name, other conditions, or another layout."""
     with deed(who) as act:
-        found = _there(act, set_id)
+        found = find(act, SET, set_id)
         checked = layout.checked()
         found.name, found.conditions = _named(name), _asking(conditions)
         found.steps, found.sums, found.columns = map(list, (checked.steps, checked.sums, checked.columns))
@@ -94,7 +81,7 @@ def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], la
 def delete(who: Who, set_id: str) -> None:
     """Delete a set; it can be brought back."""
     with deed(who) as act:
-        found = _there(act, set_id)
+        found = find(act, SET, set_id)
         found.removed_at = datetime.now(UTC)
         act.tell(found.project_id, "sets", what=found.id)
 
@@ -102,7 +89,7 @@ def delete(who: Who, set_id: str) -> None:
 def bring_back(who: Who, set_id: str) -> ComponentSet:
     """Bring back a set that was deleted."""
     with deed(who) as act:
-        found = _found(act, set_id)
+        found = find(act, SET, set_id, removed=True)
         found.removed_at = None
         act.tell(found.project_id, "sets", what=found.id)
         return found

@@ -9,14 +9,16 @@ from datetime import UTC, date, datetime
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import Item, Minutes
 from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda
+from stairpath.core.review.sitting import held_on as day_held
 from stairpath.core.review.topic import Value, changed, changes, overdue
 from stairpath.store import blobs, kept, sittings, topics
 from stairpath.store.tables import Folder, Sitting, SittingPoint, Topic, TopicNote
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.owned import MEETING, MEETING_POINT, TOPIC, VIEWPOINT, all_within, find
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.refusals import WrongError
 from stairpath.work.topic_rules import rules_of
-from stairpath.work.topics import called, there, touch
+from stairpath.work.topics import called, touch
 
 _MOST_TOPICS, _MOST_PRESENT = 2000, 300
 
@@ -41,11 +43,18 @@ def _left_open(act: Deed, last: Sitting | None) -> set[str]:
     return {point.topic_id for point in points if point.who or point.until}
 
 
+def _day(day: date) -> date:
+    try:
+        return day_held(day)
+    except NotASittingError as error:
+        raise WrongError(str(error)) from error
+
+
 def begin(who: Who, project_id: str, title: str, held_on: date | None, chosen: Sequence[str] = ()) -> Sitting:
     """Begin a meeting: its agenda is worked out, and a folder for its views is opened."""
     with deed(who) as act:
         project = in_use(act, project_id, hold=True)
-        day = held_on or datetime.now(UTC).date()
+        day = _day(held_on) if held_on else datetime.now(UTC).date()
         before = sittings.sittings(act.session, project.id)
         last = before[0] if before else None
         since = last.started_at if last else project.created_at
@@ -74,19 +83,10 @@ def begin(who: Who, project_id: str, title: str, held_on: date | None, chosen: S
         return row
 
 
-def _found(act: Deed, sitting_id: str, hold: bool = False) -> Sitting:
-    found = sittings.sitting_by_id(act.session, sitting_id, hold)
-    if found is None:
-        raise MissingError("There is no such meeting; it may have been held in another project.")
-    if found.removed_at is not None:
-        raise GoneError(f"The meeting {found.title} was deleted; bring it back first.")
-    return found
-
-
 def one(sitting_id: str) -> Told:
     """A meeting with what was noted in it."""
     with looking() as look:
-        sitting = _found(look, sitting_id)
+        sitting = find(look, MEETING, sitting_id)
         return Told(sitting, sittings.points(look.session, sitting.id))
 
 
@@ -104,23 +104,20 @@ class Wish:
 def change(who: Who, sitting_id: str, wish: Wish) -> Sitting:
     """Change a meeting: its title and date, who is there, what is dealt with in which order, and whether it has ended."""
     with deed(who) as act:
-        row = _found(act, sitting_id, hold=True)
+        row = find(act, MEETING, sitting_id, hold=True)
         if wish.title is not None:
             if not wish.title.strip():
                 raise WrongError("A meeting needs a title; type one.")
             row.title = wish.title.strip()
         if wish.held_on is not None:
-            row.held_on = wish.held_on
+            row.held_on = _day(wish.held_on)
         if wish.present is not None:
             names = list(dict.fromkeys(name.strip() for name in wish.present if name.strip()))
             if len(names) > _MOST_PRESENT:
                 raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
             row.present = names
         if wish.topics is not None:
-            order = list(dict.fromkeys(wish.topics))
-            for each in order:
-                if there(act, each).project_id != row.project_id:
-                    raise WrongError("One of the topics is of another project; choose again.")
+            order = all_within(act, TOPIC, wish.topics, row.project_id)
             why = dict(zip(row.topics, row.whys, strict=True))
             row.topics, row.whys = order, [why.get(each, "chosen") for each in order]
         if wish.ended is not None:
@@ -132,10 +129,10 @@ def change(who: Who, sitting_id: str, wish: Wish) -> Sitting:
 def note(who: Who, sitting_id: str, topic_id: str, point: Point, view: str | None = None) -> SittingPoint:
     """Note something against a topic; who does what until when counts for the topic too, and its history says so."""
     with deed(who) as act:
-        sitting = _found(act, sitting_id, hold=True)
-        topic = there(act, topic_id, hold=True)
-        if topic.project_id != sitting.project_id:
-            raise WrongError("The topic is of another project; choose one of this one.")
+        sitting = find(act, MEETING, sitting_id, hold=True)
+        topic = find(act, TOPIC, topic_id, within=sitting.project_id, hold=True)
+        if view is not None:
+            find(act, VIEWPOINT, view, within=sitting.project_id)
         row = SittingPoint(
             sitting_id=sitting.id, topic_id=topic.id, text=point.text.strip(), decision=point.decision,
             who=point.who.strip(), until=point.until, view=view, author=who.said,
@@ -170,10 +167,8 @@ def _said_to(act: Deed, topic: Topic, sitting: Sitting, row: SittingPoint) -> No
 def take_away(who: Who, point_id: str, back: bool = False) -> None:
     """Take away something that was noted, or bring it back; what it did to its topic stays."""
     with deed(who) as act:
-        row = sittings.point_by_id(act.session, point_id)
-        if row is None:
-            raise MissingError("There is no such note; it may belong to another meeting.")
-        sitting = _found(act, row.sitting_id, hold=True)
+        row = find(act, MEETING_POINT, point_id, removed=True)
+        sitting = find(act, MEETING, row.sitting_id, hold=True)
         row.removed_at = None if back else datetime.now(UTC)
         act.tell(sitting.project_id, "sittings", what=sitting.id)
 
@@ -181,9 +176,7 @@ def take_away(who: Who, point_id: str, back: bool = False) -> None:
 def delete(who: Who, sitting_id: str, back: bool = False) -> None:
     """Delete a meeting with its notes, or bring it back."""
     with deed(who) as act:
-        row = sittings.sitting_by_id(act.session, sitting_id, hold=True)
-        if row is None:
-            raise MissingError("There is no such meeting; it may have been held in another project.")
+        row = find(act, MEETING, sitting_id, hold=True, removed=True)
         row.removed_at = None if back else datetime.now(UTC)
         act.tell(row.project_id, "sittings", what=row.id)
 
@@ -191,7 +184,7 @@ def delete(who: Who, sitting_id: str, back: bool = False) -> None:
 def minutes(sitting_id: str, address: str) -> Minutes:
     """The minutes of a meeting: its topics that were dealt with, in their order; ``address`` is where the project is read."""
     with looking() as look:
-        sitting = _found(look, sitting_id)
+        sitting = find(look, MEETING, sitting_id)
         project = look.project(sitting.project_id)
         rules = rules_of(project)
         noted = sittings.points(look.session, sitting.id)

@@ -8,8 +8,9 @@ from typing import IO
 from stairpath.core.review.topic import Changed
 from stairpath.store import blobs, topics
 from stairpath.store.tables import TopicFile, TopicNote
-from stairpath.work.deed import Deed, Who, deed, looking
-from stairpath.work.refusals import GoneError, MissingError, WrongError
+from stairpath.work.deed import Who, deed, looking
+from stairpath.work.owned import TOPIC_FILE, find
+from stairpath.work.refusals import MissingError, WrongError
 from stairpath.work.topics import there, touch
 
 MOST_FILES = 100
@@ -29,19 +30,10 @@ def attach(who: Who, topic_id: str, name: str, content: IO[bytes]) -> TopicFile:
         return row
 
 
-def _found(act: Deed, file_id: str) -> TopicFile:
-    found = topics.file_by_id(act.session, file_id)
-    if found is None:
-        raise MissingError("There is no such file; it may belong to another topic.")
-    return found
-
-
 def content(file_id: str) -> tuple[str, bytes]:
     """The name and the bytes of a file."""
     with looking() as look:
-        row = _found(look, file_id)
-        if row.removed_at is not None:
-            raise GoneError(f"The file {row.name} was taken away; bring it back first.")
+        row = find(look, TOPIC_FILE, file_id)
         held = blobs.load(look.session, row.sha256) if row.sha256 else None
         if held is None:
             raise MissingError(f"{row.name} is a link to {row.url or 'nothing'}; open it there.")
@@ -51,7 +43,7 @@ def content(file_id: str) -> tuple[str, bytes]:
 def take_away(who: Who, file_id: str) -> None:
     """Take a file away from its topic; it can be brought back."""
     with deed(who) as act:
-        row = _found(act, file_id)
+        row = find(act, TOPIC_FILE, file_id, removed=True)
         topic = there(act, row.topic_id, hold=True)
         if row.removed_at is None:
             row.removed_at = datetime.now(UTC)
@@ -63,6 +55,6 @@ def take_away(who: Who, file_id: str) -> None:
 def bring_back(who: Who, file_id: str) -> None:
     """Bring back a file that was taken away."""
     with deed(who) as act:
-        row = _found(act, file_id)
+        row = find(act, TOPIC_FILE, file_id, removed=True)
         row.removed_at = None
         touch(act, there(act, row.topic_id, hold=True))

@@ -15,8 +15,9 @@ from stairpath.core.review.topic import LONGEST_TEXT, NotATopicError, Said, Valu
 from stairpath.store import kept, topics
 from stairpath.store.tables import Topic, TopicFile, TopicNote
 from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.owned import TASK, TOPIC, VIEWPOINT, all_within, find
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
+from stairpath.work.refusals import UnfitError, WrongError
 from stairpath.work.topic_rules import rules_of
 from stairpath.work.whereabouts import grounds_of, place_of
 
@@ -65,28 +66,18 @@ def any_yet(project_id: str) -> bool:
         return bool(topics.topics(look.session, in_use(look, project_id).id, removed=True))
 
 
-def _found(act: Deed, topic_id: str, hold: bool = False) -> Topic:
-    found = topics.topic_by_id(act.session, topic_id, hold)
-    if found is None:
-        raise MissingError("There is no such topic; it may have been made in another project.")
-    return found
-
-
 def there(act: Deed, topic_id: str, hold: bool = False) -> Topic:
-    """A topic that was not deleted, held until the transaction ends if so wanted."""
-    found = _found(act, topic_id, hold)
-    if found.removed_at is not None:
-        raise GoneError(f"The topic {found.said.title} was deleted; bring it back first.")
-    return found
+    """A topic of a project in use that was not deleted, held until the transaction ends if so wanted."""
+    return find(act, TOPIC, topic_id, hold=hold)
 
 
-def _views(act: Deed, project_id: str, views: Sequence[str]) -> list[str]:
-    """Viewpoints of the project, each once; WrongError for another's."""
-    for view in views:
-        found = kept.viewpoint_by_id(act.session, view)
-        if found is None or found.project_id != project_id or found.removed_at is not None:
-            raise WrongError("One of the views is not kept in this project; keep it first.")
-    return list(dict.fromkeys(views))
+def _related(act: Deed, topic: Topic, guids: Sequence[str]) -> list[str]:
+    """Other topics of the same project by their GUIDs, each once, and those that a file named before they were here."""
+    known = {row.guid for row in topics.topics(act.session, topic.project_id)} | set(topic.related)
+    wanted = [guid for guid in dict.fromkeys(guids) if guid != topic.guid]
+    if not known.issuperset(wanted):
+        raise WrongError("One of the related topics is not in this project. Choose another.")
+    return wanted
 
 
 @dataclass(frozen=True)
@@ -111,16 +102,16 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> 
             said = tidy(wish.said, rules_of(project).statuses)
             number, variant = topics.last_number(act.session, project.id) + 1, ""
             if wish.variant_of:
-                first = there(act, wish.variant_of)
-                if first.project_id != project.id:
-                    raise WrongError("A topic is a variant of one of its own project; choose another.")
-                number = first.number
+                number = find(act, TOPIC, wish.variant_of, within=project.id).number
                 variant = next_variant(topics.variants(act.session, project.id, number))
         except _WRONG as error:
             raise WrongError(str(error)) from error
+        if wish.finding is not None:
+            find(act, TASK, wish.finding.check, within=project.id)
         row = Topic(
             project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
-            disciplines=list(concerned(wish.disciplines, CODES)), views=_views(act, project.id, wish.views), finding=wish.finding,
+            disciplines=list(concerned(wish.disciplines, CODES)), finding=wish.finding,
+            views=all_within(act, VIEWPOINT, wish.views, project.id),
         )  # fmt: skip
         _locate(act, row)
         if guid is not None:
@@ -185,10 +176,10 @@ def change(
             topic.said = after
             topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=told))
         if views is not None:
-            topic.views = _views(act, topic.project_id, views)
+            topic.views = all_within(act, VIEWPOINT, views, topic.project_id)
             _locate(act, topic)
         if related is not None:
-            topic.related = [guid for guid in dict.fromkeys(related) if guid != topic.guid]
+            topic.related = _related(act, topic, related)
         if told or views is not None or related is not None:
             touch(act, topic)
         return listed_as(act, topic)
@@ -203,7 +194,7 @@ def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicN
         if len(text) > LONGEST_TEXT:
             raise WrongError(f"A comment has at most {LONGEST_TEXT:,} letters; write the rest as another one.")
         if view is not None:
-            _views(act, topic.project_id, [view])
+            all_within(act, VIEWPOINT, [view], topic.project_id)
         row = TopicNote(topic_id=topic.id, author=who.said, text=text.strip(), view=view, changed=[])
         topics.add(act.session, row)
         touch(act, topic)
@@ -221,7 +212,7 @@ def delete(who: Who, topic_id: str) -> None:
 def bring_back(who: Who, topic_id: str) -> Listed:
     """Bring back a topic that was deleted."""
     with deed(who) as act:
-        topic = _found(act, topic_id)
+        topic = find(act, TOPIC, topic_id, removed=True)
         topic.removed_at = None
         act.tell(topic.project_id, "topics", what=topic.id)
         return listed_as(act, topic)

@@ -23,6 +23,14 @@ def why(error: UnfinishedError) -> str:
     return str(error)
 
 
+_ADVICE: dict[type[UnfinishedError], str] = {
+    CrashedError: "It was tried several times. Try again, and free memory on the server if it happens again.",
+    TooMuchMemoryError: "Remove a model, or ask for a higher limit.",
+    TooLongError: "Remove a model, or ask for a higher limit.",
+}
+_OTHERWISE = "Remove the model that was added last, or align it another way."
+
+
 def note_trouble(project_id: str, wanted: int, what: str, error: UnfinishedError) -> None:
     """Keep why a project's building could not be made, unless it is wanted otherwise by now."""
     log.warning(what, project=project_id, reason=str(error), trace=getattr(error, "trace", ""))
@@ -30,6 +38,6 @@ def note_trouble(project_id: str, wanted: int, what: str, error: UnfinishedError
         project = projects.project_by_id(act.session, project_id, hold=True)
         if project is None or project.wanted != wanted:
             return
-        project.trouble = f"{what}: {why(error)}. Take out the model that was added last, or align it otherwise."
+        project.trouble = f"{what}: {why(error)}. {_ADVICE.get(type(error), _OTHERWISE)}"
         project.making = None
         act.tell(project_id, "project", "walking")

@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-import io
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
-from PIL import Image
-
 from stairpath.core.review.differences import differences, gone
 from stairpath.core.review.view import PictureFrame, View
-from stairpath.store import blobs, kept
+from stairpath.store import kept
 from stairpath.store.tables import Viewpoint, ViewpointBefore, now
-from stairpath.work.deed import Deed, Who, deed, looking
+from stairpath.work.deed import Who, deed, looking
+from stairpath.work.owned import VIEWPOINT, find
+from stairpath.work.pictures import keep_picture
 from stairpath.work.picturing import coming_picture
 from stairpath.work.projects import in_use
-from stairpath.work.refusals import GoneError, MissingError, UnfitError, WrongError
+from stairpath.work.refusals import UnfitError, WrongError
 from stairpath.work.visibility import traits_of
 
 
@@ -44,26 +43,11 @@ def look_at(who: Who, project_id: str) -> None:
         kept.look_at(act.session, in_use(act, project_id).id, who.said)
 
 
-_SMALL_PX = 720
-
-
-def _pictures(act: Deed, png: bytes) -> tuple[str, str | None]:
-    """The hashes of a picture for lists, and of the whole one where that is larger than they need."""
-    whole = blobs.keep(act.session, png, "image/png")
-    with Image.open(io.BytesIO(png)) as image:
-        if image.width <= 2 * _SMALL_PX:
-            return whole, None
-        image.thumbnail((_SMALL_PX, image.height), Image.Resampling.LANCZOS)
-        small = io.BytesIO()
-        image.save(small, "PNG")
-    return blobs.keep(act.session, small.getvalue(), "image/png"), whole
-
-
 def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: View) -> Viewpoint:
     """Keep a view with its picture; without one it is drawn by a job."""
     with deed(who) as act:
         project = in_use(act, project_id)
-        picture, large = _pictures(act, picture_png) if picture_png else (coming_picture(act), None)
+        picture, large = keep_picture(act, picture_png) if picture_png else (coming_picture(act), None)
         viewpoint = Viewpoint(
             project_id=project.id,
             name=name.strip() or "Untitled",
@@ -81,36 +65,22 @@ def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: 
         return viewpoint
 
 
-def _found(act: Deed, viewpoint_id: str) -> Viewpoint:
-    found = kept.viewpoint_by_id(act.session, viewpoint_id)
-    if found is None:
-        raise MissingError("There is no such viewpoint; it may have been made in another project.")
-    return found
-
-
-def _there(act: Deed, viewpoint_id: str) -> Viewpoint:
-    found = _found(act, viewpoint_id)
-    if found.removed_at is not None:
-        raise GoneError(f"The viewpoint {found.name} was deleted; ask {found.author} for another link.")
-    return found
-
-
 def one(viewpoint_id: str) -> Viewpoint:
     """One viewpoint, for a link to it."""
     with looking() as look:
-        return _there(look, viewpoint_id)
+        return find(look, VIEWPOINT, viewpoint_id)
 
 
 def changes(viewpoint_id: str, view: View) -> list[str]:
     """What keeping a view over a viewpoint would change, in sentences."""
     with looking() as look:
-        return differences(_there(look, viewpoint_id).view, view)
+        return differences(find(look, VIEWPOINT, viewpoint_id).view, view)
 
 
 def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Viewpoint:
     """Keep a view over one that was kept; what it was is kept too, and can be brought back."""
     with deed(who) as act:
-        found = _there(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id)
         kept.add(
             act.session,
             ViewpointBefore(
@@ -119,7 +89,7 @@ def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Vi
             ),
         )  # fmt: skip
         found.view, found.undrawn = view, False
-        found.picture, found.large = _pictures(act, picture_png)
+        found.picture, found.large = keep_picture(act, picture_png)
         found.changed_by, found.changed_at = who.said, now()
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
@@ -128,7 +98,7 @@ def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Vi
 def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
     """Bring back what a viewpoint was before the last view was kept over it."""
     with deed(who) as act:
-        found = _there(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id)
         before = kept.before(act.session, found.id)
         if before is None:
             raise UnfitError(f"Nothing was kept over {found.name}; it is as it was.")
@@ -142,9 +112,9 @@ def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
 def reframe(who: Who, viewpoint_id: str, picture_png: bytes, frame: PictureFrame | None) -> Viewpoint:
     """Give a viewpoint another picture of what it sees, widened or trimmed; the view stays."""
     with deed(who) as act:
-        found = _there(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id)
         found.view = replace(found.view, frame=frame)
-        found.picture, found.large = _pictures(act, picture_png)
+        found.picture, found.large = keep_picture(act, picture_png)
         found.undrawn = False
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
@@ -153,7 +123,7 @@ def reframe(who: Who, viewpoint_id: str, picture_png: bytes, frame: PictureFrame
 def missing(viewpoint_id: str) -> list[str]:
     """What a viewpoint names that the building no longer has, in sentences."""
     with looking() as look:
-        found = _there(look, viewpoint_id)
+        found = find(look, VIEWPOINT, viewpoint_id)
         rows, traits = traits_of(look, found.project_id)
         issued = {model.id: model.added_at.date() for model in rows.models}
     return gone(found.view, lambda key, one: bool(traits.numbers_of(key, [one])), issued.get)
@@ -162,7 +132,7 @@ def missing(viewpoint_id: str) -> list[str]:
 def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
     """Give a viewpoint another name."""
     with deed(who) as act:
-        found = _there(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id)
         if not name.strip():
             raise WrongError("A viewpoint needs a name; type one.")
         found.name = name.strip()
@@ -173,7 +143,7 @@ def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
 def delete(who: Who, viewpoint_id: str) -> None:
     """Delete a viewpoint; it can be brought back."""
     with deed(who) as act:
-        found = _there(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id)
         found.removed_at = datetime.now(UTC)
         act.tell(found.project_id, "viewpoints", what=found.id)
 
@@ -181,7 +151,7 @@ def delete(who: Who, viewpoint_id: str) -> None:
 def bring_back(who: Who, viewpoint_id: str) -> Viewpoint:
     """Bring back a viewpoint that was deleted."""
     with deed(who) as act:
-        found = _found(act, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id, removed=True)
         found.removed_at = None
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found

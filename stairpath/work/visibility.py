@@ -6,16 +6,15 @@ import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
-from threading import Lock
 
 import numpy as np
-from cachetools import LRUCache
 from pydantic import TypeAdapter
 
+from stairpath.core.cache import Cache
 from stairpath.core.review.view import View
 from stairpath.core.visibility import spoken
 from stairpath.core.visibility.facts import Facts, facts_of, joined
-from stairpath.core.visibility.rules import Resolved, Rule, resolve, selected, simplified
+from stairpath.core.visibility.rules import Resolved, Rule, places_kept, resolve
 from stairpath.core.visibility.selectors import Selector, These, What
 from stairpath.core.visibility.traits import ModelTraits, Traits, traits
 from stairpath.store import components, federations, kept, readings
@@ -24,7 +23,7 @@ from stairpath.store.tables import Link, Model
 from stairpath.work.deed import Deed, Who, deed, looking
 from stairpath.work.projects import in_use
 from stairpath.work.refusals import MissingError, UnfitError
-from stairpath.work.remembered import Remembered, Rows, rows_of
+from stairpath.work.remembered import Rows, rows_of
 
 _VIEW: TypeAdapter[View] = TypeAdapter(View)
 _SHORT = 10
@@ -34,10 +33,11 @@ _SHORT = 10
 class Line:
     """A rule in plain words: what making it did, what it says, how many it selects, and for how many it decides.
 
-    ``gone`` counts the components that it names one by one and the building no longer has.
+    ``place`` is its place among the rules that were sent; ``gone`` counts the components that it names one by one and
+    the building no longer has.
     """
 
-    rule: Rule
+    place: int
     done: str
     says: str
     selects: int
@@ -67,7 +67,7 @@ def _part(look: Deed, model: Model) -> ModelTraits | None:
     return ModelTraits(model.id, model.name, model.stands, words, where["level"], where["discipline"], where["room"])
 
 
-_facts: Remembered[tuple[object, ...], Facts] = Remembered(64)
+_facts: Cache[tuple[str, str, str, str | None], Facts] = Cache(256, owner_of=lambda key: key[0])
 
 
 def _facts_in(model: Model) -> Facts:
@@ -82,26 +82,22 @@ def _facts_of(models: Sequence[Model]) -> Facts:
     return joined([_facts.get(key, partial(_facts_in, model)) for key, model in zip(keys, models, strict=True)])
 
 
-_traits: LRUCache[str, tuple[Rows, Traits]] = LRUCache(16)
-_lock = Lock()
+_traits: Cache[Rows, Traits] = Cache(256, owner_of=lambda rows: rows.project.id)
 
 
 def traits_of(look: Deed, project_id: str) -> tuple[Rows, Traits]:
     """The project's rows, and what rules ask of its components; the last few kept in memory."""
     rows = rows_of(look, project_id)
-    with _lock:
-        known = _traits.get(project_id)
-    if known is not None and known[0] is rows:
-        return known
+    return rows, _traits.get(rows, lambda: _traits_in(look, rows))
+
+
+def _traits_in(look: Deed, rows: Rows) -> Traits:
     parts = [part for model in rows.models if (part := _part(look, model)) is not None]
     building = rows.building
     rooms = [(room.number, room.name) for room in building.rooms]
     keys = {part.key for part in parts}
     drawn = [model for model in rows.models if model.id in keys]
-    found = rows, traits(parts, [level.name for level in building.levels], rooms, lambda: _facts_of(drawn))
-    with _lock:
-        _traits[project_id] = found
-    return found
+    return traits(parts, [level.name for level in building.levels], rooms, lambda: _facts_of(drawn))
 
 
 def _gone(asked: Traits, select: Selector) -> int:
@@ -115,19 +111,19 @@ def see(project_id: str, rules: Sequence[Rule]) -> Seen:
     """How every component appears under rules; those that others leave nothing of are left out of the answer."""
     with looking() as look:
         rows, asked = traits_of(look, project_id)
-    wanted = simplified(rules)
-    found = resolve(asked, wanted)
-    decided = np.bincount(np.concatenate([found.rule, found.tint_rule]).clip(-1) + 1, minlength=len(wanted) + 1)
+    places = places_kept(rules)
+    found = resolve(asked, [rules[place] for place in places])
+    decided = np.bincount(np.concatenate([found.rule, found.tint_rule]).clip(-1) + 1, minlength=len(places) + 1)
     lines = [
         Line(
-            rule=rule,
-            done=spoken.done(asked, rule),
-            says=spoken.stands(asked, rule),
-            selects=int(np.count_nonzero(selected(asked, rule.select))),
-            decides=int(decided[place + 1]),
-            gone=_gone(asked, rule.select),
+            place=place,
+            done=spoken.done(asked, rules[place]),
+            says=spoken.stands(asked, rules[place]),
+            selects=int(found.selects[k]),
+            decides=int(decided[k + 1]),
+            gone=_gone(asked, rules[place].select),
         )
-        for place, rule in enumerate(wanted)
+        for k, place in enumerate(places)
     ]
     return Seen(rows.project.version, spoken.done(asked, rules[-1]) if rules else "", lines, found)
 

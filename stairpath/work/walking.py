@@ -47,7 +47,8 @@ def map_now(project_id: str, body: str) -> MapNow:
         return MapNow(
             project,
             walks.walking_of(project),
-            walks.is_current(project),
+            # While the building is put together anew its map is to be made anew as well.
+            walks.is_current(project) and project.wanted == project.made,
             building_of(project).origin_m,
             list(bodies_of(project).values()),
             walks.tiles_of(look.session, project.id, body),

@@ -6,6 +6,7 @@ import base64
 import csv
 import dataclasses
 import io
+import re
 import zipfile
 from datetime import timedelta
 from pathlib import Path
@@ -14,13 +15,19 @@ from urllib.parse import quote
 
 import openpyxl
 import pytest
+from PIL import Image
+from sqlalchemy import text
 
 from stairpath.core.exchange.bcf import VERSIONS, opened, writing
 from stairpath.core.exchange.topic import Bitmap, Camera, Comment, Component, Topic, Viewpoint
+from stairpath.store.database import transaction
+from tests.api.test_door import vast_png
 from tests.api.test_topics import by, make, told
 from tests.api.test_views import rule
+from tests.building import resolved
 from tests.core.test_exchange import TOPIC, VIEW, WHEN, altered
-from tests.exchanged import PNG, check_valid, some_guid
+from tests.exchanged import PNG, check_valid, png, some_guid
+from tests.samples import simple
 
 EYE = {
     "eye_m": [2.0, 1.0, 1.6], "target_m": [8.0, 1.0, 1.6], "up": [0, 0, 1],
@@ -198,7 +205,7 @@ def test_a_file_of_another_program_comes_in_and_its_components_are_found_once_a_
     work()
     (model,) = client.get(f"/api/projects/{other}/federation").json()["models"]
     assert model["name"] == "T-ARC"
-    answer = client.post(f"/api/projects/{other}/resolve", json={"rules": kept["view"]["rules"]}).json()
+    answer = resolved(client, other, kept["view"]["rules"])
     assert (answer["shown"], answer["rules"][0]["gone"]) in ((1, 0), (0, 1))
 
 
@@ -372,3 +379,89 @@ def test_pictures_in_space_of_another_program_stay_with_their_view(client, house
 
 def png_text() -> str:
     return base64.b64encode(PNG).decode()
+
+
+def vast(width, height):
+    return base64.b64decode(vast_png(width, height))
+
+
+def test_a_time_that_no_list_could_be_read_with_is_told_and_left_out(client, house, work):
+    late = "<CreationDate>0001-01-01T00:00:00+14:00</CreationDate>"
+
+    def change(name, part):
+        return re.sub(b"<CreationDate>.*?</CreationDate>", late.encode(), part) if name.endswith("markup.bcf") else part
+
+    report = taken(client, house, work, altered(file_of(TOPIC), change))
+    assert [p["text"] for p in report["problems"] if "1900 to 2200" in p["text"]]
+    (topic,) = listed(client, house)
+    assert topic["said"]["title"] == TOPIC.title
+    for path in ("viewpoints", "sittings", "topics/file", "topics/list"):
+        assert client.get(f"/api/projects/{house}/{path}").status_code == 200, path
+    assert client.get(f"/bcf/3.0/projects/{house}/topics").status_code == 200
+
+
+@pytest.mark.parametrize("day", ["0001-01-01", "1899-12-31", "2201-01-01", "9999-12-31"])
+def test_days_outside_of_what_is_kept_are_refused_in_a_sentence(client, house, day):
+    topic = make(client, house, "Gap")
+    meeting = client.post(f"/api/projects/{house}/sittings", json={"title": "First"}).json()
+    client.put(f"/api/topics/{topic['id']}/question", json={"text": "May it go lower?"})
+    for verb, path, body in (
+        ("post", f"projects/{house}/topics", {"title": "x", "due": day}),
+        ("patch", f"topics/{topic['id']}", {"due": day}),
+        ("put", f"topics/{topic['id']}/answer", {"text": "Yes.", "on": day}),
+        ("post", f"projects/{house}/sittings", {"title": "x", "held_on": day}),
+        ("patch", f"sittings/{meeting['id']}", {"held_on": day}),
+        ("post", f"sittings/{meeting['id']}/points", {"topic": topic["id"], "text": "x", "until": day}),
+    ):
+        answer = client.request(verb, f"/api/{path}", json=body)
+        assert (answer.status_code, "1900 to 2200" in answer.json()["detail"]) == (422, True), (path, answer.text)
+    answer = client.post(f"/bcf/3.0/projects/{house}/topics", json={"title": "x", "due_date": f"{day}T00:00:00Z"})
+    assert (answer.status_code, "1900 to 2200" in answer.json()["message"]) == (422, True)
+
+
+def test_a_vast_picture_is_left_out_of_a_file_and_a_large_one_is_made_small_once(client, house, work):
+    camera = Camera((2, 1, 1.6), (1, 0, 0), (0, 0, 1), "perspective", 60.0)
+    views = tuple(
+        Viewpoint(some_guid(30 + k), camera, snapshot=picture)
+        for k, picture in enumerate((vast(20_000, 20_000), png(2000, 1250)))
+    )
+    report = taken(client, house, work, file_of(dataclasses.replace(TOPIC, viewpoints=views)))
+    assert [p for p in report["problems"] if "more than 40 million pixels" in p["text"]]
+    first, second = client.get(f"/api/projects/{house}/viewpoints").json()
+    large = next(v for v in (first, second) if v["large"])
+    small = Image.open(io.BytesIO(client.get(f"/api/blobs/{large['picture']}").content))
+    assert (small.width, client.get(f"/api/blobs/{large['large']}").content) == (720, views[1].snapshot)
+    # It goes out as it came.
+    with zipfile.ZipFile(io.BytesIO(saved(client, house, "3.0"))) as held:
+        assert views[1].snapshot in [held.read(name) for name in held.namelist() if name.endswith(".png")]
+
+
+def test_a_control_character_in_one_title_or_name_breaks_no_table(client, project, send, work):
+    sample = simple()
+    sample.box(sample.ifc.by_type("IfcBuildingStorey")[0], (0, 9, 0), (1, 1, 1), Name="Tank\x1b[7m", Tag="T\x07-1")
+    send(project, "QH-ARC.ifc", sample)
+    work()
+    make(client, project, "Duct\x1b in the\x00 beam")
+    assert client.get(f"/api/projects/{project}/topics").json()[0]["said"]["title"] == "Duct in the beam"
+    wish = {"steps": ["name"], "columns": ["tag"]}
+    for answer in (
+        client.get(f"/api/projects/{project}/topics/list", params={"form": "xlsx"}),
+        client.post(f"/api/projects/{project}/schedule/xlsx", json=wish),
+    ):
+        assert answer.status_code == 200, answer.text
+        sheet = openpyxl.load_workbook(io.BytesIO(answer.content)).active
+        assert sheet.max_row > 1
+    assert "Tank[7m" in str([cell.value for row in sheet.rows for cell in row])
+
+
+def test_rows_that_cannot_be_read_never_take_the_list_with_them(client, house):
+    whole, odd = make(client, house, "Whole"), make(client, house, "Of another age")
+    view, broken = (kept_view(client, house, {})["id"] for _ in range(2))
+    with transaction() as session:
+        session.execute(
+            text("UPDATE topic SET created_at = '0001-01-01T00:00:00+14:00' WHERE id = :id"), {"id": odd["id"]}
+        )
+        session.execute(text("UPDATE viewpoint SET view = '{\"version\": 2}' WHERE id = :id"), {"id": broken})
+    assert [t["id"] for t in listed(client, house)] == [whole["id"], odd["id"]]
+    assert [v["id"] for v in client.get(f"/api/projects/{house}/viewpoints").json()] == [view]
+    assert client.get(f"/api/viewpoints/{broken}").status_code == 404

@@ -11,6 +11,7 @@ import openpyxl
 import pytest
 
 from tests.api.test_views import rule
+from tests.building import resolved
 from tests.samples import Sample
 
 
@@ -137,7 +138,7 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
     ):
         assert client.put(f"/api/sets/{made['id']}", json=bad).status_code == 422
     rules = [rule({"kind": "where", "of": wish["conditions"], "called": "Not rated"}, "hide")]
-    seen = client.post(f"/api/projects/{house}/resolve", json={"rules": rules}).json()
+    seen = resolved(client, house, rules)
     assert (seen["hidden"], seen["done"]) == (1, "hid the set Not rated")
     # A newer issue in which the first wall has lost its rating.
     newer = plant()
@@ -146,7 +147,7 @@ def test_a_set_is_kept_changed_deleted_and_brought_back_and_follows_a_newer_issu
             value.NominalValue = None
     send(house, "QH-WTR.ifc", newer)
     work()
-    again = client.post(f"/api/projects/{house}/resolve", json={"rules": rules}).json()
+    again = resolved(client, house, rules)
     assert again["hidden"] >= 2
     assert client.delete(f"/api/sets/{made['id']}").status_code == 204
     assert client.get(f"/api/projects/{house}/sets").json() == []

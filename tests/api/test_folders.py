@@ -66,7 +66,7 @@ def test_what_cannot_be_moved_is_refused_and_nothing_moves(client, project, view
     for these, into, status in (
         ([views["A"], "nowhere"], meeting, 422),
         ([views["A"]], "nowhere", 404),
-        ([views["A"]], foreign, 422),
+        ([views["A"]], foreign, 404),
     ):
         answer = move(client, project, these, into)
         assert answer.status_code == status, answer.text

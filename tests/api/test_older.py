@@ -51,7 +51,7 @@ def test_rows_of_earlier_versions_are_read(client, project, send, work):
     with transaction() as session:
         kept = session.get_one(Project, project)
         assert kept.federation is not None
-        assert kept.federation.rooms[0].corners_m == []
+        assert kept.federation.rooms == ()  # nothing told of which model they are
         assert kept.walking is not None
         assert (kept.walking.map, kept.walking.cell_m, kept.walking.doors_locked) == (None, 0.1, True)
         row = session.get_one(Model, model)
@@ -59,6 +59,8 @@ def test_rows_of_earlier_versions_are_read(client, project, send, work):
         assert (row.placed.problems, row.placed.columns) == ((), None)
         route = session.get_one(SavedRoute, "old")
         assert (route.wish.body, route.answer.blocked.kind) == ("trolley", "step")
+    # The page is answered before the building was put together again.
+    assert client.get(f"/api/projects/{project}/federation").json()["models"] == []
     federating.bring_together(project)  # of what was read so that it can be federated, which is nothing
     head = client.get(f"/api/projects/{project}/federation").json()
     assert head["models"] == []

@@ -6,6 +6,7 @@ import base64
 
 import pytest
 
+from tests.api.test_door import vast_png
 from tests.api.test_topics import by, make
 from tests.exchanged import PNG, some_guid
 
@@ -121,6 +122,8 @@ def test_viewpoints_are_sent_with_what_they_show_and_read_again(client, house, a
         ({"perspective_camera": None}, "from where"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": "PHN2Zy8+"}}, "neither PNG nor JPEG"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": "???"}}, "not base64"),
+        ({"snapshot": {"snapshot_type": "png", "snapshot_data": "Tür" * 20}}, "not base64"),
+        ({"snapshot": {"snapshot_type": "png", "snapshot_data": vast_png(20_000, 20_000)}}, "40 million pixels"),
         ({"perspective_camera": {**CAMERA, "camera_direction": {"x": 0, "y": 0, "z": 0}}}, "no length"),
     ):
         wrong = {**wish, "guid": some_guid(9), **change}

@@ -37,7 +37,7 @@ def test_a_route_is_found_kept_and_handed_on(client, house, ask, origin):
 
     assert client.delete(f"/api/routes/{kept['id']}").status_code == 204
     assert client.get(f"/api/projects/{house}/routes").json() == []
-    assert client.get(f"/api/routes/{kept['id']}/json").status_code == 404
+    assert client.get(f"/api/routes/{kept['id']}/json").status_code == 410
     assert client.post(f"/api/routes/{kept['id']}/restore").status_code == 204
     assert len(client.get(f"/api/projects/{house}/routes").json()) == 1
 
@@ -144,7 +144,7 @@ def test_a_route_that_is_gone_is_told_and_another_project_has_none_of_it(client,
     assert client.get(f"/api/projects/{other}/routes").json() == []
     client.delete(f"/api/routes/{kept['id']}")
     for answer in (client.delete(f"/api/routes/{kept['id']}"), client.get(f"/api/routes/{kept['id']}/csv")):
-        assert answer.status_code == 404
-        assert answer.json()["detail"] == "There is no such route; it may have been deleted."
+        assert answer.status_code == 410
+        assert answer.json()["detail"] == "The route To the east was deleted. Restore it first."
     assert client.post("/api/routes/none/restore").status_code == 404
     assert client.get(f"/api/routes/{kept['id']}/pdf").status_code == 422

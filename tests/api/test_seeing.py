@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-import base64
 import json
 
-import numpy as np
 import pytest
 from sqlalchemy import text
 
 from stairpath.store.database import transaction
 from tests.api.test_views import EYE, rule, view_of
+from tests.building import resolved
 from tests.samples import Sample, simple
 
 AIR = {"kind": "of", "what": "discipline", "value": "AIR"}
@@ -34,13 +33,7 @@ def house(client, project, send, work):
 
 
 def resolve(client, project, *rules):
-    answer = client.post(f"/api/projects/{project}/resolve", json={"rules": list(rules)})
-    assert answer.status_code == 200, answer.text
-    seen = answer.json()
-    seen["states"] = list(base64.b64decode(seen["states"]))
-    seen["reasons"] = np.frombuffer(base64.b64decode(seen["reasons"]), "<i2").tolist()
-    seen["tints"] = np.frombuffer(base64.b64decode(seen["tints"]), "<i4").tolist()
-    return seen
+    return resolved(client, project, rules)
 
 
 def test_rules_give_every_component_a_state_and_a_reason(client, house):

@@ -99,6 +99,6 @@ def test_a_topic_of_another_project_is_not_dealt_with(client, project):
     other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
     strange = make(client, other, "Elsewhere")
     sitting = begin(client, project)
-    assert "another project" in note(client, sitting, strange, "x", status=422)["detail"]
+    assert "no such topic" in note(client, sitting, strange, "x", status=404)["detail"]
     assert client.patch(f"/api/sittings/{sitting['id']}", json={"topics": [strange["id"]]}).status_code == 422
     assert client.get("/api/sittings/gone").status_code == 404

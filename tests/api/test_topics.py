@@ -88,7 +88,7 @@ def test_what_another_changed_is_new_until_one_has_looked(client, project):
     [
         ({"title": " "}, "needs a title"),
         ({"title": "x", "status": "lost"}, "no status lost"),
-        ({"title": "x", "views": ["nowhere"]}, "not kept in this project"),
+        ({"title": "x", "views": ["nowhere"]}, "not in this project"),
         ({"title": "x", "variant_of": "nowhere"}, "no such topic"),
     ],
 )

@@ -6,6 +6,7 @@ import io
 import pytest
 from PIL import Image
 
+from tests.building import resolved
 from tests.samples import simple
 
 EYE = {
@@ -133,7 +134,7 @@ def test_viewpoints_outlive_a_new_reading(client, house, work, building):
     after = building(house)["models"][0]
     kept = client.get(f"/api/viewpoints/{made['id']}").json()["view"]
     assert kept["picked"]["of"] == {after["id"]: [after["global_ids"][0]]}
-    seen = client.post(f"/api/projects/{house}/resolve", json={"rules": kept["rules"]}).json()
+    seen = resolved(client, house, kept["rules"])
     assert (seen["hidden"], seen["rules"][0]["gone"]) == (1, 0)
 
 
@@ -141,7 +142,7 @@ def test_viewpoints_outlive_a_new_reading(client, house, work, building):
 def test_a_picture_that_is_none_is_refused(client, house, picture):
     answer = keep(client, house, picture_png=picture)
     assert answer.status_code == 422
-    assert "picture is not" in answer.json()["detail"]
+    assert answer.json()["detail"].startswith("The viewpoint's picture is n")
 
 
 @pytest.mark.parametrize(
@@ -184,3 +185,14 @@ def test_home_is_set_for_everybody_and_forgotten(client, house):
     assert client.delete(f"/api/projects/{house}/home").status_code == 204
     assert home() is None
     assert client.put("/api/projects/none/home", json=body).status_code == 404
+
+
+def test_more_planes_than_are_drawn_at_once_are_refused_in_a_sentence(client, house):
+    shape = {"kind": "box", "centre_m": [0, 0, 0], "size_m": [1, 1, 1]}
+    boxes = [{"id": f"c{k}", "shape": shape} for k in range(5)]
+    answer = keep(client, house, view={**view_of(), "cuts": boxes})
+    assert (answer.status_code, answer.json()["detail"]) == (
+        422,
+        "The cuts have 30 planes and at most 24 cut at once. Switch one off or remove it.",
+    )
+    assert keep(client, house, view={**view_of(), "cuts": [*boxes[:4], {**boxes[4], "off": True}]}).status_code == 201

@@ -160,3 +160,12 @@ def test_there_is_nothing_to_walk_in_before_a_model_is_read(client, project):
     answer = client.post(f"/api/projects/{project}/routes/find", json={"start": {"room": 0}, "end": {"room": 1}})
     assert answer.status_code == 409
     assert "no model to walk in" in answer.json()["detail"]
+
+
+def test_no_map_is_current_while_the_building_is_put_together_anew(client, house, work):
+    assert client.get(f"/api/projects/{house}/walking").json()["current"] is True
+    assert client.post(f"/api/projects/{house}/federation").status_code == 202
+    assert client.get(f"/api/projects/{house}/walking").json()["current"] is False
+    work()
+    assert client.get(f"/api/projects/{house}/walking").json()["current"] is True
+    assert client.post("/api/projects/nowhere/federation").status_code == 404

@@ -20,7 +20,7 @@ from stairpath.core.apart import (
     run_apart,
 )
 from stairpath.core.problems import CannotReadError
-from stairpath.start.processes import begun_at
+from stairpath.core.processes import begun_at
 from tests.soak.running import descendants
 
 
@@ -109,3 +109,26 @@ def test_children_do_not_outlive_whoever_asked():
     while any(begun_at(pid) for pid in before):
         assert time.monotonic() < deadline
         time.sleep(0.05)
+
+
+def killed_until(marks, times, report):
+    """Killed from outside so often, as far as the marks in a file tell."""
+    with marks.open("a") as out:
+        out.write("x")
+    if len(marks.read_text()) <= times:
+        os.kill(os.getpid(), signal.SIGKILL)
+    return "done"
+
+
+def test_work_whose_process_is_killed_is_begun_again_a_few_times(tmp_path, monkeypatch):
+    monkeypatch.setattr(apart, "_PAUSES_S", (0.0, 0.0))
+    marks = tmp_path / "marks"
+    assert run_apart(killed_until, marks, 2) == "done"
+    assert marks.read_text() == "xxx"
+    marks.unlink()
+    with pytest.raises(CrashedError, match="SIGKILL"):
+        run_apart(killed_until, marks, 9)
+    assert marks.read_text() == "xxx"
+    # A crash of its own is not tried again.
+    with pytest.raises(CrashedError, match="SIGSEGV"):
+        run_apart(fails, "crash")

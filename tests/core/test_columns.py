@@ -60,6 +60,15 @@ def test_a_component_of_several_systems_is_said_with_all_of_them():
         assert text in said("system")[number]
 
 
+def test_a_value_with_a_comma_is_a_value_of_its_own():
+    told = facts(
+        {"arc/A0": {"properties": {"One": {"Note": "red, dark"}, "Two": {"Note": "dark"}, "Three": {"Note": "dark"}}}}
+    )
+    column = column_of("property:Note", building(told=told), lambda: MESH)
+    assert isinstance(column, Said)
+    assert sorted(column.texts[column.value[NUMBER["A0"]]].split(", ")) == ["dark", "dark", "red"]
+
+
 def test_a_property_of_figures_in_one_unit_is_figures_and_a_mixed_one_is_text():
     diameter = figures("property:Own.Diameter")
     assert (diameter.unit, diameter.value[NUMBER["B0"]]) == ("m", 0.16)

@@ -10,10 +10,11 @@ from pathlib import Path
 
 import pytest
 
+from stairpath.core.processes import begun_at
 from stairpath.start import demo
 from stairpath.start.demo import alone
 from stairpath.start.postgres import CannotStartError, free_port
-from stairpath.start.processes import Left, OneOnly, Watched, begun_at, watching
+from stairpath.start.processes import Left, OneOnly, Watched, watching
 
 
 def test_a_taken_port_gives_the_next():

@@ -48,8 +48,10 @@ SHOWN = """async () => {
   const seen = window.stairpathOpen.seen(), stage = window.stairpathStage.building.states;
   const drawn = Array.from({ length: stage.count }, (_, i) => [0, 128, 255].indexOf(stage.texture.image.data[i * 4]));
   const answer = await fetch(`/api/projects/${seen.federation.id}/resolve`, { method: 'POST',
-    headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ rules: seen.rules }) }).then((r) => r.json());
-  const core = Array.from(atob(answer.states), (c) => c.charCodeAt(0));
+    headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ rules: seen.rules }) }).then((r) => r.arrayBuffer());
+  const begin = 8 + new DataView(answer).getUint32(4, true);
+  const { at, count } = JSON.parse(new TextDecoder().decode(answer.slice(8, begin))).find((e) => e.name === 'states');
+  const core = Array.from(new Uint8Array(answer, begin + at, count));
   return { drawn, core };
 }"""
 NEIGHBOURS = """() => window.stairpathOpen.trail().places.some((p, i, all) => {

@@ -15,7 +15,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from stairpath.start.processes import begun_at
+from stairpath.core.processes import begun_at
 
 ROOT = Path(__file__).resolve().parents[2]
 

@@ -7,7 +7,7 @@ import time
 
 import pytest
 
-from stairpath.start.processes import begun_at
+from stairpath.core.processes import begun_at
 from tests.samples import Sample
 from tests.soak.length import SEED, length
 from tests.soak.running import Running, kill, until

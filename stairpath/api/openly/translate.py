@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import base64
-import binascii
 import uuid
 from collections.abc import Sequence
 from datetime import UTC, datetime, time
@@ -12,7 +11,7 @@ from stairpath.api.openly import shapes
 from stairpath.core.camera.pose import Vector
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import UNSAID, guid_of
-from stairpath.core.exchange.pictures import form_of
+from stairpath.core.exchange.pictures import NotAPictureError, checked, form_of
 from stairpath.core.review.topic import Said
 from stairpath.work.openly import Comment
 from stairpath.work.refusals import WrongError
@@ -131,10 +130,11 @@ def bitmap_guid(view: str, place: int) -> str:
 def _picture(sent: str, what: str) -> bytes:
     try:
         data = base64.b64decode(sent.partition(",")[2] or sent, validate=True)
-    except binascii.Error:
-        raise WrongError(f"The {what} is not base64; send it again.") from None
-    if form_of(data) is None:
-        raise WrongError(f"The {what} is neither PNG nor JPEG; send it as one of them.")
+        checked(data, what)
+    except NotAPictureError as error:
+        raise WrongError(str(error)) from error
+    except ValueError:  # not base64, or letters outside of ASCII
+        raise WrongError(f"The {what} is not base64. Send it again.") from None
     return data
 
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from stairpath.api.shapes.words import ComponentRef, Name, Vector
+from stairpath.core.cutting.cuts import too_many_planes
 
 
 class PlaneCut(BaseModel):
@@ -45,7 +46,13 @@ class Cut(BaseModel):
     off: bool = False
 
 
-Cuts = Annotated[list[Cut], Field(max_length=24)]
+def _few_planes(cuts: list[Cut]) -> list[Cut]:
+    if wrong := too_many_planes([(cut.shape.kind, cut.off) for cut in cuts]):
+        raise ValueError(wrong)
+    return cuts
+
+
+Cuts = Annotated[list[Cut], Field(max_length=24), AfterValidator(_few_planes)]
 
 
 class BoxWish(BaseModel):

@@ -78,6 +78,8 @@ class Component(BaseModel):
     file_name: str
     global_id: str
     ifc_class: str
+    class_name: str
+    """The class as it is read."""
     name: str
     tag: str
     description: str

@@ -39,9 +39,13 @@ class ScheduleSum(BaseModel):
 
 
 class ScheduleGroup(BaseModel):
-    """Components that are alike in each step, how many, and their sums in the order they were wished for."""
+    """Components that are alike in each step, how many, and their sums in the order they were wished for.
+
+    ``says`` is the key as it is read.
+    """
 
     key: list[str]
+    says: list[str]
     count: int
     sums: list[ScheduleSum]
 

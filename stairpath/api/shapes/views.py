@@ -187,42 +187,6 @@ class RulesWish(BaseModel):
     rules: Rules
 
 
-class RuleLine(BaseModel):
-    """A rule in plain words."""
-
-    rule: Rule
-    done: str
-    """What making it did, as the name of a change."""
-    says: str
-    """What it says as long as it stands."""
-    selects: int
-    decides: int
-    """For how many components it is the reason."""
-    gone: int
-    """How many components it names one by one that the models no longer have."""
-
-
-class Seen(BaseModel):
-    """How every component appears, by its dense number in this version of the federation.
-
-    ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
-    number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
-    is base64 of a little-endian 32-bit number each, 0xRRGGBB, -2 for the file's own colours or -1, and empty where
-    nothing is tinted.
-    """
-
-    version: int
-    done: str
-    """What the last of the rules did, as the name of a change; also where it left nothing to do."""
-    rules: list[RuleLine]
-    shown: int
-    faded: int
-    hidden: int
-    states: str
-    reasons: str
-    tints: str
-
-
 class CutWish(BaseModel):
     """Cuts, rules for what is shown, and what stays whole: the faces of all else that is shown are wanted."""
 

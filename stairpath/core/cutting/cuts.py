@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -14,6 +14,8 @@ from stairpath.core.cutting.plane import NotAPlaneError, Plane, Vector, plane
 
 LEAST_M = 0.001
 """A band or a box is at least so thick."""
+MOST_PLANES = 24
+"""So many planes cut a view at once: as many as are drawn."""
 
 
 @dataclass(frozen=True)
@@ -93,6 +95,21 @@ def planes_of(shape: Shape) -> list[Plane]:
 def active_planes(cuts: Sequence[Cut]) -> list[tuple[Cut, Plane]]:
     """The planes of all cuts that are on, each with its cut."""
     return [(cut, each) for cut in cuts if not cut.off for each in planes_of(cut.shape)]
+
+
+_PLANES = {"plane": 1, "band": 2, "box": 6}
+
+
+def too_many_planes(cuts: Iterable[tuple[Literal["plane", "band", "box"], bool]]) -> str:
+    """Why cuts, each by its kind and whether it is off, are too many at once; empty where they are not.
+
+    >>> too_many_planes([("box", False)] * 4 + [("box", True)]), too_many_planes([("box", False)] * 5)[:23]
+    ('', 'The cuts have 30 planes')
+    """
+    count = sum(_PLANES[kind] for kind, off in cuts if not off)
+    if count <= MOST_PLANES:
+        return ""
+    return f"The cuts have {count} planes and at most {MOST_PLANES} cut at once. Switch one off or remove it."
 
 
 class NothingToBoxError(ValueError):

@@ -9,20 +9,21 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.cutting.keyplan import KeyPlan
+from stairpath.core.palette import INK, SOFT
 
 Array = npt.NDArray[np.float64]
 
 _BORDER_MM = 10.0
-_STYLE = """
-.solid{fill:#1e2b36;fill-rule:evenodd;stroke:none}
-.thin{fill:none;stroke:#1e2b36;stroke-width:.18}
-.swing{fill:none;stroke:#5d6b76;stroke-width:.13}
-.tread{fill:none;stroke:#5d6b76;stroke-width:.13}
-.way{fill:none;stroke:#1e2b36;stroke-width:.2;marker-end:url(#up)}
-.axis{stroke:#b5ab98;stroke-width:.13;stroke-dasharray:4 1 .5 1}
-.tag{font:2.6px Barlow,sans-serif;fill:#5d6b76;text-anchor:middle}
-.room{font:600 2.4px Barlow,sans-serif;fill:#1e2b36;text-anchor:middle}
-.number{font:2.1px 'IBM Plex Mono',monospace;fill:#5d6b76;text-anchor:middle}
+_STYLE = f"""
+.solid{{fill:{INK};fill-rule:evenodd;stroke:none}}
+.thin{{fill:none;stroke:{INK};stroke-width:.18}}
+.swing{{fill:none;stroke:{SOFT};stroke-width:.13}}
+.tread{{fill:none;stroke:{SOFT};stroke-width:.13}}
+.way{{fill:none;stroke:{INK};stroke-width:.2;marker-end:url(#up)}}
+.axis{{stroke:#b5ab98;stroke-width:.13;stroke-dasharray:4 1 .5 1}}
+.tag{{font:2.6px Barlow,sans-serif;fill:{SOFT};text-anchor:middle}}
+.room{{font:600 2.4px Barlow,sans-serif;fill:{INK};text-anchor:middle}}
+.number{{font:2.1px 'IBM Plex Mono',monospace;fill:{SOFT};text-anchor:middle}}
 """
 
 
@@ -69,5 +70,5 @@ def svg(plan: KeyPlan, north_deg: float = 0.0, scale: float = 200.0) -> str:
         f'viewBox="0 0 {width:.2f} {height:.2f}">\n<title>{escape(plan.storey)}, cut at {plan.cut_m:+.2f} m, '
         f"1:{scale:g}</title>\n<style>{_STYLE}</style>\n"
         '<defs><marker id="up" viewBox="0 0 6 6" refX="5" refY="3" markerWidth="9" markerHeight="9" orient="auto">'
-        '<path d="M0,1 5,3 0,5" fill="none" stroke="#1e2b36"/></marker></defs>\n' + "\n".join(body) + "\n</svg>\n"
+        '<path d="M0,1 5,3 0,5" fill="none" stroke="' + INK + '"/></marker></defs>\n' + "\n".join(body) + "\n</svg>\n"
     )

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
+from stairpath.core.exchange.pictures import checked
 from stairpath.core.register.table import Cell, Layout, as_csv, as_xlsx
 
 HEADING = (
@@ -63,12 +64,13 @@ def xlsx_of(lines: Sequence[Line]) -> bytes:
 
 def _small(picture: bytes) -> bytes | None:
     """A picture as small as it is shown in a row, as PNG; None for one that cannot be read."""
-    from PIL import Image, UnidentifiedImageError
+    from PIL import Image
 
     try:
+        checked(picture)  # of one that was kept before there was a limit
         with Image.open(io.BytesIO(picture)) as image:
             plain = image.convert("RGB")
-    except (UnidentifiedImageError, OSError, ValueError):
+    except (OSError, SyntaxError, ValueError):
         return None
     plain.thumbnail(_PICTURE_PX)
     out = io.BytesIO()

@@ -7,6 +7,7 @@ import zipfile
 import zlib
 from pathlib import Path
 from types import TracebackType
+from typing import IO
 
 from stairpath.core.exchange.topic import CannotExchangeError
 
@@ -28,34 +29,32 @@ class NotReadableError(ValueError):
 class Package:
     """The parts of a zip file by their names."""
 
-    def __init__(self, path: Path) -> None:
+    def __init__(self, source: Path | IO[bytes], name: str) -> None:
         try:
-            self._zip = zipfile.ZipFile(path)
+            self._zip = zipfile.ZipFile(source)
         except FileNotFoundError as error:
-            raise CannotExchangeError(f"There is no file {path.name}; check its name.") from error
+            raise CannotExchangeError(f"There is no file {name}; check its name.") from error
         except (zipfile.BadZipFile, OSError, ValueError, NotImplementedError) as error:
-            raise CannotExchangeError(
-                f"{path.name} is no file of topics, or was cut short; ask for it again."
-            ) from error
+            raise CannotExchangeError(f"{name} is no file of topics, or was cut short; ask for it again.") from error
         listed = self._zip.infolist()
         if len(listed) > MOST_ENTRIES:
             self.close()
-            raise CannotExchangeError(f"{path.name} has more than {MOST_ENTRIES:,} parts; split it.")
+            raise CannotExchangeError(f"{name} has more than {MOST_ENTRIES:,} parts; split it.")
         if sum(info.file_size for info in listed) > MOST_BYTES:
             self.close()
-            raise CannotExchangeError(f"{path.name} unpacks to more than {MOST_BYTES >> 30} GiB; split it.")
+            raise CannotExchangeError(f"{name} unpacks to more than {MOST_BYTES >> 30} GiB; split it.")
         self.outside: list[str] = []
         """Names of parts that would lie outside of the file; they are left out."""
         self._parts: dict[str, zipfile.ZipInfo] = {}
         self._folded: dict[str, str] = {}
         for info in listed:
             plain = info.filename.replace("\\", "/")
-            name = posixpath.normpath(plain)
-            if name.startswith(("/", "../")) or name == ".." or ":" in name.split("/")[0]:
+            part = posixpath.normpath(plain)
+            if part.startswith(("/", "../")) or part == ".." or ":" in part.split("/")[0]:
                 self.outside.append(info.filename)
             elif not plain.endswith("/"):
-                self._parts[name] = info
-                self._folded.setdefault(name.casefold(), name)
+                self._parts[part] = info
+                self._folded.setdefault(part.casefold(), part)
 
     def __enter__(self) -> Package:
         return self

@@ -22,6 +22,7 @@ from stairpath.core.exchange.bcf.writing import aspect_of
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Plane, Viewpoint
 from stairpath.core.measuring.measures import PointsMeasure
+from stairpath.core.palette import PAPER
 from stairpath.core.review.eye import Eye, across_deg, axes_of, pose_of, vertical_deg
 from stairpath.core.review.markups import INKS, Markup, NotAMarkupError, Style, drawn, placed
 from stairpath.core.review.view import HungPicture, View
@@ -32,7 +33,6 @@ from stairpath.core.visibility.traits import Traits
 ANY_MODEL = ""
 """The key under which a view names components of whatever model: those that no model of the project has yet."""
 
-_PAPER = "#faf8f4"
 _MOST_POINTS = 160
 _LETTER_PX = 40
 _PAD_PX = 16
@@ -83,7 +83,7 @@ def written_picture(text: str, ink: str) -> bytes:
     pen = ImageDraw.Draw(Image.new("RGB", (1, 1)))
     left, top, right, bottom = pen.multiline_textbbox((0, 0), text, font=font)
     size = (math.ceil(right - left) + 2 * _PAD_PX, math.ceil(bottom - top) + 2 * _PAD_PX)
-    picture = Image.new("RGB", size, _PAPER)
+    picture = Image.new("RGB", size, PAPER)
     pen = ImageDraw.Draw(picture)
     pen.rectangle((1, 1, size[0] - 2, size[1] - 2), outline=ink, width=3)
     pen.multiline_text((_PAD_PX - left, _PAD_PX - top), text, fill=INKS["ink"], font=font)

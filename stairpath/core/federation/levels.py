@@ -26,6 +26,10 @@ BELOW_FLOOR_M = 0.25
 """A height so little below a level's floor belongs to the level: screeds and ramps lie lower than their storey says."""
 
 
+TOP_STOREY_M = 4.0
+"""How high the topmost storey is taken to be, since no storey above it says so."""
+
+
 def begins_m(elevation_m: float) -> float:
     """The height from which on something belongs to the level of an elevation."""
     return elevation_m - BELOW_FLOOR_M

@@ -12,6 +12,7 @@ from PIL import Image, ImageDraw, ImageFont
 
 from stairpath.core.camera.pose import Pose, sight_axes
 from stairpath.core.cutting.plane import Plane
+from stairpath.core.palette import FILM, INK, SOFT
 from stairpath.core.picture.raster import NOTHING, nearest
 from stairpath.core.picture.scene import Scene, rgb
 
@@ -19,7 +20,6 @@ Array = npt.NDArray[np.float64]
 Pixels = npt.NDArray[np.float32]
 
 OVERSAMPLE = 2
-FILM, INK, SOFT = "#f3f1ec", "#1e2b36", "#54616c"
 _SUN = np.array([0.35, -0.55, 0.76])
 _NEAREST_M = 0.03
 _GLASS, _FADED = 0.3, 0.22

@@ -13,6 +13,7 @@ from PIL import Image, ImageDraw, ImageFont
 from stairpath.core.camera.framing import project
 from stairpath.core.camera.pose import Pose
 from stairpath.core.cutting.cuts import active_planes
+from stairpath.core.palette import PAPER
 from stairpath.core.picture.drawing import Cutting, draw
 from stairpath.core.picture.scene import Scene, rgb
 from stairpath.core.review.eye import pose_of
@@ -24,7 +25,6 @@ from stairpath.core.visibility.traits import Traits
 
 Array = npt.NDArray[np.float64]
 _PICK_SHARE = 0.7
-_PAPER = "#faf8f4"
 _FRAME_PX = 1000.0
 """Lines of markups are so many pixels thick in a frame of this width."""
 _FIGURE_SHARE = 0.035
@@ -119,7 +119,7 @@ def _words(
     left, top, right, bottom = pen.multiline_textbbox(at, text, font=font, anchor=anchor, align="center")
     pad = 4 * thick
     box = (left - pad, top - pad, right + pad, bottom + pad)
-    pen.rectangle(box, fill=_PAPER, outline=border, width=max(1, round(thick)))
+    pen.rectangle(box, fill=PAPER, outline=border, width=max(1, round(thick)))
     pen.multiline_text(at, text, font=font, anchor=anchor, align="center", fill=INKS["ink"])
 
 

@@ -9,6 +9,7 @@ from typing import Any
 
 from stairpath.core.reading.model import PropertySets, PropertyValue, Quantity
 from stairpath.core.reading.sound import finite
+from stairpath.core.texts import plain
 
 _QUANTITY_UNITS = {
     "IfcQuantityLength": ("LengthValue", "m", 1),
@@ -70,7 +71,7 @@ class Relations:
 
 def clean(value: Any) -> str:
     """A text without what cannot be kept: NUL, and halves of characters."""
-    return str(value).replace("\0", "").encode("utf-8", errors="replace").decode()
+    return plain(str(value).encode("utf-8", errors="replace").decode())
 
 
 def _material_name(material: Any) -> str:

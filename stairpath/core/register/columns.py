@@ -64,12 +64,12 @@ def _pairs(fact: Fact) -> Iterable[tuple[int, str]]:
 
 def _said(count: int, pairs: Iterable[tuple[int, str]]) -> Said:
     """Texts by their owners; different ones of one owner follow each other."""
-    of: list[str] = [""] * count
+    of: list[dict[str, None]] = [{} for _ in range(count)]
     for owner, text in pairs:
-        before = of[owner]
-        of[owner] = text if not before else before if not text or text in before.split(", ") else f"{before}, {text}"
+        if text:
+            of[owner][text] = None
     numbers: dict[str, int] = {"": 0}
-    value = np.array([numbers.setdefault(text, len(numbers)) for text in of], dtype=np.int64)
+    value = np.array([numbers.setdefault(", ".join(texts), len(numbers)) for texts in of], dtype=np.int64)
     return Said(tuple(numbers), value)
 
 

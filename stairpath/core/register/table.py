@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 
 from stairpath.core.register.columns import Column, Said, origin_of
 from stairpath.core.register.schedule import Group
+from stairpath.core.texts import plain
 from stairpath.core.visibility.traits import Traits
 
 Cell = str | int | float
@@ -110,7 +111,7 @@ def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
             sheet.row_dimensions[number + 1].height = PICTURE_ROW_POINTS
         cells = []
         for value in row:
-            cell = WriteOnlyCell(sheet, value=value)
+            cell = WriteOnlyCell(sheet, value=plain(value) if isinstance(value, str) else value)
             if isinstance(value, str):
                 cell.data_type = "s"  # never a formula
             if number == 0:

@@ -93,8 +93,7 @@ def gone(view: View, has: Callable[[str, str], bool], issue_of: Callable[[str], 
     ``has`` says whether a model (by its key) has a component (by its GlobalId), ``issue_of`` of when the issue of a model
     is that stands now.
 
-    >>> from stairpath.core.dates import spoken
-    from stairpath.core.review.eye import Eye
+    >>> from stairpath.core.review.eye import Eye
     >>> eye = Eye((0, 0, 0), (0, 1, 0), (0, 0, 1), "perspective", 60.0, 3.0)
     >>> view = View(eye, picked=These({"m": ("a", "b")}))
     >>> gone(view, lambda key, one: one == "a", lambda key: date(2026, 3, 3))

@@ -17,13 +17,14 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.camera.pose import Vector, vector
+from stairpath.core.palette import HERE, INK, PICK, PLUM
 from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, Eye, axes_of, height_at
 
 Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Colour = Literal["ink", "pick", "here", "plum"]
-INKS: Mapping[Colour, str] = {"pick": "#e08a1e", "ink": "#1e2b36", "here": "#0b6f78", "plum": "#7a3b6b"}
+INKS: Mapping[Colour, str] = {"pick": PICK, "ink": INK, "here": HERE, "plum": PLUM}
 Screen = tuple[float, float]
 """A place in the frame: from -1 to 1, right and up."""
 

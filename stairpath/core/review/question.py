@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
+from stairpath.core.dates import NotADayError, kept_day
+
 LONGEST = 20_000
 LONGEST_NAME = 200
 
@@ -26,6 +28,12 @@ class Question:
     answered_on: date | None = None
 
     def __post_init__(self) -> None:
+        for day in (self.asked_on, self.answered_on):
+            if day is not None:
+                try:
+                    kept_day(day)
+                except NotADayError as error:
+                    raise NotAQuestionError(str(error)) from error
         if not self.text.strip():
             raise NotAQuestionError("There is nothing in the question; type it.")
         if max(len(self.text), len(self.answer)) > LONGEST:

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
+from stairpath.core.dates import NotADayError, kept_day
+
 Why = Literal["left open", "overdue", "new", "chosen"]
 
 LONGEST_NOTE = 4000
@@ -14,6 +16,14 @@ LONGEST_NOTE = 4000
 
 class NotASittingError(ValueError):
     """Something of a meeting that cannot be; the message says what to do."""
+
+
+def held_on(day: date) -> date:
+    """A day of a meeting; NotASittingError outside the years that are kept."""
+    try:
+        return kept_day(day)
+    except NotADayError as error:
+        raise NotASittingError(str(error)) from error
 
 
 @dataclass(frozen=True)
@@ -28,6 +38,8 @@ class Point:
     def __post_init__(self) -> None:
         if not self.text.strip():
             raise NotASittingError("There is nothing in the note; type what was said or decided.")
+        if self.until is not None:
+            held_on(self.until)
         if len(self.text) > LONGEST_NOTE:
             raise NotASittingError(f"A note has at most {LONGEST_NOTE:,} letters; write the rest as another one.")
 

@@ -7,6 +7,7 @@ import math
 from collections.abc import Mapping
 
 from stairpath.core.camera.pose import NoSightError
+from stairpath.core.cutting.cuts import too_many_planes
 from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, axes_of
 from stairpath.core.review.view import PictureFrame, View
 
@@ -37,7 +38,7 @@ def is_sound(view: View) -> bool:
     frame = view.frame
     if frame is not None and not is_frame(frame):
         return False
-    if not _within(dataclasses.asdict(view), ""):
+    if too_many_planes((cut.shape.kind, cut.off) for cut in view.cuts) or not _within(dataclasses.asdict(view), ""):
         return False
     try:
         for each in (eye, *(markup.eye for markup in view.markups)):

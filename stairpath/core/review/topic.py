@@ -5,8 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, fields, replace
 from datetime import date
+from typing import Any
 
+from stairpath.core.dates import NotADayError, kept_day
 from stairpath.core.review.statuses import Statuses
+from stairpath.core.texts import plain
 
 Value = str | tuple[str, ...] | date | None
 """What a field of a topic holds."""
@@ -53,19 +56,25 @@ def tidy(said: Said, statuses: Statuses) -> Said:
     Raises NotATopicError for a topic without a title or with too much of something, NotAStatusError for a status that
     the project does not have.
     """
-    title = " ".join(said.title.split())
+    title = " ".join(plain(said.title).split())
     if not title:
         raise NotATopicError("A topic needs a title; type what it is about.")
     if len(title) > LONGEST_TITLE:
         raise NotATopicError(f"A title has at most {LONGEST_TITLE} letters; put the rest into the description.")
     if len(said.description) > LONGEST_TEXT:
         raise NotATopicError(f"A description has at most {LONGEST_TEXT:,} letters; attach the rest as a file.")
-    labels = tuple(dict.fromkeys(label.strip() for label in said.labels if label.strip()))
+    if said.due is not None:
+        try:
+            kept_day(said.due, "due date")
+        except NotADayError as error:
+            raise NotATopicError(str(error)) from error
+    labels = tuple(dict.fromkeys(label.strip() for label in map(plain, said.labels) if label.strip()))
     if len(labels) > MOST_LABELS:
         raise NotATopicError(f"A topic has at most {MOST_LABELS} labels; take some away.")
     status = statuses.named(said.status).name if said.status.strip() else statuses.first
-    plain = {name: getattr(said, name).strip() for name in ("description", "kind", "priority", "assigned_to", "stage")}
-    return replace(said, title=title, labels=labels, status=status, **plain)
+    texts = ("description", "kind", "priority", "assigned_to", "stage")
+    tidied: dict[str, Any] = {name: plain(getattr(said, name)).strip() for name in texts}
+    return replace(said, title=title, labels=labels, status=status, **tidied)
 
 
 def changes(before: Said, after: Said) -> list[Changed]:

@@ -55,12 +55,14 @@ class Resolved:
 
     ``state`` is HIDDEN, FADED or SHOWN; ``rule`` the place of the rule that decided it, NO_RULE or NOT_STANDING;
     ``tint`` 0xRRGGBB, BY_MATERIALS or NO_TINT; ``tint_rule`` the place of the rule that tinted, or NO_RULE.
+    ``selects`` says of how many components each rule (m,) speaks, off or not.
     """
 
     state: npt.NDArray[np.uint8]
     rule: npt.NDArray[np.int16]
     tint: npt.NDArray[np.int32]
     tint_rule: npt.NDArray[np.int16]
+    selects: npt.NDArray[np.int32]
 
     def counts(self) -> dict[str, int]:
         """How many are shown, faded and hidden."""
@@ -129,10 +131,12 @@ def resolve(traits: Traits, rules: Sequence[Rule]) -> Resolved:
     rule = np.full(n, NO_RULE, dtype=np.int16)
     tint = np.full(n, NO_TINT, dtype=np.int32)
     tint_rule = np.full(n, NO_RULE, dtype=np.int16)
+    selects = np.zeros(len(rules), dtype=np.int32)
     for place, each in enumerate(rules):
+        mask = selected(traits, each.select)
+        selects[place] = np.count_nonzero(mask)
         if each.off:
             continue
-        mask = selected(traits, each.select)
         if each.effect == "tint":
             np.copyto(tint, NO_TINT if each.colour is None else colour_value(each.colour), where=mask)
             np.copyto(tint_rule, NO_RULE if each.colour is None else place, where=mask)
@@ -148,7 +152,7 @@ def resolve(traits: Traits, rules: Sequence[Rule]) -> Resolved:
         np.copyto(rule, place, where=mask)
     away = ~traits.stands
     state[away], rule[away], tint[away], tint_rule[away] = HIDDEN, NOT_STANDING, NO_TINT, NO_RULE
-    return Resolved(state, rule, tint, tint_rule)
+    return Resolved(state, rule, tint, tint_rule, selects)
 
 
 def _outdone(earlier: Rule, later: Rule) -> bool:
@@ -164,10 +168,16 @@ def _outdone(earlier: Rule, later: Rule) -> bool:
 
 def simplified(rules: Sequence[Rule]) -> tuple[Rule, ...]:
     """The same wish without the rules that later ones leave nothing of, and without those that change nothing."""
-    kept = [r for i, r in enumerate(rules) if not any(_outdone(r, later) for later in rules[i + 1 :])]
-    out: list[Rule] = []
+    return tuple(rules[place] for place in places_kept(rules))
+
+
+def places_kept(rules: Sequence[Rule]) -> list[int]:
+    """The places of the rules that ``simplified`` keeps."""
+    kept = [i for i, r in enumerate(rules) if not any(_outdone(r, later) for later in rules[i + 1 :])]
+    out: list[int] = []
     shaped = tinted = False
-    for rule in kept:
+    for place in kept:
+        rule = rules[place]
         if rule.effect == "tint":
             if rule.colour is None and not tinted:
                 continue
@@ -176,5 +186,5 @@ def simplified(rules: Sequence[Rule]) -> tuple[Rule, ...]:
             if rule.effect == "show" and not shaped:
                 continue
             shaped = True
-        out.append(rule)
-    return tuple(out)
+        out.append(place)
+    return out

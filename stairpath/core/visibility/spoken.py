@@ -50,6 +50,15 @@ def noun(ifc_class: str) -> str:
     return re.sub(r"(?<=[a-z])(?=[A-Z])", " ", plain).lower() or "component"
 
 
+def class_name(ifc_class: str) -> str:
+    """A class as it is read in lists and headings; empty for none.
+
+    >>> class_name("IfcWallStandardCase"), class_name("IfcAirTerminal"), class_name("")
+    ('Wall', 'Air terminal', '')
+    """
+    return noun(ifc_class).capitalize() if ifc_class else ""
+
+
 def named(traits: Traits, mask: Mask) -> str:
     """Components (n,) in a few words: by name where they are few, else by number and class."""
     numbers = np.flatnonzero(mask)

@@ -1,9 +1,16 @@
 /** Columns as the server packs them: an array or a list of texts under each name. The layout is that of `core/columns`. */
-export type Column = Float32Array | Float64Array | Int32Array | Uint8Array | Uint16Array | string[];
+export type Column =
+  | Float32Array
+  | Float64Array
+  | Int16Array
+  | Int32Array
+  | Uint8Array
+  | Uint16Array
+  | string[];
 
 interface Entry {
   name: string;
-  kind: "uint8" | "uint16" | "int32" | "float32" | "float64" | "text";
+  kind: "uint8" | "uint16" | "int16" | "int32" | "float32" | "float64" | "text";
   count: number;
   at: number;
   bytes: number;
@@ -12,6 +19,7 @@ interface Entry {
 const ARRAYS = {
   uint8: Uint8Array,
   uint16: Uint16Array,
+  int16: Int16Array,
   int32: Int32Array,
   float32: Float32Array,
   float64: Float64Array,
@@ -34,4 +42,16 @@ export function readColumns(data: ArrayBuffer): Map<string, Column> {
     }
   }
   return out;
+}
+
+/** A column of texts; nothing where there is none of that name. */
+export function texts(columns: Map<string, Column>, name: string): string[] {
+  const column = columns.get(name);
+  return Array.isArray(column) ? column : [];
+}
+
+/** A column of numbers; nothing where there is none of that name. */
+export function numbers(columns: Map<string, Column>, name: string): number[] {
+  const column = columns.get(name);
+  return column && !Array.isArray(column) ? Array.from(column) : [];
 }

@@ -1,5 +1,5 @@
 import { api, type FederatedModel, type Federation, type Shapes, taken, toBytes } from "./client";
-import { type Column, readColumns } from "./columns";
+import { type Column, numbers, readColumns, texts } from "./columns";
 
 type Head = Shapes["Federation"];
 type ModelHead = Shapes["FederatedModel"];
@@ -17,16 +17,6 @@ function columnsOf(sha: string): Promise<Map<string, Column>> {
   const oldest = kept.keys().next();
   if (kept.size > MOST_KEPT && !oldest.done) kept.delete(oldest.value);
   return fetched;
-}
-
-function texts(columns: Map<string, Column>, name: string): string[] {
-  const column = columns.get(name);
-  return Array.isArray(column) ? column : [];
-}
-
-function numbers(columns: Map<string, Column>, name: string): number[] {
-  const column = columns.get(name);
-  return column && !Array.isArray(column) ? Array.from(column) : [];
 }
 
 /** A model with its columns; colours count in those of the whole federation. */

@@ -103,7 +103,11 @@ export interface paths {
          */
         get: operations["get_federation_api_projects__project_id__federation_get"];
         put?: never;
-        post?: never;
+        /**
+         * Put Together
+         * @description Have the building put together anew, as after it could not be; a job does it.
+         */
+        post: operations["put_together_api_projects__project_id__federation_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1003,9 +1007,14 @@ export interface paths {
         put?: never;
         /**
          * Resolve Rules
-         * @description How every component appears under rules, and the rules in plain words.
+         * @description How every component appears under rules, and the rules in plain words, as columns (``core/columns``).
          *
-         *     Rules that later ones leave nothing of, or that change nothing, are left out of the answer.
+         *     ``states`` (n,) is 0 hidden, 1 faded or 2 shown; ``reasons`` (n,) the place in ``rules`` of the rule that decided, -1
+         *     for none, -2 for an alternative that is not in use; ``tints`` (n,) 0xRRGGBB, -2 for the file's own colours, -1 for
+         *     none, and empty where nothing is tinted. ``rules`` (m,) are places among the rules that were sent, without those
+         *     that later ones leave nothing of or that change nothing; ``done``, ``says``, ``selects``, ``decides`` and ``gone``
+         *     tell of each. ``version`` is the federation's, ``last`` names what the last rule did, ``counts`` are shown, faded,
+         *     hidden.
          */
         post: operations["resolve_rules_api_projects__project_id__resolve_post"];
         delete?: never;
@@ -2837,6 +2846,8 @@ export interface components {
             global_id: string;
             /** Ifc Class */
             ifc_class: string;
+            /** Class Name */
+            class_name: string;
             /** Name */
             name: string;
             /** Tag */
@@ -4893,23 +4904,6 @@ export interface components {
             off: boolean;
         };
         /**
-         * RuleLine
-         * @description A rule in plain words.
-         */
-        RuleLine: {
-            rule: components["schemas"]["Rule"];
-            /** Done */
-            done: string;
-            /** Says */
-            says: string;
-            /** Selects */
-            selects: number;
-            /** Decides */
-            decides: number;
-            /** Gone */
-            gone: number;
-        };
-        /**
          * RulesWish
          * @description Rules to be resolved, later ones over earlier ones.
          */
@@ -5015,10 +5009,14 @@ export interface components {
         /**
          * ScheduleGroup
          * @description Components that are alike in each step, how many, and their sums in the order they were wished for.
+         *
+         *     ``says`` is the key as it is read.
          */
         ScheduleGroup: {
             /** Key */
             key: string[];
+            /** Says */
+            says: string[];
             /** Count */
             count: number;
             /** Sums */
@@ -5068,35 +5066,6 @@ export interface components {
             conditions: components["schemas"]["Condition"][];
             /** Shown By */
             shown_by?: components["schemas"]["Rule"][] | null;
-        };
-        /**
-         * Seen
-         * @description How every component appears, by its dense number in this version of the federation.
-         *
-         *     ``states`` is base64 of a byte each: 0 hidden, 1 faded, 2 shown. ``reasons`` is base64 of a little-endian 16-bit
-         *     number each: the place of the rule that decided, -1 for none, -2 for an alternative that does not stand. ``tints``
-         *     is base64 of a little-endian 32-bit number each, 0xRRGGBB, -2 for the file's own colours or -1, and empty where
-         *     nothing is tinted.
-         */
-        Seen: {
-            /** Version */
-            version: number;
-            /** Done */
-            done: string;
-            /** Rules */
-            rules: components["schemas"]["RuleLine"][];
-            /** Shown */
-            shown: number;
-            /** Faded */
-            faded: number;
-            /** Hidden */
-            hidden: number;
-            /** States */
-            states: string;
-            /** Reasons */
-            reasons: string;
-            /** Tints */
-            tints: string;
         };
         /**
          * SetWish
@@ -6439,6 +6408,112 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request is not one that is understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It was sent from elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about is not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It came too slowly. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It does not go together with how things are just now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description What it is about was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description It is more than is taken. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Something that was given cannot be. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The database is away; try again after a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    put_together_api_projects__project_id__federation_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
             };
             /** @description The request is not one that is understood. */
             400: {
@@ -11616,13 +11691,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Successful Response */
+            /** @description Columns. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Seen"];
+                    "application/vnd.stairpath.resolved": string;
                 };
             };
             /** @description The request is not one that is understood. */

@@ -1,4 +1,5 @@
 import type { Federation } from "../api/client";
+import { TOP_STOREY_M } from "../api/constants";
 import { FADED, HIDDEN } from "../open/expected";
 import type { State } from "../stage/states";
 
@@ -29,7 +30,6 @@ export interface Row {
   counts: Map<number, number>;
 }
 
-const TOP_STOREY_M = 2.6;
 const LEAST_M = 1.6;
 
 /** What of each cell is shown, by the states of all components; models that do not stand do not count. */

@@ -1,4 +1,5 @@
 import { type ComponentRef, type Federation, Refused, type View } from "../api/client";
+import { INSIDE_ANGLE_DEG, LEAST_ANGLE_DEG, MOST_ANGLE_DEG } from "../api/constants";
 import { type OlderView, today } from "../open/document";
 
 const DIGITS = 4;
@@ -169,7 +170,7 @@ function poseOf(text: string): OlderView["pose"] | null {
     eye_m: eye,
     target_m: target,
     up,
-    angle_deg: Math.max(1, Math.min(120, f[9] ?? 60)),
+    angle_deg: Math.max(LEAST_ANGLE_DEG, Math.min(MOST_ANGLE_DEG, f[9] ?? INSIDE_ANGLE_DEG)),
     height_m: Math.max(0.01, f[10] ?? 10),
     through_m: Math.max(0, Math.min(1000, f[11] ?? 0)),
   };

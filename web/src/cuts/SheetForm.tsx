@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
+import { PAPERS } from "../api/constants";
 import { useErrandActs } from "../errands/useErrands";
 import { type Rule, useSeen } from "../open/seen";
 import { useUnits } from "../open/units";
@@ -18,23 +19,6 @@ const IMPERIAL = [
   ["1/2\" = 1'", 24],
   ["1/4\" = 1'", 48],
   ["1/8\" = 1'", 96],
-] as const;
-const PAPERS = [
-  "A4",
-  "A3",
-  "A2",
-  "A1",
-  "A0",
-  "ANSI A",
-  "ANSI B",
-  "ANSI C",
-  "ANSI D",
-  "ANSI E",
-  "ARCH A",
-  "ARCH B",
-  "ARCH C",
-  "ARCH D",
-  "ARCH E",
 ] as const;
 const DEPTH_M = 3;
 const SCALE = 50;

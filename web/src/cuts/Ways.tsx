@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type ReactNode, useState } from "react";
+import { STOREY_CUT_M } from "../api/constants";
 import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
 import { useRoomHere } from "../keyplan/useRoomHere";
 import { useUnits } from "../open/units";
@@ -11,7 +12,7 @@ import { Figures } from "../parts/Figures";
 import { tone } from "../theme";
 import { waysAcross } from "./axes";
 import { liftLid } from "./lid";
-import { STOREY_CUT_M, useCuts } from "./useCuts";
+import { useCuts } from "./useCuts";
 
 function Line({ children }: { children: ReactNode }) {
   return <Box sx={{ display: "flex", gap: 0.75, alignItems: "end", mb: 1 }}>{children}</Box>;

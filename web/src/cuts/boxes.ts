@@ -1,4 +1,5 @@
 import type { Federation } from "../api/client";
+import { LEAST_CUT_M, TOP_STOREY_M } from "../api/constants";
 import { levelAt } from "../open/levels";
 import { type CutShape, moved, sidesOf } from "./shape";
 
@@ -6,8 +7,6 @@ type Box = Extract<CutShape, { kind: "box" }>;
 
 /** More than the margin around a room and the wall, or the floor, beyond it. */
 const THROUGH_M = 0.75;
-const LEAST_M = 0.01;
-const TOP_STOREY_M = 4;
 
 /** A box whose side towards the eye goes through what stands there, so that one looks in. */
 export function openedTowards(shape: CutShape, sight: readonly number[]): CutShape {
@@ -28,11 +27,11 @@ export function boxBetween(
   const [dx, dy] = [(b[0] ?? 0) - (a[0] ?? 0), (b[1] ?? 0) - (a[1] ?? 0)];
   const wide = Math.abs(dx * Math.cos(north) - dy * Math.sin(north));
   const deep = Math.abs(dx * Math.sin(north) + dy * Math.cos(north));
-  if (wide < LEAST_M || deep < LEAST_M) return null;
+  if (wide < LEAST_CUT_M || deep < LEAST_CUT_M) return null;
   const lower = Math.min(a[2] ?? 0, b[2] ?? 0);
   const at = Math.max(0, levelAt(federation.levels, lower));
   const low = federation.levels[at]?.elevation_m ?? lower;
-  const high = Math.max(federation.levels[at + 1]?.elevation_m ?? low + TOP_STOREY_M, low + LEAST_M);
+  const high = Math.max(federation.levels[at + 1]?.elevation_m ?? low + TOP_STOREY_M, low + LEAST_CUT_M);
   return {
     kind: "box",
     centre_m: [((a[0] ?? 0) + (b[0] ?? 0)) / 2, ((a[1] ?? 0) + (b[1] ?? 0)) / 2, (low + high) / 2],

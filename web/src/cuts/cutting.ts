@@ -61,12 +61,13 @@ export function useEndOfDrag(held: RefObject<unknown>): void {
   );
 }
 
-/** Make one more cut, and open its row. */
-export function addCut(cut: Omit<Kept, "id" | "off">): void {
+/** Make one more cut, and open its row; false, with the reason said, where no more can be drawn. */
+export function addCut(cut: Omit<Kept, "id" | "off">): boolean {
   const { cuts, change } = useSeen.getState();
   const id = crypto.randomUUID().slice(0, 8);
-  change({ cuts: [...cuts, { ...cut, id, off: false }] }, `cut: ${cut.name}`);
-  useCutting.setState({ opened: id });
+  const made = change({ cuts: [...cuts, { ...cut, id, off: false }] }, `cut: ${cut.name}`);
+  if (made) useCutting.setState({ opened: id });
+  return made;
 }
 
 /** Change one cut, under a name. */

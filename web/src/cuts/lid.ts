@@ -1,4 +1,5 @@
 import type { Federation } from "../api/client";
+import { TOP_STOREY_M } from "../api/constants";
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
 import { type Cut, useSeen } from "../open/seen";
@@ -9,15 +10,13 @@ import { toMilli } from "./shape";
 /** So high above a storey its lid comes off: below its ceilings, above what one does in its rooms. */
 export const LID_M = 2.3;
 const LIFT_MS = 600;
-/** Above the highest level a lid is lifted from no farther than this. */
-const TOP_M = 4.5;
 
 const nameOf = (level: string) => `Lid of ${level}`;
 
 /** The storey whose lid is meant: that of the eye within the building, else of what it looks at. */
 export function storeyMeant(federation: Pick<Federation, "levels">, eyeZ: number, seenZ: number): number {
   const levels = federation.levels;
-  const top = (levels.at(-1)?.elevation_m ?? 0) + TOP_M;
+  const top = (levels.at(-1)?.elevation_m ?? 0) + TOP_STOREY_M;
   return levelAt(levels, eyeZ < top ? eyeZ : seenZ);
 }
 
@@ -59,8 +58,8 @@ export function liftLid(federation: Federation, stage: Stage | null, level: numb
     return;
   }
   const heightM = toMilli(storey.elevation_m + overM);
-  addCut({ name, shape: { kind: "plane", point_m: [0, 0, heightM], normal: [0, 0, 1] } });
+  if (!addCut({ name, shape: { kind: "plane", point_m: [0, 0, heightM], normal: [0, 0, 1] } })) return;
   const made = useSeen.getState().cuts.at(-1);
-  const highest = (federation.bounds_m?.[1]?.[2] ?? heightM + TOP_M) + 0.1;
+  const highest = (federation.bounds_m?.[1]?.[2] ?? heightM + TOP_STOREY_M) + 0.1;
   if (made && stage && !stage.slow && !useHabits.getState().instant) lift(made, highest, heightM);
 }

@@ -1,5 +1,6 @@
 import { Vector3 } from "three";
 import type { Federation, Shapes } from "../api/client";
+import { LEAST_CUT_M } from "../api/constants";
 import { overStorey } from "../open/levels";
 import { onStage } from "../open/origin";
 import { unitsNow } from "../open/units";
@@ -9,7 +10,6 @@ export type Cut = Shapes["Cut"];
 export type CutShape = Cut["shape"];
 
 const MILLI = 1000;
-const LEAST_M = 0.01;
 const LEVEL = 1 - 1e-9;
 
 type Point = readonly number[];
@@ -76,16 +76,17 @@ export function moved(shape: CutShape, side: number, by: number): CutShape {
   if (shape.kind === "box") {
     const axis = Math.floor(side / 2);
     const size = shape.size_m[axis] ?? 0;
-    const grown = Math.max(by, LEAST_M - size);
+    const next = Math.max(size + by, LEAST_CUT_M);
+    const grown = next - size;
     return {
       ...shape,
-      size_m: shape.size_m.map((s, k) => (k === axis ? s + grown : s)),
+      size_m: shape.size_m.map((s, k) => (k === axis ? next : s)),
       centre_m: added(shape.centre_m, at.normal, grown / 2),
     };
   }
   if (shape.kind === "plane") return { ...shape, point_m: added(shape.point_m, at.normal, by) };
-  const grown = Math.max(by, LEAST_M - shape.thick_m);
-  const thick_m = shape.thick_m + grown;
+  const thick_m = Math.max(shape.thick_m + by, LEAST_CUT_M);
+  const grown = thick_m - shape.thick_m;
   return side === 0
     ? { ...shape, thick_m, point_m: added(shape.point_m, at.normal, grown) }
     : { ...shape, thick_m };

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
+import { STOREY_CUT_M } from "../api/constants";
 import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
@@ -11,7 +12,6 @@ import { boxBetween, openedTowards } from "./boxes";
 import { addCut } from "./cutting";
 import { type CutShape, spokenHeight, toMilli } from "./shape";
 
-export const STOREY_CUT_M = 1.2;
 const VOID_FROM_M = 2.4;
 const MARGIN_M = 0.3;
 

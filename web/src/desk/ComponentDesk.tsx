@@ -89,7 +89,7 @@ function Title({ component: c }: { component: Component }) {
           overflowWrap: "anywhere",
         }}
       >
-        {c.tag || c.name || spoken(c.ifc_class)}
+        {c.tag || c.name || c.class_name}
       </Box>
       {c.tag && c.name && <Box sx={{ fontSize: 17, lineHeight: 1.25, mt: 0.5 }}>{c.name}</Box>}
       {c.description && (

@@ -10,6 +10,7 @@ const DOOR: Component = {
   file_name: "QH-ARC.ifc",
   global_id: "0abc",
   ifc_class: "IfcDoor",
+  class_name: "Door",
   name: "Door",
   tag: "D-1",
   description: "",

@@ -1,6 +1,6 @@
 import type { Component } from "../api/client";
 import type { Spoken } from "../open/units";
-import { figure, matching, spoken } from "./properties";
+import { figure, matching } from "./properties";
 
 /** What a component is, as plain text for a message: what it is called, where it is, and all that its file says. */
 export function asText(component: Component, units: Spoken): string {
@@ -9,7 +9,7 @@ export function asText(component: Component, units: Spoken): string {
   const facts = [
     ...line("Name", c.name),
     ...line("Description", c.description),
-    ...line("Class", `${spoken(c.ifc_class)} (${c.ifc_class})`),
+    ...line("Class", `${c.class_name} (${c.ifc_class})`),
     ...line("Type", c.type_name),
     ...line("Where", c.place),
     ...line("System", c.systems.join(", ")),
@@ -22,7 +22,7 @@ export function asText(component: Component, units: Spoken): string {
     name,
     ...entries.map((entry) => `  ${entry.name}: ${figure(entry, units)}`),
   ]);
-  return [c.tag || c.name || spoken(c.ifc_class), ...facts, ...groups].join("\n");
+  return [c.tag || c.name || c.class_name, ...facts, ...groups].join("\n");
 }
 
 /** A fact of one component beside the same of another. */

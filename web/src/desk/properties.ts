@@ -64,16 +64,13 @@ export function figure(entry: Entry, units: Spoken): string {
   if (unit === "m²" || unit === "m2") return units.area(value);
   if (unit === "m³" || unit === "m3") return units.volume(value);
   if (unit === "Pa" && Math.abs(value) >= 10_000) return `${value / 1000} kPa`;
-  const text =
-    Number.isInteger(value) && !unit
-      ? String(value)
-      : value.toFixed(Math.abs(value) < 0.01 ? 4 : Math.abs(value) < 1000 ? 3 : 1);
-  return unit ? `${text} ${unit}` : text.replace(/\.?0+$/, "") || "0";
+  if (Number.isInteger(value) && !unit) return String(value);
+  const text = value.toFixed(Math.abs(value) < 0.01 ? 4 : Math.abs(value) < 1000 ? 3 : 1);
+  // Only zeros behind the point say nothing.
+  return unit ? `${text} ${unit}` : text.replace(/\.?0+$/, "");
 }
 
-/** IFC's own words as people say them: IfcAirTerminal is "Air terminal", RIGIDSEGMENT "rigidsegment". */
+/** A predefined type in words: CURTAIN_PANEL is "curtain panel". */
 export function spoken(word: string): string {
-  if (!word.startsWith("Ifc")) return word.toLowerCase().replaceAll("_", " ");
-  const parts = word.slice(3).replace(/([a-z])([A-Z])/g, "$1 $2");
-  return parts.charAt(0) + parts.slice(1).toLowerCase();
+  return word.toLowerCase().replaceAll("_", " ");
 }

@@ -30,8 +30,8 @@ export function useTintBy() {
       const { groups } = await client.fetchQuery(
         scheduleQuery(projectId, federation.version, groupedBy(what, [given])),
       );
-      const tinted = groups.map(({ key, count }) => ({
-        name: groupName(key, [what]),
+      const tinted = groups.map(({ key, says, count }) => ({
+        name: groupName({ path: key, says: says[0] ?? "" }, [what]),
         select: selectorOf(key, [what], [], ""),
         count,
       }));

@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import type { Shapes } from "../api/client";
+import { LEFT_OUT, TOUCH_M } from "../api/constants";
 import { type Spoken, unitsNow, useUnits } from "../open/units";
 import { Figures } from "../parts/Figures";
 import { Tick } from "../parts/Tick";
@@ -8,14 +9,7 @@ import { tone } from "../theme";
 type Rule = Shapes["Check"]["leave_out"][number];
 type Read = Pick<Shapes["Check"], "clearance_m" | "touch_m" | "leave_out">;
 
-/** The rules by which pairs belong together and are left out. */
-export const LEFT_OUT: Readonly<Record<Rule, string>> = {
-  hosted: "what is hosted in the other",
-  assembly: "parts of one assembly",
-  fitting: "a fitting and what it joins",
-};
 const RULES = Object.keys(LEFT_OUT) as readonly Rule[];
-const TOUCH_M = 0.001;
 
 /** How near is too near, what only touches, and which pairs are left out, as they are typed. */
 export class TypedLimits {

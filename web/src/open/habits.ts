@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
+import { EYE_HEIGHT_M } from "../api/constants";
 import type { InFull } from "../stage/finishing";
 import type { Habits } from "../stage/gestures/host";
 import { tone } from "../tone";
@@ -53,7 +54,7 @@ export const useHabits = create<OwnHabits>()(
       faint: false,
       trueNorth: false,
       frontDeg: 0,
-      eyeHeightM: 1.6,
+      eyeHeightM: EYE_HEIGHT_M,
       reopen: "keep",
       besideShare: 0.44,
       deskPx: null,

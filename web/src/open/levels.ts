@@ -1,9 +1,7 @@
 import type { Federation } from "../api/client";
+import { TOP_STOREY_M } from "../api/constants";
 
 type Levels = Federation["levels"];
-
-/** Nothing says how high the highest storey is. */
-export const OVER_TOP_M = 4;
 
 /** The level that a height belongs to, by where the core says that each begins; the lowest below them all. */
 export function levelAt(levels: Levels, heightM: number): number {
@@ -27,6 +25,6 @@ export function offStorey(levels: Levels, shown: number, heightM: number): "abov
   const at = levelAt(levels, heightM);
   const top = levels.at(-1);
   // Over the highest floor one is as high above it as a storey is, and then above the building.
-  if (top && at === levels.length - 1 && heightM >= top.elevation_m + OVER_TOP_M) return "above";
+  if (top && at === levels.length - 1 && heightM >= top.elevation_m + TOP_STOREY_M) return "above";
   return at > shown ? "above" : at < shown ? "below" : "no";
 }

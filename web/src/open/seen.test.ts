@@ -22,25 +22,19 @@ interface Asked {
 }
 const { waiting } = vi.hoisted(() => ({ waiting: [] as Asked[] }));
 
-vi.mock("../api/client", async (original) => ({
-  ...(await original<typeof import("../api/client")>()),
-  taken: (answer: Promise<unknown>) => answer,
-  api: {
-    POST: (_: string, { body }: { body: { rules: Rule[] } }) =>
-      new Promise((resolve) => {
-        const text = (bytes: Uint8Array) => btoa(String.fromCharCode(...bytes));
-        const give = (states: number[], done = "") =>
-          resolve({
-            version: 1,
-            done,
-            rules: body.rules.map((rule) => ({ rule, done, says: "", selects: 1, decides: 1, gone: 0 })),
-            states: text(new Uint8Array(states)),
-            reasons: text(new Uint8Array(new Int16Array(states.map(() => -1)).buffer)),
-            tints: "",
-          });
-        waiting.push({ rules: body.rules, give });
-      }),
-  },
+vi.mock("../api/resolved", () => ({
+  fetchResolved: (_: string, rules: Rule[]) =>
+    new Promise((resolve) => {
+      const give = (states: number[], done = "") =>
+        resolve({
+          done,
+          lines: rules.map((rule) => ({ rule, done, says: "", selects: 1, decides: 1, gone: 0 })),
+          states: new Uint8Array(states),
+          reasons: new Int16Array(states.map(() => -1)),
+          tints: null,
+        });
+      waiting.push({ rules, give });
+    }),
 }));
 
 afterEach(() => {
@@ -106,6 +100,22 @@ test("undo and redo go by name, and restore every state at once", async () => {
   now().see(EVERYTHING, "brought everything back");
   expect(now().redo()).toBeNull();
   expect(now().history.steps.map((s) => s.name)).toEqual(["", "hid Level 00", "brought everything back"]);
+});
+
+test("what changes no rule asks nothing, and what was answered is not asked for again", async () => {
+  await open();
+  now().change({ style: "lines" }, "lines only");
+  now().change({ depthM: 4 }, "seen to 4 m");
+  expect([waiting.length, now().style, now().asking]).toEqual([1, "lines", false]);
+  now().wish({ select: LEVEL, effect: "hide" });
+  await asked(2);
+  waiting[1]?.give([0, 2, 0], "hid Level 00");
+  await answered();
+  now().undo();
+  now().redo();
+  expect([waiting.length, states(), now().lines.length]).toEqual([2, "020", 1]);
+  now().undo();
+  expect([waiting.length, states(), now().lines.length, now().depthM]).toEqual([2, "222", 0, 4]);
 });
 
 test("a rule is asked for anew for another version, and an answer of another length is not drawn", async () => {

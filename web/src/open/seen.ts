@@ -1,13 +1,16 @@
-import { api, bytesOf, type Federation, type Shapes, taken } from "../api/client";
+import type { Federation, Shapes } from "../api/client";
 import { onBack } from "../api/connection";
+import { fetchResolved, type Resolved, type RuleLine } from "../api/resolved";
 import { usePerson } from "../people/person";
 import { expected, HIDDEN, SHOWN } from "./expected";
 import { type History, stepped, withStep } from "./history";
 import { numberingOf } from "./numbering";
 import { perProject } from "./perProject";
+import { tooManyPlanes, withinPlanes } from "./planes";
+import { useSession } from "./session";
 
 export type Rule = Shapes["Rule"];
-export type RuleLine = Shapes["RuleLine"];
+export type { RuleLine };
 export type Cut = Shapes["Cut"];
 export type Measure = Shapes["Measure"];
 export type Markup = Shapes["Markup"];
@@ -75,8 +78,8 @@ interface Seen extends Look {
   history: History<Look>;
   /** What the core said of why it could not answer. */
   trouble: string;
-  /** Change some of the look, under a name. */
-  change(part: Partial<Look>, name: string): void;
+  /** Change some of the look, under a name; false, with the reason said, where it cannot be drawn. */
+  change(part: Partial<Look>, name: string): boolean;
   /** Make one more rule; the core names the change. */
   wish(wish: Wish, name?: string): void;
   /** See something else altogether, under a name. */
@@ -92,7 +95,7 @@ interface Seen extends Look {
 const NOTHING = new Uint8Array(0);
 const NO_REASONS = new Int16Array(0);
 /** What the core answered to rules, for as long as the rules are kept. */
-const known = new WeakMap<readonly Rule[], { federation: Federation; states: Uint8Array }>();
+const known = new WeakMap<readonly Rule[], { federation: Federation; answer: Resolved }>();
 let asked = 0;
 
 /** As it stands without any rule: what does not stand is hidden. */
@@ -114,26 +117,21 @@ export const useSeen = perProject<Seen>((set, get) => {
     const begun = naming ? get().history.steps[get().history.at]?.at : undefined;
     set({ asking: true });
     try {
-      const path = { params: { path: { project_id: federation.id } } };
-      const body = { rules: [...rules] };
-      const answer = await taken(api.POST("/api/projects/{project_id}/resolve", { ...path, body }));
+      const answer = await fetchResolved(federation.id, rules);
       if (get().federation !== federation) return;
       if (mine !== asked) {
         // Something else was done since; what was done then has its name all the same.
         if (begun) set((s) => ({ history: { ...s.history, steps: named(s.history, begun, answer.done) } }));
         return;
       }
-      const states = new Uint8Array(bytesOf(answer.states));
       // Of another version than the one that is drawn: that one comes, and is asked for then.
-      if (states.length !== numberingOf(federation).count) return;
-      const given = answer.rules.map((line) => line.rule);
-      known.set(given, { federation, states });
+      if (answer.states.length !== numberingOf(federation).count) return;
+      // The same list where nothing of it was left out, so that it is known by what was asked.
+      const given = answer.lines.length === rules.length ? rules : answer.lines.map((line) => line.rule);
+      known.set(given, { federation, answer });
       set((s) => ({
+        ...answered(answer),
         rules: given,
-        lines: answer.rules,
-        states,
-        reasons: new Int16Array(bytesOf(answer.reasons)),
-        tints: answer.tints ? new Int32Array(bytesOf(answer.tints)) : null,
         asking: false,
         trouble: "",
         history: { ...s.history, steps: told(s.history, given, naming ? answer.done : "") },
@@ -151,9 +149,23 @@ export const useSeen = perProject<Seen>((set, get) => {
     history.steps.map((step, i) =>
       i === history.at ? { ...step, name: step.name || name, seen: { ...step.seen, rules } } : step,
     );
+  /** Draw a look: what is known of its rules is not asked for again, unless the core is to name the change. */
   const show = (look: Look, states: Uint8Array | null, history: History<Look>, naming: boolean) => {
-    set((s) => ({ ...look, history, states: states ?? s.states }));
+    const answer = answerTo(look.rules);
+    const unnamed = naming && !history.steps[history.at]?.name;
+    if (answer && !unnamed) {
+      asked += 1;
+      set({ ...look, history, ...answered(answer), asking: false, trouble: "" });
+      return;
+    }
+    set((s) => ({ ...look, history, states: answer?.states ?? states ?? s.states }));
     void ask(naming);
+  };
+  const answered = ({ lines, states, reasons, tints }: Resolved) => ({ lines, states, reasons, tints });
+  /** What the core said of rules in the building as it is drawn now. */
+  const answerTo = (rules: readonly Rule[]): Resolved | null => {
+    const before = known.get(rules);
+    return before && before.federation === get().federation ? before.answer : null;
   };
   const go = (step: number): string | null => {
     const { history } = get();
@@ -167,9 +179,7 @@ export const useSeen = perProject<Seen>((set, get) => {
   const atOnce = ({ rules }: Look): Uint8Array | null => {
     const { federation } = get();
     if (!federation) return null;
-    if (!rules.length) return plain(federation);
-    const before = known.get(rules);
-    return before?.federation === federation ? before.states : null;
+    return rules.length ? null : plain(federation);
   };
   return {
     ...EVERYTHING,
@@ -190,16 +200,21 @@ export const useSeen = perProject<Seen>((set, get) => {
       const next = expected(federation, states, rule);
       show(look, next, withStep(history, { seen: look, name, at }), true);
     },
-    change: (part, name) => get().see({ ...lookOf(get()), ...part }, name),
-    see: (look, name) =>
-      show(
-        look,
-        atOnce(look),
-        withStep(get().history, { seen: look, name, at: new Date().toISOString() }),
-        true,
-      ),
-    begin: (look, history) =>
-      show(look, atOnce(look), history ?? { steps: [{ seen: look, name: "", at: "" }], at: 0 }, false),
+    change: (part, name) => {
+      const wrong = part.cuts ? tooManyPlanes(part.cuts) : "";
+      if (wrong) useSession.getState().say(wrong);
+      else get().see({ ...lookOf(get()), ...part }, name);
+      return !wrong;
+    },
+    see: (wanted, name) => {
+      const look = { ...wanted, cuts: withinPlanes(wanted.cuts) };
+      const step = { seen: look, name, at: new Date().toISOString() };
+      show(look, atOnce(look), withStep(get().history, step), true);
+    },
+    begin: (wanted, history) => {
+      const look = { ...wanted, cuts: withinPlanes(wanted.cuts) };
+      show(look, atOnce(look), history ?? { steps: [{ seen: look, name: "", at: "" }], at: 0 }, false);
+    },
     undo: () => go(stepped(get().history, -1)),
     redo: () => go(stepped(get().history, 1)),
     goTo: (step) => void go(step),

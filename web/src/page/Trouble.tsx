@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useSession } from "../open/session";
+import { api, taken } from "../api/client";
+import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { tone } from "../theme";
 
@@ -9,6 +10,8 @@ export function Trouble() {
   const { federation } = useOpen();
   const open = useSession((s) => s.open);
   if (!federation.trouble) return null;
+  const path = { project_id: federation.id };
+  const again = () => taken(api.POST("/api/projects/{project_id}/federation", { params: { path } }));
   return (
     <Box
       role="alert"
@@ -27,6 +30,9 @@ export function Trouble() {
       }}
     >
       {federation.trouble}{" "}
+      <Button variant="text" onClick={() => orAloud(again)}>
+        Try again
+      </Button>
       <Button variant="text" onClick={() => open("models")}>
         Show the models
       </Button>

@@ -56,10 +56,10 @@ function Whole() {
         onClick={() =>
           list &&
           tint(
-            list.tree.map(({ path, count }) => ({
-              name: groupName(path, steps),
-              select: selectorOf(path, steps, conditions, set?.name ?? ""),
-              count,
+            list.tree.map((group) => ({
+              name: groupName(group, steps),
+              select: selectorOf(group.path, steps, conditions, set?.name ?? ""),
+              count: group.count,
             })),
             select,
             `tinted by ${stepName(steps[0] ?? "")}`,

@@ -30,7 +30,7 @@ export function RowOfList(props: {
   const isGroup = row.kind === "group";
   const depth = isGroup ? row.group.path.length - 1 : row.depth;
   const found = isGroup ? null : find(federation, row.component);
-  const name = isGroup ? groupName(row.group.path, steps) : (found?.model.labels[found.at] ?? "");
+  const name = isGroup ? groupName(row.group, steps) : (found?.model.labels[found.at] ?? "");
   const off = !isGroup && states[row.component] === 0;
   const select = (): Selector =>
     isGroup

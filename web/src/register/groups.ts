@@ -1,5 +1,4 @@
 import type { Shapes } from "../api/client";
-import { spoken } from "../desk/properties";
 import type { Selector } from "../open/selectors";
 import type { Condition } from "./conditions";
 
@@ -9,6 +8,8 @@ export type Sum = Shapes["ScheduleSum"];
 export interface Group {
   /** Its names from the first step on. */
   path: readonly string[];
+  /** What it is called in its step. */
+  says: string;
   count: number;
   sums: readonly Sum[];
   inner: readonly Group[];
@@ -34,7 +35,8 @@ export function treeOf(groups: readonly Shapes["ScheduleGroup"][], depth: number
   const grow = (places: readonly number[], level: number): Group[] => {
     const by = new Map<string, number[]>();
     for (const place of places) {
-      const name = groups[place]?.key[level] ?? "";
+      // By what is read: walls are walls, whichever of the standard's classes for them a program writes.
+      const name = groups[place]?.says[level] ?? "";
       by.set(name, [...(by.get(name) ?? []), place]);
     }
     return [...by.values()].map((leaves) => {
@@ -45,6 +47,7 @@ export function treeOf(groups: readonly Shapes["ScheduleGroup"][], depth: number
       );
       return {
         path: first?.key.slice(0, level + 1) ?? [],
+        says: first?.says[level] ?? "",
         count: leaves.reduce((sum, place) => sum + (groups[place]?.count ?? 0), 0),
         sums,
         inner: level + 1 < depth ? grow(leaves, level + 1) : [],
@@ -105,7 +108,10 @@ export function pathTo(
   groups: readonly Shapes["ScheduleGroup"][],
   groupOf: Int32Array,
 ): string[] {
-  const key = groups[groupOf[component] ?? -1]?.key ?? [];
+  const at = groups[groupOf[component] ?? -1];
+  // The first group that is read the same stands for all of them.
+  const same = groups.find((each) => at && keyOf(each.says) === keyOf(at.says));
+  const key = same?.key ?? [];
   return key.map((_, k) => keyOf(key.slice(0, k + 1)));
 }
 
@@ -150,13 +156,10 @@ export function stepName(step: string): string {
   return step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);
 }
 
-/** What a group is called in its step. */
-export function groupName(path: readonly string[], steps: readonly string[]): string {
-  const step = steps[path.length - 1] ?? "name";
-  return spokenValue(step, path.at(-1) ?? "") || `no ${stepName(step)}`;
-}
-
-/** A group's name as one says it: `Cable carrier segment` for IfcCableCarrierSegment. */
-export function spokenValue(step: string, value: string): string {
-  return step === "class" ? spoken(value) : value;
+/** What a group is called in its step, the last of its path. */
+export function groupName(
+  { path, says }: { path: readonly string[]; says: string },
+  steps: readonly string[],
+): string {
+  return says || `no ${stepName(steps[path.length - 1] ?? "name")}`;
 }

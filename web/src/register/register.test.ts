@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { conditionOf, draftOf, howsOf } from "./conditions";
-import { keyOf, membersOf, pathTo, rowsOf, selectorOf, spokenValue, stepped, treeOf } from "./groups";
+import { groupName, keyOf, membersOf, pathTo, rowsOf, selectorOf, stepped, treeOf } from "./groups";
 
 test.each([
   ["property:P.Diameter", "over", "150 mm", 150, "mm"],
@@ -55,9 +55,9 @@ test("a kept condition is typed as it was", () => {
 
 const sum = (value: number, from_mesh = 0) => ({ value, unit: "m", from_file: 1, from_mesh, without: 0 });
 const GROUPS = [
-  { key: ["Level 00", "IfcWall"], count: 2, sums: [sum(4)] },
-  { key: ["Level 00", "IfcPipeSegment"], count: 1, sums: [sum(1, 2)] },
-  { key: ["Level 01", "IfcWall"], count: 1, sums: [sum(3)] },
+  { key: ["Level 00", "IfcWall"], says: ["Level 00", "Wall"], count: 2, sums: [sum(4)] },
+  { key: ["Level 00", "IfcPipeSegment"], says: ["Level 00", "Pipe segment"], count: 1, sums: [sum(1, 2)] },
+  { key: ["Level 01", "IfcWall"], says: ["Level 01", "Wall"], count: 1, sums: [sum(3)] },
 ];
 const GROUP_OF = Int32Array.from([0, -1, 1, 0, 2]);
 
@@ -103,9 +103,18 @@ test("a group is selected by what it is called, within the conditions", () => {
   expect(selectorOf([], ["level"], [], "")).toEqual({ kind: "all" });
 });
 
-test("classes are said in words", () => {
-  expect(spokenValue("class", "IfcCableCarrierSegment")).toBe("Cable carrier segment");
-  expect(spokenValue("type", "IfcLike")).toBe("IfcLike");
+test("what is read the same is one group, whichever class of the standard a program writes", () => {
+  const groups = [
+    { key: ["IfcWall"], says: ["Wall"], count: 2, sums: [] },
+    { key: ["IfcWallStandardCase"], says: ["Wall"], count: 3, sums: [] },
+    { key: [""], says: [""], count: 1, sums: [] },
+  ];
+  const tree = treeOf(groups, 1);
+  expect(tree.map((group) => [groupName(group, ["class"]), group.count, group.path])).toEqual([
+    ["Wall", 5, ["IfcWall"]],
+    ["no class", 1, [""]],
+  ]);
+  expect(pathTo(1, groups, Int32Array.from([0, 1, 2]))).toEqual(["IfcWall"]);
 });
 
 test("the steps of a grouping are put, taken away, and change places", () => {

@@ -1,8 +1,8 @@
 import { type Box3, Vector3 } from "three";
+import { EYE_HEIGHT_M } from "../api/constants";
 import type { Pose } from "../stage/pose";
 
 const BACK_M = 2.2;
-const EYE_M = 1.6;
 const FROM_WALL_M = 0.3;
 
 /** What of the stage it takes: the present pose to change, where components lie, and how far one sees. */
@@ -32,8 +32,10 @@ export function placeBefore(
 ): Pose {
   const { pose } = view;
   const box = view.boxOf(components);
-  const eyes = point.clone().setZ(point.z + EYE_M);
-  const seen = box.isEmpty() ? point.clone().setZ(point.z + EYE_M * 0.75) : box.getCenter(new Vector3());
+  const eyes = point.clone().setZ(point.z + EYE_HEIGHT_M);
+  const seen = box.isEmpty()
+    ? point.clone().setZ(point.z + EYE_HEIGHT_M * 0.75)
+    : box.getCenter(new Vector3());
   const towards = seen.clone().sub(point).setZ(0);
   const way = wayTo(point, points) ?? (towards.length() > 0.1 ? towards : new Vector3(0, 1, 0));
   way.normalize();

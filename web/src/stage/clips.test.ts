@@ -1,6 +1,7 @@
 import { Ray, Vector3 } from "three";
 import { describe, expect, test } from "vitest";
-import { Clips, clipPlane, clipUniform, heightOver, MOST_PLANES } from "./clips";
+import { MOST_PLANES } from "../api/constants";
+import { Clips, clipPlane, clipUniform, heightOver } from "./clips";
 
 const up = new Vector3(0, 0, 1);
 const level = (z: number) => clipPlane(up.clone(), new Vector3(0, 0, z));

@@ -1,4 +1,5 @@
 import { type Ray, type Vector3, Vector4 } from "three";
+import { MOST_PLANES } from "../api/constants";
 
 /** A plane that cuts: what lies above it, along its normal, is taken away. */
 export interface ClipPlane {
@@ -6,9 +7,6 @@ export interface ClipPlane {
   /** How far along the normal the plane lies from the origin. */
   at: number;
 }
-
-/** As many planes cut at once; the shader has room for so many. */
-export const MOST_PLANES = 24;
 
 export function clipPlane(normal: Vector3, point: Vector3): ClipPlane {
   return { normal, at: normal.dot(point) };

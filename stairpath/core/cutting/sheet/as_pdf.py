@@ -10,6 +10,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from stairpath.core.cutting.sheet.draw import Sheet
+from stairpath.core.palette import INK
 
 _CAPITALS = 0.72
 """Capitals of Helvetica are so high as a share of the size of their type."""
@@ -55,7 +56,7 @@ def pdf(sheet: Sheet) -> bytes:
         if not text.starts:
             x, y = x - stringWidth(text.words, font, size) / 2, y - text.height_mm / 2 * mm
         # White around the words first, so that they are read over lines.
-        for mode, colour in ((1, "#ffffff"), (0, "#1e2b36")):
+        for mode, colour in ((1, "#ffffff"), (0, INK)):
             words = page.beginText(x, y)
             words.setFont(font, size)
             words.setTextRenderMode(mode)

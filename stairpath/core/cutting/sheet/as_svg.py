@@ -10,6 +10,7 @@ import numpy.typing as npt
 
 from stairpath.core.cutting.sheet.draw import Line, Sheet
 from stairpath.core.cutting.sheet.pens import PENS
+from stairpath.core.palette import INK
 
 Array = npt.NDArray[np.float64]
 
@@ -63,6 +64,6 @@ def svg(sheet: Sheet) -> str:
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:g}mm" height="{high:g}mm" viewBox="0 0 {width:g} {high:g}">'
         f"<title>{escape(sheet.title)}</title>"
-        f"<style>{style}text{{font-family:Barlow,Arial,sans-serif;fill:#1e2b36;paint-order:stroke;stroke:#fff;stroke-width:.9;stroke-linejoin:round}}</style>"
+        f"<style>{style}text{{font-family:Barlow,Arial,sans-serif;fill:{INK};paint-order:stroke;stroke:#fff;stroke-width:.9;stroke-linejoin:round}}</style>"
         f'<rect width="{width:g}" height="{high:g}" fill="#fff"/>' + "".join(body) + "</svg>\n"
     )

@@ -23,6 +23,7 @@ from stairpath.core.federation.federate import Federation
 from stairpath.core.federation.grid import axes_of
 from stairpath.core.federation.levels import level_at
 from stairpath.core.federation.placed import all_placed
+from stairpath.core.palette import INK
 
 Array = npt.NDArray[np.float64]
 Mask = npt.NDArray[np.bool_]
@@ -180,7 +181,7 @@ def _scale_bar(sheet: Sheet, at: Array) -> None:
         )
         sheet.lines.append(Line(ring, THIN, "SHEET", closed=True))
         if k % 2 == 0:
-            sheet.areas.append(Area(((False, ring),), "SHEET", "#1e2b36"))
+            sheet.areas.append(Area(((False, ring),), "SHEET", INK))
     for k in (0, 1, 5):
         sheet.texts.append(Text((x + k * step, y + 4), f"{k * step_m:g}{' m' if k == 5 else ''}"))
 
@@ -192,7 +193,7 @@ def _north(sheet: Sheet, at: Array, bearing_deg: float) -> None:
     centre = np.asarray(at)
     sheet.circles.append(Circle((float(centre[0]), float(centre[1])), 6.0, THIN, "SHEET"))
     ring = np.array([centre + up * 6, centre - up * 4 + side * 3, centre - up * 2.4, centre - up * 4 - side * 3])
-    sheet.areas.append(Area(((False, ring),), "SHEET", "#1e2b36"))
+    sheet.areas.append(Area(((False, ring),), "SHEET", INK))
     x, y = (centre + up * 9).tolist()
     sheet.texts.append(Text((x, y), "N", 3.5, bold=True))
 

@@ -9,6 +9,8 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
+from stairpath.core.palette import INK, SOFT
+
 Array = npt.NDArray[np.float64]
 
 
@@ -19,18 +21,18 @@ class Pen:
     name: str
     width_mm: float
     dashes_mm: tuple[float, ...] = ()
-    ink: str = "#1e2b36"
+    ink: str = INK
 
 
 HEAVY = Pen("heavy", 0.5)
 """Cut edges (ISO 128-2 line group 0.5)."""
 THIN = Pen("thin", 0.25)
 """What lies behind, and lettering."""
-FINE = Pen("fine", 0.13, ink="#5d6b76")
+FINE = Pen("fine", 0.13, ink=SOFT)
 """Hatching."""
-AXIS = Pen("axis", 0.18, (6.0, 1.5, 0.5, 1.5), "#5d6b76")
+AXIS = Pen("axis", 0.18, (6.0, 1.5, 0.5, 1.5), SOFT)
 """Grid lines: long dashes and dots."""
-LEVEL = Pen("level", 0.18, (3.0, 1.5), "#5d6b76")
+LEVEL = Pen("level", 0.18, (3.0, 1.5), SOFT)
 FRAME = Pen("frame", 0.7)
 """The frame of the sheet (ISO 5457)."""
 PENS = {pen.name: pen for pen in (HEAVY, THIN, FINE, AXIS, LEVEL, FRAME)}

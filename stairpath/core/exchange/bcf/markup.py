@@ -13,9 +13,11 @@ from bcf.v2.model import markup as v2_parts
 from bcf.v3.model import markup as v3_parts
 from xsdata.models.datatype import XmlDateTime
 
-from stairpath.core.exchange.bcf.versions import GLOBAL_ID, GUID, plain
+from stairpath.core.dates import NotADayError, kept_time
+from stairpath.core.exchange.bcf.versions import GLOBAL_ID, GUID
 from stairpath.core.exchange.package import NotReadableError
 from stairpath.core.exchange.topic import Comment, Document, ModelFile, Snippet, Topic, Viewpoint
+from stairpath.core.texts import plain
 
 UNSAID = "unspecified"
 """What is written where 3.0 wants a type or a status and the topic has none."""
@@ -43,7 +45,10 @@ def _time(value: object, what: str, trouble: Trouble) -> datetime | None:
         return None
     try:
         if isinstance(value, XmlDateTime):
-            return value.to_datetime()
+            return kept_time(value.to_datetime())
+    except NotADayError:
+        trouble(NotReadableError(f"The {what} {value} is outside the years 1900 to 2200, and it was left out."))
+        return None
     except ValueError:
         pass
     trouble(NotReadableError(f"The {what} {value} is no date, and it was left out."))

@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import replace
 from pathlib import Path
-from typing import TypeVar
+from typing import IO, TypeVar
 
 import bcf.v2.model as v2
 import bcf.v3.model as v3
@@ -185,10 +185,11 @@ def _version(package: Package, name: str) -> Version:
 
 
 @contextmanager
-def opened(path: Path) -> Iterator[Opened]:
-    """Open a file of topics.
+def opened(source: Path | IO[bytes], name: str = "") -> Iterator[Opened]:
+    """Open a file of topics, where it lies or as it was sent; ``name`` is what it is called for people.
 
     Raises CannotExchangeError with one sentence for a file that is none.
     """
-    with Package(path) as package:
-        yield Opened(package, _version(package, path.name))
+    called = name or (source.name if isinstance(source, Path) else "The file")
+    with Package(source, called) as package:
+        yield Opened(package, _version(package, called))

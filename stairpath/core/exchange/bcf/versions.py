@@ -23,7 +23,6 @@ T = TypeVar("T")
 
 GUID = re.compile(r"[a-f0-9]{8}-[a-f0-9]{4}-[a-f0-9]{4}-[a-f0-9]{4}-[a-f0-9]{12}")
 GLOBAL_ID = re.compile(r"[0-9A-Za-z_$]{22}")
-_NOT_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 
 _context = XmlContext()
 # What a newer program adds is no reason to refuse all that is known.
@@ -46,8 +45,3 @@ def parsed(name: str, xml: bytes, kind: type[T]) -> T:
 def written(obj: object) -> str:
     """One of bcf-client's classes as XML."""
     return _serializer.render(obj)
-
-
-def plain(text: str) -> str:
-    """A text without what XML cannot hold."""
-    return _NOT_XML.sub("", text).replace("\r\n", "\n").replace("\r", "\n")

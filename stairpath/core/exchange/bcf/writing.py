@@ -17,10 +17,11 @@ from bcf.v3.model import documents as v3_documents
 from bcf.v3.model import extensions as v3_extensions
 
 from stairpath.core.exchange.bcf.markup import UNSAID, guid_of, v2_markup, v3_markup
-from stairpath.core.exchange.bcf.versions import Version, plain, written
+from stairpath.core.exchange.bcf.versions import Version, written
 from stairpath.core.exchange.bcf.visinfo import LEAST_ANGLE_DEG, MOST_ANGLE_DEG, v2_info, v3_info
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Topic, Trouble, Viewpoint
+from stairpath.core.texts import plain
 
 _NO_PICTURE_ASPECT = 4 / 3
 _WIDTH = slice(16, 24)

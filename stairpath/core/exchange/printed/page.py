@@ -12,6 +12,7 @@ import jinja2
 from PIL import Image, UnidentifiedImageError
 
 from stairpath.core.dates import spoken
+from stairpath.core.palette import INK, PAPER
 
 Paper = Literal["A4", "Letter"]
 PAPERS: tuple[Paper, ...] = get_args(Paper)
@@ -51,7 +52,7 @@ def page_of(template: str, paper: Paper, **given: object) -> str:
     fonts = {
         path.stem: base64.b64encode(path.read_bytes()).decode() for path in sorted((_HERE / "fonts").glob("*.woff2"))
     }
-    style = (_HERE / "page.css").read_text(encoding="utf-8")
+    style = f":root {{ --ink: {INK}; --paper: {PAPER}; }}\n" + (_HERE / "page.css").read_text(encoding="utf-8")
     return _pages().get_template(template).render(paper=paper, fonts=fonts, style=style, **given)
 
 

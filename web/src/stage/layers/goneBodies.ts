@@ -7,7 +7,7 @@ import {
   Mesh,
   ShaderMaterial,
 } from "three";
-import { MOST_PLANES } from "../clips";
+import { MOST_PLANES } from "../../api/constants";
 import type { Frame, Layer } from "./layer";
 import { ink, type SharedUniforms } from "./materials";
 

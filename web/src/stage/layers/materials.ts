@@ -1,6 +1,7 @@
 import { Color, DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3, type Vector4 } from "three";
+import { MOST_PLANES } from "../../api/constants";
 import { tone } from "../../tone";
-import { clipUniform, MOST_PLANES } from "../clips";
+import { clipUniform } from "../clips";
 import { HATCHING } from "./hatching";
 
 /** Uniforms that all materials share by reference. */

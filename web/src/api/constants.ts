@@ -1,0 +1,86 @@
+// Made by `make schema` from the core. Do not edit.
+
+/** The drawing office's colours, of the page and of what is marked on the stage. */
+export const COLOURS = {
+  film: "#f3f1ec",
+  paper: "#faf8f4",
+  line: "#d9d3c6",
+  ink: "#1e2b36",
+  soft: "#54616c",
+  pick: "#e08a1e",
+  pickInk: "#8f5206",
+  here: "#0b6f78",
+  plum: "#7a3b6b",
+  wrong: "#a3361b",
+} as const;
+
+/** The bearing off building north, the tilt and the lens from which a building is first seen. */
+export const FIRST_VIEW = { bearingDeg: 32.0, tiltDeg: 24.0, angleDeg: 30.0 } as const;
+
+/** The narrowest angle of view. */
+export const LEAST_ANGLE_DEG: number = 1.0;
+
+/** The widest angle of view. */
+export const MOST_ANGLE_DEG: number = 120.0;
+
+/** The usual angle of view within a building. */
+export const INSIDE_ANGLE_DEG: number = 60.0;
+
+/** How high the eye of a standing person is. */
+export const EYE_HEIGHT_M: number = 1.6;
+
+/** How high the topmost storey is taken to be, since no storey above it says so. */
+export const TOP_STOREY_M: number = 4.0;
+
+/** How high above a storey its plan is cut. */
+export const STOREY_CUT_M: number = 1.2;
+
+/** How thick a band or a cut box is at least. */
+export const LEAST_CUT_M: number = 0.001;
+
+/** So many planes cut a view at once. */
+export const MOST_PLANES: number = 24;
+
+/** What overlaps by less only touches. */
+export const TOUCH_M: number = 0.001;
+
+/** How far behind the cut a sheet shows what lies there. */
+export const SHEET_DEPTH_M: number = 3.0;
+
+/** Sheets of paper by name, from the smallest of each family. */
+export const PAPERS = [
+  "A4",
+  "A3",
+  "A2",
+  "A1",
+  "A0",
+  "ANSI A",
+  "ANSI B",
+  "ANSI C",
+  "ANSI D",
+  "ANSI E",
+  "ARCH A",
+  "ARCH B",
+  "ARCH C",
+  "ARCH D",
+  "ARCH E",
+] as const;
+
+/** The rules by which pairs belong together and are left out of findings. */
+export const LEFT_OUT = {
+  hosted: "one is hosted in the other",
+  assembly: "both are parts of one assembly",
+  fitting: "a fitting and what it joins, of one system",
+} as const;
+
+/** Letters of a topic's title. */
+export const LONGEST_TITLE: number = 200;
+
+/** Letters of a description or a comment. */
+export const LONGEST_TEXT: number = 20000;
+
+/** Days before this are taken for mistakes. */
+export const EARLIEST_DAY = "1900-01-01" as const;
+
+/** Days after this are taken for mistakes. */
+export const LATEST_DAY = "2200-12-31" as const;
