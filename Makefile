@@ -40,7 +40,9 @@ lock: ## write requirements.lock anew from what pyproject.toml declares
 schema: setup ## write the browser's types and constants anew from the server and the core
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o src/api/schema.d.ts && rm openapi.json
-	@$(PY) scripts/constants.py > web/src/api/constants.ts && cd web && npx biome format --write --log-level=error src/api/constants.ts
+	@$(PY) scripts/constants.py > web/src/api/constants.ts
+	@$(PY) scripts/constants.py style > web/src/style/tone.ts
+	@cd web && npx biome format --write --log-level=error src/api/constants.ts src/style/tone.ts
 
 lint: lint-py lint-web
 
@@ -59,8 +61,11 @@ types-py: setup
 	@$(PY) scripts/schema.py > web/openapi.json
 	@cd web && npx openapi-typescript openapi.json -o schema.now.d.ts > /dev/null && rm openapi.json
 	@cd web && cmp schema.now.d.ts src/api/schema.d.ts && rm schema.now.d.ts
-	@$(PY) scripts/constants.py > web/src/api/constants.now.ts && cd web && npx biome format --write --log-level=error src/api/constants.now.ts
+	@$(PY) scripts/constants.py > web/src/api/constants.now.ts
+	@$(PY) scripts/constants.py style > web/src/style/tone.now.ts
+	@cd web && npx biome format --write --log-level=error src/api/constants.now.ts src/style/tone.now.ts
 	@cd web && cmp src/api/constants.now.ts src/api/constants.ts && rm src/api/constants.now.ts
+	@cd web && cmp src/style/tone.now.ts src/style/tone.ts && rm src/style/tone.now.ts
 
 types-web: web/node_modules/.ready
 	@cd web && npm run --silent types

@@ -10,8 +10,8 @@ import trimesh
 from bench.generated import federation
 from bench.measure import Measure, middle
 from stairpath.core.cutting.cut import cut
-from stairpath.core.cutting.plane import level_plane
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.plane import level_plane
 
 _COUNT = 100_000
 _RUNS = 3

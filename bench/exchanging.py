@@ -23,10 +23,12 @@ from PIL import Image
 from bench.measure import Measure
 from stairpath.core.exchange.bcf import opened, writing
 from stairpath.core.exchange.printed import Item, Minutes, pdf
-from stairpath.core.review.sitting import Point
+from stairpath.core.review.meeting import Point
 from stairpath.start.postgres import free_port
-from stairpath.work import errands, exchange_in, projects
-from stairpath.work.deed import Who
+from stairpath.work.base import projects
+from stairpath.work.base.unit_of_work import Who
+from stairpath.work.exchange import importing
+from stairpath.work.tasks import tasks
 from tests.core.test_exchange import TOPIC, VIEW
 
 TOPICS, SEATS, MOVES = 2000, 50, 200
@@ -63,10 +65,10 @@ def taking_in() -> list[Measure]:
         project = projects.make(who, "Topics").project.id
         started = time.perf_counter()
         with path.open("rb") as content:
-            row = exchange_in.take_file(who, project, path.name, content)
-        errands.run(row.id)
+            row = importing.take_file(who, project, path.name, content)
+        tasks.run(row.id)
         seconds = time.perf_counter() - started
-        (done,) = errands.listed(project)
+        (done,) = tasks.listed(project)
         if done.status != "done" or count != TOPICS:
             raise RuntimeError(f"the file was not taken in: {done.message}")
         size = path.stat().st_size / 1e6

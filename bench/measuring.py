@@ -16,8 +16,8 @@ from bench.generated import federation
 from bench.measure import Measure, middle
 from stairpath.core.measuring.body import body
 from stairpath.core.measuring.distance import between
+from stairpath.core.measuring.exclusions import Kin
 from stairpath.core.measuring.interference import Interference, interference
-from stairpath.core.measuring.leaving import Kin
 from stairpath.core.measuring.things import Things
 from tests.samples import Sample
 
@@ -133,8 +133,8 @@ def _same_pairs() -> Measure:
     from stairpath.core.federation.federate import federate
     from stairpath.core.federation.outline import outline
     from stairpath.core.federation.placed import all_placed
-    from stairpath.core.reading.apart import read_many
     from stairpath.core.reading.model import ModelReading
+    from stairpath.core.reading.sandboxed import read_many
 
     with tempfile.TemporaryDirectory() as folder:
         paths = [Path(folder) / f"{name}.ifc" for name in ("A", "B")]

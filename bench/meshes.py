@@ -7,8 +7,8 @@ from pathlib import Path
 from bench.measure import Measure
 from stairpath.core.mesh.chunks import build_chunks
 from stairpath.core.mesh.surface import surfaces
-from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.sandboxed import read_many
 
 
 def measure(files: list[Path]) -> list[Measure]:

@@ -12,8 +12,8 @@ from bench.measure import Measure, middle
 from stairpath.core.cutting.keyplan import CUT, draw_key_plan
 from stairpath.core.federation.federate import Federation, federate, level_named
 from stairpath.core.federation.outline import outline
-from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.sandboxed import read_many
 
 _RUNS = 7
 

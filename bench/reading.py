@@ -10,8 +10,9 @@ from pathlib import Path
 
 from bench.measure import Measure, middle
 from stairpath.core.reading.shares import cores
-from stairpath.work import models, projects
-from stairpath.work.deed import Who
+from stairpath.work.base import projects
+from stairpath.work.base.unit_of_work import Who
+from stairpath.work.models import models
 
 _WALK = """
 import sys

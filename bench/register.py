@@ -15,8 +15,8 @@ from stairpath.core.comparing.issue import Issue
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.federation.placed import all_placed
-from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading, Quantity
+from stairpath.core.reading.sandboxed import read_many
 from stairpath.core.register.quantities import MeshFigures
 from stairpath.core.register.schedule import schedule
 from stairpath.core.register.search import Index
@@ -31,7 +31,7 @@ _FIND_MS, _SCHEDULE_MS = 100.0, 1000.0
 _ISSUE = 20_000
 _KINDS = (
     ("IfcDuctSegment", "Duct 320 x 200"), ("IfcPipeSegment", "Pipe DN 42"), ("IfcCableCarrierSegment", "Cable tray 300"),
-    ("IfcWall", "Wall 150"), ("IfcDoor", "Door EI30"), ("IfcAirTerminal", "Swirl diffuser 600"),
+    ("IfcWall", "Wall 150"), ("IfcDoor", "RequestGuard EI30"), ("IfcAirTerminal", "Swirl diffuser 600"),
 )  # fmt: skip
 
 

@@ -11,8 +11,8 @@ from bench.measure import Measure, middle
 from bench.reading import walk_geometry
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
-from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.sandboxed import read_many
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.place import NoPlaceError, in_room, room_of

@@ -10,19 +10,21 @@ from stairpath.core.camera.pose import INSIDE_ANGLE_DEG, LARGEST_ANGLE_DEG, OUTS
 from stairpath.core.cutting.cuts import LEAST_M, MOST_PLANES
 from stairpath.core.cutting.keyplan import CUT_HEIGHT_M
 from stairpath.core.cutting.sheet.papers import PAPERS
-from stairpath.core.cutting.sheet.wish import SheetWish
 from stairpath.core.dates import EARLIEST, LATEST
 from stairpath.core.federation.levels import TOP_STOREY_M
 from stairpath.core.measuring.check import Check
-from stairpath.core.measuring.leaving import WORDS
+from stairpath.core.measuring.exclusions import WORDS
+from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE
 
 COLOURS = {
     "film": palette.FILM, "paper": palette.PAPER, "line": palette.LINE, "ink": palette.INK, "soft": palette.SOFT,
     "pick": palette.PICK, "pickInk": palette.PICK_INK, "here": palette.HERE, "plum": palette.PLUM, "wrong": palette.WRONG,
 }  # fmt: skip
+STYLE: dict[str, tuple[object, str]] = {
+    "tone": (COLOURS, "The drawing office's colours, of the page and of what is marked on the stage."),
+}
 CONSTANTS: dict[str, tuple[object, str]] = {
-    "COLOURS": (COLOURS, "The drawing office's colours, of the page and of what is marked on the stage."),
     "FIRST_VIEW": (
         {"bearingDeg": first_view.OFF_NORTH_DEG, "tiltDeg": first_view.TILT_DEG, "angleDeg": OUTSIDE_ANGLE_DEG},
         "The bearing off building north, the tilt and the lens from which a building is first seen.",
@@ -36,7 +38,7 @@ CONSTANTS: dict[str, tuple[object, str]] = {
     "LEAST_CUT_M": (LEAST_M, "How thick a band or a cut box is at least."),
     "MOST_PLANES": (MOST_PLANES, "So many planes cut a view at once."),
     "TOUCH_M": (Check.touch_m, "What overlaps by less only touches."),
-    "SHEET_DEPTH_M": (SheetWish.depth_m, "How far behind the cut a sheet shows what lies there."),
+    "SHEET_DEPTH_M": (SheetRequest.depth_m, "How far behind the cut a sheet shows what lies there."),
     "PAPERS": (list(PAPERS), "Sheets of paper by name, from the smallest of each family."),
     "LEFT_OUT": (dict(WORDS), "The rules by which pairs belong together and are left out of findings."),
     "LONGEST_TITLE": (LONGEST_TITLE, "Letters of a topic's title."),
@@ -46,10 +48,10 @@ CONSTANTS: dict[str, tuple[object, str]] = {
 }
 
 
-def as_typescript() -> str:
-    """The constants as a TypeScript module."""
+def as_typescript(constants: dict[str, tuple[object, str]]) -> str:
+    """Constants as a TypeScript module."""
     lines = ["// Made by `make schema` from the core. Do not edit."]
-    for name, (value, about) in CONSTANTS.items():
+    for name, (value, about) in constants.items():
         written = json.dumps(value, ensure_ascii=False)
         # A figure is any number where it is used as a first value.
         typed = f"{name}: number = {written}" if isinstance(value, (int, float)) else f"{name} = {written} as const"
@@ -57,4 +59,4 @@ def as_typescript() -> str:
     return "\n".join(lines) + "\n"
 
 
-sys.stdout.write(as_typescript())
+sys.stdout.write(as_typescript(STYLE if "style" in sys.argv else CONSTANTS))

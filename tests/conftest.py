@@ -9,8 +9,8 @@ from hypothesis import HealthCheck, settings
 
 from stairpath.core.federation.federate import Federation, federate
 from stairpath.core.federation.outline import outline
-from stairpath.core.reading.apart import read_many
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.reading.sandboxed import read_many
 from stairpath.demo import write_models
 from tests.database import database
 

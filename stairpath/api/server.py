@@ -13,36 +13,36 @@ from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
-from stairpath.api import (
+from stairpath.api.bcf import bcf_app
+from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, said
+from stairpath.api.http.guard import RequestGuard
+from stairpath.api.http.head_timeout import HeadTimeoutProtocol
+from stairpath.api.live.events import Hub
+from stairpath.api.live.session import Together
+from stairpath.api.live.session import router as together
+from stairpath.api.routes import (
     camera,
     comparing,
     components,
-    cutting,
-    errands,
+    cuts,
     files,
-    finding,
     folders,
     manual,
     markups,
-    measuring,
+    measures,
+    meetings,
     models,
     projects,
     questions,
-    routes,
-    scheduling,
-    sittings,
+    register,
+    search,
+    tasks,
     topics,
     views,
     visibility,
+    walk_routes,
     walking,
 )
-from stairpath.api.door import Door
-from stairpath.api.hurry import HurriedProtocol
-from stairpath.api.openly import openly_app
-from stairpath.api.refused import REFUSALS, RETRY_AFTER_S, said, say_what_is_wrong
-from stairpath.api.streams import Hub
-from stairpath.api.together import Together
-from stairpath.api.together import router as together
 from stairpath.settings import settings
 from stairpath.store import database
 
@@ -78,8 +78,8 @@ def create_app() -> FastAPI:
         lifespan=_lifespan,
     )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
-    app.add_middleware(Door, hosts=settings().allowed_hosts.split(","))
-    say_what_is_wrong(app)
+    app.add_middleware(RequestGuard, hosts=settings().allowed_hosts.split(","))
+    add_error_handlers(app)
     for module in (
         projects,
         models,
@@ -89,23 +89,28 @@ def create_app() -> FastAPI:
         views,
         folders,
         visibility,
-        finding,
-        scheduling,
-        cutting,
-        errands,
+        search,
+        register,
+        cuts,
+        tasks,
         markups,
-        measuring,
+        measures,
         walking,
-        routes,
+        walk_routes,
         files,
-        sittings,
+        meetings,
         questions,
         topics,
         manual,
     ):
         app.include_router(module.router)
 
-    @app.get("/api/health", tags=["server"], responses={503: REFUSALS[503], 400: REFUSALS[400]}, response_model=None)
+    @app.get(
+        "/api/health",
+        tags=["server"],
+        responses={503: ERROR_RESPONSES[503], 400: ERROR_RESPONSES[400]},
+        response_model=None,
+    )
     def health() -> Response | dict[str, str]:
         """Whether the server answers and reaches its database."""
         if not database.answers():
@@ -115,7 +120,7 @@ def create_app() -> FastAPI:
         return {"status": "ok"}
 
     app.include_router(together)
-    app.mount("/bcf", openly_app())
+    app.mount("/bcf", bcf_app())
     web = Path(settings().web_dir)
     if (web / "index.html").exists():
         app.mount("/assets", _Assets(directory=web / "assets"))
@@ -138,7 +143,7 @@ def main() -> None:
         log_level="warning",
         timeout_graceful_shutdown=2,
         timeout_keep_alive=15,
-        http=HurriedProtocol,
+        http=HeadTimeoutProtocol,
         h11_max_incomplete_event_size=32 << 10,
         server_header=False,
         ws_max_size=12 << 20,

@@ -46,8 +46,8 @@ def read_files(files: list[Path]) -> list[ModelReading]:
     """The readings of all files, read side by side; stops at the first that cannot be read."""
     from stairpath.core.files import scratch_folder
     from stairpath.core.problems import CannotReadError
-    from stairpath.core.reading.apart import read_many
     from stairpath.core.reading.intake import take_in_path
+    from stairpath.core.reading.sandboxed import read_many
 
     sources: list[tuple[str, Path]] = []
     with scratch_folder() as folder:

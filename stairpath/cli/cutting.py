@@ -12,9 +12,9 @@ import typer
 from stairpath.cli.common import AsJson, Files, app, chosen, federated, numbers, print_document, read_files, say, stop
 
 if TYPE_CHECKING:
-    from stairpath.core.cutting.plane import Plane
     from stairpath.core.cutting.sheet.draw import Sheet
     from stairpath.core.federation.federate import Federation
+    from stairpath.core.geometry.plane import Plane
     from stairpath.core.reading.model import ModelReading
     from stairpath.core.visibility.traits import Mask
 
@@ -23,9 +23,9 @@ def _plane(
     federation: Federation, given: str | None, storey: str | None, height: float | None, grid: str | None
 ) -> Plane:
     from stairpath.core.camera.square import along_axis
-    from stairpath.core.cutting.plane import level_plane, plane, upright_plane
     from stairpath.core.federation.federate import level_named
     from stairpath.core.federation.grid import axis_named
+    from stairpath.core.geometry.plane import level_plane, plane, upright_plane
 
     if sum(way is not None for way in (given, storey, grid)) != 1:
         stop("Where to cut is given by one of --plane, --storey with --height, and --grid; give one of them.")

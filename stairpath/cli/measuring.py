@@ -119,8 +119,8 @@ def interference(
     import numpy as np
 
     from stairpath.core.federation.placed import all_placed
+    from stairpath.core.measuring.exclusions import NoSuchRuleError, codes_of, kin_of
     from stairpath.core.measuring.interference import interference as find
-    from stairpath.core.measuring.leaving import NoSuchRuleError, codes_of, kin_of
     from stairpath.core.measuring.report import interference_document
     from stairpath.core.measuring.sweeps import swept_by_doors
     from stairpath.core.measuring.things import Things

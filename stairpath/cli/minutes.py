@@ -23,7 +23,7 @@ def minutes(
     from stairpath.core.exchange.printed import PAPERS, minutes_from
     from stairpath.core.exchange.printed import html as page_of
     from stairpath.core.exchange.printed import pdf as pdf_of
-    from stairpath.core.review.sitting import NotASittingError
+    from stairpath.core.review.meeting import NotAMeetingError
 
     sheet = next((each for each in PAPERS if each.casefold() == paper.casefold()), None)
     if sheet is None:
@@ -36,7 +36,7 @@ def minutes(
         stop(f"{file} is no JSON file; give one that says who was there and what was noted.")
     try:
         held = minutes_from(said, file.parent)
-    except NotASittingError as error:
+    except NotAMeetingError as error:
         stop(str(error))
     try:
         if html is not None:

@@ -10,8 +10,9 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from stairpath.core.camera.pose import Projection, Vector
+from stairpath.core.camera.pose import Projection
 from stairpath.core.cutting.cuts import Cut, PlaneCut
+from stairpath.core.geometry.vectors import Vector
 from stairpath.core.measuring.measures import Measure, PointsMeasure
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Colour, Kind, Markup, Screen, Style, placed
@@ -152,7 +153,7 @@ PROBLEMS: Sequence[Problem] = (
         comments=((FITOUT, "The cabinet can move 400 mm north, the fume cupboard cannot."),),
     ),
     Problem(
-        "Door of the Specimen store swings into column C6",
+        "RequestGuard of the Specimen store swings into column C6",
         "The leaf of D-037 meets the column after 30 mm of its opening.",
         "Level 02",
         'tag:D-037,tag:C-C6+level:"Level 02"',

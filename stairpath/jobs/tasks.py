@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from stairpath.jobs.queue import AGAIN, QUEUE, app
-from stairpath.work import errands, federating, mapping, picturing, reading, standing
-from stairpath.work.deed import FEDERATE, MAP, PICTURES, READ, RUN, STANDING
+from stairpath.work.base.unit_of_work import FEDERATE, MAP, PICTURES, READ, RUN, STANDING
+from stairpath.work.models import federating, reading
+from stairpath.work.tasks import tasks
+from stairpath.work.views import standing_views, thumbnails
+from stairpath.work.walking import walk_map
 
 
 @app.task(name=READ, queue=QUEUE, retry=AGAIN)
@@ -22,22 +25,22 @@ def federate_project(project_id: str) -> None:
 @app.task(name=MAP, queue=QUEUE, retry=AGAIN)
 def map_walks(project_id: str) -> None:
     """Make the walk map's tiles that changed since they were made."""
-    mapping.map_project(project_id)
+    walk_map.map_project(project_id)
 
 
 @app.task(name=RUN, queue=QUEUE, retry=AGAIN)
-def run_errand(errand_id: str) -> None:
+def run_task(task_id: str) -> None:
     """Run a check for interference, or draw a sheet."""
-    errands.run(errand_id)
+    tasks.run(task_id)
 
 
 @app.task(name=PICTURES, queue=QUEUE, retry=AGAIN)
 def draw_pictures(project_id: str) -> None:
     """Draw the pictures of views that no browser drew."""
-    picturing.draw_pictures(project_id)
+    thumbnails.draw_pictures(project_id)
 
 
 @app.task(name=STANDING, queue=QUEUE, retry=AGAIN)
 def make_standing_views(project_id: str) -> None:
     """Make the standing views of a project."""
-    standing.make_standing(project_id)
+    standing_views.make_standing(project_id)

@@ -20,7 +20,7 @@ from stairpath.jobs import tasks
 from stairpath.jobs.queue import app
 from stairpath.settings import settings
 from stairpath.store.database import AWAY
-from stairpath.work import chores
+from stairpath.work.tasks import reconcile
 
 log = structlog.get_logger()
 
@@ -58,10 +58,10 @@ class Watch:
         """One round; False once the queue counts this worker as dead, so that others take its jobs."""
         in_hand = [*self.running, *self.unsure]
         self.unsure.clear()
-        if self.worker is not None and not chores.is_known_alive(self.worker, _LOST_S):
+        if self.worker is not None and not reconcile.is_known_alive(self.worker, _LOST_S):
             return False
-        chores.take_up(settings().worker_silence_s, self.worker, in_hand)
-        chores.find_work()
+        reconcile.take_up(settings().worker_silence_s, self.worker, in_hand)
+        reconcile.find_work()
         return True
 
     async def look_round(self) -> None:
@@ -73,7 +73,7 @@ class Watch:
                     log.warning("this worker's heart has stopped; it ends")
                     return
                 if rounds % _FORGET_ROUNDS == 0:
-                    await asyncio.to_thread(chores.forget)
+                    await asyncio.to_thread(reconcile.forget)
             except AWAY as error:
                 log.warning("the database is away", reason=repr(error))
             except Exception:  # a round that goes wrong is no reason to take no more jobs
@@ -84,7 +84,7 @@ class Watch:
     def hand_back(self) -> None:
         """Put the jobs in hand back on the queue at once, as nobody will end them here."""
         if self.worker is not None:
-            chores.take_up(settings().worker_silence_s, self.worker, [])
+            reconcile.take_up(settings().worker_silence_s, self.worker, [])
 
 
 async def run() -> int:

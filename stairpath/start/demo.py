@@ -62,8 +62,9 @@ def alone(var: Path) -> OneOnly | str:
 def load_demo(folder: Path) -> None:
     """Write the demo's models and put them on the queue, once."""
     from stairpath.demo import PROJECT_NAME, write_models
-    from stairpath.work import models, projects
-    from stairpath.work.deed import Who
+    from stairpath.work.base import projects
+    from stairpath.work.base.unit_of_work import Who
+    from stairpath.work.models import models
 
     used = [*projects.listed(), *projects.listed(binned=True)]
     if any(found.project.name == PROJECT_NAME for found in used):
@@ -80,7 +81,8 @@ def load_demo(folder: Path) -> None:
 def progress_of_demo() -> tuple[str, bool]:
     """How far the reading of the demo is, and whether nothing of it waits any more."""
     from stairpath.demo import PROJECT_NAME
-    from stairpath.work import models, projects
+    from stairpath.work.base import projects
+    from stairpath.work.models import models
 
     found = next((f for f in projects.listed() if f.project.name == PROJECT_NAME), None)
     if found is None:
@@ -160,8 +162,8 @@ def _keep_review() -> None:
     from stairpath.demo import PROJECT_NAME
     from stairpath.start.reviewing import load_review
     from stairpath.store.database import AWAY
-    from stairpath.work import projects
-    from stairpath.work.refusals import UnfitError
+    from stairpath.work.base import projects
+    from stairpath.work.base.errors import UnfitError
 
     not_now: tuple[type[Exception], ...] = (UnfitError, *AWAY)
     try:
@@ -175,7 +177,7 @@ def _keep_review() -> None:
 
 
 @dataclass(frozen=True)
-class Wish:
+class StartOptions:
     """How it is started: where its data lies, on which port, reloading or not, with the demo or empty."""
 
     var: Path
@@ -184,7 +186,7 @@ class Wish:
     empty: bool = False
 
 
-def _serve(cluster: Cluster, wish: Wish) -> None:
+def _serve(cluster: Cluster, wish: StartOptions) -> None:
     var, port = wish.var, wish.port
     chosen = port if is_free(port) else free_port(port)
     if chosen != port:
@@ -220,7 +222,7 @@ def _serve(cluster: Cluster, wish: Wish) -> None:
             time.sleep(0.5)
 
 
-def run(wish: Wish) -> int:
+def run(wish: StartOptions) -> int:
     """Start everything, load the demo, and watch over it until stopped."""
     var = wish.var
     var.mkdir(parents=True, exist_ok=True)
@@ -257,7 +259,7 @@ def main() -> int:
     chosen = parser.parse_args()
     signal.signal(signal.SIGTERM, _stop)
     try:
-        return run(Wish(chosen.folder.resolve(), chosen.port, chosen.reload, chosen.empty))
+        return run(StartOptions(chosen.folder.resolve(), chosen.port, chosen.reload, chosen.empty))
     except KeyboardInterrupt:
         say("Stopped.")
         return 0

@@ -14,8 +14,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from stairpath.core.apart import die_with_parent
 from stairpath.core.processes import begun_at
+from stairpath.core.sandbox import die_with_parent
 
 PAUSES_S = (0.2, 0.5, 1.0, 2.0, 4.0)
 MOST_DEATHS = 5

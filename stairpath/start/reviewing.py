@@ -7,14 +7,15 @@ from datetime import UTC, date, datetime, timedelta
 
 import numpy as np
 
-from stairpath.core.review.topic import Said
+from stairpath.core.review.topic import TopicFields
 from stairpath.core.visibility.rules import selected
 from stairpath.core.visibility.selectors import These, parse
 from stairpath.demo.review import COORDINATOR, MEETINGS, PROBLEMS, Meeting, Problem, view_of
-from stairpath.work import folders, questions, sittings, topics, viewpoints
-from stairpath.work.deed import Who, looking
-from stairpath.work.topics import Listed, NewTopic
-from stairpath.work.visibility import traits_of
+from stairpath.work.base.unit_of_work import Who, read_only
+from stairpath.work.building.visibility import traits_of
+from stairpath.work.topics import meetings, questions, topics
+from stairpath.work.topics.topics import Listed, NewTopic
+from stairpath.work.views import folders, viewpoints
 
 
 def load_review(project_id: str) -> int:
@@ -22,7 +23,7 @@ def load_review(project_id: str) -> int:
     if topics.any_yet(project_id):
         return 0
     mara, today = Who(COORDINATOR), datetime.now(UTC).date()
-    with looking() as look:
+    with read_only() as look:
         rows, traits = traits_of(look, project_id)
         levels = [level.name for level in rows.building.levels]
     shelf = {name: folders.make(mara, project_id, name).id for name in levels}
@@ -46,9 +47,9 @@ def load_review(project_id: str) -> int:
     return len(made)
 
 
-def _said(problem: Problem, today: date) -> Said:
+def _said(problem: Problem, today: date) -> TopicFields:
     due = None if problem.due_days is None else today + timedelta(problem.due_days)
-    return Said(
+    return TopicFields(
         problem.title, problem.description, problem.kind, problem.status, problem.priority, problem.who, due,
         problem.labels,
     )  # fmt: skip
@@ -57,10 +58,10 @@ def _said(problem: Problem, today: date) -> Said:
 def _hold(project_id: str, meeting: Meeting, made: list[Listed], today: date) -> None:
     mara = Who(COORDINATOR)
     order = [made[each.topic].topic.id for each in meeting.said]
-    held = sittings.begin(mara, project_id, meeting.title, today + timedelta(meeting.days), order)
-    sittings.change(mara, held.id, sittings.Wish(present=meeting.present, topics=order))
+    held = meetings.begin(mara, project_id, meeting.title, today + timedelta(meeting.days), order)
+    meetings.change(mara, held.id, meetings.MeetingChange(present=meeting.present, topics=order))
     for each in meeting.said:
         until = None if each.until_days is None else today + timedelta(each.until_days)
-        point = sittings.point(each.text, each.decision, each.who, until)
-        sittings.note(mara, held.id, made[each.topic].topic.id, point)
-    sittings.change(mara, held.id, sittings.Wish(ended=True))
+        point = meetings.point(each.text, each.decision, each.who, until)
+        meetings.note(mara, held.id, made[each.topic].topic.id, point)
+    meetings.change(mara, held.id, meetings.MeetingChange(ended=True))

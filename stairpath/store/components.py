@@ -9,7 +9,7 @@ from typing import Any
 from sqlalchemy import func, select, tuple_
 from sqlalchemy.orm import Session
 
-from stairpath.core.measuring.leaving import Kin
+from stairpath.core.measuring.exclusions import Kin
 from stairpath.store.documents import Details
 from stairpath.store.tables import Component, Model
 

@@ -236,7 +236,7 @@ class KeptPlace:
 
 
 @dataclass(frozen=True)
-class KeptWish:
+class KeptRouteRequest:
     """What route was asked for, in project coordinates."""
 
     start: KeptPlace

@@ -17,7 +17,7 @@ CHANNEL = "stairpath"
 _LISTEN_S = 10.0
 
 Kind = Literal[
-    "project", "models", "federation", "walking", "viewpoints", "routes", "sets", "errands", "topics", "sittings"
+    "project", "models", "federation", "walking", "viewpoints", "routes", "sets", "tasks", "topics", "meetings"
 ]
 
 

@@ -12,12 +12,12 @@ from sqlalchemy.orm import Session
 
 from stairpath.core import columns
 from stairpath.core.cache import Cache
-from stairpath.core.camera.subject import room_points
 from stairpath.core.federation.alignment import Alignment
 from stairpath.core.federation.alternatives import Alternative
 from stairpath.core.federation.federate import FederatedModel, Federation, RoomOnLevel
 from stairpath.core.federation.levels import Level
 from stairpath.core.federation.outline import Outline, around
+from stairpath.core.federation.rooms import room_points
 from stairpath.core.visibility.colours import base_colour
 from stairpath.store import blobs, readings
 from stairpath.store.documents import AlternativeOf, Building, KeptLevel, KeptRoom, Placed

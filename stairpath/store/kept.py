@@ -1,4 +1,4 @@
-"""The rows of viewpoints, routes, sets and errands that were kept."""
+"""The rows of viewpoints, routes, sets and tasks that were kept."""
 
 from __future__ import annotations
 
@@ -11,11 +11,11 @@ from sqlalchemy.orm import Session
 from stairpath.store.rows import by_id, readable
 from stairpath.store.tables import (
     ComponentSet,
-    Errand,
     Folder,
     Link,
     Project,
     SavedRoute,
+    Task,
     Viewpoint,
     ViewpointBefore,
     ViewpointLook,
@@ -116,36 +116,34 @@ def sets(session: Session, project_id: str) -> list[ComponentSet]:
     )
 
 
-def errands(session: Session, project_id: str) -> list[Errand]:
-    """The project's errands that were not deleted, newest first."""
+def tasks(session: Session, project_id: str) -> list[Task]:
+    """The project's tasks that were not deleted, newest first."""
     return readable(
         session.scalars(
-            select(Errand)
-            .where(Errand.project_id == project_id, Errand.removed_at.is_(None))
-            .order_by(Errand.created_at.desc())
+            select(Task)
+            .where(Task.project_id == project_id, Task.removed_at.is_(None))
+            .order_by(Task.created_at.desc())
         )
     )
 
 
-def errand_by_id(session: Session, errand_id: str, hold: bool = False) -> Errand | None:
-    """An errand, deleted or not; held until the transaction ends if so wanted."""
-    return by_id(session, Errand, errand_id, hold)
+def task_by_id(session: Session, task_id: str, hold: bool = False) -> Task | None:
+    """A task, deleted or not; held until the transaction ends if so wanted."""
+    return by_id(session, Task, task_id, hold)
 
 
-def unfinished_errands(session: Session) -> list[Errand]:
-    """Errands that wait or run, of projects that are in use."""
+def unfinished_tasks(session: Session) -> list[Task]:
+    """Tasks that wait or run, of projects that are in use."""
     return readable(
         session.scalars(
-            select(Errand)
+            select(Task)
             .join(Project)
-            .where(Errand.status.in_(("waiting", "running")), Errand.removed_at.is_(None), Project.removed_at.is_(None))
+            .where(Task.status.in_(("waiting", "running")), Task.removed_at.is_(None), Project.removed_at.is_(None))
         )
     )
 
 
-def add(
-    session: Session, row: Viewpoint | ViewpointBefore | SavedRoute | Link | ComponentSet | Errand | Folder
-) -> None:
+def add(session: Session, row: Viewpoint | ViewpointBefore | SavedRoute | Link | ComponentSet | Task | Folder) -> None:
     """Keep a new one."""
     session.add(row)
     session.flush()

@@ -19,7 +19,7 @@ from stairpath.store.documents import Details, Frame, RoomFloor
 from stairpath.store.tables import Chunk, Component, Model
 
 if TYPE_CHECKING:
-    from stairpath.core.mesh.prepare import Prepared
+    from stairpath.core.prepare import Prepared
 
 GEOMETRY_TYPE = "application/vnd.stairpath.geometry"
 COLUMNS_TYPE = "application/vnd.stairpath.columns"

@@ -26,14 +26,14 @@ from sqlalchemy import (
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-from stairpath.core.cutting.sheet.wish import SheetWish
-from stairpath.core.exchange.wish import TopicsIn
+from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
 from stairpath.core.review.question import Question
-from stairpath.core.review.repeated import OfFinding
+from stairpath.core.review.recheck import OfFinding
 from stairpath.core.review.rules import TopicRules
-from stairpath.core.review.topic import Changed, Said
+from stairpath.core.review.sheet_request import SheetRequest
+from stairpath.core.review.topic import Changed, TopicFields
 from stairpath.core.review.view import View
 from stairpath.core.visibility.condition import Condition
 from stairpath.store.documents import (
@@ -43,7 +43,7 @@ from stairpath.store.documents import (
     Frame,
     KeptAnswer,
     KeptHome,
-    KeptWish,
+    KeptRouteRequest,
     Placed,
     Walking,
     older_building,
@@ -311,7 +311,7 @@ class SavedRoute(Base):
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
-    wish: Mapped[KeptWish] = mapped_column(Document(KeptWish))
+    wish: Mapped[KeptRouteRequest] = mapped_column(Document(KeptRouteRequest))
     answer: Mapped[KeptAnswer] = mapped_column(Document(KeptAnswer))
 
 
@@ -351,7 +351,7 @@ class Topic(Base):
     number: Mapped[int] = mapped_column(Integer)
     variant: Mapped[str] = mapped_column(String(1), default="")
     disciplines: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
-    said: Mapped[Said] = mapped_column(Document(Said))
+    said: Mapped[TopicFields] = mapped_column(Document(TopicFields))
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     changed_by: Mapped[str] = mapped_column(Text)
@@ -362,7 +362,7 @@ class Topic(Base):
     related: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
     """Topics that have to do with it, by their GUIDs; they may not be here yet."""
     links: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
-    exchanged: Mapped[Said | None] = mapped_column(Document(Said))
+    exchanged: Mapped[TopicFields | None] = mapped_column(Document(TopicFields))
     """What was said of it when a file brought it last."""
     level: Mapped[str] = mapped_column(Text, default="", server_default="")
     room: Mapped[str] = mapped_column(Text, default="", server_default="")
@@ -408,11 +408,11 @@ class TopicNote(Base):
     removed_at: Mapped[datetime | None]
 
 
-class Sitting(Base):
+class Meeting(Base):
     """A meeting as it is held: who was there, and the topics in the order in which they are dealt with."""
 
-    __tablename__ = "sitting"
-    __table_args__ = (Index("sitting_of_project", "project_id", "started_at"),)
+    __tablename__ = "meeting"
+    __table_args__ = (Index("meeting_of_project", "project_id", "started_at"),)
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
     project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
     title: Mapped[str] = mapped_column(Text)
@@ -429,13 +429,13 @@ class Sitting(Base):
     """Where the views of the meeting are kept."""
 
 
-class SittingPoint(Base):
+class MeetingPoint(Base):
     """Something that was noted of a topic in a meeting: what was decided or said, who does it, and until when."""
 
-    __tablename__ = "sitting_point"
-    __table_args__ = (Index("point_of_sitting", "sitting_id", "at"),)
+    __tablename__ = "meeting_point"
+    __table_args__ = (Index("point_of_meeting", "meeting_id", "at"),)
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
-    sitting_id: Mapped[str] = mapped_column(ForeignKey("sitting.id", ondelete="CASCADE"))
+    meeting_id: Mapped[str] = mapped_column(ForeignKey("meeting.id", ondelete="CASCADE"))
     topic_id: Mapped[str] = mapped_column(ForeignKey("topic.id", ondelete="CASCADE"))
     text: Mapped[str] = mapped_column(Text)
     decision: Mapped[bool] = mapped_column(Boolean, default=False)
@@ -456,22 +456,22 @@ class TopicLook(Base):
     at: Mapped[datetime] = mapped_column(default=now)
 
 
-class Errand(Base):
+class Task(Base):
     """Long work that somebody asked for: a check for interference, or a sheet; and what came of it.
 
     ``asked`` counts how often it was asked for and ``made`` is that of the last that ended well, for the project's
     version ``made_for``.
     """
 
-    __tablename__ = "errand"
-    __table_args__ = (Index("errand_of_project", "project_id", "created_at"),)
+    __tablename__ = "task"
+    __table_args__ = (Index("task_of_project", "project_id", "created_at"),)
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
     project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
     name: Mapped[str] = mapped_column(Text)
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
-    wish: Mapped[Check | SheetWish | TopicsIn] = mapped_column(Document(Check | SheetWish | TopicsIn))
+    wish: Mapped[Check | SheetRequest | TopicsIn] = mapped_column(Document(Check | SheetRequest | TopicsIn))
     status: Mapped[str] = mapped_column(String(16), default="waiting")
     """waiting, running, done, stopped or failed."""
     share: Mapped[float] = mapped_column(Float, default=0.0)

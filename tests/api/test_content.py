@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from stairpath.core.apart import CrashedError, TooLongError, TooMuchMemoryError
-from stairpath.work import federating, mapping, reading
+from stairpath.core.sandbox import CrashedError, TooLongError, TooMuchMemoryError
+from stairpath.work.models import federating, reading
+from stairpath.work.walking import walk_map
 from tests.samples import Sample, simple
 
 
@@ -134,7 +135,7 @@ def test_each_failure_says_its_own_reason(client, project, send, work, monkeypat
     def ends(*args, **more):
         raise error
 
-    monkeypatch.setattr(reading, "run_apart", ends)
+    monkeypatch.setattr(reading, "run_sandboxed", ends)
     send(project, "a.ifc", simple())
     work()
     found = card(client, project, "a")
@@ -142,7 +143,7 @@ def test_each_failure_says_its_own_reason(client, project, send, work, monkeypat
     assert found["message"].startswith(words)
 
 
-@pytest.mark.parametrize("at", [federating, mapping])
+@pytest.mark.parametrize("at", [federating, walk_map])
 def test_a_building_that_cannot_be_made_says_why_and_is_tried_again_when_something_changes(
     client, project, send, work, monkeypatch, at
 ):
@@ -150,7 +151,7 @@ def test_a_building_that_cannot_be_made_says_why_and_is_tried_again_when_somethi
         raise TooMuchMemoryError("", "", 900)
 
     with monkeypatch.context() as patched:
-        patched.setattr(at, "run_apart", ends)
+        patched.setattr(at, "run_sandboxed", ends)
         model = send(project, "a.ifc", simple()).json()[0]["id"]
         work()
     trouble = client.get(f"/api/projects/{project}/walking").json()["trouble"]

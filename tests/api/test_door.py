@@ -14,9 +14,9 @@ import uvicorn
 from sqlalchemy.exc import OperationalError
 from websockets.sync.client import connect
 
-from stairpath.api import hurry
-from stairpath.api.door import HEADERS
-from stairpath.api.together import Together
+from stairpath.api.http import head_timeout
+from stairpath.api.http.guard import HEADERS
+from stairpath.api.live.session import Together
 from stairpath.start.postgres import free_port
 from tests.api.test_views import keep, png, rule, view_of
 
@@ -160,11 +160,11 @@ def test_while_the_database_is_away_that_is_said(client, away, path):
 @pytest.fixture
 def real_server(client, monkeypatch):
     """The application behind a real port, where nobody is waited for long."""
-    monkeypatch.setattr(hurry, "HEAD_S", 0.6)
-    monkeypatch.setattr("stairpath.api.door.SLOWEST_S", 0.6)
+    monkeypatch.setattr(head_timeout, "HEAD_S", 0.6)
+    monkeypatch.setattr("stairpath.api.http.guard.SLOWEST_S", 0.6)
     port = free_port(9400)
     server = uvicorn.Server(
-        uvicorn.Config(client.app, port=port, lifespan="off", http=hurry.HurriedProtocol, log_level="error")
+        uvicorn.Config(client.app, port=port, lifespan="off", http=head_timeout.HeadTimeoutProtocol, log_level="error")
     )
     thread = threading.Thread(target=server.run)
     thread.start()

@@ -72,9 +72,9 @@ def taken(client, project, work, data, **more):
     answer = sent(client, project, data, **more)
     assert answer.status_code == 201, answer.text
     work()
-    errand = next(e for e in client.get(f"/api/projects/{project}/errands").json() if e["id"] == answer.json()["id"])
-    assert errand["status"] == "done", errand["message"]
-    return client.get(f"/api/errands/{errand['id']}/report").json()
+    task = next(e for e in client.get(f"/api/projects/{project}/tasks").json() if e["id"] == answer.json()["id"])
+    assert task["status"] == "done", task["message"]
+    return client.get(f"/api/tasks/{task['id']}/report").json()
 
 
 def listed(client, project):
@@ -223,13 +223,13 @@ def test_views_about_another_origin_are_told_and_moved_on_request(client, house,
     topic = Topic(some_guid(20), "Seen from afar", "Wen Osei", WHEN, viewpoints=views)
     answer = sent(client, house, file_of(topic))
     work()
-    report = client.get(f"/api/errands/{answer.json()['id']}/report").json()
+    report = client.get(f"/api/tasks/{answer.json()['id']}/report").json()
     assert report["shift_m"] == pytest.approx([-f for f in far], abs=3)
     # Asked for once more with the shift: what came in before is moved by it.
     wish = {"wish": {"kind": "topics", "shift_m": report["shift_m"]}}
-    assert client.post(f"/api/errands/{answer.json()['id']}/again", json=wish).status_code == 200
+    assert client.post(f"/api/tasks/{answer.json()['id']}/again", json=wish).status_code == 200
     work()
-    report = client.get(f"/api/errands/{answer.json()['id']}/report").json()
+    report = client.get(f"/api/tasks/{answer.json()['id']}/report").json()
     assert report["shift_m"] is None
     eyes = [v["view"]["eye"]["eye_m"] for v in client.get(f"/api/projects/{house}/viewpoints").json()]
     assert all(abs(c) < 20 for eye in eyes for c in eye)
@@ -395,7 +395,7 @@ def test_a_time_that_no_list_could_be_read_with_is_told_and_left_out(client, hou
     assert [p["text"] for p in report["problems"] if "1900 to 2200" in p["text"]]
     (topic,) = listed(client, house)
     assert topic["said"]["title"] == TOPIC.title
-    for path in ("viewpoints", "sittings", "topics/file", "topics/list"):
+    for path in ("viewpoints", "meetings", "topics/file", "topics/list"):
         assert client.get(f"/api/projects/{house}/{path}").status_code == 200, path
     assert client.get(f"/bcf/3.0/projects/{house}/topics").status_code == 200
 
@@ -403,15 +403,15 @@ def test_a_time_that_no_list_could_be_read_with_is_told_and_left_out(client, hou
 @pytest.mark.parametrize("day", ["0001-01-01", "1899-12-31", "2201-01-01", "9999-12-31"])
 def test_days_outside_of_what_is_kept_are_refused_in_a_sentence(client, house, day):
     topic = make(client, house, "Gap")
-    meeting = client.post(f"/api/projects/{house}/sittings", json={"title": "First"}).json()
+    meeting = client.post(f"/api/projects/{house}/meetings", json={"title": "First"}).json()
     client.put(f"/api/topics/{topic['id']}/question", json={"text": "May it go lower?"})
     for verb, path, body in (
         ("post", f"projects/{house}/topics", {"title": "x", "due": day}),
         ("patch", f"topics/{topic['id']}", {"due": day}),
         ("put", f"topics/{topic['id']}/answer", {"text": "Yes.", "on": day}),
-        ("post", f"projects/{house}/sittings", {"title": "x", "held_on": day}),
-        ("patch", f"sittings/{meeting['id']}", {"held_on": day}),
-        ("post", f"sittings/{meeting['id']}/points", {"topic": topic["id"], "text": "x", "until": day}),
+        ("post", f"projects/{house}/meetings", {"title": "x", "held_on": day}),
+        ("patch", f"meetings/{meeting['id']}", {"held_on": day}),
+        ("post", f"meetings/{meeting['id']}/points", {"topic": topic["id"], "text": "x", "until": day}),
     ):
         answer = client.request(verb, f"/api/{path}", json=body)
         assert (answer.status_code, "1900 to 2200" in answer.json()["detail"]) == (422, True), (path, answer.text)

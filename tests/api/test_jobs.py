@@ -3,12 +3,13 @@
 import pytest
 from sqlalchemy import text
 
-from stairpath.core.apart import CancelledError, run_apart
 from stairpath.core.problems import CannotReadError
+from stairpath.core.sandbox import CancelledError, run_sandboxed
 from stairpath.jobs import tasks
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model, Project
-from stairpath.work import chores, reading
+from stairpath.work.models import reading
+from stairpath.work.tasks import reconcile
 from tests.samples import simple
 
 
@@ -27,15 +28,15 @@ def while_reading(monkeypatch):
 
     def arrange(act):
         def reads(work, *args, limits, on_progress, cancelled):
-            monkeypatch.setattr(reading, "run_apart", run_apart)
+            monkeypatch.setattr(reading, "run_sandboxed", run_sandboxed)
             on_progress(0.5, "somewhere")
             act()
             monkeypatch.setattr(reading, "_TELL_EVERY_S", 0.0)
             if cancelled():
                 raise CancelledError("cancelled")
-            return run_apart(work, *args, limits=limits, on_progress=on_progress, cancelled=cancelled)
+            return run_sandboxed(work, *args, limits=limits, on_progress=on_progress, cancelled=cancelled)
 
-        monkeypatch.setattr(reading, "run_apart", reads)
+        monkeypatch.setattr(reading, "run_sandboxed", reads)
 
     return arrange
 
@@ -99,7 +100,7 @@ def test_a_reading_that_fails_says_what_the_reader_said(project, send, work, car
         raise CannotReadError("a.ifc crashed the geometry kernel; export it again.")
 
     send(project, "a.ifc", simple())
-    monkeypatch.setattr(reading, "run_apart", fails)
+    monkeypatch.setattr(reading, "run_sandboxed", fails)
     work()
     assert (card("a")["status"], card("a")["message"]) == (
         "failed",
@@ -156,7 +157,7 @@ def test_a_job_whose_worker_died_is_run_again(project, send, work, card):
     work()
     assert card("a")["status"] == "reading"  # nobody has taken it up yet
 
-    assert chores.take_up(30.0, None, []) == 1
+    assert reconcile.take_up(30.0, None, []) == 1
     work()
     assert card("a")["status"] == "read"
 
@@ -173,7 +174,7 @@ def test_a_project_that_an_older_version_federated_is_federated_again(client, pr
             {"id": project},
         )
     assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"] is None
-    chores.find_work()
+    reconcile.find_work()
     work()
     assert client.get(f"/api/projects/{project}/federation").json()["levels"][0]["plan"]
     with transaction() as session:

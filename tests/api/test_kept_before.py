@@ -105,13 +105,13 @@ def test_a_view_of_everything_is_as_it_was(before):
 
 
 def test_checks_sheets_and_files_of_topics_have_what_came_of_them(before):
-    errands = {row["name"]: row for row in get(before, f"projects/{PROJECT}/errands")}
-    assert {name: row["status"] for name, row in errands.items()} == {
+    tasks = {row["name"]: row for row in get(before, f"projects/{PROJECT}/tasks")}
+    assert {name: row["status"] for name, row in tasks.items()} == {
         "from elsewhere.bcf": "done", "Plan": "done", "Air and walls": "done",
     }  # fmt: skip
-    findings = get(before, f"errands/{errands['Air and walls']['id']}/findings")
+    findings = get(before, f"tasks/{tasks['Air and walls']['id']}/findings")
     assert findings["checked"] == 42
-    assert before.get(f"/api/errands/{errands['Plan']['id']}/sheet/svg").content.startswith(b"<svg")
+    assert before.get(f"/api/tasks/{tasks['Plan']['id']}/sheet/svg").content.startswith(b"<svg")
 
 
 def test_topics_and_the_meeting_are_whole(before, tmp_path):
@@ -123,10 +123,10 @@ def test_topics_and_the_meeting_are_whole(before, tmp_path):
     told = get(before, f"topics/{first['id']}")
     assert [file["name"] for file in told["files"]] == ["note.pdf"]
     assert any(note["text"] == "Measured: 720 mm." for note in told["notes"])
-    (meeting,) = get(before, f"projects/{PROJECT}/sittings")
-    held = get(before, f"sittings/{meeting['id']}")
+    (meeting,) = get(before, f"projects/{PROJECT}/meetings")
+    held = get(before, f"meetings/{meeting['id']}")
     assert [point["text"] for point in held["points"]] == ["Lower it by 40 mm."]
-    assert before.get(f"/api/sittings/{meeting['id']}/minutes?form=html").status_code == 200
+    assert before.get(f"/api/meetings/{meeting['id']}/minutes?form=html").status_code == 200
     # What goes out is what that version wrote, with the views whole.
     now = tmp_path / "now.bcf"
     now.write_bytes(before.get(f"/api/projects/{PROJECT}/topics/file", params={"version": "3.0"}).content)

@@ -9,8 +9,8 @@ import pytest
 from PIL import Image
 
 from stairpath.store.kept import viewpoint_by_id
-from stairpath.work.deed import looking
-from stairpath.work.picturing import dimensions_of
+from stairpath.work.base.unit_of_work import read_only
+from stairpath.work.views.thumbnails import dimensions_of
 from tests.api.conftest import two_rooms
 from tests.api.test_topics import by
 from tests.api.test_views import EYE, keep, png, rule, view_of
@@ -153,7 +153,7 @@ def test_a_picture_says_what_its_measures_come_to(client, rooms):
     measures = [{"id": str(number), "what": what} for number, what in enumerate(shapes)]
     view = keep(client, rooms, view=view_of() | {"measures": measures})
     assert view.status_code == 201, view.text
-    with looking() as look:
+    with read_only() as look:
         row = viewpoint_by_id(look.session, view.json()["id"])
         assert row is not None
     found = [(each.text, each.line.tolist()) for each in dimensions_of(rooms, row.view)]

@@ -6,11 +6,11 @@ import zipfile
 import pytest
 from sqlalchemy import text
 
-from stairpath.api.shapes import KeyPlan
+from stairpath.api.schemas import KeyPlan
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model
-from stairpath.work import chores
-from stairpath.work.deed import WORKER, deed
+from stairpath.work.base.unit_of_work import WORKER, unit_of_work
+from stairpath.work.tasks import reconcile
 from tests.samples import simple
 
 
@@ -134,7 +134,7 @@ def test_a_model_left_behind_by_a_stopped_worker_is_taken_up(client, project, se
     work()
     with transaction() as session:
         session.get_one(Model, model).status = "reading"
-    assert chores.find_work() >= 1
+    assert reconcile.find_work() >= 1
     work()
     assert models(client, project)["a"]["status"] == "read"
 
@@ -192,7 +192,7 @@ def test_a_discipline_can_be_corrected_and_stays_so(client, project, send, work)
 
 def test_the_queue_holds_a_job_once(client, project, send):
     for _ in range(3):
-        with deed(WORKER) as act:
+        with unit_of_work(WORKER) as act:
             act.put_federation(project)
     with transaction() as session:
         waiting = session.scalar(

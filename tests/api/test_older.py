@@ -9,7 +9,7 @@ from sqlalchemy import text
 
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model, Project, SavedRoute
-from stairpath.work import federating
+from stairpath.work.models import federating
 from tests.samples import simple
 
 FEDERATION = {

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests.api.test_folders import folder
-from tests.api.test_sittings import begin, note
+from tests.api.test_meetings import begin, note
 from tests.api.test_topics import make, told
 from tests.api.test_views import keep
 from tests.samples import simple
@@ -37,7 +37,7 @@ def test_models_of_two_projects_are_not_compared(client, project, other, send, w
 def test_a_topic_is_of_a_finding_of_its_own_project(client, house, other):
     group = {"select": {"kind": "of", "what": "class", "value": "IfcWall"}}
     wish = {"name": "Walls", "wish": {"kind": "check", "a": group, "b": group}}
-    check = client.post(f"/api/projects/{house}/errands", json=wish).json()["id"]
+    check = client.post(f"/api/projects/{house}/tasks", json=wish).json()["id"]
     measured = {"kind": "overlap", "depth_m": 0.1, "distance_m": 0}
     of = {"title": "x", "finding": {"check": check, "pairs": [["a", "b"]], "measured": measured}}
     assert client.post(f"/api/projects/{other}/topics", json=of).status_code == 404
@@ -64,7 +64,7 @@ def test_nothing_of_a_project_in_the_bin_answers_or_changes(client, project, sen
     point = note(client, meeting, topic, "x")
     file = client.post(f"/api/topics/{topic['id']}/files", content=b"x", headers={"X-File-Name": "a.txt"}).json()["id"]
     wish = {"kind": "sheet", "shape": {"kind": "plane", "point_m": [0, 0, 1], "normal": [0, 0, 1]}}
-    sheet = client.post(f"/api/projects/{project}/errands", json={"name": "Plan", "wish": wish}).json()["id"]
+    sheet = client.post(f"/api/projects/{project}/tasks", json={"name": "Plan", "wish": wish}).json()["id"]
     asked = {"conditions": [{"what": "class", "how": "present"}], "name": "All"}
     found = client.post(f"/api/projects/{project}/sets", json=asked).json()["id"]
     client.delete(f"/api/projects/{project}")
@@ -73,15 +73,15 @@ def test_nothing_of_a_project_in_the_bin_answers_or_changes(client, project, sen
         ("post", f"topics/{topic['id']}/comments", {"text": "x"}), ("delete", f"topics/{topic['id']}", None),
         ("get", f"viewpoints/{view}", None), ("put", f"viewpoints/{view}/name", {"name": "x"}),
         ("delete", f"viewpoints/{view}", None), ("get", f"topic-files/{file}", None),
-        ("delete", f"topic-files/{file}", None), ("get", f"sittings/{meeting['id']}", None),
-        ("patch", f"sittings/{meeting['id']}", {"ended": True}), ("get", f"sittings/{meeting['id']}/minutes", None),
-        ("delete", f"sitting-points/{point['id']}", None), ("put", f"folders/{shelf}/name", {"name": "x"}),
-        ("get", f"errands/{sheet}/sheet/svg", None), ("post", f"errands/{sheet}/again", {}),
-        ("delete", f"errands/{sheet}", None), ("put", f"sets/{found}", asked), ("delete", f"models/{model}", None),
+        ("delete", f"topic-files/{file}", None), ("get", f"meetings/{meeting['id']}", None),
+        ("patch", f"meetings/{meeting['id']}", {"ended": True}), ("get", f"meetings/{meeting['id']}/minutes", None),
+        ("delete", f"meeting-points/{point['id']}", None), ("put", f"folders/{shelf}/name", {"name": "x"}),
+        ("get", f"tasks/{sheet}/sheet/svg", None), ("post", f"tasks/{sheet}/again", {}),
+        ("delete", f"tasks/{sheet}", None), ("put", f"sets/{found}", asked), ("delete", f"models/{model}", None),
         ("get", f"models/{model}/issues", None),
     ):  # fmt: skip
         answer = client.request(verb.upper(), f"/api/{path}", json=body)
         assert (answer.status_code, "is in the bin" in answer.text) == (410, True), (verb, path, answer.text)
     client.post(f"/api/projects/{project}/restore")
     assert told(client, topic)["topic"]["said"]["status"] == "open"
-    assert client.get(f"/api/sittings/{meeting['id']}").json()["points"] != []
+    assert client.get(f"/api/meetings/{meeting['id']}").json()["points"] != []

@@ -8,7 +8,7 @@ from email.parser import BytesParser
 import pytest
 
 from stairpath.core.exchange.printed import question_html
-from stairpath.work import questions
+from stairpath.work.topics import questions
 from tests.api.test_topics import by, make, told
 from tests.api.test_views import keep
 

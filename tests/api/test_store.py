@@ -12,9 +12,10 @@ from stairpath.core.reading.read import read_model
 from stairpath.store import blobs, readings
 from stairpath.store.database import transaction
 from stairpath.store.tables import BlobPiece, Component, Model, Project
-from stairpath.work import components, federating
-from stairpath.work.deed import Who, looking
-from stairpath.work.models import keep_files
+from stairpath.work.base.unit_of_work import Who, read_only
+from stairpath.work.building import components
+from stairpath.work.models import federating
+from stairpath.work.models.models import keep_files
 from tests.samples import simple
 
 
@@ -86,7 +87,7 @@ def test_a_model_comes_back_as_it_was_read(read_sample):
 
 def test_a_model_that_was_not_read_has_no_outline(project, database_url):
     (model,) = keep_files(Who("Ida Fenn"), project, [("x.ifc", io.BytesIO(b"anything"))])
-    with looking() as look, pytest.raises(LookupError, match="x has not been read"):
+    with read_only() as look, pytest.raises(LookupError, match="x has not been read"):
         readings.load_outline(look.session, model)
 
 

@@ -11,8 +11,8 @@ from sqlalchemy import text
 from stairpath.store import queue
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model
-from stairpath.work import chores
-from stairpath.work.deed import READ, WORKER, deed
+from stairpath.work.base.unit_of_work import READ, WORKER, unit_of_work
+from stairpath.work.tasks import reconcile
 from tests.samples import simple
 
 
@@ -110,13 +110,13 @@ def test_a_project_made_for_files_is_there_once_one_was_taken_in(client, send):
 def test_a_project_made_for_files_that_never_came_is_forgotten_after_a_day(client):
     wish = {"name": "Never", "author": "Ida Fenn", "for_files": True}
     project = client.post("/api/projects", json=wish).json()["id"]
-    chores.forget()
+    reconcile.forget()
     assert client.get(f"/api/projects/{project}/federation").status_code == 200
     with transaction() as session:
         session.execute(
             text("UPDATE project SET created_at = now() - interval '25 hours' WHERE id = :id"), {"id": project}
         )
-    chores.forget()
+    reconcile.forget()
     assert client.get(f"/api/projects/{project}/federation").status_code == 404
 
 
@@ -130,14 +130,14 @@ def jobs(lock):
 
 def test_a_job_is_on_the_queue_exactly_if_what_asks_for_it_was_kept(client):
     def half():
-        with deed(WORKER) as act:
+        with unit_of_work(WORKER) as act:
             act.put_federation("half")
             raise RuntimeError("half way")
 
     with pytest.raises(RuntimeError):
         half()
     assert jobs("federate-half") == []
-    with deed(WORKER) as act:
+    with unit_of_work(WORKER) as act:
         act.put_federation("half")
         act.put_federation("half")
     assert jobs("federate-half") == ["todo"]
@@ -145,12 +145,12 @@ def test_a_job_is_on_the_queue_exactly_if_what_asks_for_it_was_kept(client):
 
 def test_a_like_job_that_waits_is_held_until_what_asks_for_it_is_kept(client):
     """Else a worker could begin it before, and would miss what was written."""
-    with deed(WORKER) as act:
+    with unit_of_work(WORKER) as act:
         act.put_federation("held")
     taken = text(
         "SELECT id FROM procrastinate_jobs WHERE lock = 'federate-held' AND status = 'todo' FOR UPDATE SKIP LOCKED"
     )
-    with deed(WORKER) as act:
+    with unit_of_work(WORKER) as act:
         act.put_federation("held")
         with transaction() as other:
             assert other.execute(taken).all() == []
@@ -186,7 +186,7 @@ def test_jobs_of_a_dead_worker_are_taken_up_by_any_other(quiet):
     with transaction() as session:
         dying(session, "read-x", heart="16 seconds")
         dying(session, "read-y", heart="2 seconds")
-    assert chores.take_up(15.0, None, []) == 1
+    assert reconcile.take_up(15.0, None, []) == 1
     assert (jobs("read-x"), jobs("read-y")) == (["todo"], ["doing"])
 
 
@@ -195,7 +195,7 @@ def test_a_job_whose_like_waits_already_is_ended_and_nothing_raises(quiet):
     with transaction() as session:
         dying(session, "read-z")
         queue.put(session, READ, "read-z", model_id="z")
-    assert chores.take_up(15.0, None, []) == 1
+    assert reconcile.take_up(15.0, None, []) == 1
     assert jobs("read-z") == ["failed", "todo"]
 
 
@@ -204,30 +204,30 @@ def test_what_this_worker_has_by_the_queue_but_not_in_hand_is_put_back(quiet):
         worker = dying(session, "read-v", heart="1 second")
         dying(session, "read-w", worker=worker)
         in_hand = session.scalar(text("SELECT id FROM procrastinate_jobs WHERE lock = 'read-v'"))
-    assert chores.is_known_alive(worker, 12.0)
-    assert chores.take_up(15.0, worker, [in_hand]) == 1
+    assert reconcile.is_known_alive(worker, 12.0)
+    assert reconcile.take_up(15.0, worker, [in_hand]) == 1
     assert (jobs("read-v"), jobs("read-w")) == (["doing"], ["todo"])
 
 
 def test_a_worker_whose_heart_stopped_knows_it(quiet):
     with transaction() as session:
         dead = dying(session, "read-u", heart="13 seconds")
-    assert not chores.is_known_alive(dead, 12.0)
-    assert not chores.is_known_alive(dead + 1000, 12.0)
+    assert not reconcile.is_known_alive(dead, 12.0)
+    assert not reconcile.is_known_alive(dead + 1000, 12.0)
 
 
 def test_whatever_lost_its_job_is_found_by_what_the_rows_say(client, project, send, work):
     send(project, "a.ifc", simple())
     with transaction() as session:
         session.execute(text("DELETE FROM procrastinate_jobs"))
-    chores.find_work()
+    reconcile.find_work()
     work()
     assert cards(client, project)[0]["status"] == "read"
     with transaction() as session:
         session.execute(text("UPDATE project SET wanted = wanted + 1 WHERE id = :id"), {"id": project})
         session.execute(text("UPDATE project SET walking = NULL WHERE id = :id"), {"id": project})
     for _ in range(2):
-        chores.find_work()
+        reconcile.find_work()
         work()
     assert client.get(f"/api/projects/{project}/walking").json()["current"] is True
-    assert chores.find_work() == 0
+    assert reconcile.find_work() == 0

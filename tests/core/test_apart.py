@@ -9,18 +9,18 @@ import time
 import numpy as np
 import pytest
 
-from stairpath.core import apart
-from stairpath.core.apart import (
+from stairpath.core import sandbox
+from stairpath.core.problems import CannotReadError
+from stairpath.core.processes import begun_at
+from stairpath.core.sandbox import (
     CancelledError,
     CrashedError,
     Limits,
     RaisedError,
     TooLongError,
     TooMuchMemoryError,
-    run_apart,
+    run_sandboxed,
 )
-from stairpath.core.problems import CannotReadError
-from stairpath.core.processes import begun_at
 from tests.soak.running import descendants
 
 
@@ -55,11 +55,11 @@ class OddError(Exception):
 
 
 def test_a_child_is_used_again_after_work_that_went_well():
-    first = run_apart(who)
+    first = run_sandboxed(who)
     assert first != os.getpid()
-    assert run_apart(who) == first
-    apart.let_go()
-    assert run_apart(who) != first
+    assert run_sandboxed(who) == first
+    sandbox.end_idle_children()
+    assert run_sandboxed(who) != first
 
 
 @pytest.mark.parametrize(
@@ -75,30 +75,30 @@ def test_a_child_is_used_again_after_work_that_went_well():
 )
 def test_how_it_ended_is_told(how, kind, words):
     with pytest.raises(kind, match=words) as told:
-        run_apart(fails, how, limits=Limits(30, 1.5, 900))
+        run_sandboxed(fails, how, limits=Limits(30, 1.5, 900))
     if how in ("crash", "hang"):
         assert told.value.at == "here"
-    assert isinstance(run_apart(who), int)
+    assert isinstance(run_sandboxed(who), int)
 
 
 def test_work_that_goes_on_telling_is_ended_when_its_time_is_over():
     began = time.monotonic()
     with pytest.raises(TooLongError):
-        run_apart(fails, "chatter", limits=Limits(total_s=1.2, silence_s=60))
+        run_sandboxed(fails, "chatter", limits=Limits(total_s=1.2, silence_s=60))
     assert time.monotonic() - began < 10
 
 
 def test_cancelling_ends_it():
     began = time.monotonic()
     with pytest.raises(CancelledError):
-        run_apart(fails, "hang", cancelled=lambda: time.monotonic() - began > 0.5)
+        run_sandboxed(fails, "hang", cancelled=lambda: time.monotonic() - began > 0.5)
     assert time.monotonic() - began < 10
 
 
 def test_children_do_not_outlive_whoever_asked():
     program = (
-        "import threading, sys; from tests.core.test_apart import fails; from stairpath.core.apart import run_apart; "
-        "run_apart(fails, 'hang', on_progress=lambda share, at: print(at, flush=True))"
+        "import threading, sys; from tests.core.test_apart import fails; from stairpath.core.sandbox import run_sandboxed; "
+        "run_sandboxed(fails, 'hang', on_progress=lambda share, at: print(at, flush=True))"
     )
     with subprocess.Popen([sys.executable, "-c", program], stdout=subprocess.PIPE, text=True) as asker:
         assert asker.stdout.readline() == "here\n"
@@ -121,14 +121,14 @@ def killed_until(marks, times, report):
 
 
 def test_work_whose_process_is_killed_is_begun_again_a_few_times(tmp_path, monkeypatch):
-    monkeypatch.setattr(apart, "_PAUSES_S", (0.0, 0.0))
+    monkeypatch.setattr(sandbox, "_PAUSES_S", (0.0, 0.0))
     marks = tmp_path / "marks"
-    assert run_apart(killed_until, marks, 2) == "done"
+    assert run_sandboxed(killed_until, marks, 2) == "done"
     assert marks.read_text() == "xxx"
     marks.unlink()
     with pytest.raises(CrashedError, match="SIGKILL"):
-        run_apart(killed_until, marks, 9)
+        run_sandboxed(killed_until, marks, 9)
     assert marks.read_text() == "xxx"
     # A crash of its own is not tried again.
     with pytest.raises(CrashedError, match="SIGSEGV"):
-        run_apart(fails, "crash")
+        run_sandboxed(fails, "crash")

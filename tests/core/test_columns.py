@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 
 from stairpath.core.reading.model import Quantity
-from stairpath.core.register.columns import Said, column_of, origin_of
+from stairpath.core.register.columns import TextColumn, column_of, origin_of
 from stairpath.core.register.quantities import MeshFigures
 from stairpath.core.register.schedule import Amounts, NotAScheduleError, schedule
 from stairpath.core.register.table import as_csv, rows_of_each
@@ -33,7 +33,7 @@ MESH = MeshFigures(np.arange(B.count, dtype=float), np.full(B.count, 2.0), np.fu
 
 def said(name: str) -> list[str]:
     column = column_of(name, B, lambda: MESH)
-    assert isinstance(column, Said)
+    assert isinstance(column, TextColumn)
     return [column.texts[v] for v in column.value]
 
 
@@ -65,7 +65,7 @@ def test_a_value_with_a_comma_is_a_value_of_its_own():
         {"arc/A0": {"properties": {"One": {"Note": "red, dark"}, "Two": {"Note": "dark"}, "Three": {"Note": "dark"}}}}
     )
     column = column_of("property:Note", building(told=told), lambda: MESH)
-    assert isinstance(column, Said)
+    assert isinstance(column, TextColumn)
     assert sorted(column.texts[column.value[NUMBER["A0"]]].split(", ")) == ["dark", "dark", "red"]
 
 

@@ -14,7 +14,7 @@ from typer.testing import CliRunner
 from stairpath.cli import app
 from stairpath.core.reading.model import Quantity
 from stairpath.core.units import converted
-from stairpath.core.visibility import spoken
+from stairpath.core.visibility import wording
 from stairpath.core.visibility.condition import Condition
 from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from, meets, unlike
 from stairpath.core.visibility.facts import facts_of, joined, text_of
@@ -140,9 +140,9 @@ def test_names_are_no_figures_and_units_are_told_apart():
 def test_a_selection_by_conditions_is_a_rule_like_any_other():
     where = Where((Condition("property:FireRating", "missing"), Condition("level", "equal", "01")))
     assert [B.global_id(k) for k in np.flatnonzero(selected(B, where))] == ["A1", "A3", "B1"]
-    assert spoken.spoken(B, where) == "all whose FireRating is missing and level is 01"
-    assert spoken.spoken(B, replace(where, called="not rated")) == "the set not rated"
-    assert spoken.done(B, Rule(where, "hide")) == "hid all whose FireRating is missing and level is 01"
+    assert wording.spoken(B, where) == "all whose FireRating is missing and level is 01"
+    assert wording.spoken(B, replace(where, called="not rated")) == "the set not rated"
+    assert wording.done(B, Rule(where, "hide")) == "hid all whose FireRating is missing and level is 01"
     assert selected(B, Where(())).all()
 
 

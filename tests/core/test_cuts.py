@@ -19,9 +19,9 @@ from stairpath.core.cutting.cuts import (
     planes_of,
 )
 from stairpath.core.cutting.faces import faces, left_on
-from stairpath.core.cutting.kept import kept
-from stairpath.core.cutting.plane import NotAPlaneError, level_plane, plane
-from stairpath.core.plan import lies_in
+from stairpath.core.geometry.clipping import kept
+from stairpath.core.geometry.plan import lies_in
+from stairpath.core.geometry.plane import NotAPlaneError, level_plane, plane
 from tests.core.solids import box, joined, placed
 
 BLOCK = placed(box([0, 0, 0], [10, 8, 3]))

@@ -10,11 +10,11 @@ import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stairpath.core.cutting.doors import swings
 from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.cutting.outlines import cut_level
 from stairpath.core.cutting.svg import svg
 from stairpath.core.cutting.treads import flights
+from stairpath.core.federation.doors import swings
 from stairpath.core.federation.federate import NoSuchStoreyError, federate, level_named
 from stairpath.core.federation.outline import outline
 from stairpath.core.reading.model import Geometry, Shape

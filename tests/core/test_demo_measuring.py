@@ -5,8 +5,8 @@ import pytest
 
 from stairpath.core.federation.placed import all_placed
 from stairpath.core.measuring.distance import between
+from stairpath.core.measuring.exclusions import kin_of
 from stairpath.core.measuring.interference import interference
-from stairpath.core.measuring.leaving import kin_of
 from stairpath.core.measuring.sweeps import swept_by_doors
 from stairpath.core.measuring.things import Things
 from stairpath.demo import air, electrical

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from stairpath.core.review.sound import is_sound
+from stairpath.core.review.validate import is_valid
 from stairpath.core.visibility.rules import selected
 from stairpath.core.visibility.selectors import parse
 from stairpath.core.visibility.traits import federation_traits
@@ -25,7 +25,7 @@ def test_each_topic_picks_what_it_is_about_and_sees_it(demo, traits, number):
     assert len(picked) >= 1
     assert problem.level in b.STOREYS_M
     view = view_of(problem, number)
-    assert is_sound(view)
+    assert is_valid(view)
     boxes = np.concatenate([model.bounds_m for model in demo.models])[picked]
     near = np.clip(view.eye.target_m, boxes[:, 0], boxes[:, 1])
     # What is looked at is by what is picked.

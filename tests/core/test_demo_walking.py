@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 import shapely
 
-from stairpath.core.camera.subject import room_named
 from stairpath.core.federation.federate import federate
+from stairpath.core.federation.rooms import room_named
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.landing import in_every_room
@@ -16,7 +16,7 @@ from stairpath.core.walking.loops.ways import CLIMB_M_S, DESCEND_M_S
 from stairpath.core.walking.place import at_point, place_named, room_of
 from stairpath.core.walking.report import global_ids
 from stairpath.core.walking.route import Route, route
-from stairpath.core.walking.search import fastest, ground_of, marks_of
+from stairpath.core.walking.search import fastest, marks_of, walkable_building
 from stairpath.core.walking.solids import Rule, frame_of, solids_of
 from stairpath.core.walking.walker import standing_on, tick
 from stairpath.core.walking.walkmap import NOWHERE, build
@@ -126,7 +126,7 @@ def test_marks_find_the_same_way_faster(standing):
 
     def looked_at(with_marks) -> int:
         """On how many floors it was said how long it takes there."""
-        time, _ = ways.search(min(source, goal), max(source, goal), ground_of(walk), with_marks)
+        time, _ = ways.search(min(source, goal), max(source, goal), walkable_building(walk), with_marks)
         return int(np.isfinite(time).sum())
 
     assert looked_at(marks) < 0.5 * looked_at(np.zeros((len(walk), 0), dtype=np.float32))

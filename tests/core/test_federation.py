@@ -11,7 +11,7 @@ from stairpath.core.federation import alternatives, disciplines
 from stairpath.core.federation.alignment import Alignment, crossings, fit_grids, height_shift
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
-from stairpath.core.plan import area_of, lies_in
+from stairpath.core.geometry.plan import area_of, lies_in
 from stairpath.core.reading.model import GridAxis, Storey
 from stairpath.core.reading.read import read_model
 from tests.samples import Sample, simple

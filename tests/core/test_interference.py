@@ -6,8 +6,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stairpath.core.measuring.check import pack_known, unpack_known
+from stairpath.core.measuring.exclusions import Kin, NoSuchRuleError, codes_of, why_left_out
 from stairpath.core.measuring.interference import interference, near_pairs
-from stairpath.core.measuring.leaving import Kin, NoSuchRuleError, codes_of, why_left_out
 from stairpath.core.measuring.prints import prints_of
 from stairpath.core.measuring.things import Things
 from tests.core.solids import box, placed

@@ -1,4 +1,4 @@
-"""Sittings and their minutes: agenda, open points by person, the document, and what cannot be."""
+"""Meetings and their minutes: agenda, open points by person, the document, and what cannot be."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ from typer.testing import CliRunner
 
 from stairpath.cli import app
 from stairpath.core.exchange.printed import html, minutes_from, pdf
-from stairpath.core.review.sitting import Known, NotASittingError, Point, agenda, by_person
+from stairpath.core.review.meeting import Known, NotAMeetingError, Point, agenda, by_person
 from tests.exchanged import PNG, png
 
 SAID = {
@@ -136,7 +136,7 @@ def test_what_cannot_be_is_said_in_one_sentence(tmp_path, said, says):
     if not says:
         assert minutes_from(said, tmp_path).items == ()
         return
-    with pytest.raises(NotASittingError, match=says):
+    with pytest.raises(NotAMeetingError, match=says):
         minutes_from(said, tmp_path)
     (tmp_path / "m.json").write_text(json.dumps(said))
     done = CliRunner().invoke(app, ["minutes", str(tmp_path / "m.json"), "--pdf", str(tmp_path / "m.pdf")])

@@ -11,7 +11,7 @@ from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.picture.building import draw_picture
 from stairpath.core.picture.scene import scene_of
-from stairpath.core.picture.seen import Dimension, draw_view
+from stairpath.core.picture.view import Dimension, draw_view
 from stairpath.core.reading.read import read_model
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Style, placed
@@ -135,7 +135,7 @@ def test_a_parallel_view_is_as_high_as_it_says():
 
 def test_markups_lie_over_what_is_seen():
     mark = placed("m", "rectangle", [(-0.6, -0.6), (0.6, 0.6)], (2.0, 0.0, 2.0), BEFORE, 1.5, Style("plum", 6.0))
-    words = placed("t", "text", [(0.0, 0.0)], (2.0, 0.0, 2.0), BEFORE, 1.5, text="Here")
+    words = placed("t", "text", [(0.0, 0.0)], (2.0, 0.0, 2.0), BEFORE, 1.5, text="ImportIndex")
     plain = drawn_view(CUBE, View(BEFORE), (300, 200))
     marked = drawn_view(CUBE, View(BEFORE, markups=(mark, words)), (300, 200))
     rows, columns = np.nonzero(np.abs(marked - plain).max(axis=2) > 20)

@@ -6,12 +6,12 @@ import time
 import numpy as np
 import pytest
 
-from stairpath.core.apart import CancelledError, Limits
 from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.apart import read_apart, read_many
 from stairpath.core.reading.model import Quantity
 from stairpath.core.reading.pack import pack, unpack
 from stairpath.core.reading.read import own_bounds, read_model
+from stairpath.core.reading.sandboxed import read_many, read_sandboxed
+from stairpath.core.sandbox import CancelledError, Limits
 from tests.samples import Sample, simple
 
 
@@ -167,18 +167,18 @@ def _hang(name, content, progress):
 
 def test_a_crash_names_the_file_and_the_component():
     with pytest.raises(CannotReadError, match=r"bad\.ifc crashed its reader \(SIGSEGV\), last at component 3abc"):
-        read_apart("bad.ifc", b"crash", read=_crash)
+        read_sandboxed("bad.ifc", b"crash", read=_crash)
 
 
 def test_a_hang_is_ended():
     with pytest.raises(CannotReadError, match=r"slow\.ifc took longer than allowed.*2abc"):
-        read_apart("slow.ifc", b"", limits=Limits(total_s=30, silence_s=1.0), read=_hang)
+        read_sandboxed("slow.ifc", b"", limits=Limits(total_s=30, silence_s=1.0), read=_hang)
 
 
 def test_cancelling_ends_the_child():
     started = time.monotonic()
     with pytest.raises(CancelledError):
-        read_apart("slow.ifc", b"", cancelled=lambda: time.monotonic() - started > 0.5, read=_hang)
+        read_sandboxed("slow.ifc", b"", cancelled=lambda: time.monotonic() - started > 0.5, read=_hang)
     assert time.monotonic() - started < 20
 
 

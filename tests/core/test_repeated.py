@@ -3,7 +3,7 @@
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stairpath.core.review.repeated import Known, Measured, OfFinding, Proposal, pair, proposals, worst
+from stairpath.core.review.recheck import Known, Measured, OfFinding, Proposal, pair, proposals, worst
 
 DEEP, LESS, NEAR = Measured("overlap", 0.038, 0.0), Measured("overlap", 0.012, 0.0), Measured("clearance", 0.0, 0.03)
 PAIR = pair("duct", "beam")

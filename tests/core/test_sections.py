@@ -10,13 +10,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from stairpath.core.cutting.cut import cut, rings_of
-from stairpath.core.cutting.plane import (
-    NotAPlaneError,
-    level_plane,
-    plane,
-    through_points,
-    upright_plane,
-)
+from stairpath.core.geometry.plane import NotAPlaneError, level_plane, plane, through_points, upright_plane
 from stairpath.core.measuring.volume import volume_above_m3, volume_m3
 from tests.core.solids import (
     bend,

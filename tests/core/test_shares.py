@@ -8,12 +8,12 @@ import time
 import numpy as np
 import pytest
 
-from stairpath.core.apart import CancelledError
 from stairpath.core.reading import shares
-from stairpath.core.reading.apart import read_apart
 from stairpath.core.reading.model import Geometry, Shape
 from stairpath.core.reading.read import read_model
+from stairpath.core.reading.sandboxed import read_sandboxed
 from stairpath.core.reading.shares import Walked, deal, walk_in_shares
+from stairpath.core.sandbox import CancelledError
 from tests.samples import Sample
 from tests.soak.running import descendants
 
@@ -146,7 +146,7 @@ def _leave_a_helper(name, content, progress):
 def test_cancelling_ends_the_helpers_too():
     helpers: list[int] = []
     with pytest.raises(CancelledError):
-        read_apart(
+        read_sandboxed(
             "x.ifc", b"", None, lambda share, at: helpers.append(int(at)), lambda: bool(helpers), read=_leave_a_helper
         )
     (helper,) = helpers

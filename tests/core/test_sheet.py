@@ -11,7 +11,6 @@ import shapely
 
 from stairpath.core.cutting.behind import behind
 from stairpath.core.cutting.cut import cut, rings_of
-from stairpath.core.cutting.plane import level_plane, upright_plane
 from stairpath.core.cutting.sheet.as_dxf import write_dxf
 from stairpath.core.cutting.sheet.as_pdf import pdf
 from stairpath.core.cutting.sheet.as_svg import svg
@@ -21,6 +20,7 @@ from stairpath.core.cutting.sheet.pens import hatch_of, hatching
 from stairpath.core.federation.federate import federate
 from stairpath.core.federation.outline import outline
 from stairpath.core.federation.placed import all_placed
+from stairpath.core.geometry.plane import level_plane, upright_plane
 from stairpath.core.reading.read import read_model
 from tests.core.solids import box, placed
 from tests.core.test_cli import run

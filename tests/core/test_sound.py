@@ -4,13 +4,13 @@ import numpy as np
 import pytest
 
 from stairpath.core.cutting.keyplan import draw_key_plan
-from stairpath.core.federation.bulk import apart
 from stairpath.core.federation.federate import federate
+from stairpath.core.federation.outliers import apart
 from stairpath.core.federation.outline import outline
 from stairpath.core.mesh.chunks import build_chunks
 from stairpath.core.picture.building import draw_picture
 from stairpath.core.reading.read import read_model
-from stairpath.core.reading.sound import sound_triangles
+from stairpath.core.reading.validate import sound_triangles
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.solids import solids_of
 from stairpath.core.walking.tile import places

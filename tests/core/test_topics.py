@@ -20,7 +20,7 @@ from stairpath.core.review.reference import (
 )
 from stairpath.core.review.rules import NotRulesError, TopicRules, Wanted, check_none_lost, renamed
 from stairpath.core.review.statuses import NotAStatusError, Status, Statuses
-from stairpath.core.review.topic import FIELDS, NotATopicError, Said, changed, changes, merged, overdue, tidy
+from stairpath.core.review.topic import FIELDS, NotATopicError, TopicFields, changed, changes, merged, overdue, tidy
 
 CODES = ("ARC", "STR", "AIR", "WTR")
 rules = st.builds(ReferenceRule, st.booleans(), st.integers(1, 4), st.sampled_from(["-", "/", "+"]), st.integers(1, 6))
@@ -102,16 +102,21 @@ def test_statuses_that_cannot_be_say_what_to_do(those, why):
 STATUSES = Statuses()
 texts = st.sampled_from(["", "one", "two"])
 saids = st.builds(
-    Said, st.sampled_from(["A", "B"]), texts, texts, st.sampled_from(["open", "asked"]), texts, texts,
+    TopicFields, st.sampled_from(["A", "B"]), texts, texts, st.sampled_from(["open", "asked"]), texts, texts,
     st.sampled_from([None, date(2026, 12, 4), date(2027, 1, 8)]),
     st.lists(st.sampled_from(["fire", "site", "cost"]), unique=True).map(lambda labels: tuple(sorted(labels))), texts,
 )  # fmt: skip
 
 
 def test_what_is_said_is_tidied_and_what_is_too_much_is_refused():
-    tidied = tidy(Said("  Duct  in the\nbeam ", labels=("fire", " fire ", "")), STATUSES)
+    tidied = tidy(TopicFields("  Duct  in the\nbeam ", labels=("fire", " fire ", "")), STATUSES)
     assert (tidied.title, tidied.labels, tidied.status) == ("Duct in the beam", ("fire",), "open")
-    for wrong in (Said(" "), Said("x" * 201), Said("x", "y" * 20_001), Said("x", labels=tuple(map(str, range(41))))):
+    for wrong in (
+        TopicFields(" "),
+        TopicFields("x" * 201),
+        TopicFields("x", "y" * 20_001),
+        TopicFields("x", labels=tuple(map(str, range(41)))),
+    ):
         with pytest.raises(NotATopicError, match=r"type|put|attach|take"):
             tidy(wrong, STATUSES)
 
@@ -125,7 +130,7 @@ def test_a_change_is_told_field_by_field(before, after):
 
 
 def test_a_status_is_changed_only_where_it_may_follow():
-    settled = tidy(Said("x", status="settled"), STATUSES)
+    settled = tidy(TopicFields("x", status="settled"), STATUSES)
     with pytest.raises(NotAStatusError, match="After settled"):
         changed(settled, {"status": "asked"}, STATUSES)
     again = changed(settled, {"status": "open", "assigned_to": " Mara Oake "}, STATUSES)
@@ -150,7 +155,7 @@ def test_merging_is_the_same_in_either_order_where_nothing_contradicts(base, our
 
 
 def test_what_is_late_is_overdue_until_it_is_settled():
-    late = Said("x", status="asked", due=date(2026, 11, 20))
+    late = TopicFields("x", status="asked", due=date(2026, 11, 20))
     today = date(2026, 11, 27)
     assert overdue(late, today, STATUSES)
     assert not overdue(replace(late, status="settled"), today, STATUSES)

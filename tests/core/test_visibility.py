@@ -29,7 +29,7 @@ from stairpath.core.visibility.rules import (
     these,
 )  # fmt: skip
 from stairpath.core.visibility.selectors import All, AllBut, Both, Either, NotASelectorError, Of, These, covers, parse
-from stairpath.core.visibility.spoken import counted, done, noun, spoken, stands
+from stairpath.core.visibility.wording import counted, done, noun, spoken, stands
 from tests.core.listed import ROWS, building
 from tests.samples import Sample
 

@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 import shapely
 
-from stairpath.core.walking.axes import Axes
+from stairpath.core.geometry.axes import Axes
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.landing import in_the_room

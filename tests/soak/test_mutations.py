@@ -8,7 +8,6 @@ from collections import Counter
 
 import pytest
 
-from stairpath.core.apart import Limits, run_apart
 from stairpath.core.cutting.keyplan import document, draw_key_plan
 from stairpath.core.federation import report
 from stairpath.core.federation.federate import federate
@@ -17,6 +16,7 @@ from stairpath.core.mesh.chunks import build_chunks
 from stairpath.core.picture.building import draw_picture
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.read import read_model
+from stairpath.core.sandbox import Limits, run_sandboxed
 from stairpath.core.walking.bodies import BODIES
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.solids import solids_of
@@ -79,7 +79,7 @@ def test_files_with_something_wrong(good):
         bad = mutated(good, number, SEED)
         began = time.monotonic()
         try:
-            fine, _, codes = run_apart(all_of_it, good, bad, limits=Limits(LONGEST_S, LONGEST_S, MEMORY_MB))
+            fine, _, codes = run_sandboxed(all_of_it, good, bad, limits=Limits(LONGEST_S, LONGEST_S, MEMORY_MB))
         except CannotReadError as error:
             sentence = str(error)
             assert sentence.startswith("T-AIR.ifc "), sentence

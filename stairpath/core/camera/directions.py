@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from stairpath.core.camera.pose import round_bearing
+from stairpath.core.geometry.vectors import round_bearing
 
 EDGE_TILT_DEG = 45.0
 CORNER_TILT_DEG = math.degrees(math.atan(math.sqrt(0.5)))

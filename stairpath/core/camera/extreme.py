@@ -9,9 +9,9 @@ import numpy.typing as npt
 
 from stairpath.core.camera.framing import Slopes
 from stairpath.core.camera.pose import axes
-from stairpath.core.cutting.kept import kept
-from stairpath.core.cutting.plane import Plane
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.clipping import kept
+from stairpath.core.geometry.plane import Plane
 
 Array = npt.NDArray[np.float64]
 

@@ -8,15 +8,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stairpath.core.camera.pose import (
-    Array,
-    Pose,
-    Projection,
-    axes,
-    check_angle,
-    sight_axes,
-    vector,
-)
+from stairpath.core.camera.pose import Pose, Projection, axes, check_angle, sight_axes
+from stairpath.core.geometry.vectors import Array, vector
 
 SMALLEST_VIEW_M = 0.1
 NEAREST_M = 0.05

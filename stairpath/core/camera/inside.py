@@ -10,7 +10,7 @@ import shapely
 from shapely import MultiPolygon, Polygon
 
 from stairpath.core.camera.pose import Pose
-from stairpath.core.plan import area_of, lies_in
+from stairpath.core.geometry.plan import area_of, lies_in
 
 Array = npt.NDArray[np.float64]
 

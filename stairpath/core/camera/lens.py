@@ -8,17 +8,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from stairpath.core.camera.pose import (
-    LARGEST_ANGLE_DEG,
-    SMALLEST_ANGLE_DEG,
-    Array,
-    Pose,
-    Projection,
-    Vector,
-    angle_deg,
-    check_angle,
-    vector,
-)
+from stairpath.core.camera.pose import LARGEST_ANGLE_DEG, SMALLEST_ANGLE_DEG, Pose, Projection, angle_deg, check_angle
+from stairpath.core.geometry.vectors import Array, Vector, vector
 
 _TYPED = re.compile(r"^\s*(?P<figure>\d+(?:[.,]\d+)?)\s*(?P<unit>mm|deg|degrees|°)?\s*$", re.IGNORECASE)
 _LEAST_DEPTH_M = 0.05

@@ -7,10 +7,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-import numpy.typing as npt
 
-Array = npt.NDArray[np.float64]
-Vector = tuple[float, float, float]
+from stairpath.core.geometry.vectors import Array, Vector
+
 Projection = Literal["perspective", "parallel"]
 
 FILM_WIDTH_MM = 36.0
@@ -34,27 +33,12 @@ def angle_deg(focal_length_mm: float) -> float:
     return math.degrees(2.0 * math.atan(FILM_WIDTH_MM / (2.0 * focal_length_mm)))
 
 
-def round_bearing(bearing_deg: float) -> float:
-    """A bearing from 0 up to, and not including, 360 degrees.
-
-    >>> round_bearing(-90.0)
-    270.0
-    """
-    turned = bearing_deg % 360.0
-    return 0.0 if turned == 360.0 else turned  # as the remainder of a tiny figure below zero is
-
-
 def check_angle(angle: float) -> None:
     """Raise ValueError with a sentence for an angle of view that no lens has."""
     if not SMALLEST_ANGLE_DEG <= angle <= LARGEST_ANGLE_DEG:
         raise ValueError(
             f"The angle of view must be between {SMALLEST_ANGLE_DEG:.0f} and {LARGEST_ANGLE_DEG:.0f} degrees."
         )
-
-
-def vector(values: Array) -> Vector:
-    """Three figures of an array as a plain tuple."""
-    return float(values[0]), float(values[1]), float(values[2])
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from stairpath.core.camera.pose import Array, Pose, Vector, round_bearing, vector
+from stairpath.core.camera.pose import Pose
+from stairpath.core.geometry.vectors import Array, Vector, round_bearing, vector
 
 _FLAT_TILT_DEG = 89.9
 OPENED_M = 0.1

@@ -8,13 +8,10 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.federation.federate import FederatedModel, Federation, level_named
+from stairpath.core.federation.rooms import NoSuchSubjectError, room_named, room_points
 from stairpath.core.reading.model import Geometry
 
 Array = npt.NDArray[np.float64]
-
-
-class NoSuchSubjectError(LookupError):
-    """The building holds nothing of that name."""
 
 
 def points_of(geometry: Geometry, to: Array, owners: Collection[int] | None = None) -> Array:
@@ -38,30 +35,6 @@ def _component(federation: Federation, global_id: str) -> Array:
             owner = model.outline.global_ids.index(global_id)
             return points_of(model.outline.geometry, model.alignment.matrix, {owner})
     raise NoSuchSubjectError(f"There is no component {global_id}; give its GlobalId.")
-
-
-def room_named(federation: Federation, name: str) -> int:
-    """The index in ``federation.rooms`` of a room, by number, name, or both; NoSuchSubjectError if there is none."""
-    wanted = name.casefold().strip()
-    for spoken in (lambda r: r.number, lambda r: r.name, lambda r: f"{r.number} {r.name}"):
-        found = [i for i, room in enumerate(federation.rooms) if spoken(room).casefold() == wanted]
-        if len(found) > 1:
-            numbers = ", ".join(federation.rooms[i].number for i in found)
-            raise NoSuchSubjectError(f"There are several rooms {name}; give the number of one: {numbers}.")
-        if found:
-            return found[0]
-    raise NoSuchSubjectError(f"There is no room {name}; give its number or its name.")
-
-
-def room_points(federation: Federation, index: int) -> Array:
-    """Corner points (n, 3) of a room's floor and of its ceiling."""
-    room = federation.rooms[index]
-    model = federation.models[room.model]
-    drawn = next(r for r in model.outline.rooms if r.global_id == room.global_id)
-    flat = drawn.floor.reshape(-1, 2)
-    return model.alignment.apply(
-        np.concatenate([np.column_stack([flat, np.full(len(flat), z)]) for z in (drawn.low_m, drawn.high_m)])
-    )
 
 
 def storey_points(federation: Federation, level: int) -> Array:

@@ -9,10 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.cutting.kept import kept
 from stairpath.core.cutting.loops.hidden import bins_of, seen
-from stairpath.core.cutting.plane import Plane, level_plane
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.clipping import kept
+from stairpath.core.geometry.plane import Plane, level_plane
 from stairpath.core.mesh.surface import CREASE_DEG
 
 Array = npt.NDArray[np.float64]

@@ -10,9 +10,9 @@ import shapely
 
 from stairpath.core.cutting.closing import GAP_M
 from stairpath.core.cutting.outlines import section
-from stairpath.core.cutting.plane import Plane
 from stairpath.core.cutting.regions import Regions, regions
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.plane import Plane
 
 
 @dataclass(frozen=True)
@@ -31,7 +31,7 @@ class Cut:
 def cut(parts: Sequence[Placed], plane: Plane, tolerance_m: float = GAP_M) -> Cut:
     """Cut what is meant of placed models. Lengths in metres, regions in the plane's own coordinates.
 
-    >>> from stairpath.core.cutting.plane import level_plane
+    >>> from stairpath.core.geometry.plane import level_plane
     >>> cut([], level_plane(1.2)).area_m2
     0.0
     """

@@ -10,7 +10,7 @@ from typing import Literal
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.cutting.plane import NotAPlaneError, Plane, Vector, plane
+from stairpath.core.geometry.plane import NotAPlaneError, Plane, Vector, plane
 
 LEAST_M = 0.001
 """A band or a box is at least so thick."""

@@ -10,8 +10,8 @@ import numpy.typing as npt
 import shapely
 
 from stairpath.core.cutting.cut import cut
-from stairpath.core.cutting.plane import Plane
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.plane import Plane
 
 Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]

@@ -9,11 +9,12 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
-from stairpath.core.cutting.doors import Swing, swings_of
 from stairpath.core.cutting.outlines import cut_level
 from stairpath.core.cutting.treads import Flight, flights
+from stairpath.core.federation.doors import Swing, swings_of
 from stairpath.core.federation.federate import FederatedModel, Federation
 from stairpath.core.federation.grid import Axis, axes_of
+from stairpath.core.federation.rooms import room_area
 
 Array = npt.NDArray[np.float64]
 Json = dict[str, Any]
@@ -68,16 +69,6 @@ def _label_place(area: shapely.Polygon) -> tuple[float, float]:
     cramped = not area.contains(middle) or middle.distance(area.boundary) < 0.85 * roomiest.length
     place = shapely.get_coordinates(roomiest if cramped else middle)[0]
     return float(place[0]), float(place[1])
-
-
-def room_area(federation: Federation, index: int) -> list[shapely.Polygon]:
-    """A room's floor on plan, by its place in ``federation.rooms``; most rooms are one polygon."""
-    known = federation.rooms[index]
-    model = federation.models[known.model]
-    room = next(r for r in model.outline.rooms if r.global_id == known.global_id)
-    flat = np.concatenate([room.floor, np.zeros((*room.floor.shape[:2], 1))], axis=-1)
-    area = shapely.union_all(shapely.polygons(model.alignment.apply(flat)[..., :2]), grid_size=1e-4)
-    return [p for p in getattr(area, "geoms", [area]) if p.geom_type == "Polygon" and p.area > 0]
 
 
 def drawn_rooms(federation: Federation, level: int) -> list[DrawnRoom]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stairpath.core.camera.pose import Vector, vector
+from stairpath.core.geometry.vectors import Vector, vector
 
 FAR_M = 500.0
 """Nobody looks at a component from farther away."""

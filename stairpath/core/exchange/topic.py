@@ -9,7 +9,8 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
 
-from stairpath.core.camera.pose import Projection, Vector
+from stairpath.core.camera.pose import Projection
+from stairpath.core.geometry.vectors import Vector
 
 
 @dataclass(frozen=True)

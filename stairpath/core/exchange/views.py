@@ -16,11 +16,12 @@ import numpy as np
 from PIL import Image, ImageDraw, ImageFont
 
 from stairpath.core.camera.framing import project
-from stairpath.core.camera.pose import NoSightError, Vector, vector
+from stairpath.core.camera.pose import NoSightError
 from stairpath.core.cutting.cuts import Cut, PlaneCut, active_planes
 from stairpath.core.exchange.bcf.writing import aspect_of
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Plane, Viewpoint
+from stairpath.core.geometry.vectors import Vector, vector
 from stairpath.core.measuring.measures import PointsMeasure
 from stairpath.core.palette import PAPER
 from stairpath.core.review.eye import Eye, across_deg, axes_of, pose_of, vertical_deg

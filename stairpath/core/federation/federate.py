@@ -11,10 +11,10 @@ import numpy.typing as npt
 
 from stairpath.core.federation import alternatives, disciplines
 from stairpath.core.federation.alignment import Alignment, Placement, align
-from stairpath.core.federation.bulk import apart
 from stairpath.core.federation.levels import Level, build_levels
+from stairpath.core.federation.outliers import apart
 from stairpath.core.federation.outline import Outline, around
-from stairpath.core.plan import area_of, lies_in
+from stairpath.core.geometry.plan import area_of, lies_in
 from stairpath.core.problems import Problem
 
 Array = npt.NDArray[np.float64]

@@ -9,8 +9,8 @@ from typing import Literal
 
 import numpy as np
 
+from stairpath.core.measuring.exclusions import CODES, Code
 from stairpath.core.measuring.interference import TOGETHER_M, TOUCH_M, Near
-from stairpath.core.measuring.leaving import CODES, Code
 from stairpath.core.visibility.rules import SHOWN, Rule, resolve, selected, simplified
 from stairpath.core.visibility.selectors import Selector
 from stairpath.core.visibility.traits import Mask, Traits

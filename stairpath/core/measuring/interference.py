@@ -12,7 +12,7 @@ import shapely
 
 from stairpath.core.measuring.body import NoBodyError
 from stairpath.core.measuring.distance import Vector, between
-from stairpath.core.measuring.leaving import CODES, Code, Kin, touching, why_left_out
+from stairpath.core.measuring.exclusions import CODES, Code, Kin, touching, why_left_out
 from stairpath.core.measuring.loops.groups import groups
 from stairpath.core.measuring.overlap import overlap
 from stairpath.core.measuring.prints import Prints, pair_prints

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, fields, replace
 from typing import Any, Literal, TypeVar
 
-from stairpath.core.camera.pose import Vector
+from stairpath.core.geometry.vectors import Vector
 
 Main = Literal["distance", "plan", "up", "east", "north"]
 """Which figure of a distance is the main one: straight, on plan, or along an axis of the building."""

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from stairpath.core.geometry.axes import Axes
 from stairpath.core.measuring.clear import Clear
 from stairpath.core.measuring.distance import Distance, Vector
 from stairpath.core.measuring.interference import Interference
-from stairpath.core.walking.axes import Axes
 
 Json = dict[str, Any]
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.cutting.doors import Swing, swings_of
+from stairpath.core.federation.doors import Swing, swings_of
 from stairpath.core.federation.federate import Federation
 from stairpath.core.measuring.body import Body, body, joined
 

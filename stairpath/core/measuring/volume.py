@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.cutting.kept import kept
-from stairpath.core.cutting.plane import Plane
+from stairpath.core.geometry.clipping import kept
+from stairpath.core.geometry.plane import Plane
 
 Array = npt.NDArray[np.float64]
 

@@ -11,7 +11,7 @@ import numpy.typing as npt
 from PIL import Image, ImageDraw, ImageFont
 
 from stairpath.core.camera.pose import Pose, sight_axes
-from stairpath.core.cutting.plane import Plane
+from stairpath.core.geometry.plane import Plane
 from stairpath.core.palette import FILM, INK, SOFT
 from stairpath.core.picture.raster import NOTHING, nearest
 from stairpath.core.picture.scene import Scene, rgb

@@ -15,7 +15,7 @@ from stairpath.core.problems import Problem
 from stairpath.core.reading.georeference import map_conversion
 from stairpath.core.reading.model import GridAxis, MapConversion, Storey
 from stairpath.core.reading.relations import clean
-from stairpath.core.reading.sound import ON_EARTH_M, finite
+from stairpath.core.reading.validate import ON_EARTH_M, finite
 
 T = TypeVar("T")
 

@@ -13,8 +13,8 @@ from typing import Any
 from stairpath.core.problems import Problem
 from stairpath.core.reading.model import MapConversion
 from stairpath.core.reading.relations import clean
-from stairpath.core.reading.sound import ON_EARTH_M, finite
 from stairpath.core.reading.units import UNIT_NAMES, unit_scale
+from stairpath.core.reading.validate import ON_EARTH_M, finite
 
 _SAME = 1e-3
 """Scales that differ by less, relative, mean the same unit; a grid's scale factor differs from 1 by less than 1 %."""

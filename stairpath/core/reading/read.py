@@ -9,7 +9,6 @@ from typing import Any
 
 import numpy as np
 
-from stairpath.core.apart import Progress
 from stairpath.core.problems import CannotReadError, Problem
 from stairpath.core.reading import frame
 from stairpath.core.reading.intake import SCHEMAS
@@ -17,8 +16,9 @@ from stairpath.core.reading.mend import open_step
 from stairpath.core.reading.model import Component, Geometry, ModelReading, Space
 from stairpath.core.reading.relations import Relations, SetReader, clean, gather
 from stairpath.core.reading.shapes import is_represented, read_geometry
-from stairpath.core.reading.sound import without_far
 from stairpath.core.reading.units import units
+from stairpath.core.reading.validate import without_far
+from stairpath.core.sandbox import Progress
 
 LONGEST_SILENCE_S = 180.0
 """How long one component may take at most before it is left out."""

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from stairpath.core.reading.model import PropertySets, PropertyValue, Quantity
-from stairpath.core.reading.sound import finite
+from stairpath.core.reading.validate import finite
 from stairpath.core.texts import plain
 
 _QUANTITY_UNITS = {

@@ -8,11 +8,11 @@ from typing import Any
 import ifcopenshell.geom
 import numpy as np
 
-from stairpath.core.apart import Progress
 from stairpath.core.reading.model import Geometry, Shape
 from stairpath.core.reading.paint import NONE, paint_of
 from stairpath.core.reading.shares import LeftOut, Walked, processes_for, walk_in_shares
-from stairpath.core.reading.sound import sound_triangles
+from stairpath.core.reading.validate import sound_triangles
+from stairpath.core.sandbox import Progress
 
 LINEAR_DEFLECTION_M = 0.001
 ANGULAR_DEFLECTION_RAD = 0.8

@@ -17,9 +17,9 @@ from dataclasses import dataclass, field
 from multiprocessing.connection import Connection, Pipe, wait
 from typing import Any
 
-from stairpath.core.apart import Progress, die_with_parent
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import pack, unpack
+from stairpath.core.sandbox import Progress, die_with_parent
 
 WORTH_A_PROCESS = 2000
 """Shapes for which another process pays for itself."""

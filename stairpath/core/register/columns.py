@@ -19,14 +19,14 @@ Ints = npt.NDArray[np.int64]
 
 
 @dataclass(frozen=True, eq=False)
-class Said:
+class TextColumn:
     """A text for each component (n,): ``texts[value]``, the first of which is the empty one."""
 
     texts: tuple[str, ...]
     value: Ints
 
 
-Column = Said | Amounts
+Column = TextColumn | Amounts
 
 
 def column_of(name: str, asked: Traits, mesh: Callable[[], MeshFigures]) -> Column:
@@ -62,7 +62,7 @@ def _pairs(fact: Fact) -> Iterable[tuple[int, str]]:
     return zip(fact.owner.tolist(), (fact.texts[v] for v in fact.value.tolist()), strict=True)
 
 
-def _said(count: int, pairs: Iterable[tuple[int, str]]) -> Said:
+def _said(count: int, pairs: Iterable[tuple[int, str]]) -> TextColumn:
     """Texts by their owners; different ones of one owner follow each other."""
     of: list[dict[str, None]] = [{} for _ in range(count)]
     for owner, text in pairs:
@@ -70,7 +70,7 @@ def _said(count: int, pairs: Iterable[tuple[int, str]]) -> Said:
             of[owner][text] = None
     numbers: dict[str, int] = {"": 0}
     value = np.array([numbers.setdefault(", ".join(texts), len(numbers)) for texts in of], dtype=np.int64)
-    return Said(tuple(numbers), value)
+    return TextColumn(tuple(numbers), value)
 
 
 Origin = Literal["file", "worked out", ""]

@@ -7,7 +7,7 @@ import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
-from stairpath.core.register.columns import Column, Said, origin_of
+from stairpath.core.register.columns import Column, TextColumn, origin_of
 from stairpath.core.register.schedule import Group
 from stairpath.core.texts import plain
 from stairpath.core.visibility.traits import Traits
@@ -40,7 +40,7 @@ def rows_of_each(
     """The heading and a row for each component: its group's key, how it is called, and what its columns say of it."""
     heading: list[Cell] = [*map(_heading, steps), "tag", "name", "GlobalId"]
     for name, column in columns.items():
-        if isinstance(column, Said):
+        if isinstance(column, TextColumn):
             heading.append(_heading(name))
         else:
             unit = f" ({column.unit})" if column.unit else ""
@@ -51,7 +51,7 @@ def rows_of_each(
         for component in group.components.tolist():
             row: list[Cell] = [*group.key, *(each.values[each.value[component]] for each in own)]
             for column in columns.values():
-                if isinstance(column, Said):
+                if isinstance(column, TextColumn):
                     row.append(column.texts[column.value[component]])
                 else:
                     origin = origin_of(column, component)

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from stairpath.core.camera.pose import Array, Pose, Projection, Vector, sight_axes
+from stairpath.core.camera.pose import Pose, Projection, sight_axes
+from stairpath.core.geometry.vectors import Array, Vector
 
 WORLD_M = 1e9
 """Nothing that is built lies farther away."""

@@ -16,7 +16,7 @@ from typing import Literal, get_args
 import numpy as np
 import numpy.typing as npt
 
-from stairpath.core.camera.pose import Vector, vector
+from stairpath.core.geometry.vectors import Vector, vector
 from stairpath.core.palette import HERE, INK, PICK, PLUM
 from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, Eye, axes_of, height_at
 

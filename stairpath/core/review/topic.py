@@ -24,7 +24,7 @@ class NotATopicError(ValueError):
 
 
 @dataclass(frozen=True)
-class Said:
+class TopicFields:
     """What is said of a topic: one problem, who has it, and by when it is to be settled."""
 
     title: str
@@ -38,7 +38,7 @@ class Said:
     stage: str = ""
 
 
-FIELDS: tuple[str, ...] = tuple(each.name for each in fields(Said))
+FIELDS: tuple[str, ...] = tuple(each.name for each in fields(TopicFields))
 
 
 @dataclass(frozen=True)
@@ -50,7 +50,7 @@ class Changed:
     new: Value
 
 
-def tidy(said: Said, statuses: Statuses) -> Said:
+def tidy(said: TopicFields, statuses: Statuses) -> TopicFields:
     """What is said without space around it, each label once, with the first status where there is none.
 
     Raises NotATopicError for a topic without a title or with too much of something, NotAStatusError for a status that
@@ -77,13 +77,13 @@ def tidy(said: Said, statuses: Statuses) -> Said:
     return replace(said, title=title, labels=labels, status=status, **tidied)
 
 
-def changes(before: Said, after: Said) -> list[Changed]:
+def changes(before: TopicFields, after: TopicFields) -> list[Changed]:
     """The fields in which two differ, in their order."""
     pairs = ((name, getattr(before, name), getattr(after, name)) for name in FIELDS)
     return [Changed(name, old, new) for name, old, new in pairs if old != new]
 
 
-def changed(before: Said, wish: Mapping[str, Value], statuses: Statuses) -> Said:
+def changed(before: TopicFields, wish: Mapping[str, Value], statuses: Statuses) -> TopicFields:
     """A topic with some fields as they are wished for; its status may only follow where the project lets it."""
     unknown = [name for name in wish if name not in FIELDS]
     if unknown:
@@ -99,11 +99,11 @@ def changed(before: Said, wish: Mapping[str, Value], statuses: Statuses) -> Said
 class Merged:
     """What two changes of the same topic come to, and the fields in which they contradict each other."""
 
-    said: Said
+    said: TopicFields
     contradicted: tuple[Changed, ...]
 
 
-def merged(base: Said, ours: Said, theirs: Said) -> Merged:
+def merged(base: TopicFields, ours: TopicFields, theirs: TopicFields) -> Merged:
     """One topic that was changed on two sides, field by field.
 
     What one side changed counts; labels of both sides are joined, less those that one side took away; where both sides
@@ -122,7 +122,7 @@ def merged(base: Said, ours: Said, theirs: Said) -> Merged:
         else:
             out[name] = one
             contradicted.append(Changed(name, one, other))
-    return Merged(Said(**out), tuple(contradicted))  # type: ignore[arg-type]
+    return Merged(TopicFields(**out), tuple(contradicted))  # type: ignore[arg-type]
 
 
 def _joined(base: Sequence[str], ours: Sequence[str], theirs: Sequence[str]) -> tuple[str, ...]:
@@ -130,7 +130,7 @@ def _joined(base: Sequence[str], ours: Sequence[str], theirs: Sequence[str]) -> 
     return tuple(sorted({*ours, *theirs} - gone, key=str.casefold))
 
 
-def overdue(said: Said, today: date, statuses: Statuses) -> bool:
+def overdue(said: TopicFields, today: date, statuses: Statuses) -> bool:
     """Whether it should have been settled before today and is not."""
     if said.due is None or said.due >= today:
         return False

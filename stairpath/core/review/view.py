@@ -9,8 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from stairpath.core.camera.pose import Vector
 from stairpath.core.cutting.cuts import Cut
+from stairpath.core.geometry.vectors import Vector
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Markup

@@ -11,7 +11,7 @@ import shapely
 from scipy.ndimage import distance_transform_edt
 
 from stairpath.core.federation.federate import Federation
-from stairpath.core.plan import lies_in
+from stairpath.core.geometry.plan import lies_in
 from stairpath.core.walking.place import NoPlaceError, Room, in_room, on_main_level, room_of
 from stairpath.core.walking.tile import FITS_BIT
 from stairpath.core.walking.walkmap import WalkMap

@@ -8,11 +8,10 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
-from stairpath.core.camera.subject import room_named, room_points
-from stairpath.core.cutting.keyplan import room_area
 from stairpath.core.federation.federate import Federation
-from stairpath.core.plan import lies_in
-from stairpath.core.walking.axes import Axes
+from stairpath.core.federation.rooms import room_area, room_named, room_points
+from stairpath.core.geometry.axes import Axes
+from stairpath.core.geometry.plan import lies_in
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 
 Array = npt.NDArray[np.float64]

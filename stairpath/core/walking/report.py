@@ -10,7 +10,7 @@ import numpy.typing as npt
 
 from stairpath.core.federation.federate import Federation
 from stairpath.core.federation.levels import begins_m
-from stairpath.core.walking.axes import Axes
+from stairpath.core.geometry.axes import Axes
 from stairpath.core.walking.blocked import Blocked
 from stairpath.core.walking.pinches import Pinch
 from stairpath.core.walking.route import Avoided, Other, Route

@@ -23,7 +23,7 @@ _EAGER = 1.01
 found is at most about as much longer."""
 
 
-def ground_of(walk: WalkMap, step_free: bool = False, barred: Bools | None = None) -> ways.Ground:
+def walkable_building(walk: WalkMap, step_free: bool = False, barred: Bools | None = None) -> ways.Ground:
     """What the loops need of a map."""
     grid = walk.grid
     spots = (np.array([[k % 3, k // 3] for k in range(16)]) - 1.0) * (grid.cell_m / 3.0)
@@ -43,7 +43,7 @@ def marks_of(walk: WalkMap) -> npt.NDArray[np.float32]:
     if not (region >= 0).any():
         return np.zeros((len(walk), 0), dtype=np.float32)
     main = np.flatnonzero(region == np.bincount(region[region >= 0]).argmax())
-    ground = ground_of(walk)
+    ground = walkable_building(walk)
     sources: list[int] = []
     nearest = ways.times_from(int(main[0]), ground)
     for k in range(_MARKS):
@@ -81,7 +81,7 @@ def fastest(
     turned = source > goal
     if turned:
         source, goal = goal, source
-    ground = ground_of(walk, step_free, barred)
+    ground = walkable_building(walk, step_free, barred)
     marks = np.zeros((len(walk), 0), dtype=np.float32) if marks is None else marks
     _, came = ways.search(source, goal, ground, marks)
     way: Ints = ways.traced(source, goal, came)

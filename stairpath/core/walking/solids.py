@@ -11,8 +11,8 @@ from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
 from stairpath.core.federation.federate import Federation
+from stairpath.core.geometry.axes import Axes
 from stairpath.core.reading.model import Shape
-from stairpath.core.walking.axes import Axes
 
 Array = npt.NDArray[np.float64]
 

@@ -11,7 +11,7 @@ import numpy.typing as npt
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
-from stairpath.core.walking.axes import Axes
+from stairpath.core.geometry.axes import Axes
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.clearance import Space
 from stairpath.core.walking.grid import CELL_M, WAYS, Grid

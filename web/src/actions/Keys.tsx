@@ -5,7 +5,7 @@ import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Action } from "../open/action";
 import { useTools } from "../open/tools";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 
 /** Binds every action that has a key, and shows the sheet of keys. */

@@ -1,11 +1,11 @@
 import { useMemo } from "react";
 import { useViewpoints } from "../api/queries";
-import { useLook } from "../camera/useLook";
-import { useKeyPlan } from "../keyplan/useInstrument";
+import { useLook } from "../open/looking/useLook";
+import { useKeyPlan } from "../open/plan/useInstrument";
+import { useOpenTopic } from "../open/topics/useOpenTopic";
+import { useTopics } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
-import { useOpenTopic } from "../topics/useOpenTopic";
-import { useTopics } from "../topics/useTopics";
-import { useShowViewpoint } from "../viewpoints/viewpoints";
+import { useShowViewpoint } from "../open/views/viewpoints";
 import type { Found } from "./found";
 import { useStandInRoom } from "./useStandInRoom";
 

@@ -1,11 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { walkingOf } from "../api/queries";
-import { useTurns } from "../keyplan/useInstrument";
+import { useTurns } from "../open/plan/useInstrument";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { useWalk } from "../walk/useWalk";
-import { USUAL_BODY, useWalkState } from "../walk/walkState";
+import { useWalk } from "../open/walking/useWalk";
+import { USUAL_BODY, useWalkState } from "../open/walking/walkState";
 
 /** Stand in a room where the core found most free floor, looking along its longest clear line. */
 export function useStandInRoom() {

@@ -1,6 +1,6 @@
 import createClient from "openapi-fetch";
-import { usePerson } from "../people/person";
 import { noteAway } from "./connection";
+import { usePerson } from "./person";
 import type { components, paths } from "./schema";
 
 export type Shapes = components["schemas"];

@@ -11,8 +11,8 @@ export const keys = {
   viewpoints: (id: string) => ["project", id, "viewpoints"] as const,
   walking: (id: string, body: string) => ["project", id, "walking", body] as const,
   walkRule: (id: string) => ["project", id, "walking rule"] as const,
-  errands: (id: string) => ["project", id, "errands"] as const,
-  sittings: (id: string) => ["project", id, "sittings"] as const,
+  tasks: (id: string) => ["project", id, "tasks"] as const,
+  meetings: (id: string) => ["project", id, "meetings"] as const,
   topics: (id: string) => ["project", id, "topics"] as const,
   sets: (id: string) => ["project", id, "sets"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
@@ -168,7 +168,7 @@ export function changesQuery(projectId: string, modelId: string, against: string
 }
 
 /** What a schedule is asked for: what to group by, and what of which components. */
-type ScheduleWish = Required<Shapes["ScheduleWish"]>;
+type ScheduleWish = Required<Shapes["ScheduleRequest"]>;
 
 /** Components in groups, in one version of the building, with the group that each of them is in. */
 export function scheduleQuery(projectId: string, version: number, wish: ScheduleWish) {
@@ -219,10 +219,10 @@ function concerned(projectId: string, kind: string): readonly (readonly string[]
       return [["project", projectId, "walking"], keys.walkRule(projectId)];
     case "viewpoints":
       return [keys.viewpoints(projectId)];
-    case "errands":
-      return [keys.errands(projectId)];
-    case "sittings":
-      return [keys.sittings(projectId)];
+    case "tasks":
+      return [keys.tasks(projectId)];
+    case "meetings":
+      return [keys.meetings(projectId)];
     case "topics":
       return [keys.topics(projectId)];
     case "sets":
@@ -304,12 +304,12 @@ export function useCorrections(projectId: string) {
       ...told,
     }),
     align: useMutation({
-      mutationFn: ({ id, wish }: { id: string; wish: Shapes["AlignmentWish"] }) =>
+      mutationFn: ({ id, wish }: { id: string; wish: Shapes["AlignmentRequest"] }) =>
         taken(api.PUT("/api/models/{model_id}/alignment", { ...at(id), body: wish })),
       ...told,
     }),
     alignByPoints: useMutation({
-      mutationFn: ({ id, wish }: { id: string; wish: Shapes["PointsWish"] }) =>
+      mutationFn: ({ id, wish }: { id: string; wish: Shapes["PointsRequest"] }) =>
         taken(api.PUT("/api/models/{model_id}/alignment/points", { ...at(id), body: wish })),
       ...told,
     }),

@@ -1331,7 +1331,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/errands": {
+    "/api/projects/{project_id}/tasks": {
         parameters: {
             query?: never;
             header?: never;
@@ -1339,23 +1339,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Errands
+         * List Tasks
          * @description The project's checks and sheets, newest first.
          */
-        get: operations["list_errands_api_projects__project_id__errands_get"];
+        get: operations["list_tasks_api_projects__project_id__tasks_get"];
         put?: never;
         /**
-         * Ask Errand
+         * Ask Task
          * @description Ask for a check or a sheet; a job makes it.
          */
-        post: operations["ask_errand_api_projects__project_id__errands_post"];
+        post: operations["ask_task_api_projects__project_id__tasks_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/again": {
+    "/api/tasks/{task_id}/again": {
         parameters: {
             query?: never;
             header?: never;
@@ -1365,17 +1365,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Ask Errand Again
+         * Ask Task Again
          * @description Ask for it once more, of the building as it is now; or with another wish.
          */
-        post: operations["ask_errand_again_api_errands__errand_id__again_post"];
+        post: operations["ask_task_again_api_tasks__task_id__again_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/stop": {
+    "/api/tasks/{task_id}/stop": {
         parameters: {
             query?: never;
             header?: never;
@@ -1385,17 +1385,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Stop Errand
+         * Stop Task
          * @description Have it stopped; what it came to before stays.
          */
-        post: operations["stop_errand_api_errands__errand_id__stop_post"];
+        post: operations["stop_task_api_tasks__task_id__stop_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/name": {
+    "/api/tasks/{task_id}/name": {
         parameters: {
             query?: never;
             header?: never;
@@ -1404,10 +1404,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Rename Errand
+         * Rename Task
          * @description Call it otherwise.
          */
-        put: operations["rename_errand_api_errands__errand_id__name_put"];
+        put: operations["rename_task_api_tasks__task_id__name_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1415,7 +1415,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}": {
+    "/api/tasks/{task_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1426,16 +1426,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Delete Errand
+         * Delete Task
          * @description Delete it; it can be restored.
          */
-        delete: operations["delete_errand_api_errands__errand_id__delete"];
+        delete: operations["delete_task_api_tasks__task_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/restore": {
+    "/api/tasks/{task_id}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -1445,17 +1445,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore Errand
+         * Restore Task
          * @description Bring back one that was deleted.
          */
-        post: operations["restore_errand_api_errands__errand_id__restore_post"];
+        post: operations["restore_task_api_tasks__task_id__restore_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/findings": {
+    "/api/tasks/{task_id}/findings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1466,7 +1466,7 @@ export interface paths {
          * Get Findings
          * @description What a check came to when it was run last.
          */
-        get: operations["get_findings_api_errands__errand_id__findings_get"];
+        get: operations["get_findings_api_tasks__task_id__findings_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1475,7 +1475,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/sheet/{form}": {
+    "/api/tasks/{task_id}/sheet/{form}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1486,7 +1486,7 @@ export interface paths {
          * Get Sheet
          * @description A sheet as it was drawn last; to be looked at, or to be saved.
          */
-        get: operations["get_sheet_api_errands__errand_id__sheet__form__get"];
+        get: operations["get_sheet_api_tasks__task_id__sheet__form__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1923,7 +1923,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project_id}/sittings": {
+    "/api/projects/{project_id}/meetings": {
         parameters: {
             query?: never;
             header?: never;
@@ -1931,23 +1931,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Sittings
+         * List Meetings
          * @description The project's meetings, the last one first.
          */
-        get: operations["list_sittings_api_projects__project_id__sittings_get"];
+        get: operations["list_meetings_api_projects__project_id__meetings_get"];
         put?: never;
         /**
-         * Begin Sitting
+         * Begin Meeting
          * @description Begin a meeting.
          */
-        post: operations["begin_sitting_api_projects__project_id__sittings_post"];
+        post: operations["begin_meeting_api_projects__project_id__meetings_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sittings/{sitting_id}": {
+    "/api/meetings/{meeting_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1955,27 +1955,27 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Get Sitting
+         * Get Meeting
          * @description A meeting with what was noted in it.
          */
-        get: operations["get_sitting_api_sittings__sitting_id__get"];
+        get: operations["get_meeting_api_meetings__meeting_id__get"];
         put?: never;
         post?: never;
         /**
-         * Delete Sitting
+         * Delete Meeting
          * @description Delete a meeting; it can be brought back.
          */
-        delete: operations["delete_sitting_api_sittings__sitting_id__delete"];
+        delete: operations["delete_meeting_api_meetings__meeting_id__delete"];
         options?: never;
         head?: never;
         /**
-         * Change Sitting
+         * Change Meeting
          * @description Change a meeting: who is there, what is dealt with in which order, whether it has ended.
          */
-        patch: operations["change_sitting_api_sittings__sitting_id__patch"];
+        patch: operations["change_meeting_api_meetings__meeting_id__patch"];
         trace?: never;
     };
-    "/api/sittings/{sitting_id}/restore": {
+    "/api/meetings/{meeting_id}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -1985,17 +1985,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore Sitting
+         * Restore Meeting
          * @description Bring back a deleted meeting.
          */
-        post: operations["restore_sitting_api_sittings__sitting_id__restore_post"];
+        post: operations["restore_meeting_api_meetings__meeting_id__restore_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sittings/{sitting_id}/points": {
+    "/api/meetings/{meeting_id}/points": {
         parameters: {
             query?: never;
             header?: never;
@@ -2008,14 +2008,14 @@ export interface paths {
          * Note Point
          * @description Note something against a topic.
          */
-        post: operations["note_point_api_sittings__sitting_id__points_post"];
+        post: operations["note_point_api_meetings__meeting_id__points_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sitting-points/{point_id}": {
+    "/api/meeting-points/{point_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2029,13 +2029,13 @@ export interface paths {
          * Take Point Away
          * @description Take away something that was noted; it can be brought back.
          */
-        delete: operations["take_point_away_api_sitting_points__point_id__delete"];
+        delete: operations["take_point_away_api_meeting_points__point_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sitting-points/{point_id}/restore": {
+    "/api/meeting-points/{point_id}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -2048,14 +2048,14 @@ export interface paths {
          * Bring Point Back
          * @description Bring back something that was noted and taken away.
          */
-        post: operations["bring_point_back_api_sitting_points__point_id__restore_post"];
+        post: operations["bring_point_back_api_meeting_points__point_id__restore_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sittings/{sitting_id}/minutes": {
+    "/api/meetings/{meeting_id}/minutes": {
         parameters: {
             query?: never;
             header?: never;
@@ -2066,7 +2066,7 @@ export interface paths {
          * Get Minutes
          * @description The minutes of a meeting, as a document or as a page.
          */
-        get: operations["get_minutes_api_sittings__sitting_id__minutes_get"];
+        get: operations["get_minutes_api_meetings__meeting_id__minutes_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2275,7 +2275,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/report": {
+    "/api/tasks/{task_id}/report": {
         parameters: {
             query?: never;
             header?: never;
@@ -2286,7 +2286,7 @@ export interface paths {
          * Get Report
          * @description What became of a file of topics when it was taken in last.
          */
-        get: operations["get_report_api_errands__errand_id__report_get"];
+        get: operations["get_report_api_tasks__task_id__report_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2295,7 +2295,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/errands/{errand_id}/proposals": {
+    "/api/tasks/{task_id}/proposals": {
         parameters: {
             query?: never;
             header?: never;
@@ -2306,7 +2306,7 @@ export interface paths {
          * Get Proposals
          * @description What the last run of a check tells of the topics of its findings; nobody's status is changed by it.
          */
-        get: operations["get_proposals_api_errands__errand_id__proposals_get"];
+        get: operations["get_proposals_api_tasks__task_id__proposals_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2464,10 +2464,10 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * AlignmentWish
+         * AlignmentRequest
          * @description How a model is to be aligned; None for the evidence. Turn and shift count only by hand.
          */
-        AlignmentWish: {
+        AlignmentRequest: {
             /** By */
             by?: ("map" | "grid" | "placement" | "hand") | null;
             /**
@@ -2548,10 +2548,10 @@ export interface components {
             components: components["schemas"]["NamedComponent"][];
         };
         /**
-         * AxisWish
+         * AxisRequest
          * @description A grid line to look square onto, by two points of it on plan, and the present bearing.
          */
-        AxisWish: {
+        AxisRequest: {
             /** Ends M */
             ends_m: number[][];
             /**
@@ -2638,10 +2638,10 @@ export interface components {
             bearing_deg: number;
         };
         /**
-         * BoxWish
+         * BoxRequest
          * @description What to put a cut box around, and how much to leave on all sides; the first that is named counts.
          */
-        BoxWish: {
+        BoxRequest: {
             /** Components */
             components?: components["schemas"]["ComponentRef"][] | null;
             /** Room */
@@ -3001,10 +3001,10 @@ export interface components {
             met: string;
         };
         /**
-         * ConditionsWish
+         * ConditionsRequest
          * @description Conditions, all of which must hold.
          */
-        ConditionsWish: {
+        ConditionsRequest: {
             /** Conditions */
             conditions: components["schemas"]["Condition"][];
         };
@@ -3094,10 +3094,10 @@ export interface components {
             faces: components["schemas"]["CutFace"][];
         };
         /**
-         * CutWish
+         * CutRequest
          * @description Cuts, rules for what is shown, and what stays whole: the faces of all else that is shown are wanted.
          */
-        CutWish: {
+        CutRequest: {
             /** Cuts */
             cuts: components["schemas"]["Cut"][];
             /**
@@ -3156,10 +3156,10 @@ export interface components {
             colour: string;
         };
         /**
-         * DisciplineWish
+         * DisciplineRequest
          * @description A discipline by its code; None for what the file says.
          */
-        DisciplineWish: {
+        DisciplineRequest: {
             /** Code */
             code: string | null;
         };
@@ -3211,48 +3211,12 @@ export interface components {
             of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["PlainBut"])[];
         };
         /**
-         * Errand
-         * @description A check or a sheet: what was asked for and how far it is.
-         *
-         *     ``made_for`` is the version of the federation that the results are of, null before there were any.
+         * ErrorMessage
+         * @description An error in one sentence that says what is wrong and what to do.
          */
-        Errand: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Author */
-            author: string;
-            /**
-             * Created At
-             * Format: date-time
-             */
-            created_at: string;
-            /** Wish */
-            wish: components["schemas"]["Check"] | components["schemas"]["SheetWish"] | components["schemas"]["TopicsIn"];
-            /**
-             * Status
-             * @enum {string}
-             */
-            status: "waiting" | "running" | "done" | "stopped" | "failed";
-            /** Share */
-            share: number;
-            /** Message */
-            message: string;
-            /** Made */
-            made: number;
-            /** Made For */
-            made_for: number | null;
-            /** Made At */
-            made_at: string | null;
-        };
-        /**
-         * ErrandAgain
-         * @description Once more, of the building as it is now; or asked otherwise.
-         */
-        ErrandAgain: {
-            /** Wish */
-            wish?: (components["schemas"]["Check"] | components["schemas"]["SheetWish"] | components["schemas"]["TopicsIn"]) | null;
+        ErrorMessage: {
+            /** Detail */
+            detail: string;
         };
         /**
          * Eye
@@ -3288,6 +3252,19 @@ export interface components {
             face: components["schemas"]["FaceSide"];
         };
         /**
+         * FaceRequest
+         * @description A face to look square onto, and the present bearing.
+         */
+        FaceRequest: {
+            /** Normal */
+            normal: number[];
+            /**
+             * Bearing Deg
+             * @default 0
+             */
+            bearing_deg: number;
+        };
+        /**
          * FaceSide
          * @description The face of a component at a point of it.
          */
@@ -3300,19 +3277,6 @@ export interface components {
             of: components["schemas"]["ComponentRef"];
             /** Point M */
             point_m: number[];
-        };
-        /**
-         * FaceWish
-         * @description A face to look square onto, and the present bearing.
-         */
-        FaceWish: {
-            /** Normal */
-            normal: number[];
-            /**
-             * Bearing Deg
-             * @default 0
-             */
-            bearing_deg: number;
         };
         /**
          * FederatedModel
@@ -3475,13 +3439,13 @@ export interface components {
             at_m: number[];
         };
         /**
-         * FrameWish
+         * FrameRequest
          * @description What to fit, seen from where; nothing named means everything that stands.
          *
          *     ``room`` and ``level`` are places in the federation's lists; ``among`` is a base64 bit
          *     set over the dense numbers of components, the first of each byte's bits the lowest.
          */
-        FrameWish: {
+        FrameRequest: {
             /** Bearing Deg */
             bearing_deg: number;
             /** Tilt Deg */
@@ -3702,10 +3666,10 @@ export interface components {
             level: number;
         };
         /**
-         * LandingWish
+         * LandingRequest
          * @description Where to come to stand: in a room, at a point of a floor, a storey up or down, or behind a picked point.
          */
-        LandingWish: {
+        LandingRequest: {
             /** Body */
             body: string;
             /**
@@ -3740,10 +3704,10 @@ export interface components {
             up: number;
         };
         /**
-         * LensWish
+         * LensRequest
          * @description A lens as it was typed, for a view: the eye stays, or the subject keeps its size.
          */
-        LensWish: {
+        LensRequest: {
             pose: components["schemas"]["Pose"];
             /** Aspect */
             aspect: number;
@@ -3771,10 +3735,10 @@ export interface components {
             plan?: string | null;
         };
         /**
-         * LevelWish
+         * LevelRequest
          * @description A view to make level.
          */
-        LevelWish: {
+        LevelRequest: {
             pose: components["schemas"]["Pose"];
             /** Aspect */
             aspect: number;
@@ -3953,8 +3917,8 @@ export interface components {
              */
             text: string;
         };
-        /** MarkupsWish */
-        MarkupsWish: {
+        /** MarkupsRequest */
+        MarkupsRequest: {
             /** Markups */
             markups: components["schemas"]["Markup"][];
         };
@@ -4010,10 +3974,10 @@ export interface components {
             trouble: string;
         };
         /**
-         * MeasureWish
+         * MeasureRequest
          * @description Measures to be taken; for the room at a point what the rules hide is not there.
          */
-        MeasureWish: {
+        MeasureRequest: {
             /** Measures */
             measures: components["schemas"]["Measure"][];
             /**
@@ -4046,6 +4010,90 @@ export interface components {
             version: number;
             /** Found */
             found: components["schemas"]["MeasureFound"][];
+        };
+        /**
+         * Meeting
+         * @description A meeting; ``whys`` say why each of its topics is on the agenda.
+         */
+        Meeting: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Held On
+             * Format: date
+             */
+            held_on: string;
+            /** Author */
+            author: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Present */
+            present: string[];
+            /** Topics */
+            topics: string[];
+            /** Whys */
+            whys: ("left open" | "overdue" | "new" | "chosen")[];
+            /** Folder */
+            folder: string | null;
+        };
+        /**
+         * MeetingPoint
+         * @description Something that was noted of a topic: what was decided or said, who does it, and until when.
+         */
+        MeetingPoint: {
+            /** Id */
+            id: string;
+            /** Topic Id */
+            topic_id: string;
+            /** Text */
+            text: string;
+            /** Decision */
+            decision: boolean;
+            /** Who */
+            who: string;
+            /** Until */
+            until: string | null;
+            /** View */
+            view: string | null;
+            /** Author */
+            author: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * MeetingRequest
+         * @description What is to be changed of a meeting; what is left out stays.
+         */
+        MeetingRequest: {
+            /** Title */
+            title?: string | null;
+            /** Held On */
+            held_on?: string | null;
+            /** Present */
+            present?: string[] | null;
+            /** Topics */
+            topics?: string[] | null;
+            /** Ended */
+            ended?: boolean | null;
+        };
+        /**
+         * MeetingTold
+         * @description A meeting with what was noted in it.
+         */
+        MeetingTold: {
+            meeting: components["schemas"]["Meeting"];
+            /** Points */
+            points: components["schemas"]["MeetingPoint"][];
         };
         /**
          * ModelCard
@@ -4203,14 +4251,22 @@ export interface components {
             view?: string | null;
         };
         /**
-         * NewErrand
-         * @description A check or a sheet to be made by a job.
+         * NewMeeting
+         * @description A meeting that begins: what it is called, when it is held, and topics that are to be dealt with besides.
          */
-        NewErrand: {
-            /** Name */
-            name: string;
-            /** Wish */
-            wish: components["schemas"]["Check"] | components["schemas"]["SheetWish"];
+        NewMeeting: {
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Held On */
+            held_on?: string | null;
+            /**
+             * Chosen
+             * @default []
+             */
+            chosen: string[];
         };
         /** NewName */
         NewName: {
@@ -4275,25 +4331,17 @@ export interface components {
             name: string;
             /** Author */
             author: string;
-            wish: components["schemas"]["RouteWish"];
+            wish: components["schemas"]["RouteRequest"];
         };
         /**
-         * NewSitting
-         * @description A meeting that begins: what it is called, when it is held, and topics that are to be dealt with besides.
+         * NewTask
+         * @description A check or a sheet to be made by a job.
          */
-        NewSitting: {
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            /** Held On */
-            held_on?: string | null;
-            /**
-             * Chosen
-             * @default []
-             */
-            chosen: string[];
+        NewTask: {
+            /** Name */
+            name: string;
+            /** Wish */
+            wish: components["schemas"]["Check"] | components["schemas"]["SheetRequest"];
         };
         /**
          * NewTopic
@@ -4577,10 +4625,10 @@ export interface components {
             main: "distance" | "plan" | "up" | "east" | "north";
         };
         /**
-         * PointsWish
+         * PointsRequest
          * @description Two points of a model as they stand now, and their places; about the project's origin.
          */
-        PointsWish: {
+        PointsRequest: {
             /** First M */
             first_m: number[];
             /** First Place M */
@@ -4651,10 +4699,10 @@ export interface components {
             reading: number;
         };
         /**
-         * ProjectionWish
+         * ProjectionRequest
          * @description Another projection for a view; what is at the pivot keeps its size and place.
          */
-        ProjectionWish: {
+        ProjectionRequest: {
             pose: components["schemas"]["Pose"];
             /** Aspect */
             aspect: number;
@@ -4841,10 +4889,10 @@ export interface components {
             label: string;
         };
         /**
-         * RouteWish
+         * RouteRequest
          * @description What route is asked for.
          */
-        RouteWish: {
+        RouteRequest: {
             start: components["schemas"]["RoutePlace"];
             end: components["schemas"]["RoutePlace"];
             /**
@@ -4904,10 +4952,10 @@ export interface components {
             off: boolean;
         };
         /**
-         * RulesWish
+         * RulesRequest
          * @description Rules to be resolved, later ones over earlier ones.
          */
-        RulesWish: {
+        RulesRequest: {
             /** Rules */
             rules: components["schemas"]["Rule"][];
         };
@@ -4920,14 +4968,6 @@ export interface components {
             components: components["schemas"]["ComponentRef"][];
             /** By Touch */
             by_touch: boolean;
-        };
-        /**
-         * Said
-         * @description An error in one sentence that says what is wrong and what to do.
-         */
-        Said: {
-            /** Detail */
-            detail: string;
         };
         /**
          * SavedRoute
@@ -4945,7 +4985,7 @@ export interface components {
              * Format: date-time
              */
             created_at: string;
-            wish: components["schemas"]["RouteWish"];
+            wish: components["schemas"]["RouteRequest"];
             answer: components["schemas"]["RouteAnswer"];
         };
         /**
@@ -4963,6 +5003,21 @@ export interface components {
             without: number;
         };
         /**
+         * ScaleRequest
+         * @description A true scale for a parallel view on a screen of so many pixels, each so many millimetres high.
+         */
+        ScaleRequest: {
+            pose: components["schemas"]["Pose"];
+            /** Aspect */
+            aspect: number;
+            /** Scale */
+            scale: number;
+            /** Height Px */
+            height_px: number;
+            /** Pixel Mm */
+            pixel_mm: number;
+        };
+        /**
          * ScaleStep
          * @description Figures from ``low`` up to ``high``, which belongs to the next step; to the last one both ends do.
          */
@@ -4973,21 +5028,6 @@ export interface components {
             high: number;
             /** Count */
             count: number;
-        };
-        /**
-         * ScaleWish
-         * @description A true scale for a parallel view on a screen of so many pixels, each so many millimetres high.
-         */
-        ScaleWish: {
-            pose: components["schemas"]["Pose"];
-            /** Aspect */
-            aspect: number;
-            /** Scale */
-            scale: number;
-            /** Height Px */
-            height_px: number;
-            /** Pixel Mm */
-            pixel_mm: number;
         };
         /**
          * Schedule
@@ -5023,30 +5063,14 @@ export interface components {
             sums: components["schemas"]["ScheduleSum"][];
         };
         /**
-         * ScheduleSum
-         * @description The sum of a quantity, and of how many components it is from the file, from their triangles, and from neither.
-         */
-        ScheduleSum: {
-            /** Value */
-            value: number;
-            /** Unit */
-            unit: string;
-            /** From File */
-            from_file: number;
-            /** From Mesh */
-            from_mesh: number;
-            /** Without */
-            without: number;
-        };
-        /**
-         * ScheduleWish
+         * ScheduleRequest
          * @description What to group by, in up to three steps, which quantities to sum, and what to say beside each component.
          *
          *     All of what meets conditions.
          *
          *     With ``shown_by`` what those rules hide is left out.
          */
-        ScheduleWish: {
+        ScheduleRequest: {
             /** Steps */
             steps: string[];
             /**
@@ -5068,10 +5092,26 @@ export interface components {
             shown_by?: components["schemas"]["Rule"][] | null;
         };
         /**
-         * SetWish
+         * ScheduleSum
+         * @description The sum of a quantity, and of how many components it is from the file, from their triangles, and from neither.
+         */
+        ScheduleSum: {
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+            /** From File */
+            from_file: number;
+            /** From Mesh */
+            from_mesh: number;
+            /** Without */
+            without: number;
+        };
+        /**
+         * SetRequest
          * @description A set's name, its conditions, and how it is listed: grouped by what, with which sums, and what beside each.
          */
-        SetWish: {
+        SetRequest: {
             /** Name */
             name: string;
             /** Conditions */
@@ -5093,10 +5133,10 @@ export interface components {
             columns: string[];
         };
         /**
-         * SheetWish
+         * SheetRequest
          * @description A cut of what rules show, drawn at a scale, so deep, on a sheet of that name or the smallest that holds it.
          */
-        SheetWish: {
+        SheetRequest: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5138,90 +5178,6 @@ export interface components {
             b: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
         };
         /**
-         * Sitting
-         * @description A meeting; ``whys`` say why each of its topics is on the agenda.
-         */
-        Sitting: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /**
-             * Held On
-             * Format: date
-             */
-            held_on: string;
-            /** Author */
-            author: string;
-            /**
-             * Started At
-             * Format: date-time
-             */
-            started_at: string;
-            /** Ended At */
-            ended_at: string | null;
-            /** Present */
-            present: string[];
-            /** Topics */
-            topics: string[];
-            /** Whys */
-            whys: ("left open" | "overdue" | "new" | "chosen")[];
-            /** Folder */
-            folder: string | null;
-        };
-        /**
-         * SittingPoint
-         * @description Something that was noted of a topic: what was decided or said, who does it, and until when.
-         */
-        SittingPoint: {
-            /** Id */
-            id: string;
-            /** Topic Id */
-            topic_id: string;
-            /** Text */
-            text: string;
-            /** Decision */
-            decision: boolean;
-            /** Who */
-            who: string;
-            /** Until */
-            until: string | null;
-            /** View */
-            view: string | null;
-            /** Author */
-            author: string;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-        };
-        /**
-         * SittingTold
-         * @description A meeting with what was noted in it.
-         */
-        SittingTold: {
-            sitting: components["schemas"]["Sitting"];
-            /** Points */
-            points: components["schemas"]["SittingPoint"][];
-        };
-        /**
-         * SittingWish
-         * @description What is to be changed of a meeting; what is left out stays.
-         */
-        SittingWish: {
-            /** Title */
-            title?: string | null;
-            /** Held On */
-            held_on?: string | null;
-            /** Present */
-            present?: string[] | null;
-            /** Topics */
-            topics?: string[] | null;
-            /** Ended */
-            ended?: boolean | null;
-        };
-        /**
          * Stand
          * @description Where somebody standing comes to stand in a room, and the bearing of the longest clear line from there.
          */
@@ -5252,10 +5208,10 @@ export interface components {
             needed_m: number | null;
         };
         /**
-         * StopWish
+         * StopRequest
          * @description Where a body came to stand (the floor), and the direction in which it cannot go on.
          */
-        StopWish: {
+        StopRequest: {
             /** Body */
             body: string;
             /** At M */
@@ -5272,6 +5228,50 @@ export interface components {
             points_m: number[][];
             /** Closed */
             closed: boolean;
+        };
+        /**
+         * Task
+         * @description A check or a sheet: what was asked for and how far it is.
+         *
+         *     ``made_for`` is the version of the federation that the results are of, null before there were any.
+         */
+        Task: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Author */
+            author: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /** Wish */
+            wish: components["schemas"]["Check"] | components["schemas"]["SheetRequest"] | components["schemas"]["TopicsIn"];
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Share */
+            share: number;
+            /** Message */
+            message: string;
+            /** Made */
+            made: number;
+            /** Made For */
+            made_for: number | null;
+            /** Made At */
+            made_at: string | null;
+        };
+        /**
+         * TaskAgain
+         * @description Once more, of the building as it is now; or asked otherwise.
+         */
+        TaskAgain: {
+            /** Wish */
+            wish?: (components["schemas"]["Check"] | components["schemas"]["SheetRequest"] | components["schemas"]["TopicsIn"]) | null;
         };
         /**
          * These
@@ -5305,7 +5305,7 @@ export interface components {
             variant: string;
             /** Disciplines */
             disciplines: string[];
-            said: components["schemas"]["TopicSaid"];
+            said: components["schemas"]["TopicFields"];
             /** Views */
             views: string[];
             /** Related */
@@ -5354,6 +5354,51 @@ export interface components {
             new: string | string[] | null;
         };
         /**
+         * TopicFields
+         * @description What is said of a topic.
+         */
+        TopicFields: {
+            /** Title */
+            title: string;
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+            /**
+             * Status
+             * @default
+             */
+            status: string;
+            /**
+             * Priority
+             * @default
+             */
+            priority: string;
+            /**
+             * Assigned To
+             * @default
+             */
+            assigned_to: string;
+            /** Due */
+            due?: string | null;
+            /**
+             * Labels
+             * @default []
+             */
+            labels: string[];
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
+        };
+        /**
          * TopicFile
          * @description A file that is attached to a topic, or a link to one that is elsewhere.
          */
@@ -5398,6 +5443,34 @@ export interface components {
             changed: components["schemas"]["TopicChange"][];
         };
         /**
+         * TopicRequest
+         * @description What is to be changed of a topic; what is left out stays.
+         */
+        TopicRequest: {
+            /** Title */
+            title?: string | null;
+            /** Description */
+            description?: string | null;
+            /** Kind */
+            kind?: string | null;
+            /** Status */
+            status?: string | null;
+            /** Priority */
+            priority?: string | null;
+            /** Assigned To */
+            assigned_to?: string | null;
+            /** Due */
+            due?: string | null;
+            /** Labels */
+            labels?: string[] | null;
+            /** Stage */
+            stage?: string | null;
+            /** Views */
+            views?: string[] | null;
+            /** Related */
+            related?: string[] | null;
+        };
+        /**
          * TopicRules
          * @description What a project has set for its topics; kinds and priorities are offered, the most pressing priority first.
          */
@@ -5409,51 +5482,6 @@ export interface components {
             kinds: string[];
             /** Priorities */
             priorities: string[];
-        };
-        /**
-         * TopicSaid
-         * @description What is said of a topic.
-         */
-        TopicSaid: {
-            /** Title */
-            title: string;
-            /**
-             * Description
-             * @default
-             */
-            description: string;
-            /**
-             * Kind
-             * @default
-             */
-            kind: string;
-            /**
-             * Status
-             * @default
-             */
-            status: string;
-            /**
-             * Priority
-             * @default
-             */
-            priority: string;
-            /**
-             * Assigned To
-             * @default
-             */
-            assigned_to: string;
-            /** Due */
-            due?: string | null;
-            /**
-             * Labels
-             * @default []
-             */
-            labels: string[];
-            /**
-             * Stage
-             * @default
-             */
-            stage: string;
         };
         /**
          * TopicStatus
@@ -5482,34 +5510,6 @@ export interface components {
             notes: components["schemas"]["TopicNote"][];
             /** Files */
             files: components["schemas"]["TopicFile"][];
-        };
-        /**
-         * TopicWish
-         * @description What is to be changed of a topic; what is left out stays.
-         */
-        TopicWish: {
-            /** Title */
-            title?: string | null;
-            /** Description */
-            description?: string | null;
-            /** Kind */
-            kind?: string | null;
-            /** Status */
-            status?: string | null;
-            /** Priority */
-            priority?: string | null;
-            /** Assigned To */
-            assigned_to?: string | null;
-            /** Due */
-            due?: string | null;
-            /** Labels */
-            labels?: string[] | null;
-            /** Stage */
-            stage?: string | null;
-            /** Views */
-            views?: string[] | null;
-            /** Related */
-            related?: string[] | null;
         };
         /**
          * TopicsIn
@@ -5878,7 +5878,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -5887,7 +5887,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -5896,7 +5896,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -5905,7 +5905,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -5914,7 +5914,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -5923,7 +5923,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -5932,7 +5932,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -5941,7 +5941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -5950,7 +5950,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -5983,7 +5983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -5992,7 +5992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6001,7 +6001,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6010,7 +6010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6019,7 +6019,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6028,7 +6028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6037,7 +6037,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6046,7 +6046,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6055,7 +6055,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6093,7 +6093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6102,7 +6102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6111,7 +6111,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6120,7 +6120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6129,7 +6129,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6138,7 +6138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6147,7 +6147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6156,7 +6156,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6165,7 +6165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6197,7 +6197,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6206,7 +6206,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6215,7 +6215,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6224,7 +6224,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6233,7 +6233,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6242,7 +6242,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6251,7 +6251,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6260,7 +6260,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6269,7 +6269,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6303,7 +6303,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6312,7 +6312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6321,7 +6321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6330,7 +6330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6339,7 +6339,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6348,7 +6348,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6357,7 +6357,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6366,7 +6366,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6375,7 +6375,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6415,7 +6415,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6424,7 +6424,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6433,7 +6433,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6442,7 +6442,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6451,7 +6451,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6460,7 +6460,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6469,7 +6469,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6478,7 +6478,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6487,7 +6487,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6521,7 +6521,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6530,7 +6530,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6539,7 +6539,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6548,7 +6548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6557,7 +6557,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6566,7 +6566,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6575,7 +6575,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6584,7 +6584,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6593,7 +6593,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6626,7 +6626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6635,7 +6635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6644,7 +6644,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6653,7 +6653,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6662,7 +6662,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6671,7 +6671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6680,7 +6680,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6689,7 +6689,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6698,7 +6698,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6730,7 +6730,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6739,7 +6739,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6748,7 +6748,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6757,7 +6757,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6766,7 +6766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6775,7 +6775,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6784,7 +6784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6793,7 +6793,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6802,7 +6802,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6833,7 +6833,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6842,7 +6842,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6851,7 +6851,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6860,7 +6860,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6869,7 +6869,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6878,7 +6878,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6887,7 +6887,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -6896,7 +6896,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -6905,7 +6905,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -6938,7 +6938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -6947,7 +6947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -6956,7 +6956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -6965,7 +6965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -6974,7 +6974,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -6983,7 +6983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -6992,7 +6992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7001,7 +7001,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7010,7 +7010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7050,7 +7050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7059,7 +7059,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7068,7 +7068,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7077,7 +7077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7086,7 +7086,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7095,7 +7095,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7104,7 +7104,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7113,7 +7113,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7122,7 +7122,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7154,7 +7154,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7163,7 +7163,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7172,7 +7172,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7181,7 +7181,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7190,7 +7190,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7199,7 +7199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7208,7 +7208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7217,7 +7217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7226,7 +7226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7258,7 +7258,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7267,7 +7267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7276,7 +7276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7285,7 +7285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7294,7 +7294,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7303,7 +7303,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7312,7 +7312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7321,7 +7321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7330,7 +7330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7362,7 +7362,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7371,7 +7371,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7380,7 +7380,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7389,7 +7389,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7398,7 +7398,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7407,7 +7407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7416,7 +7416,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7425,7 +7425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7434,7 +7434,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7466,7 +7466,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7475,7 +7475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7484,7 +7484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7493,7 +7493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7502,7 +7502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7511,7 +7511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7520,7 +7520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7529,7 +7529,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7538,7 +7538,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7570,7 +7570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7579,7 +7579,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7588,7 +7588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7597,7 +7597,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7606,7 +7606,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7615,7 +7615,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7624,7 +7624,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7633,7 +7633,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7642,7 +7642,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7661,7 +7661,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DisciplineWish"];
+                "application/json": components["schemas"]["DisciplineRequest"];
             };
         };
         responses: {
@@ -7678,7 +7678,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7687,7 +7687,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7696,7 +7696,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7705,7 +7705,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7714,7 +7714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7723,7 +7723,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7732,7 +7732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7741,7 +7741,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7750,7 +7750,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7769,7 +7769,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AlignmentWish"];
+                "application/json": components["schemas"]["AlignmentRequest"];
             };
         };
         responses: {
@@ -7786,7 +7786,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7795,7 +7795,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7804,7 +7804,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7813,7 +7813,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7822,7 +7822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7831,7 +7831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7840,7 +7840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7849,7 +7849,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7858,7 +7858,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7877,7 +7877,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PointsWish"];
+                "application/json": components["schemas"]["PointsRequest"];
             };
         };
         responses: {
@@ -7894,7 +7894,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -7903,7 +7903,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -7912,7 +7912,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -7921,7 +7921,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -7930,7 +7930,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -7939,7 +7939,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -7948,7 +7948,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -7957,7 +7957,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -7966,7 +7966,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -7997,7 +7997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8006,7 +8006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8015,7 +8015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8024,7 +8024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8033,7 +8033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8042,7 +8042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8051,7 +8051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8060,7 +8060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8069,7 +8069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8103,7 +8103,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8112,7 +8112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8121,7 +8121,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8130,7 +8130,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8139,7 +8139,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8148,7 +8148,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8157,7 +8157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8166,7 +8166,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8175,7 +8175,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8209,7 +8209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8218,7 +8218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8227,7 +8227,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8236,7 +8236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8245,7 +8245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8254,7 +8254,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8263,7 +8263,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8272,7 +8272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8281,7 +8281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8313,7 +8313,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8322,7 +8322,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8331,7 +8331,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8340,7 +8340,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8349,7 +8349,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8358,7 +8358,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8367,7 +8367,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8376,7 +8376,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8385,7 +8385,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8419,7 +8419,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8428,7 +8428,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8437,7 +8437,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8446,7 +8446,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8455,7 +8455,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8464,7 +8464,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8473,7 +8473,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8482,7 +8482,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8491,7 +8491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8523,7 +8523,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8532,7 +8532,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8541,7 +8541,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8550,7 +8550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8559,7 +8559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8568,7 +8568,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8577,7 +8577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8586,7 +8586,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8595,7 +8595,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8630,7 +8630,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8639,7 +8639,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8648,7 +8648,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8657,7 +8657,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8666,7 +8666,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8675,7 +8675,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8684,7 +8684,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8693,7 +8693,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8702,7 +8702,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8718,7 +8718,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameWish"];
+                "application/json": components["schemas"]["FrameRequest"];
             };
         };
         responses: {
@@ -8737,7 +8737,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8746,7 +8746,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8755,7 +8755,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8764,7 +8764,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8773,7 +8773,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8782,7 +8782,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8791,7 +8791,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8800,7 +8800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8809,7 +8809,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8838,7 +8838,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8847,7 +8847,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8856,7 +8856,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8865,7 +8865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8874,7 +8874,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8883,7 +8883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8892,7 +8892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -8901,7 +8901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -8910,7 +8910,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -8924,7 +8924,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FaceWish"];
+                "application/json": components["schemas"]["FaceRequest"];
             };
         };
         responses: {
@@ -8943,7 +8943,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -8952,7 +8952,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -8961,7 +8961,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -8970,7 +8970,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -8979,7 +8979,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -8988,7 +8988,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -8997,7 +8997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9006,7 +9006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9015,7 +9015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9029,7 +9029,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AxisWish"];
+                "application/json": components["schemas"]["AxisRequest"];
             };
         };
         responses: {
@@ -9048,7 +9048,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9057,7 +9057,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9066,7 +9066,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9075,7 +9075,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9084,7 +9084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9093,7 +9093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9102,7 +9102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9111,7 +9111,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9120,7 +9120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9134,7 +9134,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LensWish"];
+                "application/json": components["schemas"]["LensRequest"];
             };
         };
         responses: {
@@ -9153,7 +9153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9162,7 +9162,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9171,7 +9171,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9180,7 +9180,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9189,7 +9189,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9198,7 +9198,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9207,7 +9207,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9216,7 +9216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9225,7 +9225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9239,7 +9239,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProjectionWish"];
+                "application/json": components["schemas"]["ProjectionRequest"];
             };
         };
         responses: {
@@ -9258,7 +9258,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9267,7 +9267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9276,7 +9276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9285,7 +9285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9294,7 +9294,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9303,7 +9303,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9312,7 +9312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9321,7 +9321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9330,7 +9330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9344,7 +9344,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LevelWish"];
+                "application/json": components["schemas"]["LevelRequest"];
             };
         };
         responses: {
@@ -9363,7 +9363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9372,7 +9372,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9381,7 +9381,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9390,7 +9390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9399,7 +9399,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9408,7 +9408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9417,7 +9417,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9426,7 +9426,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9435,7 +9435,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9449,7 +9449,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScaleWish"];
+                "application/json": components["schemas"]["ScaleRequest"];
             };
         };
         responses: {
@@ -9468,7 +9468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9477,7 +9477,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9486,7 +9486,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9495,7 +9495,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9504,7 +9504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9513,7 +9513,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9522,7 +9522,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9531,7 +9531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9540,7 +9540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9574,7 +9574,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9583,7 +9583,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9592,7 +9592,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9601,7 +9601,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9610,7 +9610,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9619,7 +9619,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9628,7 +9628,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9637,7 +9637,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9646,7 +9646,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9681,7 +9681,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9690,7 +9690,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9699,7 +9699,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9708,7 +9708,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9717,7 +9717,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9726,7 +9726,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9735,7 +9735,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9744,7 +9744,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9753,7 +9753,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9785,7 +9785,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9794,7 +9794,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9803,7 +9803,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9812,7 +9812,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9821,7 +9821,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9830,7 +9830,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9839,7 +9839,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9848,7 +9848,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9857,7 +9857,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9891,7 +9891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -9900,7 +9900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -9909,7 +9909,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -9918,7 +9918,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -9927,7 +9927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -9936,7 +9936,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -9945,7 +9945,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -9954,7 +9954,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -9963,7 +9963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -9994,7 +9994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10003,7 +10003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10012,7 +10012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10021,7 +10021,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10030,7 +10030,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10039,7 +10039,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10048,7 +10048,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10057,7 +10057,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10066,7 +10066,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10098,7 +10098,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10107,7 +10107,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10116,7 +10116,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10125,7 +10125,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10134,7 +10134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10143,7 +10143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10152,7 +10152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10161,7 +10161,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10170,7 +10170,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10208,7 +10208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10217,7 +10217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10226,7 +10226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10235,7 +10235,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10244,7 +10244,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10253,7 +10253,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10262,7 +10262,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10271,7 +10271,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10280,7 +10280,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10314,7 +10314,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10323,7 +10323,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10332,7 +10332,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10341,7 +10341,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10350,7 +10350,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10359,7 +10359,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10368,7 +10368,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10377,7 +10377,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10386,7 +10386,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10421,7 +10421,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10430,7 +10430,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10439,7 +10439,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10448,7 +10448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10457,7 +10457,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10466,7 +10466,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10475,7 +10475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10484,7 +10484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10493,7 +10493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10531,7 +10531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10540,7 +10540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10549,7 +10549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10558,7 +10558,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10567,7 +10567,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10576,7 +10576,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10585,7 +10585,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10594,7 +10594,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10603,7 +10603,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10637,7 +10637,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10646,7 +10646,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10655,7 +10655,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10664,7 +10664,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10673,7 +10673,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10682,7 +10682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10691,7 +10691,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10700,7 +10700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10709,7 +10709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10747,7 +10747,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10756,7 +10756,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10765,7 +10765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10774,7 +10774,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10783,7 +10783,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10792,7 +10792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10801,7 +10801,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10810,7 +10810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10819,7 +10819,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10850,7 +10850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10859,7 +10859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10868,7 +10868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10877,7 +10877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10886,7 +10886,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10895,7 +10895,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -10904,7 +10904,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -10913,7 +10913,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -10922,7 +10922,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -10953,7 +10953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -10962,7 +10962,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -10971,7 +10971,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -10980,7 +10980,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -10989,7 +10989,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -10998,7 +10998,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11007,7 +11007,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11016,7 +11016,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11025,7 +11025,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11063,7 +11063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11072,7 +11072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11081,7 +11081,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11090,7 +11090,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11099,7 +11099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11108,7 +11108,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11117,7 +11117,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11126,7 +11126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11135,7 +11135,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11173,7 +11173,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11182,7 +11182,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11191,7 +11191,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11200,7 +11200,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11209,7 +11209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11218,7 +11218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11227,7 +11227,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11236,7 +11236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11245,7 +11245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11281,7 +11281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11290,7 +11290,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11299,7 +11299,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11308,7 +11308,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11317,7 +11317,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11326,7 +11326,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11335,7 +11335,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11344,7 +11344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11353,7 +11353,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11385,7 +11385,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11394,7 +11394,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11403,7 +11403,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11412,7 +11412,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11421,7 +11421,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11430,7 +11430,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11439,7 +11439,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11448,7 +11448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11457,7 +11457,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11491,7 +11491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11500,7 +11500,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11509,7 +11509,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11518,7 +11518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11527,7 +11527,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11536,7 +11536,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11545,7 +11545,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11554,7 +11554,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11563,7 +11563,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11599,7 +11599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11608,7 +11608,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11617,7 +11617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11626,7 +11626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11635,7 +11635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11644,7 +11644,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11653,7 +11653,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11662,7 +11662,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11671,7 +11671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11687,7 +11687,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RulesWish"];
+                "application/json": components["schemas"]["RulesRequest"];
             };
         };
         responses: {
@@ -11706,7 +11706,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11715,7 +11715,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11724,7 +11724,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11733,7 +11733,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11742,7 +11742,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11751,7 +11751,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11760,7 +11760,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11769,7 +11769,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11778,7 +11778,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11810,7 +11810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11819,7 +11819,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11828,7 +11828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11837,7 +11837,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11846,7 +11846,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11855,7 +11855,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11864,7 +11864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11873,7 +11873,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11882,7 +11882,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -11920,7 +11920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -11929,7 +11929,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -11938,7 +11938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -11947,7 +11947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -11956,7 +11956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -11965,7 +11965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -11974,7 +11974,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -11983,7 +11983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -11992,7 +11992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12024,7 +12024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12033,7 +12033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12042,7 +12042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12051,7 +12051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12060,7 +12060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12069,7 +12069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12078,7 +12078,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12087,7 +12087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12096,7 +12096,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12130,7 +12130,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12139,7 +12139,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12148,7 +12148,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12157,7 +12157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12166,7 +12166,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12175,7 +12175,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12184,7 +12184,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12193,7 +12193,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12202,7 +12202,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12218,7 +12218,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ConditionsWish"];
+                "application/json": components["schemas"]["ConditionsRequest"];
             };
         };
         responses: {
@@ -12237,7 +12237,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12246,7 +12246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12255,7 +12255,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12264,7 +12264,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12273,7 +12273,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12282,7 +12282,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12291,7 +12291,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12300,7 +12300,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12309,7 +12309,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12343,7 +12343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12352,7 +12352,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12361,7 +12361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12370,7 +12370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12379,7 +12379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12388,7 +12388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12397,7 +12397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12406,7 +12406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12415,7 +12415,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12448,7 +12448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12457,7 +12457,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12466,7 +12466,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12475,7 +12475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12484,7 +12484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12493,7 +12493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12502,7 +12502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12511,7 +12511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12520,7 +12520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12551,7 +12551,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12560,7 +12560,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12569,7 +12569,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12578,7 +12578,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12587,7 +12587,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12596,7 +12596,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12605,7 +12605,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12614,7 +12614,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12623,7 +12623,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12654,7 +12654,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12663,7 +12663,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12672,7 +12672,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12681,7 +12681,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12690,7 +12690,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12699,7 +12699,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12708,7 +12708,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12717,7 +12717,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12726,7 +12726,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12745,7 +12745,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SetWish"];
+                "application/json": components["schemas"]["SetRequest"];
             };
         };
         responses: {
@@ -12764,7 +12764,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12773,7 +12773,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12782,7 +12782,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12791,7 +12791,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12800,7 +12800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12809,7 +12809,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12818,7 +12818,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12827,7 +12827,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12836,7 +12836,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12855,7 +12855,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SetWish"];
+                "application/json": components["schemas"]["SetRequest"];
             };
         };
         responses: {
@@ -12874,7 +12874,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12883,7 +12883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12892,7 +12892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -12901,7 +12901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -12910,7 +12910,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -12919,7 +12919,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -12928,7 +12928,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -12937,7 +12937,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -12946,7 +12946,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -12978,7 +12978,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -12987,7 +12987,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -12996,7 +12996,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13005,7 +13005,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13014,7 +13014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13023,7 +13023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13032,7 +13032,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13041,7 +13041,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13050,7 +13050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -13084,7 +13084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13093,7 +13093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13102,7 +13102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13111,7 +13111,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13120,7 +13120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13129,7 +13129,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13138,7 +13138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13147,7 +13147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13156,7 +13156,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -13172,7 +13172,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScheduleWish"];
+                "application/json": components["schemas"]["ScheduleRequest"];
             };
         };
         responses: {
@@ -13191,7 +13191,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13200,7 +13200,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13209,7 +13209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13218,7 +13218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13227,7 +13227,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13236,7 +13236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13245,7 +13245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13254,7 +13254,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13263,7 +13263,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -13280,7 +13280,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScheduleWish"];
+                "application/json": components["schemas"]["ScheduleRequest"];
             };
         };
         responses: {
@@ -13300,7 +13300,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13309,7 +13309,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13318,7 +13318,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13327,7 +13327,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13336,7 +13336,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13345,7 +13345,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13354,7 +13354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13363,7 +13363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13372,7 +13372,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -13388,7 +13388,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CutWish"];
+                "application/json": components["schemas"]["CutRequest"];
             };
         };
         responses: {
@@ -13407,7 +13407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13416,7 +13416,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13425,7 +13425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13434,7 +13434,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13443,7 +13443,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13452,7 +13452,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13461,7 +13461,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13470,7 +13470,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13479,7 +13479,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -13495,7 +13495,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BoxWish"];
+                "application/json": components["schemas"]["BoxRequest"];
             };
         };
         responses: {
@@ -13514,7 +13514,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13523,7 +13523,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13532,7 +13532,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13541,7 +13541,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13550,7 +13550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13559,7 +13559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13568,7 +13568,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13577,7 +13577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13586,12 +13586,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    list_errands_api_projects__project_id__errands_get: {
+    list_tasks_api_projects__project_id__tasks_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -13608,7 +13608,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Errand"][];
+                    "application/json": components["schemas"]["Task"][];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -13617,7 +13617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13626,7 +13626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13635,7 +13635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13644,7 +13644,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13653,7 +13653,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13662,7 +13662,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13671,7 +13671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13680,7 +13680,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13689,12 +13689,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    ask_errand_api_projects__project_id__errands_post: {
+    ask_task_api_projects__project_id__tasks_post: {
         parameters: {
             query?: never;
             header?: {
@@ -13708,7 +13708,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewErrand"];
+                "application/json": components["schemas"]["NewTask"];
             };
         };
         responses: {
@@ -13718,7 +13718,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Errand"];
+                    "application/json": components["schemas"]["Task"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -13727,7 +13727,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13736,7 +13736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13745,7 +13745,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13754,7 +13754,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13763,7 +13763,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13772,7 +13772,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13781,7 +13781,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13790,7 +13790,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13799,12 +13799,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    ask_errand_again_api_errands__errand_id__again_post: {
+    ask_task_again_api_tasks__task_id__again_post: {
         parameters: {
             query?: never;
             header?: {
@@ -13812,13 +13812,13 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ErrandAgain"];
+                "application/json": components["schemas"]["TaskAgain"];
             };
         };
         responses: {
@@ -13828,7 +13828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Errand"];
+                    "application/json": components["schemas"]["Task"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -13837,7 +13837,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13846,7 +13846,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13855,7 +13855,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13864,7 +13864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13873,7 +13873,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13882,7 +13882,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13891,7 +13891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -13900,7 +13900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -13909,12 +13909,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    stop_errand_api_errands__errand_id__stop_post: {
+    stop_task_api_tasks__task_id__stop_post: {
         parameters: {
             query?: never;
             header?: {
@@ -13922,7 +13922,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -13941,7 +13941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -13950,7 +13950,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -13959,7 +13959,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -13968,7 +13968,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -13977,7 +13977,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -13986,7 +13986,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -13995,7 +13995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14004,7 +14004,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14013,12 +14013,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    rename_errand_api_errands__errand_id__name_put: {
+    rename_task_api_tasks__task_id__name_put: {
         parameters: {
             query?: never;
             header?: {
@@ -14026,7 +14026,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -14049,7 +14049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14058,7 +14058,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14067,7 +14067,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14076,7 +14076,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14085,7 +14085,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14094,7 +14094,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14103,7 +14103,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14112,7 +14112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14121,12 +14121,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    delete_errand_api_errands__errand_id__delete: {
+    delete_task_api_tasks__task_id__delete: {
         parameters: {
             query?: never;
             header?: {
@@ -14134,7 +14134,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -14153,7 +14153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14162,7 +14162,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14171,7 +14171,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14180,7 +14180,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14189,7 +14189,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14198,7 +14198,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14207,7 +14207,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14216,7 +14216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14225,12 +14225,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    restore_errand_api_errands__errand_id__restore_post: {
+    restore_task_api_tasks__task_id__restore_post: {
         parameters: {
             query?: never;
             header?: {
@@ -14238,7 +14238,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -14257,7 +14257,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14266,7 +14266,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14275,7 +14275,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14284,7 +14284,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14293,7 +14293,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14302,7 +14302,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14311,7 +14311,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14320,7 +14320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14329,17 +14329,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_findings_api_errands__errand_id__findings_get: {
+    get_findings_api_tasks__task_id__findings_get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -14360,7 +14360,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14369,7 +14369,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14378,7 +14378,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14387,7 +14387,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14396,7 +14396,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14405,7 +14405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14414,7 +14414,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14423,7 +14423,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14432,19 +14432,19 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_sheet_api_errands__errand_id__sheet__form__get: {
+    get_sheet_api_tasks__task_id__sheet__form__get: {
         parameters: {
             query?: {
                 save?: boolean;
             };
             header?: never;
             path: {
-                errand_id: string;
+                task_id: string;
                 form: "svg" | "dxf" | "pdf";
             };
             cookie?: never;
@@ -14468,7 +14468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14477,7 +14477,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14486,7 +14486,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14495,7 +14495,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14504,7 +14504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14513,7 +14513,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14522,7 +14522,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14531,7 +14531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14540,7 +14540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -14573,7 +14573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14582,7 +14582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14591,7 +14591,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14600,7 +14600,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14609,7 +14609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14618,7 +14618,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14627,7 +14627,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14636,7 +14636,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14645,7 +14645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -14678,7 +14678,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14687,7 +14687,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14696,7 +14696,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14705,7 +14705,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14714,7 +14714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14723,7 +14723,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14732,7 +14732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14741,7 +14741,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14750,7 +14750,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -14764,7 +14764,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MarkupsWish"];
+                "application/json": components["schemas"]["MarkupsRequest"];
             };
         };
         responses: {
@@ -14783,7 +14783,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14792,7 +14792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14801,7 +14801,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14810,7 +14810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14819,7 +14819,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14828,7 +14828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14837,7 +14837,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14846,7 +14846,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14855,7 +14855,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -14871,7 +14871,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MeasureWish"];
+                "application/json": components["schemas"]["MeasureRequest"];
             };
         };
         responses: {
@@ -14890,7 +14890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -14899,7 +14899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -14908,7 +14908,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -14917,7 +14917,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -14926,7 +14926,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -14935,7 +14935,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -14944,7 +14944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -14953,7 +14953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -14962,7 +14962,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -14997,7 +14997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15006,7 +15006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15015,7 +15015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15024,7 +15024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15033,7 +15033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15042,7 +15042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15051,7 +15051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15060,7 +15060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15069,7 +15069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15102,7 +15102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15111,7 +15111,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15120,7 +15120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15129,7 +15129,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15138,7 +15138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15147,7 +15147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15156,7 +15156,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15165,7 +15165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15174,7 +15174,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15207,7 +15207,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15216,7 +15216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15225,7 +15225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15234,7 +15234,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15243,7 +15243,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15252,7 +15252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15261,7 +15261,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15270,7 +15270,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15279,7 +15279,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15310,7 +15310,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15319,7 +15319,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15328,7 +15328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15337,7 +15337,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15346,7 +15346,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15355,7 +15355,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15364,7 +15364,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15373,7 +15373,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15382,7 +15382,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15418,7 +15418,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15427,7 +15427,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15436,7 +15436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15445,7 +15445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15454,7 +15454,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15463,7 +15463,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15472,7 +15472,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15481,7 +15481,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15490,7 +15490,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15506,7 +15506,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StopWish"];
+                "application/json": components["schemas"]["StopRequest"];
             };
         };
         responses: {
@@ -15525,7 +15525,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15534,7 +15534,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15543,7 +15543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15552,7 +15552,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15561,7 +15561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15570,7 +15570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15579,7 +15579,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15588,7 +15588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15597,7 +15597,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15613,7 +15613,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LandingWish"];
+                "application/json": components["schemas"]["LandingRequest"];
             };
         };
         responses: {
@@ -15632,7 +15632,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15641,7 +15641,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15650,7 +15650,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15659,7 +15659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15668,7 +15668,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15677,7 +15677,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15686,7 +15686,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15695,7 +15695,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15704,7 +15704,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15720,7 +15720,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RouteWish"];
+                "application/json": components["schemas"]["RouteRequest"];
             };
         };
         responses: {
@@ -15739,7 +15739,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15748,7 +15748,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15757,7 +15757,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15766,7 +15766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15775,7 +15775,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15784,7 +15784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15793,7 +15793,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15802,7 +15802,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15811,7 +15811,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15827,7 +15827,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RouteWish"];
+                "application/json": components["schemas"]["RouteRequest"];
             };
         };
         responses: {
@@ -15846,7 +15846,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15855,7 +15855,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15864,7 +15864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15873,7 +15873,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15882,7 +15882,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15891,7 +15891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -15900,7 +15900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -15909,7 +15909,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -15918,7 +15918,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -15951,7 +15951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -15960,7 +15960,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -15969,7 +15969,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -15978,7 +15978,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -15987,7 +15987,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -15996,7 +15996,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16005,7 +16005,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16014,7 +16014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16023,7 +16023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16054,7 +16054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16063,7 +16063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16072,7 +16072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16081,7 +16081,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16090,7 +16090,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16099,7 +16099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16108,7 +16108,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16117,7 +16117,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16126,7 +16126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16161,7 +16161,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16170,7 +16170,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16179,7 +16179,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16188,7 +16188,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16197,7 +16197,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16206,7 +16206,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16215,7 +16215,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16224,7 +16224,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16233,7 +16233,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16265,7 +16265,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16274,7 +16274,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16283,7 +16283,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16292,7 +16292,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16301,7 +16301,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16310,7 +16310,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16319,7 +16319,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16328,7 +16328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16337,7 +16337,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16369,7 +16369,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16378,7 +16378,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16387,7 +16387,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16396,7 +16396,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16405,7 +16405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16414,7 +16414,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16423,7 +16423,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16432,7 +16432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16441,7 +16441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16475,7 +16475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16484,7 +16484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16493,7 +16493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16502,7 +16502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16511,7 +16511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16520,7 +16520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16529,7 +16529,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16538,7 +16538,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16547,7 +16547,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16589,7 +16589,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16598,7 +16598,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16607,7 +16607,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16616,7 +16616,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16625,7 +16625,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16634,7 +16634,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16643,7 +16643,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16652,7 +16652,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16661,7 +16661,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16703,7 +16703,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16712,7 +16712,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16721,7 +16721,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16730,7 +16730,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16739,7 +16739,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16748,7 +16748,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16757,7 +16757,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16766,7 +16766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16775,7 +16775,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16816,7 +16816,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16825,7 +16825,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16834,7 +16834,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16843,7 +16843,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16852,7 +16852,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16861,7 +16861,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16870,7 +16870,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16879,7 +16879,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -16888,7 +16888,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -16929,7 +16929,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -16938,7 +16938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -16947,7 +16947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -16956,7 +16956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -16965,7 +16965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -16974,7 +16974,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -16983,7 +16983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -16992,7 +16992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17001,12 +17001,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    list_sittings_api_projects__project_id__sittings_get: {
+    list_meetings_api_projects__project_id__meetings_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -17023,7 +17023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sitting"][];
+                    "application/json": components["schemas"]["Meeting"][];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -17032,7 +17032,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17041,7 +17041,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17050,7 +17050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17059,7 +17059,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17068,7 +17068,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17077,7 +17077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17086,7 +17086,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17095,7 +17095,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17104,12 +17104,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    begin_sitting_api_projects__project_id__sittings_post: {
+    begin_meeting_api_projects__project_id__meetings_post: {
         parameters: {
             query?: never;
             header?: {
@@ -17123,7 +17123,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewSitting"];
+                "application/json": components["schemas"]["NewMeeting"];
             };
         };
         responses: {
@@ -17133,7 +17133,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sitting"];
+                    "application/json": components["schemas"]["Meeting"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -17142,7 +17142,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17151,7 +17151,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17160,7 +17160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17169,7 +17169,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17178,7 +17178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17187,7 +17187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17196,7 +17196,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17205,7 +17205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17214,17 +17214,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_sitting_api_sittings__sitting_id__get: {
+    get_meeting_api_meetings__meeting_id__get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
@@ -17236,7 +17236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SittingTold"];
+                    "application/json": components["schemas"]["MeetingTold"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -17245,7 +17245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17254,7 +17254,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17263,7 +17263,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17272,7 +17272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17281,7 +17281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17290,7 +17290,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17299,7 +17299,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17308,7 +17308,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17317,12 +17317,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    delete_sitting_api_sittings__sitting_id__delete: {
+    delete_meeting_api_meetings__meeting_id__delete: {
         parameters: {
             query?: never;
             header?: {
@@ -17330,7 +17330,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
@@ -17349,7 +17349,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17358,7 +17358,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17367,7 +17367,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17376,7 +17376,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17385,7 +17385,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17394,7 +17394,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17403,7 +17403,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17412,7 +17412,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17421,12 +17421,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    change_sitting_api_sittings__sitting_id__patch: {
+    change_meeting_api_meetings__meeting_id__patch: {
         parameters: {
             query?: never;
             header?: {
@@ -17434,13 +17434,13 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SittingWish"];
+                "application/json": components["schemas"]["MeetingRequest"];
             };
         };
         responses: {
@@ -17450,7 +17450,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sitting"];
+                    "application/json": components["schemas"]["Meeting"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -17459,7 +17459,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17468,7 +17468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17477,7 +17477,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17486,7 +17486,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17495,7 +17495,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17504,7 +17504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17513,7 +17513,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17522,7 +17522,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17531,12 +17531,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    restore_sitting_api_sittings__sitting_id__restore_post: {
+    restore_meeting_api_meetings__meeting_id__restore_post: {
         parameters: {
             query?: never;
             header?: {
@@ -17544,7 +17544,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
@@ -17563,7 +17563,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17572,7 +17572,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17581,7 +17581,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17590,7 +17590,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17599,7 +17599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17608,7 +17608,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17617,7 +17617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17626,7 +17626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17635,12 +17635,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    note_point_api_sittings__sitting_id__points_post: {
+    note_point_api_meetings__meeting_id__points_post: {
         parameters: {
             query?: never;
             header?: {
@@ -17648,7 +17648,7 @@ export interface operations {
                 "x-author"?: string;
             };
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
@@ -17664,7 +17664,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SittingPoint"];
+                    "application/json": components["schemas"]["MeetingPoint"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -17673,7 +17673,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17682,7 +17682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17691,7 +17691,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17700,7 +17700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17709,7 +17709,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17718,7 +17718,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17727,7 +17727,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17736,7 +17736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17745,12 +17745,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    take_point_away_api_sitting_points__point_id__delete: {
+    take_point_away_api_meeting_points__point_id__delete: {
         parameters: {
             query?: never;
             header?: {
@@ -17777,7 +17777,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17786,7 +17786,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17795,7 +17795,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17804,7 +17804,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17813,7 +17813,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17822,7 +17822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17831,7 +17831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17840,7 +17840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17849,12 +17849,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    bring_point_back_api_sitting_points__point_id__restore_post: {
+    bring_point_back_api_meeting_points__point_id__restore_post: {
         parameters: {
             query?: never;
             header?: {
@@ -17881,7 +17881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17890,7 +17890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -17899,7 +17899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -17908,7 +17908,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -17917,7 +17917,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -17926,7 +17926,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -17935,7 +17935,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -17944,7 +17944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -17953,12 +17953,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_minutes_api_sittings__sitting_id__minutes_get: {
+    get_minutes_api_meetings__meeting_id__minutes_get: {
         parameters: {
             query?: {
                 form?: "pdf" | "html";
@@ -17966,7 +17966,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                sitting_id: string;
+                meeting_id: string;
             };
             cookie?: never;
         };
@@ -17988,7 +17988,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -17997,7 +17997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18006,7 +18006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18015,7 +18015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18024,7 +18024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18033,7 +18033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18042,7 +18042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18051,7 +18051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18060,7 +18060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18095,7 +18095,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18104,7 +18104,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18113,7 +18113,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18122,7 +18122,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18131,7 +18131,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18140,7 +18140,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18149,7 +18149,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18158,7 +18158,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18167,7 +18167,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18205,7 +18205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18214,7 +18214,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18223,7 +18223,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18232,7 +18232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18241,7 +18241,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18250,7 +18250,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18259,7 +18259,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18268,7 +18268,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18277,7 +18277,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18315,7 +18315,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18324,7 +18324,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18333,7 +18333,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18342,7 +18342,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18351,7 +18351,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18360,7 +18360,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18369,7 +18369,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18378,7 +18378,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18387,7 +18387,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18418,7 +18418,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18427,7 +18427,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18436,7 +18436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18445,7 +18445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18454,7 +18454,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18463,7 +18463,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18472,7 +18472,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18481,7 +18481,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18490,7 +18490,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18528,7 +18528,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18537,7 +18537,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18546,7 +18546,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18555,7 +18555,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18564,7 +18564,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18573,7 +18573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18582,7 +18582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18591,7 +18591,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18600,7 +18600,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18634,7 +18634,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18643,7 +18643,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18652,7 +18652,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18661,7 +18661,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18670,7 +18670,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18679,7 +18679,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18688,7 +18688,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18697,7 +18697,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18706,7 +18706,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18744,7 +18744,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18753,7 +18753,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18762,7 +18762,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18771,7 +18771,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18780,7 +18780,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18789,7 +18789,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18798,7 +18798,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18807,7 +18807,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18816,7 +18816,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18847,7 +18847,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18856,7 +18856,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18865,7 +18865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18874,7 +18874,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18883,7 +18883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18892,7 +18892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -18901,7 +18901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -18910,7 +18910,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -18919,7 +18919,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -18951,7 +18951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -18960,7 +18960,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -18969,7 +18969,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -18978,7 +18978,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -18987,7 +18987,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -18996,7 +18996,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19005,7 +19005,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19014,7 +19014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19023,7 +19023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19042,7 +19042,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TopicWish"];
+                "application/json": components["schemas"]["TopicRequest"];
             };
         };
         responses: {
@@ -19061,7 +19061,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19070,7 +19070,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19079,7 +19079,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19088,7 +19088,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19097,7 +19097,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19106,7 +19106,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19115,7 +19115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19124,7 +19124,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19133,7 +19133,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19165,7 +19165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19174,7 +19174,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19183,7 +19183,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19192,7 +19192,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19201,7 +19201,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19210,7 +19210,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19219,7 +19219,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19228,7 +19228,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19237,7 +19237,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19275,7 +19275,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19284,7 +19284,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19293,7 +19293,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19302,7 +19302,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19311,7 +19311,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19320,7 +19320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19329,7 +19329,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19338,7 +19338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19347,7 +19347,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19381,7 +19381,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19390,7 +19390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19399,7 +19399,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19408,7 +19408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19417,7 +19417,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19426,7 +19426,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19435,7 +19435,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19444,7 +19444,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19453,7 +19453,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19484,7 +19484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Errand"];
+                    "application/json": components["schemas"]["Task"];
                 };
             };
             /** @description The request is not one that is understood. */
@@ -19493,7 +19493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19502,7 +19502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19511,7 +19511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19520,7 +19520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19529,7 +19529,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19538,7 +19538,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19547,7 +19547,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19556,7 +19556,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19565,17 +19565,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_report_api_errands__errand_id__report_get: {
+    get_report_api_tasks__task_id__report_get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -19596,7 +19596,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19605,7 +19605,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19614,7 +19614,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19623,7 +19623,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19632,7 +19632,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19641,7 +19641,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19650,7 +19650,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19659,7 +19659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19668,17 +19668,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
     };
-    get_proposals_api_errands__errand_id__proposals_get: {
+    get_proposals_api_tasks__task_id__proposals_get: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                errand_id: string;
+                task_id: string;
             };
             cookie?: never;
         };
@@ -19699,7 +19699,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19708,7 +19708,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19717,7 +19717,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19726,7 +19726,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19735,7 +19735,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19744,7 +19744,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19753,7 +19753,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19762,7 +19762,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19771,7 +19771,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19805,7 +19805,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19814,7 +19814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19823,7 +19823,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19832,7 +19832,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19841,7 +19841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19850,7 +19850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19859,7 +19859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19868,7 +19868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19877,7 +19877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -19911,7 +19911,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -19920,7 +19920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -19929,7 +19929,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -19938,7 +19938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -19947,7 +19947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -19956,7 +19956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -19965,7 +19965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -19974,7 +19974,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -19983,7 +19983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20023,7 +20023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -20032,7 +20032,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -20041,7 +20041,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -20050,7 +20050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -20059,7 +20059,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -20068,7 +20068,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -20077,7 +20077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -20086,7 +20086,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20095,7 +20095,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20126,7 +20126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -20135,7 +20135,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -20144,7 +20144,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -20153,7 +20153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -20162,7 +20162,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -20171,7 +20171,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -20180,7 +20180,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -20189,7 +20189,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20198,7 +20198,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20230,7 +20230,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -20239,7 +20239,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -20248,7 +20248,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -20257,7 +20257,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -20266,7 +20266,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -20275,7 +20275,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -20284,7 +20284,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -20293,7 +20293,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20302,7 +20302,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20334,7 +20334,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -20343,7 +20343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -20352,7 +20352,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -20361,7 +20361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -20370,7 +20370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -20379,7 +20379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -20388,7 +20388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -20397,7 +20397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20406,7 +20406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20441,7 +20441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It was sent from elsewhere. */
@@ -20450,7 +20450,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about is not there. */
@@ -20459,7 +20459,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It came too slowly. */
@@ -20468,7 +20468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It does not go together with how things are just now. */
@@ -20477,7 +20477,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description What it is about was deleted. */
@@ -20486,7 +20486,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description It is more than is taken. */
@@ -20495,7 +20495,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description Something that was given cannot be. */
@@ -20504,7 +20504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20513,7 +20513,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };
@@ -20542,7 +20542,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
             /** @description The database is away; try again after a moment. */
@@ -20551,7 +20551,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
         };

@@ -2,20 +2,20 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useEffect, useRef, useState } from "react";
+import { useFollowCut } from "../open/drawings/cutDrawing";
+import { type Drawing, sameDrawing, spokenDrawing } from "../open/drawings/drawing";
+import { useBeside } from "../open/drawings/shown";
+import { useDrawings } from "../open/drawings/useDrawings";
 import { useHabits } from "../open/habits";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { Divider } from "../parts/Divider";
+import { Slot } from "../parts/feature";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
-import { tone } from "../theme";
-import { Trail } from "../trail/Trail";
-import { useFollowCut } from "./cutDrawing";
+import { tone } from "../style/theme";
 import { DrawingSigns } from "./DrawingSigns";
-import { type Drawing, sameDrawing, spokenDrawing } from "./drawing";
 import { EyeOnDrawing } from "./EyeOnDrawing";
-import { useBeside } from "./shown";
-import { useDrawings } from "./useDrawings";
 
 /** A plan or an elevation beside the stage: the same building, the same picks, and the stage's eye in it. */
 export function BesidePane() {
@@ -90,7 +90,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
         <HoverLabel where="drawing" />
       </Box>
       <Box sx={{ bgcolor: "#efebe2", borderTop: `1px solid ${tone.line}`, px: 1, minWidth: 0 }}>
-        <Trail of="drawing" />
+        <Slot of="underDrawing" told={{}} />
       </Box>
     </Box>
   );

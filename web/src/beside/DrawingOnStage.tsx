@@ -1,12 +1,12 @@
 import { type PointerEvent, useEffect, useRef } from "react";
+import { spokenDrawing } from "../open/drawings/drawing";
+import { useBeside } from "../open/drawings/shown";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { outlineBefore } from "../stage/outline";
 import type { Pose } from "../stage/pose";
-import { face, tone } from "../theme";
-import { announce } from "../trail/cause";
-import { spokenDrawing } from "./drawing";
+import { face, tone } from "../style/theme";
 import { alongLine, cornersOf, onPlane, sheetAxes } from "./sheet";
-import { useBeside } from "./shown";
 
 /** The eye's mark is at least so far from the target's, so that each can be taken hold of. */
 const APART_PX = 26;

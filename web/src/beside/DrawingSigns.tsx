@@ -1,15 +1,15 @@
 import { useEffect, useMemo, useState } from "react";
 import { Vector3 } from "three";
-import { PlanSigns, RoomNames, WayUp } from "../keyplan/PlanDrawing";
-import { type Point, Sheet } from "../keyplan/plan";
-import { useKeyPlan } from "../keyplan/useInstrument";
+import { type Drawing, levelOf } from "../open/drawings/drawing";
+import { type Point, Sheet } from "../open/plan/plan";
+import { useKeyPlan } from "../open/plan/useInstrument";
 import { useSelection } from "../open/selection";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { PlanSigns, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
-import { face, tone } from "../theme";
-import { type Drawing, levelOf } from "./drawing";
+import { face, tone } from "../style/theme";
 import { sheetAxes } from "./sheet";
 
 const TAG_PX = 9;

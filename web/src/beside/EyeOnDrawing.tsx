@@ -1,10 +1,10 @@
 import { type PointerEvent, useEffect, useRef } from "react";
+import { type Drawing, levelOf } from "../open/drawings/drawing";
 import { offStorey } from "../open/levels";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { forward, type Pose } from "../stage/pose";
-import { tone } from "../theme";
-import { announce } from "../trail/cause";
-import { type Drawing, levelOf } from "./drawing";
+import { tone } from "../style/theme";
 import { aimed, shiftOn } from "./sheet";
 
 const SIGHT_PX = 54;

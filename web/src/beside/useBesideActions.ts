@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { useTrailSteps } from "../trail/useTrailKeeper";
-import { spokenDrawing } from "./drawing";
-import { useDrawings } from "./useDrawings";
+import { spokenDrawing } from "../open/drawings/drawing";
+import { useDrawings } from "../open/drawings/useDrawings";
+import { useTrailSteps } from "../open/trail/useTrailKeeper";
 
 /** Plans and elevations beside the stage. */
 export function useBesideActions(): readonly Action[] {

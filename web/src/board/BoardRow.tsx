@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useUnits } from "../open/units";
-import { face, tone } from "../theme";
-import type { Row, Tally } from "./board";
+import type { Tally } from "../open/visibility/tallies";
+import { face, tone } from "../style/theme";
+import type { Row } from "./board";
 import { Cell } from "./Cell";
 import type { Column } from "./columns";
 

@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
+import type { Tally } from "../open/visibility/tallies";
 import { counted } from "../parts/words";
 import type { State } from "../stage/states";
-import { face, tone } from "../theme";
-import { partsOf, stateOf, type Tally } from "./board";
+import { face, tone } from "../style/theme";
+import { partsOf, stateOf } from "./board";
 import type { Column } from "./columns";
 
 export const NEXT: Record<State, State> = { shown: "faded", faded: "hidden", hidden: "shown" };

@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
 import { type PointerEvent, useRef } from "react";
-import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../cuts/cutting";
-import { type Cut, isLevel, sidesOf } from "../cuts/shape";
-import { useSeen } from "../open/seen";
+import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../open/cuts/cutting";
+import { type Cut, isLevel, sidesOf } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
-import { tone } from "../theme";
+import { useSeen } from "../open/visibility/seen";
+import { tone } from "../style/theme";
 import { heightAt, heightShare, type Row } from "./board";
 
 /** Lines across the board at the heights of level cuts, to be dragged there too. */

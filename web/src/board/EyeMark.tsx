@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useEffect, useRef } from "react";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { heightShare, type Row } from "./board";
 
 /** A line across the board at the height of the eye; follows it without rendering React. */

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { LABEL_PX } from "./BoardRow";
 import type { Column } from "./columns";
 

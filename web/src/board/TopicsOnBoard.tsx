@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
+import type { Topic } from "../open/topics/listed";
+import { calledMark, openMarked, plateOf, useMarkedTopics } from "../open/topics/useMarkedTopics";
 import { useOpen } from "../open/useStage";
-import { face, tone } from "../theme";
-import type { Topic } from "../topics/listed";
-import { calledMark, openMarked, plateOf, useMarkedTopics } from "../topics/useMarkedTopics";
+import { face, tone } from "../style/theme";
 import { LABEL_PX } from "./BoardRow";
 import { heightShare, type Row } from "./board";
 

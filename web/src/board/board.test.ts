@@ -1,6 +1,7 @@
 import { expect, test } from "vitest";
 import { federationOf } from "../open/testFederation";
-import { besides, boardOf, heightAt, heightShare, partsOf, stateOf, tallies, together } from "./board";
+import { tallies, together } from "../open/visibility/tallies";
+import { besides, boardOf, heightAt, heightShare, partsOf, stateOf } from "./board";
 
 const ROWS = [
   ["a", 0, 0],

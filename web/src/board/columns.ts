@@ -2,9 +2,9 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import type { Federation } from "../api/client";
 import { groupedBy, scheduleQuery } from "../api/queries";
-import { cellOf, type Selector } from "../open/selectors";
 import { useOpen } from "../open/useStage";
-import { byDiscipline, type ColumnOf } from "./board";
+import { cellOf, type Selector } from "../open/visibility/selectors";
+import { byDiscipline, type ColumnOf } from "../open/visibility/tallies";
 
 /** A column of the board: what it is called, and what of a level, or of all of them, stands in it. */
 export interface Column {

@@ -4,15 +4,15 @@ import { useEffect, useState } from "react";
 import type { Federation } from "../api/client";
 import { useHabits } from "../open/habits";
 import { overStorey } from "../open/levels";
-import { useSeen } from "../open/seen";
+import { useLook } from "../open/looking/useLook";
+import { announce } from "../open/trail/cause";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { LengthInput } from "../parts/LengthInput";
+import { PanelHeading, Row } from "../parts/Panel";
 import { copyPose, type Pose } from "../stage/pose";
-import { tone } from "../theme";
-import { announce } from "../trail/cause";
-import { PanelHeading, Row } from "./Panel";
-import { useLook } from "./useLook";
+import { tone } from "../style/theme";
 
 const REACH_M = 500;
 

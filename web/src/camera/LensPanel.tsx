@@ -4,13 +4,13 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import Slider from "@mui/material/Slider";
 import { type FormEvent, useEffect, useState } from "react";
 import { useHabits } from "../open/habits";
+import { useLook } from "../open/looking/useLook";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
+import { PanelHeading, Row } from "../parts/Panel";
 import { focalMm, type Pose, withAngle } from "../stage/pose";
-import { tone } from "../theme";
-import { announce } from "../trail/cause";
-import { PanelHeading, Row } from "./Panel";
+import { tone } from "../style/theme";
 import { SCALES } from "./scales";
-import { useLook } from "./useLook";
 
 const LEAST_DEG = 1;
 const MOST_DEG = 120;

@@ -2,10 +2,10 @@ import { Vector3 } from "three";
 import { expect, test } from "vitest";
 import { Refused, type View } from "../api/client";
 import { toView } from "../open/document";
+import { bitSet, spokenSubject, wishOf } from "../open/looking/subject";
 import { federationOf } from "../open/testFederation";
 import { forward, looking, type Pose, turned, withAngle } from "../stage/pose";
 import { fromAddress, toAddress } from "./address";
-import { bitSet, spokenSubject, wishOf } from "./subject";
 
 const POSE: Pose = {
   eye: new Vector3(3, -20, 5),

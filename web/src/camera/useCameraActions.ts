@@ -1,16 +1,16 @@
 import { useMemo } from "react";
-import { roomAt } from "../keyplan/plan";
-import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
 import type { Action } from "../open/action";
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
+import { useLook } from "../open/looking/useLook";
+import { roomAt } from "../open/plan/plan";
+import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
 import { pickedNow } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { SCALES } from "./scales";
 import { pinTool, regionTool } from "./tools";
-import { useLook } from "./useLook";
 
 const LEAN_DEG = 6;
 

@@ -2,7 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
-import { useDrawings } from "../beside/useDrawings";
+import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "../open/cuts/cutting";
+import { type Cut, flipped, isLevel } from "../open/cuts/shape";
+import { useDrawings } from "../open/drawings/useDrawings";
 import { overStorey } from "../open/levels";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
@@ -10,11 +12,9 @@ import { DeskActs } from "../parts/desk";
 import { Figures } from "../parts/Figures";
 import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
-import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "./cutting";
+import { tone } from "../style/theme";
 import { Facing } from "./Facing";
 import { SheetForm } from "./SheetForm";
-import { type Cut, flipped, isLevel } from "./shape";
 
 /** One cut: its name, what it goes through, and what can be done with it. */
 export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | undefined }) {

@@ -1,11 +1,11 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef } from "react";
 import type { Vector3 } from "three";
+import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "../open/cuts/cutting";
+import { type Cut, isLevel, sidesOf } from "../open/cuts/shape";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { anchorOn } from "./anchor";
-import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "./cutting";
-import { type Cut, isLevel, sidesOf } from "./shape";
 import { draggedTo, type Held, leverOf, takeHold, tilted } from "./tabDrag";
 
 const STEP_M = 0.05;

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
+import { useSeen } from "../open/visibility/seen";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { CutRow } from "./CutRow";

@@ -1,10 +1,10 @@
 import { type PointerEvent, useRef } from "react";
-import type { Sheet } from "../keyplan/plan";
-import { useSeen } from "../open/seen";
+import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../open/cuts/cutting";
+import { type Cut, isLevel, type Side, sidesOf, toMilli } from "../open/cuts/shape";
+import type { Sheet } from "../open/plan/plan";
 import { useOpen } from "../open/useStage";
-import { tone } from "../theme";
-import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "./cutting";
-import { type Cut, isLevel, type Side, sidesOf, toMilli } from "./shape";
+import { useSeen } from "../open/visibility/seen";
+import { tone } from "../style/theme";
 
 const FAR_M = 500;
 /** A line is taken hold of within so many pixels. */

@@ -1,10 +1,10 @@
 import { Vector3 } from "three";
-import { useSeen } from "../open/seen";
+import { useCutting, withDragged } from "../open/cuts/cutting";
+import { sidesOf } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { CutTab } from "./CutTab";
-import { useCutting, withDragged } from "./cutting";
 import { useCutStage } from "./faces";
-import { sidesOf } from "./shape";
 
 /** The cuts on the stage, each plane with a tab to drag it by. */
 export function CutsOnStage() {

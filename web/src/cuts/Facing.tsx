@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
 import { Vector3 } from "three";
+import { keepMoved, reshaped } from "../open/cuts/cutting";
+import { type Cut, facingOf, normalOf, sidesOf, turnedTo } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
 import { Figures, parsed, wrongFigure } from "../parts/Figures";
-import { tone } from "../theme";
-import { keepMoved, reshaped } from "./cutting";
-import { type Cut, facingOf, normalOf, sidesOf, turnedTo } from "./shape";
+import { tone } from "../style/theme";
 
 const shown = (degrees: number) => String(Number(degrees.toFixed(2)));
 

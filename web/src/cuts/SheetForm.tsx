@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import { PAPERS } from "../api/constants";
-import { useErrandActs } from "../errands/useErrands";
-import { type Rule, useSeen } from "../open/seen";
+import type { Cut } from "../open/cuts/shape";
+import { useTaskActs } from "../open/tasks/useTasks";
 import { useUnits } from "../open/units";
+import { type Rule, useSeen } from "../open/visibility/seen";
 import { Figures } from "../parts/Figures";
-import { tone } from "../theme";
-import type { Cut } from "./shape";
+import { tone } from "../style/theme";
 
 const METRIC = [5, 10, 20, 50, 100, 200, 500] as const;
 /** Inches to the foot, as scales of one to so many. */
@@ -26,7 +26,7 @@ const SCALE = 50;
 /** Draws a cut to scale on a sheet. */
 export function SheetForm({ cut, done }: { cut: Cut; done: () => void }) {
   const units = useUnits();
-  const { ask } = useErrandActs();
+  const { ask } = useTaskActs();
   const [scale, setScale] = useState(units.sign === "ft" ? 48 : SCALE);
   const [paper, setPaper] = useState("");
   const [depth, setDepth] = useState([units.typed(cut.shape.kind === "band" ? cut.shape.thick_m : DEPTH_M)]);

@@ -1,17 +1,17 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { ErrandProgress } from "../errands/ErrandProgress";
-import { isBusy, isSheet, type SheetErrand } from "../errands/errand";
-import { useErrandActs, useErrands } from "../errands/useErrands";
+import { isBusy, isSheet, type SheetTask } from "../open/tasks/task";
+import { useTaskActs, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { tone } from "../theme";
+import { TaskProgress } from "../parts/TaskProgress";
+import { tone } from "../style/theme";
 
 const FORMS = ["svg", "pdf", "dxf"] as const;
 
 /** The sheets of the project: cuts drawn to scale, to be looked at and saved. */
 export function Sheets() {
-  const { data, error } = useErrands();
+  const { data, error } = useTasks();
   const sheets = data?.filter(isSheet) ?? [];
   if (!sheets.length && !error) return null;
   return (
@@ -25,10 +25,10 @@ export function Sheets() {
   );
 }
 
-function Row({ sheet }: { sheet: SheetErrand }) {
+function Row({ sheet }: { sheet: SheetTask }) {
   const { federation } = useOpen();
-  const { again, remove, stop } = useErrandActs();
-  const address = (form: string) => `/api/errands/${sheet.id}/sheet/${form}`;
+  const { again, remove, stop } = useTaskActs();
+  const address = (form: string) => `/api/tasks/${sheet.id}/sheet/${form}`;
   const busy = isBusy(sheet);
   const old = sheet.made_for !== null && sheet.made_for !== federation.version && !busy;
   return (
@@ -46,7 +46,7 @@ function Row({ sheet }: { sheet: SheetErrand }) {
       {old && (
         <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; draw it again.</Box>
       )}
-      <ErrandProgress errand={sheet} />
+      <TaskProgress task={sheet} />
       <DeskActs>
         {sheet.made > 0 && (
           <Button variant="text" component="a" href={address("svg")} target="_blank" rel="noreferrer">

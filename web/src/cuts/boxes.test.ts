@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
+import type { CutShape } from "../open/cuts/shape";
 import { boxBetween, openedTowards } from "./boxes";
-import type { CutShape } from "./shape";
 
 const federation = {
   building_north_deg: 0,

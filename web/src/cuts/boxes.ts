@@ -1,7 +1,7 @@
 import type { Federation } from "../api/client";
 import { LEAST_CUT_M, TOP_STOREY_M } from "../api/constants";
+import { type CutShape, moved, sidesOf } from "../open/cuts/shape";
 import { levelAt } from "../open/levels";
-import { type CutShape, moved, sidesOf } from "./shape";
 
 type Box = Extract<CutShape, { kind: "box" }>;
 

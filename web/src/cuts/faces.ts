@@ -2,13 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Vector3 } from "three";
 import { api, bytesOf, type Shapes, taken } from "../api/client";
+import { useCutting, withDragged } from "../open/cuts/cutting";
+import { clipOf, sidesOf } from "../open/cuts/shape";
 import { numberingOf } from "../open/numbering";
-import { type Rule, useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
+import { type Rule, useSeen } from "../open/visibility/seen";
 import { Clips, clipPlane } from "../stage/clips";
 import type { DrawnFace } from "../stage/layers/cutFaces";
-import { useCutting, withDragged } from "./cutting";
-import { clipOf, sidesOf } from "./shape";
 
 type CutFaces = Shapes["CutFaces"];
 

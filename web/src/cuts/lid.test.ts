@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from "vitest";
 import { useHabits } from "../open/habits";
-import { EVERYTHING, useSeen } from "../open/seen";
 import { federationOf } from "../open/testFederation";
+import { EVERYTHING, useSeen } from "../open/visibility/seen";
 import { LID_M, liftLid, onItsWay, storeyMeant } from "./lid";
 
 const federation = federationOf({ one: [["a", 0, 0]] }, {}, []);

@@ -1,11 +1,11 @@
 import type { Federation } from "../api/client";
 import { TOP_STOREY_M } from "../api/constants";
+import { addCut, removeCut, useCutting } from "../open/cuts/cutting";
+import { toMilli } from "../open/cuts/shape";
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
-import { type Cut, useSeen } from "../open/seen";
+import { type Cut, useSeen } from "../open/visibility/seen";
 import type { Stage } from "../stage/stage";
-import { addCut, removeCut, useCutting } from "./cutting";
-import { toMilli } from "./shape";
 
 /** So high above a storey its lid comes off: below its ceilings, above what one does in its rooms. */
 export const LID_M = 2.3;

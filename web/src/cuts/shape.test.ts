@@ -1,9 +1,7 @@
 import { Box3, Ray, Vector3 } from "three";
 import { describe, expect, test } from "vitest";
 import { LEAST_CUT_M } from "../api/constants";
-import { federationOf } from "../open/testFederation";
-import { anchorOn } from "./anchor";
-import { withDragged } from "./cutting";
+import { withDragged } from "../open/cuts/cutting";
 import {
   type CutShape,
   clipOf,
@@ -15,7 +13,9 @@ import {
   sidesOf,
   spokenHeight,
   turnedTo,
-} from "./shape";
+} from "../open/cuts/shape";
+import { federationOf } from "../open/testFederation";
+import { anchorOn } from "./anchor";
 
 const PLANE: CutShape = { kind: "plane", point_m: [0, 0, 3], normal: [0, 0, 2] };
 const BAND: CutShape = { kind: "band", point_m: [0, 0, 3], normal: [0, 0, 1], thick_m: 0.5 };

@@ -1,10 +1,10 @@
 import { Vector3 } from "three";
 import type { Federation } from "../api/client";
+import { carriedTo, reshaped } from "../open/cuts/cutting";
+import { type Cut, toMilli, turnedTo } from "../open/cuts/shape";
 import { inProject } from "../open/origin";
 import { forward } from "../stage/pose";
 import type { View } from "../stage/view";
-import { carriedTo, reshaped } from "./cutting";
-import { type Cut, toMilli, turnedTo } from "./shape";
 
 /** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
 const LEAST_PX = 4;

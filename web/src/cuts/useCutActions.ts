@@ -1,9 +1,9 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { levelAt } from "../open/levels";
-import { useSeen } from "../open/seen";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { liftLid, storeyMeant } from "./lid";
 import { useCuts } from "./useCuts";
 

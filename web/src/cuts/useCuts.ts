@@ -2,6 +2,8 @@ import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
 import { STOREY_CUT_M } from "../api/constants";
+import { addCut } from "../open/cuts/cutting";
+import { type CutShape, spokenHeight, toMilli } from "../open/cuts/shape";
 import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
@@ -9,14 +11,12 @@ import { pointTool, useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { forward } from "../stage/pose";
 import { boxBetween, openedTowards } from "./boxes";
-import { addCut } from "./cutting";
-import { type CutShape, spokenHeight, toMilli } from "./shape";
 
 const VOID_FROM_M = 2.4;
 const MARGIN_M = 0.3;
 
 type Axis = Shapes["PlanAxis"];
-type BoxWish = Partial<Shapes["BoxWish"]>;
+type BoxWish = Partial<Shapes["BoxRequest"]>;
 
 /** The ways to make a cut. */
 export function useCuts() {

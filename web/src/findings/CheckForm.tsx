@@ -3,15 +3,15 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import type { Shapes } from "../api/client";
-import { useErrandActs } from "../errands/useErrands";
 import { useDraft } from "../open/drafts";
+import { useSets } from "../open/selections/useSets";
 import { useSession } from "../open/session";
+import { useTaskActs } from "../open/tasks/useTasks";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useValues } from "../open/useValues";
 import { DeskHeading } from "../parts/desk";
 import { Tick } from "../parts/Tick";
-import { useSets } from "../register/useSets";
 import { useLooked } from "./finding";
 import { choicesOf, groupOf, VISIBLE } from "./groups";
 import { Limits, usualLimits } from "./Limits";
@@ -22,7 +22,7 @@ const USUAL = usualLimits();
 /** Asks for a check of one group against another. */
 export function CheckForm() {
   const { federation } = useOpen();
-  const { ask } = useErrandActs();
+  const { ask } = useTaskActs();
   const { data: sets } = useSets();
   const units = useUnits();
   const say = useSession((s) => s.say);

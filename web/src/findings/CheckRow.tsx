@@ -1,25 +1,25 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { ErrandProgress } from "../errands/ErrandProgress";
-import { type CheckErrand, isBusy } from "../errands/errand";
-import { useErrandActs, useFindings } from "../errands/useErrands";
+import { type CheckTask, isBusy } from "../open/tasks/task";
+import { useFindings, useTaskActs } from "../open/tasks/useTasks";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { NameField } from "../parts/NameField";
+import { TaskProgress } from "../parts/TaskProgress";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { FindingRows } from "./FindingRows";
 import { useLooked } from "./finding";
 import { Limits, limitsOf } from "./Limits";
 import { Proposals } from "./Proposals";
 
 /** One check: how far it is, what it came to, and its findings once it is open. */
-export function CheckRow({ check }: { check: CheckErrand }) {
+export function CheckRow({ check }: { check: CheckTask }) {
   const opened = useLooked((s) => s.opened === check.id);
   const { federation } = useOpen();
-  const { again, remove, stop } = useErrandActs();
+  const { again, remove, stop } = useTaskActs();
   const { data, error } = useFindings(opened || check.made ? check.id : null, check.made);
   const [editing, setEditing] = useState(false);
   const busy = isBusy(check);
@@ -58,7 +58,7 @@ export function CheckRow({ check }: { check: CheckErrand }) {
       {old && (
         <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; run it again.</Box>
       )}
-      <ErrandProgress errand={check} />
+      <TaskProgress task={check} />
       {error && <DeskNote>{error.message}</DeskNote>}
       <DeskActs>
         {busy ? (
@@ -85,8 +85,8 @@ export function CheckRow({ check }: { check: CheckErrand }) {
 }
 
 /** The rules of a check, to be changed; it runs again with them. */
-function Rules({ check, done }: { check: CheckErrand; done: () => void }) {
-  const { again, rename } = useErrandActs();
+function Rules({ check, done }: { check: CheckTask; done: () => void }) {
+  const { again, rename } = useTaskActs();
   const units = useUnits();
   const [limits, setLimits] = useState(() => limitsOf(check.wish));
   const read = limits.read(units);

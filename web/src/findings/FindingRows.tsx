@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import { openOnDesk } from "../open/topics/topicsState";
 import { useUnits } from "../open/units";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
-import { face, tone } from "../theme";
-import { openOnDesk } from "../topics/topicsState";
+import { face, tone } from "../style/theme";
 import { type Finding, type Findings, partsOf, spokenWorst, useLooked } from "./finding";
 import { ManyTopics } from "./ManyTopics";
 import { type Check, useLookAt } from "./useLookAt";

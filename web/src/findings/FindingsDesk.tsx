@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
-import { isCheck } from "../errands/errand";
-import { useErrands } from "../errands/useErrands";
+import { isCheck } from "../open/tasks/task";
+import { useTasks } from "../open/tasks/useTasks";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { CheckForm } from "./CheckForm";
 import { CheckRow } from "./CheckRow";
 
 /** Where components overlap or come too near: the checks of the project and their findings. */
 export function FindingsDesk() {
-  const { data, error } = useErrands();
+  const { data, error } = useTasks();
   const checks = data?.filter(isCheck);
   return (
     <Box>

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { useErrands, useFindings } from "../errands/useErrands";
 import { useSession } from "../open/session";
+import { useFindings, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { useLooked } from "./finding";
 
@@ -10,8 +10,8 @@ export function FindingsOnStage() {
   const { stage, federation } = useOpen();
   const { opened, at } = useLooked();
   const shown = useSession((s) => s.task === "findings" && !s.folded.desk);
-  const { data: errands } = useErrands();
-  const made = errands?.find((errand) => errand.id === opened)?.made ?? 0;
+  const { data: tasks } = useTasks();
+  const made = tasks?.find((task) => task.id === opened)?.made ?? 0;
   const { data } = useFindings(shown ? opened : null, made);
   useEffect(() => {
     const origin = new Vector3().fromArray(federation.origin_m);

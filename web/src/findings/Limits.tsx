@@ -4,7 +4,7 @@ import { LEFT_OUT, TOUCH_M } from "../api/constants";
 import { type Spoken, unitsNow, useUnits } from "../open/units";
 import { Figures } from "../parts/Figures";
 import { Tick } from "../parts/Tick";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 type Rule = Shapes["Check"]["leave_out"][number];
 type Read = Pick<Shapes["Check"], "clearance_m" | "touch_m" | "leave_out">;

@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { api, type Shapes, taken } from "../api/client";
 import { keys } from "../api/queries";
+import { openOnDesk } from "../open/topics/topicsState";
+import { useStatuses, useTopicActs } from "../open/topics/useTopics";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs } from "../parts/desk";
-import { tone } from "../theme";
-import { openOnDesk } from "../topics/topicsState";
-import { useStatuses, useTopicActs } from "../topics/useTopics";
+import { tone } from "../style/theme";
 import { spokenMeasured } from "./finding";
 import type { Check } from "./useLookAt";
 
@@ -21,7 +21,7 @@ export function Proposals({ check, made }: { check: Check; made: number }) {
     queryKey: [...keys.topics(projectId), "proposals", check.id, made],
     enabled: made > 0,
     queryFn: () =>
-      taken(api.GET("/api/errands/{errand_id}/proposals", { params: { path: { errand_id: check.id } } })),
+      taken(api.GET("/api/tasks/{task_id}/proposals", { params: { path: { task_id: check.id } } })),
   });
   return (
     <>

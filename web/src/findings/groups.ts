@@ -1,7 +1,7 @@
 import type { Federation, Shapes } from "../api/client";
 import { theseOf } from "../open/numbering";
-import { type Rule, useSeen } from "../open/seen";
 import { pickedNow, useSelection } from "../open/selection";
+import { type Rule, useSeen } from "../open/visibility/seen";
 import { counted } from "../parts/words";
 
 type ComponentSet = Shapes["ComponentSet"];

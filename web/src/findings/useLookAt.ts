@@ -1,15 +1,15 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { useLook } from "../camera/useLook";
-import { usePlacing } from "../markups/usePlacing";
+import { useLook } from "../open/looking/useLook";
+import { usePlacing } from "../open/markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
+import { disciplinesOf } from "../open/topics/concerned";
+import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
-import { disciplinesOf } from "../topics/concerned";
-import { useTopicActs } from "../topics/useTopics";
-import { useKeepView } from "../viewpoints/viewpoints";
+import { useKeepView } from "../open/views/viewpoints";
+import { useSeen } from "../open/visibility/seen";
 import { calledBy, type Finding, type Findings, ofFindings, partsOf, useLooked } from "./finding";
 
 /** The check that findings are of. */

@@ -1,5 +1,5 @@
 import type { Ref } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 const EYE_PX = 11;
 

@@ -1,18 +1,16 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useLook } from "../camera/useLook";
-import { CutsOnPlan } from "../cuts/CutsOnPlan";
 import { offStorey } from "../open/levels";
+import { useLook } from "../open/looking/useLook";
+import type { Direction } from "../open/plan/directions";
+import { type KeyPlan, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "../open/plan/plan";
+import { useNorth, useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
-import { RouteOnPlan } from "../routes/RouteOnPlan";
+import { Slot } from "../parts/feature";
+import { AxisTags, PlanDrawing, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking } from "../stage/pose";
-import { face, tone } from "../theme";
-import { TopicsOnPlan } from "../topics/TopicsOnPlan";
-import type { Direction } from "./directions";
+import { face, tone } from "../style/theme";
 import { EyeArrow } from "./EyeArrow";
-import { AxisTags, PlanDrawing, RoomNames, WayUp } from "./PlanDrawing";
-import { type KeyPlan, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "./plan";
 import { Needle, RING_PX, Ring } from "./Ring";
-import { useNorth, useTurns } from "./useInstrument";
 import { type PlanDrag, usePlanDrags } from "./usePlanDrags";
 
 type Room = KeyPlan["rooms"][number];
@@ -168,12 +166,11 @@ export function PlanFrame(props: {
         <rect width={size} height={size} fill="transparent" />
         <g ref={drawing} data-sheet="">
           <PlanDrawing plan={plan} sheet={sheet} />
-          <RouteOnPlan level={level} sheet={sheet} />
-          <CutsOnPlan sheet={sheet} />
+          <Slot of="linesOnPlan" told={{ level, sheet, pxPerM }} />
         </g>
         <g ref={names}>
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
-          <TopicsOnPlan level={level} sheet={sheet} pxPerM={pxPerM} />
+          <Slot of="platesOnPlan" told={{ level, sheet, pxPerM }} />
         </g>
       </g>
       {!props.close && !own && (

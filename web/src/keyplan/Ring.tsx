@@ -1,7 +1,7 @@
+import type { Direction } from "../open/plan/directions";
+import { DrawnButton } from "../parts/DrawnButton";
 import { useFinger } from "../parts/useFinger";
-import { FINGER_PX, face, tone } from "../theme";
-import { DrawnButton } from "./DrawnButton";
-import type { Direction } from "./directions";
+import { FINGER_PX, face, tone } from "../style/theme";
 
 export const RING_PX = 19;
 

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useRef } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** Drag it to make the key plan larger or smaller. */
 export function SizeHandle(props: { size: number; onSize: (px: number) => void }) {

@@ -1,7 +1,7 @@
 import { type PointerEvent, type Ref, useRef } from "react";
+import { DrawnButton, onDrawnButton } from "../parts/DrawnButton";
 import { useFinger } from "../parts/useFinger";
-import { FINGER_PX, face, tone } from "../theme";
-import { DrawnButton, onDrawnButton } from "./DrawnButton";
+import { FINGER_PX, face, tone } from "../style/theme";
 
 const MARKS = [
   { tiltDeg: 90, name: "plan" },

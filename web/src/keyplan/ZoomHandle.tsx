@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useRef } from "react";
 import { useOpen } from "../open/useStage";
-import { FINGER, face, tone } from "../theme";
+import { FINGER, face, tone } from "../style/theme";
 
 /** So many pixels of dragging are one press of a button or a key. */
 const STEP_PX = 36;

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { type Direction, directionAt, nearestKind, plumb } from "./directions";
-import { followedLevel, type KeyPlan, onPlan, roomAt, Sheet, wholePlan } from "./plan";
+import { type Direction, directionAt, nearestKind, plumb } from "../open/plan/directions";
+import { followedLevel, type KeyPlan, onPlan, roomAt, Sheet, wholePlan } from "../open/plan/plan";
 import { tiltPlace } from "./TiltScale";
 
 const room = (index: number, x: number, hole = false): KeyPlan["rooms"][number] => ({

@@ -1,10 +1,10 @@
 import type { PointerEvent, RefObject, WheelEvent } from "react";
 import type { Vector3 } from "three";
+import type { PlanView, Point, Sheet } from "../open/plan/plan";
+import type { useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
+import { onDrawnButton } from "../parts/DrawnButton";
 import { looking } from "../stage/pose";
-import { onDrawnButton } from "./DrawnButton";
-import type { PlanView, Point, Sheet } from "./plan";
-import type { useTurns } from "./useInstrument";
 
 const CLICK_PX = 4;
 const CLOSEST_PX_PER_M = 120;

@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
+import { useDirections, useKeyPlan, useShownLevel, useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
 import { looking } from "../stage/pose";
-import { useDirections, useKeyPlan, useShownLevel, useTurns } from "./useInstrument";
 
 const NUDGE_DEG = 6;
 

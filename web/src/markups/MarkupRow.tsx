@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { KeyboardEvent } from "react";
-import type { Markup } from "../open/seen";
+import { COLOURS, NAMES, putMarkup, removeMarkup, useMarking } from "../open/markups/marking";
+import { usePlacing } from "../open/markups/usePlacing";
+import type { Markup } from "../open/visibility/seen";
 import { DeskActs } from "../parts/desk";
 import { KeptText } from "../parts/KeptText";
-import { tone } from "../theme";
-import { COLOURS, NAMES, putMarkup, removeMarkup, useMarking } from "./marking";
-import { usePlacing } from "./usePlacing";
+import { tone } from "../style/theme";
 
 /** A press of an arrow key moves so much of the frame; with Shift ten times as much. */
 const STEP = 0.006;

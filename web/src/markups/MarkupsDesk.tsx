@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useSeen } from "../open/seen";
+import { type Kind, NAMES, useMarking } from "../open/markups/marking";
 import { useTools } from "../open/tools";
+import { useSeen } from "../open/visibility/seen";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { MarkupRow } from "./MarkupRow";
-import { type Kind, NAMES, useMarking } from "./marking";
 import { StylePalette } from "./StylePalette";
 import { toolOf, useMarks } from "./useMarks";
 

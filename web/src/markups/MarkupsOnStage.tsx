@@ -1,12 +1,12 @@
 import { useEffect } from "react";
-import { useSeen } from "../open/seen";
+import { COLOURS, useMarking } from "../open/markups/marking";
+import { usePlacing } from "../open/markups/usePlacing";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { MarkupDrag } from "../stage/tools/markDrags";
 import type { Taken } from "../stage/tools/taken";
-import { COLOURS, useMarking } from "./marking";
 import { useDrawn } from "./useDrawn";
-import { usePlacing } from "./usePlacing";
 
 /** The markups of the view on the stage: drawn, picked, dragged, and their words asked for. */
 export function MarkupsOnStage() {

@@ -2,8 +2,8 @@ import { useEffect } from "react";
 import { Vector3 } from "three";
 import { blobAddress } from "../api/client";
 import { onStage } from "../open/origin";
-import { useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 
 /** Pictures that another program put into the view, where they stand. */
 export function PicturesOnStage() {

@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import { useSeen } from "../open/seen";
+import { COLOURS, restyle, SIZES, type Style, useMarking, WIDTHS } from "../open/markups/marking";
+import { useSeen } from "../open/visibility/seen";
 import { Tick } from "../parts/Tick";
-import { tone } from "../theme";
-import { COLOURS, restyle, SIZES, type Style, useMarking, WIDTHS } from "./marking";
+import { tone } from "../style/theme";
 
 const COLOUR_NAMES = ["pick", "ink", "here", "plum"] as const satisfies readonly Style["colour"][];
 

@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import { useEffect, useRef, useState } from "react";
-import { tone } from "../theme";
-import { COLOURS, useMarking } from "./marking";
-import { usePlacing } from "./usePlacing";
+import { COLOURS, useMarking } from "../open/markups/marking";
+import { usePlacing } from "../open/markups/usePlacing";
+import { tone } from "../style/theme";
 
 /** Asks for the words of a text or callout where they are to stand; Enter keeps them, Esc gives them up. */
 export function WordsOver() {

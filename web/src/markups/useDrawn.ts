@@ -2,11 +2,11 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, taken } from "../api/client";
-import { type Markup, useSeen } from "../open/seen";
+import { COLOURS } from "../open/markups/marking";
+import { usePlacing } from "../open/markups/usePlacing";
 import { useOpen } from "../open/useStage";
+import { type Markup, useSeen } from "../open/visibility/seen";
 import type { MarkupSign } from "../stage/layers/markups";
-import { COLOURS } from "./marking";
-import { usePlacing } from "./usePlacing";
 
 /** A way of more points is moved as a whole. */
 const MOST_HANDLES = 12;

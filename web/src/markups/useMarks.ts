@@ -1,12 +1,12 @@
 import { useMemo } from "react";
 import type { Vector2, Vector3 } from "three";
+import { COLOURS, type Kind, useMarking } from "../open/markups/marking";
+import { usePlacing } from "../open/markups/usePlacing";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { type Drawing, DrawnByHand, surfaceAt } from "../stage/tools/markDrags";
 import type { Tool } from "../stage/tools/tool";
-import { COLOURS, type Kind, useMarking } from "./marking";
-import { usePlacing } from "./usePlacing";
 
 type Dragged = Exclude<Kind, "text" | "polyline">;
 

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
+import { type Kind, NAMES } from "../open/markups/marking";
 import { useSession } from "../open/session";
-import { type Kind, NAMES } from "./marking";
 import { useMarks } from "./useMarks";
 
 /** Drawing over the view, by name. */

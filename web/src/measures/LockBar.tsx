@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTools } from "../open/tools";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { LOCK_NAMES, LOCKS } from "./locks";
 import { useMeasuring } from "./measuring";
 

@@ -1,14 +1,14 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
-import { useRoomHere } from "../keyplan/useRoomHere";
-import { useSeen } from "../open/seen";
+import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
+import { useRoomHere } from "../open/plan/useRoomHere";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { MeasureRow } from "./MeasureRow";
 import { useFound } from "./useFound";
 import { useTakes } from "./useTakes";

@@ -1,9 +1,9 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { boxesOver } from "../camera/covered";
-import { useSeen } from "../open/seen";
+import { boxesOver } from "../open/looking/covered";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
 import { read } from "./figures";
 import { useMeasuring } from "./measuring";
 import { useCatches } from "./useCatches";

@@ -1,6 +1,6 @@
 import type { Shapes } from "../api/client";
 import { perProject } from "../open/perProject";
-import { type Measure, useSeen } from "../open/seen";
+import { type Measure, useSeen } from "../open/visibility/seen";
 import type { Aim } from "../stage/tools/tool";
 import type { Lock } from "./locks";
 

@@ -1,8 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { api, taken } from "../api/client";
-import { type Measure, type Rule, useSeen } from "../open/seen";
 import { useOpen } from "../open/useStage";
+import { type Measure, type Rule, useSeen } from "../open/visibility/seen";
 import type { Found } from "./measuring";
 
 /** What was asked, so that an answer to something else is not taken for it. */

@@ -3,8 +3,8 @@ import { persist } from "zustand/middleware";
 import { EYE_HEIGHT_M } from "../api/constants";
 import type { InFull } from "../stage/finishing";
 import type { Habits } from "../stage/gestures/host";
-import { tone } from "../tone";
-import type { Units } from "./units";
+import { tone } from "../style/tone";
+import type { Units } from "./unitNames";
 
 /** What the stage stands in front of. */
 export const BACKGROUNDS = { light: "#f3f1ec", grey: "#b9bdbf", dark: "#2b3640" } as const;

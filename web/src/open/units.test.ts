@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { Units } from "./unitNames";
 import {
   lengthOf,
   signedLength,
@@ -7,7 +8,6 @@ import {
   spokenLength,
   spokenVolume,
   typedLength,
-  type Units,
   wrongLength,
 } from "./units";
 

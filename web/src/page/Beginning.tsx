@@ -1,28 +1,28 @@
 import { useCallback, useEffect, useLayoutEffect, useRef } from "react";
 import type { Federation, View } from "../api/client";
+import { usePerson } from "../api/person";
 import { type Addressed, fromAddress, toAddress } from "../camera/address";
-import { firstLook } from "../camera/firstLook";
-import { useLook } from "../camera/useLook";
-import { fetchDesks } from "../desk/Desk";
-import { useKeyPlan } from "../keyplan/useInstrument";
 import { fromView, toView } from "../open/document";
 import { useHabits } from "../open/habits";
 import { linksOf } from "../open/links";
-import { EVERYTHING, isPlain, useSeen } from "../open/seen";
+import { firstLook } from "../open/looking/firstLook";
+import { useLook } from "../open/looking/useLook";
+import { useKeyPlan } from "../open/plan/useInstrument";
 import { useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
+import { announce } from "../open/trail/cause";
+import { trailOf, trails, useTrail } from "../open/trail/trail";
+import { useTrailKeeper } from "../open/trail/useTrailKeeper";
 import { useOpen } from "../open/useStage";
+import { keepChanges, keepLeaving, keepView, keptChanges, keptView, takeLeaving } from "../open/views/left";
+import { useLinkedViewpoint, useShowViewpoint } from "../open/views/viewpoints";
+import { EVERYTHING, isPlain, useSeen } from "../open/visibility/seen";
 import { counted } from "../parts/words";
-import { usePerson } from "../people/person";
 import { gridOf } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
 import { useLinkedTopic } from "../topics/useLinkedTopic";
-import { announce } from "../trail/cause";
-import { keepChanges, keepLeaving, keepView, keptChanges, keptView, takeLeaving } from "../trail/left";
-import { trailOf, trails, useTrail } from "../trail/trail";
-import { useTrailKeeper } from "../trail/useTrailKeeper";
-import { useLinkedViewpoint, useShowViewpoint } from "../viewpoints/viewpoints";
+import { fetchDesks } from "./Desk";
 
 /**
  * What is seen first: the viewpoint or the view that a link names, else the project as this

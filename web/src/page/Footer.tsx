@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import { useSelection } from "../open/selection";
 import { useStageNews } from "../open/useStage";
-import { tone } from "../theme";
+import { useWalkState } from "../open/walking/walkState";
+import { tone } from "../style/theme";
 import { Trail } from "../trail/Trail";
-import { useWalkState } from "../walk/walkState";
 import { Readouts } from "./Readouts";
 
 /** The Trail on the left; what to do next, and how the eye stands, on the right. */

@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
+import { announce } from "../open/trail/cause";
 import { useOpen, useStageNews } from "../open/useStage";
 import { Mark } from "../parts/Mark";
 import type { Pose } from "../stage/pose";
-import { announce } from "../trail/cause";
 
 const SAME_M = 0.05;
 

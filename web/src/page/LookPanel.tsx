@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import NativeSelect from "@mui/material/NativeSelect";
 import Switch from "@mui/material/Switch";
-import { PanelHeading, Row } from "../camera/Panel";
-import { useLook } from "../camera/useLook";
-import { useDirections, useKeyPlan, useTurns } from "../keyplan/useInstrument";
 import { useHabits } from "../open/habits";
+import { useLook } from "../open/looking/useLook";
+import { useDirections, useKeyPlan, useTurns } from "../open/plan/useInstrument";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { PanelHeading, Row } from "../parts/Panel";
 
 const FRONTS = [
   { deg: 0, name: "south" },

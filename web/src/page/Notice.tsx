@@ -4,8 +4,8 @@ import { useEffect } from "react";
 import { AWAY } from "../api/client";
 import { onBack } from "../api/connection";
 import { useSession } from "../open/session";
-import { tone } from "../theme";
-import { useWalkState } from "../walk/walkState";
+import { useWalkState } from "../open/walking/walkState";
+import { tone } from "../style/theme";
 
 const STAYS_MS = 9000;
 

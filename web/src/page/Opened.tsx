@@ -1,14 +1,14 @@
 import { useEffect, useState } from "react";
 import { Vector3 } from "three";
-import { addCut } from "../cuts/cutting";
-import { spokenHeight } from "../cuts/shape";
-import { useKeyPlan, useShownLevel } from "../keyplan/useInstrument";
+import { addCut } from "../open/cuts/cutting";
+import { spokenHeight } from "../open/cuts/shape";
 import { levelAt } from "../open/levels";
 import { inProject } from "../open/origin";
+import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { Mark } from "../parts/Mark";
 import { closed, forward, isOpened, type Pose } from "../stage/pose";
-import { announce } from "../trail/cause";
 import { openedAt } from "./openedAt";
 
 /** A parallel view that is opened says where, marks the grid line it is opened at, and can be closed. */

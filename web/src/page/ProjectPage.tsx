@@ -6,39 +6,22 @@ import { ActionsContext } from "../actions/ActionsContext";
 import { Keys } from "../actions/Keys";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow, useModels } from "../api/queries";
-import { BesidePane } from "../beside/BesidePane";
-import { DrawingOnStage } from "../beside/DrawingOnStage";
 import { StoreyBoard } from "../board/StoreyBoard";
-import { CutsOnStage } from "../cuts/CutsOnStage";
-import { useCompared } from "../desk/comparedState";
-import { Desk, fetchDesks } from "../desk/Desk";
-import { GoneOnStage } from "../desk/GoneOnStage";
-import { FindingsOnStage } from "../findings/FindingsOnStage";
-import { KeyPlan } from "../keyplan/KeyPlan";
-import { MarkupsOnStage } from "../markups/MarkupsOnStage";
-import { PicturesOnStage } from "../markups/PicturesOnStage";
-import { MeasuresOnStage } from "../measures/MeasuresOnStage";
 import { endProject } from "../open/perProject";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
+import { uploadsOf } from "../open/uploads";
 import { EyeNews, OpenContext, useOpen } from "../open/useStage";
-import { RouteOnStage } from "../routes/RouteOnStage";
-import { Legend } from "../seen/Legend";
-import { Reasons } from "../seen/Reasons";
+import { useTour } from "../open/views/tourState";
+import { useSeen } from "../open/visibility/seen";
+import { DropZone } from "../parts/DropZone";
+import { FeaturesContext, Slot } from "../parts/feature";
 import type { Stage } from "../stage/stage";
-import { DropZone } from "../start/DropZone";
-import { uploadsOf } from "../start/uploads";
-import { FINGER, face, SLIM, tone } from "../theme";
-import { PickedLarge } from "../together/PickedLarge";
-import { TogetherOnStage } from "../together/TogetherOnStage";
-import { TopicsOnStage } from "../topics/TopicsOnStage";
-import { TourBar } from "../tours/TourBar";
-import { useTour } from "../tours/tourState";
-import { FramePicture } from "../viewpoints/FramePicture";
-import { WalkBar } from "../walk/WalkBar";
+import { FINGER, face, SLIM, tone } from "../style/theme";
 import { Beginning, useRest } from "./Beginning";
+import { Desk, fetchDesks } from "./Desk";
 import { Footer } from "./Footer";
+import { FEATURES } from "./features";
 import { Notice } from "./Notice";
 import { StageView } from "./StageView";
 import { TopBar } from "./TopBar";
@@ -64,7 +47,11 @@ export function ProjectPage() {
 }
 
 function WithActions({ children }: { children: ReactNode }) {
-  return <ActionsContext value={useAllActions()}>{children}</ActionsContext>;
+  return (
+    <FeaturesContext value={FEATURES}>
+      <ActionsContext value={useAllActions()}>{children}</ActionsContext>
+    </FeaturesContext>
+  );
 }
 
 function Plain({ children }: { children: ReactNode }) {
@@ -140,7 +127,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
           </Box>
         </DropZone>
         {ready && <Beginning />}
-        {ready && <FramePicture />}
+        {ready && <Slot of="page" told={{}} />}
         <Keys />
       </WithActions>
     </OpenContext>
@@ -151,7 +138,6 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
 function OverStage({ ready }: { ready: boolean }) {
   const { federation } = useOpen();
   const something = federation.models.length > 0;
-  const gone = useCompared((s) => s.from !== null);
   const alone = useTour((s) => s.full);
   return (
     <Box
@@ -164,26 +150,13 @@ function OverStage({ ready }: { ready: boolean }) {
       }}
     >
       <Box sx={{ position: "relative", flex: 1, minWidth: 0, overflow: "hidden" }}>
-        {ready && <DrawingOnStage />}
         {!something && <Empty />}
-        {something && !alone && <KeyPlan />}
-        {ready && <WalkBar />}
-        {ready && <RouteOnStage />}
-        {ready && <CutsOnStage />}
-        {ready && <MeasuresOnStage />}
-        {ready && <MarkupsOnStage />}
-        {ready && <PicturesOnStage />}
-        {ready && <FindingsOnStage />}
-        {ready && <TopicsOnStage />}
-        {ready && <TogetherOnStage />}
-        {ready && <PickedLarge />}
-        {something && !alone && <Legend also={ready && gone && <GoneOnStage />} />}
-        {something && !alone && <Reasons />}
-        {ready && <TourBar />}
+        {ready && <Slot of="overStage" told={{}} />}
+        {something && !alone && <Slot of="overBuilding" told={{}} />}
         <Notice />
         <Trouble />
       </Box>
-      {ready && <BesidePane />}
+      {ready && <Slot of="besideStage" told={{}} />}
     </Box>
   );
 }

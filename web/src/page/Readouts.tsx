@@ -2,15 +2,15 @@ import Box from "@mui/material/Box";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { EyePanel } from "../camera/EyePanel";
 import { LensPanel, spokenLens } from "../camera/LensPanel";
-import { useNorth } from "../keyplan/useInstrument";
 import { useHabits } from "../open/habits";
 import { overStorey } from "../open/levels";
+import { useNorth } from "../open/plan/useInstrument";
 import { type Panel, useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { PanelOver } from "../parts/PanelOver";
 import { looking, type Pose } from "../stage/pose";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { LookPanel } from "./LookPanel";
 import { UnitsPanel } from "./UnitsPanel";
 

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
-import { OVER_STAGE } from "../camera/covered";
 import { LockBar } from "../measures/LockBar";
-import { useSeen } from "../open/seen";
+import { OVER_STAGE } from "../open/looking/covered";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
+import { useSeen } from "../open/visibility/seen";
+import { useWalkState } from "../open/walking/walkState";
 import { Mark } from "../parts/Mark";
-import { useWalkState } from "../walk/walkState";
 import { KeptInside } from "./KeptInside";
 import { Opened } from "./Opened";
 

@@ -1,20 +1,20 @@
 import Box from "@mui/material/Box";
 import { useCallback, useEffect, useRef } from "react";
 import { Vector3 } from "three";
-import { useLook } from "../camera/useLook";
 import { WordsOver } from "../markups/WordsOver";
 import { BACKGROUNDS, useHabits } from "../open/habits";
-import { useSeen } from "../open/seen";
+import { useLook } from "../open/looking/useLook";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { keepPlace } from "../open/trail/useTrailKeeper";
 import { useFinish } from "../open/useFinish";
 import { useOpen, useStageNews } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
+import { useWalk } from "../open/walking/useWalk";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
-import { keepPlace } from "../trail/useTrailKeeper";
-import { useWalk } from "../walk/useWalk";
 import { StageMarks } from "./StageMarks";
 import { useOrigin } from "./useOrigin";
 

@@ -3,22 +3,22 @@ import Tooltip from "@mui/material/Tooltip";
 import { type Ref, useState } from "react";
 import { Link } from "react-router";
 import { Find } from "../actions/Find";
-import { useBeside } from "../beside/shown";
-import { useDrawings } from "../beside/useDrawings";
-import { useLook } from "../camera/useLook";
+import { initials, usePerson } from "../api/person";
+import { useBeside } from "../open/drawings/shown";
+import { useDrawings } from "../open/drawings/useDrawings";
+import { useLook } from "../open/looking/useLook";
 import { useSession } from "../open/session";
+import { useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { useWalk } from "../open/walking/useWalk";
+import { useWalkState } from "../open/walking/walkState";
 import { PanelOver } from "../parts/PanelOver";
 import { counted } from "../parts/words";
-import { initials, usePerson } from "../people/person";
 import { DrawingPanel } from "../seen/DrawingPanel";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { People } from "../together/People";
-import { useTogether } from "../together/togetherState";
 import { useHome } from "../viewpoints/home";
-import { useWalk } from "../walk/useWalk";
-import { useWalkState } from "../walk/walkState";
 
 /** The project, what can be done on the stage, and who sits here. */
 export function TopBar() {

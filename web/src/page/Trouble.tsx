@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { api, taken } from "../api/client";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** Why the building could not be put together or mapped the last time; it stays until that is so no more. */
 export function Trouble() {

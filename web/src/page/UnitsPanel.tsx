@@ -2,10 +2,11 @@ import Box from "@mui/material/Box";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Radio from "@mui/material/Radio";
 import RadioGroup from "@mui/material/RadioGroup";
-import { PanelHeading } from "../camera/Panel";
 import { useHabits } from "../open/habits";
-import { spokenLength, UNIT_NAMES, UNITS } from "../open/units";
-import { tone } from "../theme";
+import { UNIT_NAMES, UNITS } from "../open/unitNames";
+import { spokenLength } from "../open/units";
+import { PanelHeading } from "../parts/Panel";
+import { tone } from "../style/theme";
 
 /** So long is the example: 2 metres, 17 millimetres and a bit. */
 const EXAMPLE_M = 2.0176;

@@ -1,11 +1,11 @@
-import { followedLevel } from "../keyplan/plan";
-import { useSeen } from "../open/seen";
+import { followedLevel } from "../open/plan/plan";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
+import { trails } from "../open/trail/trail";
 import { useStageNews } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
+import { useWalkState } from "../open/walking/walkState";
 import { Clips } from "../stage/clips";
-import { trails } from "../trail/trail";
-import { useWalkState } from "../walk/walkState";
 
 /** What is open, as the page knows it, for checks against the core, and what benches cut the stage with. */
 const open = {

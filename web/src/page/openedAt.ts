@@ -1,6 +1,6 @@
 import type { Federation } from "../api/client";
-import type { KeyPlan } from "../keyplan/plan";
 import { levelAt } from "../open/levels";
+import type { KeyPlan } from "../open/plan/plan";
 import { unitsNow } from "../open/units";
 import { forward, type Pose } from "../stage/pose";
 

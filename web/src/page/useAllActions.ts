@@ -1,68 +1,16 @@
-import { useMemo } from "react";
-import { useWindowActions } from "../actions/useWindowActions";
-import { useBesideActions } from "../beside/useBesideActions";
-import { useCameraActions } from "../camera/useCameraActions";
-import { useCutActions } from "../cuts/useCutActions";
-import { useAlternativeActions } from "../desk/useAlternativeActions";
-import { useTurnActions } from "../keyplan/useTurnActions";
-import { useMarkupActions } from "../markups/useMarkupActions";
-import { useMeasureActions } from "../measures/useMeasureActions";
+import { useRef } from "react";
 import type { Action } from "../open/action";
-import { usePickActions } from "../register/usePickActions";
-import { useSeenActions } from "../seen/useSeenActions";
-import { useTogetherActions } from "../together/useTogetherActions";
-import { useTrailActions } from "../trail/useTrailActions";
-import { useHomeActions } from "../viewpoints/useHomeActions";
-import { useWalkActions } from "../walk/useWalkActions";
+import { FEATURES } from "./features";
 
-/** Every action of an open project: each task brings its own. */
+const NONE: readonly Action[] = [];
+
+/** Every action of an open project: each feature brings its own; the same list for as long as they are the same. */
 export function useAllActions(): readonly Action[] {
-  const walk = useWalkActions();
-  const camera = useCameraActions();
-  const trail = useTrailActions();
-  const home = useHomeActions();
-  const turns = useTurnActions();
-  const seen = useSeenActions();
-  const picks = usePickActions();
-  const alternatives = useAlternativeActions();
-  const cuts = useCutActions();
-  const measures = useMeasureActions();
-  const markups = useMarkupActions();
-  const beside = useBesideActions();
-  const together = useTogetherActions();
-  const window = useWindowActions();
-  return useMemo(
-    () => [
-      ...walk,
-      ...camera,
-      ...trail,
-      ...home,
-      ...turns,
-      ...seen,
-      ...picks,
-      ...alternatives,
-      ...cuts,
-      ...measures,
-      ...markups,
-      ...beside,
-      ...together,
-      ...window,
-    ],
-    [
-      walk,
-      camera,
-      trail,
-      home,
-      turns,
-      seen,
-      picks,
-      alternatives,
-      cuts,
-      measures,
-      markups,
-      beside,
-      together,
-      window,
-    ],
-  );
+  const known = useRef<readonly Action[]>(NONE);
+  const now: Action[] = [];
+  // The features and their order never change, so neither do the hooks.
+  for (const feature of FEATURES) now.push(...(feature.actions?.() ?? NONE));
+  const same = now.length === known.current.length && now.every((each, i) => each === known.current[i]);
+  if (!same) known.current = now;
+  return known.current;
 }

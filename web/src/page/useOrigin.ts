@@ -1,12 +1,12 @@
 import { useRef } from "react";
 import { Vector3 } from "three";
 import type { Federation } from "../api/client";
-import { useAligning } from "../desk/alignState";
+import { useAligning } from "../models/alignState";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { presentWalker } from "../open/walking/useWalk";
 import { rebaseRoutes } from "../routes/rebase";
 import type { Stage } from "../stage/stage";
-import { presentWalker } from "../walk/useWalk";
 
 /**
  * Where a newer building is counted from another origin, everything that is kept by points about it moves along, so

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useRef } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** The left edge of a pane: drag it, or use the arrow keys, to give the pane more room or less; double-click for as much as usual. */
 export function Divider(props: {

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 
 /** A number as it was typed, with a comma or a point; null for what is none. */
 export function parsed(text: string): number | null {

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** Small tools where there is no room for words, drawn with the pen of the rest; on a ground of 16 by 16. */
 const DRAWN = {

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useId } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { FIELD } from "./field";
 import { useKeptTyping } from "./useKeptTyping";
 

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** Something unusual about the view, with the way out of it. */
 export function Mark(props: {

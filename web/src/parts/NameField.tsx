@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { useKeptTyping } from "./useKeptTyping";
 
 /** A name of one's own, kept on Enter and when it is left; an empty one is not taken. */

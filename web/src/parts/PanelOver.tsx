@@ -1,7 +1,7 @@
 import Popover from "@mui/material/Popover";
 import type { ReactNode } from "react";
 import { type Panel, useTools } from "../open/tools";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** A panel that lies over the page while it is the one that is open, above or below what opened it. */
 export function PanelOver(props: {

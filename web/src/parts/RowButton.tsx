@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** A row of a list that opens what it stands for. */
 export function RowButton(props: { testId: string; open: () => void; children: ReactNode }) {

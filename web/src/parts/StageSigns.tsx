@@ -3,7 +3,7 @@ import { find } from "../open/numbering";
 import { useOpen, useStageNews } from "../open/useStage";
 import { useTypes } from "../open/useTypes";
 import type { ViewKind } from "../stage/view";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { CAUGHT } from "./words";
 
 /** The region that is being drawn; around components also what it means. */

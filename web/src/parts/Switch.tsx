@@ -1,5 +1,5 @@
 import Button from "@mui/material/Button";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** A word that is on or off. */
 export function Switch({ name, on, turn }: { name: string; on: boolean; turn: () => void }) {

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 
 /** The heading of a part of a desk's task. */
 export function DeskHeading({ children }: { children: ReactNode }) {

@@ -1,4 +1,4 @@
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** A plain field of a desk. */
 export const FIELD = {

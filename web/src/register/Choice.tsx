@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 interface Named {
   value: string;

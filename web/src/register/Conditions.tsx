@@ -2,11 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useId } from "react";
 import type { Shapes } from "../api/client";
+import { type Draft, HOWS, type How, howsOf, PLAIN } from "../open/selections/conditions";
+import { useRegister } from "../open/selections/registerState";
 import { useOpen } from "../open/useStage";
 import { useValues } from "../open/useValues";
-import { tone } from "../theme";
-import { type Draft, HOWS, type How, howsOf, PLAIN } from "./conditions";
-import { useRegister } from "./registerState";
+import { tone } from "../style/theme";
 import { useAskable } from "./useAskable";
 
 const FIELD = {

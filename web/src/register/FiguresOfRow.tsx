@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
+import type { Sum } from "../open/selections/groups";
 import { useUnits } from "../open/units";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { type Column, spokenFigure } from "./besideEach";
-import type { Sum } from "./groups";
 
 /** How wide a name is at least where there are columns beside it. */
 export const NAME_PX = 82;

@@ -2,11 +2,11 @@ import Box from "@mui/material/Box";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef } from "react";
 import { useSelection } from "../open/selection";
-import { tone } from "../theme";
+import { membersOf, pathTo, type Row, rowsOf } from "../open/selections/groups";
+import { useRegister } from "../open/selections/registerState";
+import { tone } from "../style/theme";
 import { ColumnHeads, rowsPx } from "./FiguresOfRow";
-import { membersOf, pathTo, type Row, rowsOf } from "./groups";
 import { RowOfList } from "./RowOfList";
-import { useRegister } from "./registerState";
 import type { useSchedule } from "./useSchedule";
 
 const ROW_PX = 27;

@@ -1,10 +1,10 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { Shapes } from "../api/client";
+import { stepName, stepped } from "../open/selections/groups";
+import { QUANTITIES, useRegister } from "../open/selections/registerState";
 import { Switch } from "../parts/Switch";
 import { Choice } from "./Choice";
-import { stepName, stepped } from "./groups";
-import { QUANTITIES, useRegister } from "./registerState";
 import { useAskable } from "./useAskable";
 
 const STEPS = ["level", "room", "discipline", "model", "class", "type", "system", "material"] as const;

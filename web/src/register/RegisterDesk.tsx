@@ -1,15 +1,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useSelection } from "../open/selection";
+import { groupName, numbersIn, selectorOf, stepName } from "../open/selections/groups";
+import { useRegister } from "../open/selections/registerState";
+import { tint } from "../open/visibility/tints";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { SeeingActs } from "../parts/SeeingActs";
 import { counted } from "../parts/words";
-import { SeeingActs } from "../seen/SeeingActs";
-import { tint } from "../seen/tints";
 import { Conditions } from "./Conditions";
 import { Grouping } from "./Grouping";
 import { GroupRows } from "./GroupRows";
-import { groupName, numbersIn, selectorOf, stepName } from "./groups";
-import { useRegister } from "./registerState";
 import { Sets } from "./Sets";
 import { useConditions, useSaveSchedule, useSchedule } from "./useSchedule";
 

@@ -1,14 +1,14 @@
 import Box from "@mui/material/Box";
-import { useLook } from "../camera/useLook";
+import { useLook } from "../open/looking/useLook";
 import { find, numberingOf } from "../open/numbering";
-import { useSeen } from "../open/seen";
-import type { Selector } from "../open/selectors";
+import { groupName, membersOf, type Row, selectorOf } from "../open/selections/groups";
+import { useRegister } from "../open/selections/registerState";
 import { useOpen } from "../open/useStage";
-import { useSeeing } from "../seen/useSeeing";
-import { tone } from "../theme";
+import { useSeen } from "../open/visibility/seen";
+import type { Selector } from "../open/visibility/selectors";
+import { useSeeing } from "../open/visibility/useSeeing";
+import { tone } from "../style/theme";
 import { ColumnsOf, Counts, NAME_PX } from "./FiguresOfRow";
-import { groupName, membersOf, type Row, selectorOf } from "./groups";
-import { useRegister } from "./registerState";
 import { useConditions, type useSchedule } from "./useSchedule";
 
 type List = NonNullable<ReturnType<typeof useSchedule>["list"]>;

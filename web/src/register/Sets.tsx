@@ -3,15 +3,15 @@ import Button from "@mui/material/Button";
 import { bytesOf } from "../api/client";
 import { useTyped } from "../open/drafts";
 import { useSelection } from "../open/selection";
-import type { Selector } from "../open/selectors";
+import { draftOf } from "../open/selections/conditions";
+import { numbersIn } from "../open/selections/groups";
+import { useRegister } from "../open/selections/registerState";
+import { type ComponentSet, useMembers, useSetActs, useSets } from "../open/selections/useSets";
+import type { Selector } from "../open/visibility/selectors";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { SeeingActs } from "../seen/SeeingActs";
-import { face, tone } from "../theme";
-import { draftOf } from "./conditions";
-import { numbersIn } from "./groups";
-import { useRegister } from "./registerState";
+import { SeeingActs } from "../parts/SeeingActs";
+import { face, tone } from "../style/theme";
 import { useConditions } from "./useSchedule";
-import { type ComponentSet, useMembers, useSetActs, useSets } from "./useSets";
 
 /** The project's sets, and keeping the conditions as one. */
 export function Sets() {

@@ -1,6 +1,6 @@
 import { bytesOf, type Shapes } from "../api/client";
+import { stepName } from "../open/selections/groups";
 import type { useUnits } from "../open/units";
-import { stepName } from "./groups";
 
 /** What is said beside each component: its text, and whether it is a figure that was worked out from the triangles. */
 export interface Said {

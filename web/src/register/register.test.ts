@@ -1,6 +1,15 @@
 import { expect, test } from "vitest";
-import { conditionOf, draftOf, howsOf } from "./conditions";
-import { groupName, keyOf, membersOf, pathTo, rowsOf, selectorOf, stepped, treeOf } from "./groups";
+import { conditionOf, draftOf, howsOf } from "../open/selections/conditions";
+import {
+  groupName,
+  keyOf,
+  membersOf,
+  pathTo,
+  rowsOf,
+  selectorOf,
+  stepped,
+  treeOf,
+} from "../open/selections/groups";
 
 test.each([
   ["property:P.Diameter", "over", "150 mm", 150, "mm"],

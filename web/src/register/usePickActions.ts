@@ -1,15 +1,15 @@
 import { useMemo } from "react";
 import { api, bytesOf, type ComponentRef, type Shapes, taken } from "../api/client";
 import type { Action } from "../open/action";
-import { HIDDEN } from "../open/expected";
-import { useSeen } from "../open/seen";
 import { pickedNow, useSelection } from "../open/selection";
+import { numbersIn } from "../open/selections/groups";
 import { orAloud, useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { HIDDEN } from "../open/visibility/expected";
+import { useSeen } from "../open/visibility/seen";
 import { counted } from "../parts/words";
 import { boxTool } from "./boxTool";
-import { numbersIn } from "./groups";
 
 type Known = Shapes["Component"];
 

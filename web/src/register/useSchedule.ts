@@ -2,13 +2,13 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, taken } from "../api/client";
 import { scheduleQuery } from "../api/queries";
+import { type Condition, conditionOf } from "../open/selections/conditions";
+import { treeOf } from "../open/selections/groups";
+import { useRegister } from "../open/selections/registerState";
 import { orAloud } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useSettled } from "../parts/useSettled";
 import { columnOf } from "./besideEach";
-import { type Condition, conditionOf } from "./conditions";
-import { treeOf } from "./groups";
-import { useRegister } from "./registerState";
 
 /** The conditions that were typed to their ends. */
 export function useConditions(): readonly Condition[] {

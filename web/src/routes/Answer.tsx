@@ -4,11 +4,11 @@ import { Vector3 } from "three";
 import type { Shapes } from "../api/client";
 import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
+import { announce } from "../open/trail/cause";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { face, tone } from "../theme";
-import { announce } from "../trail/cause";
+import { face, tone } from "../style/theme";
 import { placeBefore } from "./placeBefore";
 import {
   difference,

@@ -7,10 +7,10 @@ import { useRoutes } from "../api/queries";
 import { useTyped } from "../open/drafts";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
+import { useWalk } from "../open/walking/useWalk";
+import { USUAL_BODY } from "../open/walking/walkState";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { tone } from "../theme";
-import { useWalk } from "../walk/useWalk";
-import { USUAL_BODY } from "../walk/walkState";
+import { tone } from "../style/theme";
 import { noAnswer, type RoutePlace, spokenTime, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
 

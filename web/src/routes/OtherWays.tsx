@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useUnits } from "../open/units";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { spokenAvoided, spokenTime, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
 

@@ -1,8 +1,8 @@
 import { useMemo } from "react";
-import type { Sheet } from "../keyplan/plan";
 import { levelAt } from "../open/levels";
+import type { Sheet } from "../open/plan/plan";
 import { useOpen } from "../open/useStage";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { useShownWay } from "./useShownWay";
 
 /** The part of the route that lies on a level, and its tight places there. */

@@ -3,7 +3,7 @@ import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
 import { numberOf } from "../open/numbering";
 import { useOpen } from "../open/useStage";
-import { useWalkState } from "../walk/walkState";
+import { useWalkState } from "../open/walking/walkState";
 import { useRouteState } from "./routeState";
 import { tightPlaces, useRoute } from "./useRoute";
 import { useShownWay } from "./useShownWay";

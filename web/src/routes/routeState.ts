@@ -5,7 +5,7 @@ import { unitsNow } from "../open/units";
 export type RoutePlace = Shapes["RoutePlace"];
 export type RouteAnswer = Shapes["RouteAnswer"];
 
-export type RouteWish = Shapes["RouteWish"];
+export type RouteWish = Shapes["RouteRequest"];
 export type OtherWay = Shapes["OtherWay"];
 
 interface RouteState {

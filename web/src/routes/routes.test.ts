@@ -1,5 +1,6 @@
 import { Vector3 } from "three";
 import { describe, expect, test } from "vitest";
+import { Tour } from "../open/walking/tour";
 import { ribbon } from "../stage/layers/routeLine";
 import {
   changedSince,
@@ -12,7 +13,6 @@ import {
   wayShown,
   wishNow,
 } from "./routeState";
-import { Tour } from "./tour";
 
 const answer = (change: Partial<RouteAnswer>): RouteAnswer => ({
   found: true,

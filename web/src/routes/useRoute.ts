@@ -2,11 +2,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../api/client";
+import { usePerson } from "../api/person";
 import { keys } from "../api/queries";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { usePerson } from "../people/person";
-import { useWalkState } from "../walk/walkState";
+import { useWalkState } from "../open/walking/walkState";
 import { noAnswer, type RouteAnswer, useRouteState, wishNow } from "./routeState";
 
 /** Where a way is tight, and where it ends. */

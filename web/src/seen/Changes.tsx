@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useSeen } from "../open/seen";
-import { face, tone } from "../theme";
-import { useSeeing } from "./useSeeing";
+import { useSeen } from "../open/visibility/seen";
+import { useSeeing } from "../open/visibility/useSeeing";
+import { face, tone } from "../style/theme";
 
 /** What was changed, the last first; a click goes back or forward to it. */
 export function Changes() {

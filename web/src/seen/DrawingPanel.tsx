@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
-import { PanelHeading, Row } from "../camera/Panel";
 import { BACKGROUNDS, useHabits } from "../open/habits";
-import { useSeen } from "../open/seen";
-import { tone } from "../theme";
+import { useSeen } from "../open/visibility/seen";
+import { MATERIALS, materialColours, tradeColours } from "../open/visibility/tints";
+import { PanelHeading, Row } from "../parts/Panel";
+import { tone } from "../style/theme";
 import { Highlights } from "./Highlights";
 import { STYLES, setStyle } from "./styles";
-import { MATERIALS, materialColours, tradeColours } from "./tints";
 
 const IN_FULL = {
   quick: "at rest, where drawing is quick",

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import { useQuery } from "@tanstack/react-query";
 import { highlightsQuery } from "../api/queries";
-import { PanelHeading } from "../camera/Panel";
 import { BACKGROUNDS, useHabits } from "../open/habits";
 import { useOpen } from "../open/useStage";
+import { PanelHeading } from "../parts/Panel";
 import { useSettled } from "../parts/useSettled";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** So many are offered; what somebody chose is checked with them. */
 const OFFERED = 6;

@@ -1,22 +1,24 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { ReactNode } from "react";
-import { OVER_STAGE } from "../camera/covered";
-import { useSeen } from "../open/seen";
+import { useCompared } from "../open/compared";
+import { OVER_STAGE } from "../open/looking/covered";
+import { useSeen } from "../open/visibility/seen";
+import { MATERIALS, materialColours, tradeColours } from "../open/visibility/tints";
+import { useSeeing } from "../open/visibility/useSeeing";
 import { DeskActs } from "../parts/desk";
-import { tone } from "../theme";
+import { Slot } from "../parts/feature";
+import { tone } from "../style/theme";
 import { called } from "./called";
-import { MATERIALS, materialColours, tradeColours } from "./tints";
-import { useSeeing } from "./useSeeing";
 
 /** What the tints mean: a click on one shows it alone; and what else is drawn that is not the building. */
-export function Legend({ also }: { also?: ReactNode }) {
+export function Legend() {
   const lines = useSeen((s) => s.lines);
   const seeing = useSeeing();
   const tints = lines.filter(
     ({ rule }) => rule.effect === "tint" && rule.colour && rule.colour !== MATERIALS && !rule.off,
   );
-  if (!tints.length && !also) return null;
+  const head = useCompared((s) => s.from !== null);
+  if (!tints.length && !head) return null;
   return (
     <Box
       {...OVER_STAGE}
@@ -36,7 +38,7 @@ export function Legend({ also }: { also?: ReactNode }) {
         fontSize: 12.5,
       }}
     >
-      {also}
+      <Slot of="legend" told={{}} />
       {tints.map(({ rule, says, decides }) => (
         <Box
           key={`${rule.colour} ${says}`}

@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useLook } from "../camera/useLook";
+import { useLook } from "../open/looking/useLook";
 import { numberingOf } from "../open/numbering";
-import { type RuleLine, useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useOpen } from "../open/useStage";
+import { type RuleLine, useSeen } from "../open/visibility/seen";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 /** One rule: what it says, of whom and when, and what can be done with it. */
 export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {

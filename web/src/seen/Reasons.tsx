@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { tallies, together } from "../board/board";
-import { OVER_STAGE } from "../camera/covered";
-import { useSeen } from "../open/seen";
+import { OVER_STAGE } from "../open/looking/covered";
 import { useOpen } from "../open/useStage";
+import { useSeen } from "../open/visibility/seen";
+import { tallies, together } from "../open/visibility/tallies";
 import { counted } from "../parts/words";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { Changes } from "./Changes";
 import { ReasonLine } from "./ReasonLine";
 

@@ -1,4 +1,4 @@
-import { type Style, useSeen } from "../open/seen";
+import { type Style, useSeen } from "../open/visibility/seen";
 
 /** The styles in which the building is drawn, and what each is called. */
 export const STYLES: readonly { style: Style; name: string; says: string }[] = [

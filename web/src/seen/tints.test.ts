@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
-import type { Rule } from "../open/seen";
+import type { Rule } from "../open/visibility/seen";
+import { STEPS, TINTS, tintedBy, tintedByScale } from "../open/visibility/tints";
 import { called } from "./called";
-import { STEPS, TINTS, tintedBy, tintedByScale } from "./tints";
 
 const of = (value: string) => ({ kind: "of", what: "system", value }) as const;
 const hide: Rule = { select: of("Air"), effect: "hide", by: "Ida", at: "", why: "", off: false };

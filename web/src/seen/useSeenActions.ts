@@ -2,9 +2,9 @@ import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
+import { materialColours, tradeColours } from "../open/visibility/tints";
+import { useSeeing } from "../open/visibility/useSeeing";
 import { STYLES, setStyle } from "./styles";
-import { materialColours, tradeColours } from "./tints";
-import { useSeeing } from "./useSeeing";
 
 /** Hiding, isolating, fading, bringing back, and undoing it. */
 export function useSeenActions(): readonly Action[] {

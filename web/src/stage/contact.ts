@@ -21,7 +21,7 @@ import {
 } from "three";
 import { GTAOPass } from "three/addons/postprocessing/GTAOPass.js";
 import { FullScreenQuad } from "three/addons/postprocessing/Pass.js";
-import { tone } from "../tone";
+import { tone } from "../style/tone";
 import { type Layer, SURFACES_LAYER } from "./layers/layer";
 import { ink } from "./layers/materials";
 import { overAll } from "./overAll";

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useProjectActs, useProjects } from "../api/queries";
+import type { Attempt } from "../parts/attempt";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
-import type { Attempt } from "./attempt";
+import { tone } from "../style/theme";
 
 /** Projects that were thrown away, each with the way back; not there while the bin is empty. */
 export function Bin({ attempt }: { attempt: Attempt }) {

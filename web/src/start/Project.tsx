@@ -5,9 +5,9 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import { blobAddress, type ProjectCard } from "../api/client";
 import { useProjectActs } from "../api/queries";
+import type { Attempt } from "../parts/attempt";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
-import type { Attempt } from "./attempt";
+import { tone } from "../style/theme";
 
 /** A project on the start page: its picture, what is in it, and what can be done with it. */
 export function Project({ project, attempt }: { project: ProjectCard; attempt: Attempt }) {

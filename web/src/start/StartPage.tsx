@@ -1,16 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
+import { usePerson } from "../api/person";
 import { useProjectActs, useProjects } from "../api/queries";
 import { useSession } from "../open/session";
-import { usePerson } from "../people/person";
-import { tone } from "../theme";
-import { useAttempt } from "./attempt";
+import { uploadsOf } from "../open/uploads";
+import { useAttempt } from "../parts/attempt";
+import { ChooseFiles, DropZone } from "../parts/DropZone";
+import { tone } from "../style/theme";
 import { Bin } from "./Bin";
-import { ChooseFiles, DropZone } from "./DropZone";
 import { nameFrom } from "./naming";
 import { Project } from "./Project";
-import { uploadsOf } from "./uploads";
 
 /** The projects, and making a new one from dropped files. */
 export function StartPage() {

@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { follow, handTo, present, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
-import { follow, handTo, present, presentsNow, useTogether } from "./togetherState";
 
 /** Who has the project open: who presents, who follows, and what can be done about it. */
 export function People() {

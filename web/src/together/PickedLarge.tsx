@@ -2,8 +2,8 @@ import Box from "@mui/material/Box";
 import type { ComponentRef } from "../api/client";
 import { useComponent } from "../api/queries";
 import { useSelection } from "../open/selection";
-import { face, tone } from "../theme";
-import { presentsNow, useTogether } from "./togetherState";
+import { presentsNow, useTogether } from "../open/together/togetherState";
+import { face, tone } from "../style/theme";
 
 /** While something is presented: what is picked, in letters that are read from across a room. */
 export function PickedLarge() {

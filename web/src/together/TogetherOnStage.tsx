@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
+import { follow, present, presenterOf, presentsNow, useTogether } from "../open/together/togetherState";
 import { Mark } from "../parts/Mark";
-import { tone } from "../theme";
-import { follow, present, presenterOf, presentsNow, useTogether } from "./togetherState";
+import { tone } from "../style/theme";
 import { useLine } from "./useLine";
 import { useLookingAway } from "./useLookingAway";
 import { usePresenting } from "./usePresenting";

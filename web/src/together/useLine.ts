@@ -1,15 +1,15 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
 import type { Shapes, View } from "../api/client";
+import { usePerson } from "../api/person";
 import { fromView, poseOf } from "../open/document";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
+import { Line } from "../open/together/line";
+import { type Person, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
-import { usePerson } from "../people/person";
-import { Line } from "./line";
-import { type Person, presentsNow, useTogether } from "./togetherState";
+import { useSeen } from "../open/visibility/seen";
 
 type Said =
   | { kind: "here"; you: string; presenter: string | null; people: Person[] }

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
+import { useTogether } from "../open/together/togetherState";
 import { useOpen } from "../open/useStage";
-import { useTogether } from "./togetherState";
 
 /** Who moves the eye by hand while following looks away, until they come back. */
 export function useLookingAway(): void {

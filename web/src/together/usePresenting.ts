@@ -1,10 +1,10 @@
 import { useEffect } from "react";
 import { eyeOf, toView } from "../open/document";
 import { inProject } from "../open/origin";
-import { useSeen } from "../open/seen";
 import { useSelection } from "../open/selection";
+import { presentsNow, useTogether } from "../open/together/togetherState";
 import { useOpen } from "../open/useStage";
-import { presentsNow, useTogether } from "./togetherState";
+import { useSeen } from "../open/visibility/seen";
 
 const EYE_MS = 50;
 const POINTER_MS = 80;

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
+import { followOrBack, present } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
-import { followOrBack, present } from "./togetherState";
 
 /** Following and presenting, by name. */
 export function useTogetherActions(): readonly Action[] {

@@ -1,34 +1,34 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { ErrandProgress } from "../errands/ErrandProgress";
-import { isBusy, type TopicsErrand } from "../errands/errand";
-import { useErrandActs } from "../errands/useErrands";
+import { isBusy, type TopicsTask } from "../open/tasks/task";
+import { useTaskActs } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { DeskActs } from "../parts/desk";
+import { TaskProgress } from "../parts/TaskProgress";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { useReport } from "./useTopicFiles";
 
 /** A file of topics that comes in: how far it is, what became of it, and what could not be read. */
-export function ComingIn({ errand }: { errand: TopicsErrand }) {
-  const { again, remove, stop } = useErrandActs();
+export function ComingIn({ task }: { task: TopicsTask }) {
+  const { again, remove, stop } = useTaskActs();
   const { federation } = useOpen();
   const [open, setOpen] = useState(false);
-  const { data } = useReport(errand);
-  const busy = isBusy(errand);
+  const { data } = useReport(task);
+  const busy = isBusy(task);
   const shift = data?.shift_m;
   const lost = data?.problems ?? [];
   const unknown = data?.unknown ?? [];
   return (
     <Box
       data-testid="coming-in"
-      data-status={errand.status}
+      data-status={task.status}
       sx={{ borderTop: `1px solid ${tone.line}`, py: 0.5, fontSize: 13 }}
     >
-      <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{errand.name}</Box>
-      {errand.status === "done" && <Box>{errand.message}</Box>}
-      <ErrandProgress errand={errand} />
+      <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{task.name}</Box>
+      {task.status === "done" && <Box>{task.message}</Box>}
+      <TaskProgress task={task} />
       {unknown.length > 0 && (
         <Box sx={{ color: tone.soft }}>
           It names {counted(unknown.length, "component")} that no model has; they are found once one brings
@@ -41,7 +41,7 @@ export function ComingIn({ errand }: { errand: TopicsErrand }) {
           <Button
             variant="text"
             onClick={() =>
-              void again(errand.id, { kind: "topics", file: "", file_name: "", shift_m: [...shift] })
+              void again(task.id, { kind: "topics", file: "", file_name: "", shift_m: [...shift] })
             }
           >
             move them there
@@ -65,15 +65,15 @@ export function ComingIn({ errand }: { errand: TopicsErrand }) {
         ))}
       <DeskActs>
         {busy ? (
-          <Button variant="text" onClick={() => void stop(errand.id)}>
+          <Button variant="text" onClick={() => void stop(task.id)}>
             stop
           </Button>
         ) : (
           <>
-            <Button variant="text" onClick={() => void again(errand.id)}>
+            <Button variant="text" onClick={() => void again(task.id)}>
               once more
             </Button>
-            <Button variant="text" onClick={() => void remove(errand.id, errand.name)}>
+            <Button variant="text" onClick={() => void remove(task.id, task.name)}>
               put away
             </Button>
           </>

@@ -4,12 +4,12 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { useTyped } from "../open/drafts";
 import { pickedNow } from "../open/selection";
+import { disciplinesOf } from "../open/topics/concerned";
+import { useTopicsShown } from "../open/topics/topicsState";
+import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
+import { useKeepView } from "../open/views/viewpoints";
 import { DeskHeading } from "../parts/desk";
-import { useKeepView } from "../viewpoints/viewpoints";
-import { disciplinesOf } from "./concerned";
-import { useTopicsShown } from "./topicsState";
-import { useTopicActs } from "./useTopics";
 
 /** Makes a topic of what is seen: the present view, and the disciplines of what is picked. */
 export function NewTopic() {

@@ -4,13 +4,13 @@ import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import { useDraft } from "../open/drafts";
 import { useSession } from "../open/session";
+import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { type Draft, draftOf, wishOf } from "./ruleDraft";
 import { StatusRow } from "./StatusRow";
-import { useTopicActs, useTopicRules } from "./useTopics";
 
 const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.75 } as const;
 const JOINED = ["-", "/", "+"] as const;

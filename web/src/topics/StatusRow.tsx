@@ -4,7 +4,7 @@ import type { Shapes } from "../api/client";
 import { FIELD } from "../parts/field";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 
 export type StatusWish = Shapes["TopicStatus"] & { key: string };
 

@@ -5,13 +5,13 @@ import { type FormEvent, useRef } from "react";
 import type { Shapes } from "../api/client";
 import { useTyped } from "../open/drafts";
 import { useSession } from "../open/session";
+import { byReference } from "../open/topics/byReference";
+import type { Topic } from "../open/topics/listed";
+import { useTopicsShown } from "../open/topics/topicsState";
+import { useTopicActs, useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { tone } from "../theme";
-import { byReference } from "./byReference";
-import type { Topic } from "./listed";
-import { useTopicsShown } from "./topicsState";
+import { tone } from "../style/theme";
 import { useTopicFiles } from "./useTopicFiles";
-import { useTopicActs, useTopics } from "./useTopics";
 
 const ROW = {
   display: "flex",

@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import type { Shapes } from "../api/client";
+import type { Topic } from "../open/topics/listed";
+import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
-import { tone } from "../theme";
-import type { Topic } from "./listed";
+import { tone } from "../style/theme";
 import { listOf } from "./ruleDraft";
-import { useTopicActs, useTopicRules } from "./useTopics";
 
 const NONE = { statuses: [], kinds: [], priorities: [] };
 const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as const;
@@ -17,7 +17,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
   const { said, overdue, reference } = topic;
   const { change } = useTopicActs();
   const { statuses, kinds, priorities } = useTopicRules().data ?? NONE;
-  const put = (wish: Shapes["TopicWish"]) => void change(topic.id, wish);
+  const put = (wish: Shapes["TopicRequest"]) => void change(topic.id, wish);
   const now = statuses.find(({ name }) => name === said.status);
   return (
     <Box>

@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
-import { isTopicsIn } from "../errands/errand";
-import { useErrands } from "../errands/useErrands";
+import { isTopicsIn } from "../open/tasks/task";
+import { useTasks } from "../open/tasks/useTasks";
+import type { Topic } from "../open/topics/listed";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { ComingIn } from "./ComingIn";
-import type { Topic } from "./listed";
 import { useTopicFiles } from "./useTopicFiles";
 
 /** So many topics are named in an address; more of them are all or none. */
@@ -15,7 +15,7 @@ const MOST_NAMED = 80;
 /** Taking topics in from files of the open format, and saving those that are listed as one. */
 export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: number }) {
   const { projectId } = useOpen();
-  const { data } = useErrands();
+  const { data } = useTasks();
   const { take } = useTopicFiles();
   const [busy, setBusy] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -40,8 +40,8 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
   return (
     <Box>
       <DeskHeading>Files (BCF) and lists</DeskHeading>
-      {coming.map((errand) => (
-        <ComingIn key={errand.id} errand={errand} />
+      {coming.map((task) => (
+        <ComingIn key={task.id} task={task} />
       ))}
       <input
         ref={input}

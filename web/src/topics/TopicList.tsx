@@ -2,18 +2,18 @@ import Box from "@mui/material/Box";
 import NativeSelect from "@mui/material/NativeSelect";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { useMemo } from "react";
+import { usePerson } from "../api/person";
+import { GROUPS, listed, rowsOf, SORTS, WHICH } from "../open/topics/listed";
+import { useTopicsShown } from "../open/topics/topicsState";
+import { useTopicRules, useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
-import { usePerson } from "../people/person";
-import { GROUPS, listed, rowsOf, SORTS, WHICH } from "./listed";
 import { NewTopic } from "./NewTopic";
 import { RulesForm } from "./RulesForm";
 import { TopicFilesInOut } from "./TopicFilesInOut";
 import { TopicRows } from "./TopicRows";
-import { useTopicsShown } from "./topicsState";
-import { useTopicRules, useTopics } from "./useTopics";
 
 /** The project's topics: those that are meant, found by what is typed, sorted and grouped; a click opens one. */
 export function TopicList() {

@@ -4,15 +4,15 @@ import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { useViewpoints } from "../api/queries";
 import { useDraft, useTyped } from "../open/drafts";
+import { spokenChange, type Topic, viewNameOf } from "../open/topics/listed";
+import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
+import { useKeepView } from "../open/views/viewpoints";
 import { DeskHeading } from "../parts/desk";
+import { PictureButton } from "../parts/PictureButton";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
-import { tone } from "../theme";
-import { PictureButton } from "../viewpoints/PictureButton";
-import { useKeepView } from "../viewpoints/viewpoints";
-import { spokenChange, type Topic, viewNameOf } from "./listed";
-import { useTopicActs } from "./useTopics";
+import { tone } from "../style/theme";
 
 const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" } as const;
 

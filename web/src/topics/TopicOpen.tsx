@@ -3,18 +3,18 @@ import Button from "@mui/material/Button";
 import { useEffect } from "react";
 import { useViewpoints } from "../api/queries";
 import { useSession } from "../open/session";
+import { type Topic, viewNameOf } from "../open/topics/listed";
+import { useTopicsShown } from "../open/topics/topicsState";
+import { useTopic, useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
+import { useKeepView } from "../open/views/viewpoints";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
-import { face } from "../theme";
-import { PictureButton } from "../viewpoints/PictureButton";
-import { useKeepView } from "../viewpoints/viewpoints";
-import { type Topic, viewNameOf } from "./listed";
+import { PictureButton } from "../parts/PictureButton";
+import { face } from "../style/theme";
 import { RelatedTopics, TopicFiles } from "./TopicBeside";
 import { TopicFields } from "./TopicFields";
 import { TopicNotes } from "./TopicNotes";
 import { TopicQuestion } from "./TopicQuestion";
-import { useTopicsShown } from "./topicsState";
-import { useTopic, useTopicActs } from "./useTopics";
 
 /** One topic: what it is, its views, and everything that was said of it. */
 export function TopicOpen({ id }: { id: string }) {

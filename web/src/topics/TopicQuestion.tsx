@@ -2,11 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { FormEvent } from "react";
 import { useDraft, useTyped } from "../open/drafts";
+import { spokenDate, type Topic } from "../open/topics/listed";
+import { useTopicActs } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { Typing } from "../parts/Typing";
-import { tone } from "../theme";
-import { spokenDate, type Topic } from "./listed";
-import { useTopicActs } from "./useTopics";
+import { tone } from "../style/theme";
 
 /** What a designer is asked about a topic: as a mail still to be sent, as a page to print, and the answer. */
 export function TopicQuestion({ topic }: { topic: Topic }) {

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
+import { spokenDate, type Topic } from "../open/topics/listed";
 import { RowButton } from "../parts/RowButton";
-import { face, tone } from "../theme";
-import { spokenDate, type Topic } from "./listed";
+import { face, tone } from "../style/theme";
 
 /** A topic in a list: what it is called, what it is, who has it, and by when. */
 export function TopicRow({ topic, open }: { topic: Topic; open: () => void }) {

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useRef } from "react";
-import { face, tone } from "../theme";
-import type { ListRow } from "./listed";
+import type { ListRow } from "../open/topics/listed";
+import { useTopicsShown } from "../open/topics/topicsState";
+import { useOpenTopic, useShowPlace } from "../open/topics/useOpenTopic";
+import { face, tone } from "../style/theme";
 import { TopicRow } from "./TopicRow";
-import { useTopicsShown } from "./topicsState";
-import { useOpenTopic, useShowPlace } from "./useOpenTopic";
 
 const ROW_PX = 64;
 

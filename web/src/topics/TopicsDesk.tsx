@@ -1,6 +1,6 @@
+import { useTopicsShown } from "../open/topics/topicsState";
 import { TopicList } from "./TopicList";
 import { TopicOpen } from "./TopicOpen";
-import { useTopicsShown } from "./topicsState";
 
 /** The problems of the project: the list of them, or the one that is open. */
 export function TopicsDesk() {

@@ -1,10 +1,10 @@
-import { DrawnButton } from "../keyplan/DrawnButton";
-import type { Sheet } from "../keyplan/plan";
 import { levelAt } from "../open/levels";
+import type { Sheet } from "../open/plan/plan";
+import { calledMark, openMarked, plateOf, useMarkedTopics } from "../open/topics/useMarkedTopics";
 import { useOpen } from "../open/useStage";
+import { DrawnButton } from "../parts/DrawnButton";
 import { joined } from "../stage/geometry/onScreen";
-import { face, tone } from "../theme";
-import { calledMark, openMarked, plateOf, useMarkedTopics } from "./useMarkedTopics";
+import { face, tone } from "../style/theme";
 
 const PLATE_PX = 15;
 

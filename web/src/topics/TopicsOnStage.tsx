@@ -1,8 +1,8 @@
 import { useEffect } from "react";
 import { useSession } from "../open/session";
+import { openOnDesk } from "../open/topics/topicsState";
+import { plateOf, useMarkedTopics } from "../open/topics/useMarkedTopics";
 import { useOpen } from "../open/useStage";
-import { openOnDesk } from "./topicsState";
-import { plateOf, useMarkedTopics } from "./useMarkedTopics";
 
 /** Topics that are not settled, as numbered plates on the stage; a click opens one. */
 export function TopicsOnStage() {

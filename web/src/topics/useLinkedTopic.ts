@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { useParams } from "react-router";
-import { openOnDesk } from "./topicsState";
+import { openOnDesk } from "../open/topics/topicsState";
 
 /** Opens the topic that the address names, if it names one. */
 export function useLinkedTopic(): void {

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, taken } from "../api/client";
 import { keys } from "../api/queries";
-import type { TopicsErrand } from "../errands/errand";
 import { useSession } from "../open/session";
+import type { TopicsTask } from "../open/tasks/task";
 import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 
@@ -16,26 +16,25 @@ const sentAs = (file: File) => ({
 const named = (file: File) => ({ "x-file-name": encodeURIComponent(file.name) });
 
 /** What became of a file of topics when it was taken in last. */
-export function useReport(errand: TopicsErrand) {
+export function useReport(task: TopicsTask) {
   return useQuery({
-    queryKey: ["report", errand.id, errand.made],
-    enabled: errand.made > 0,
+    queryKey: ["report", task.id, task.made],
+    enabled: task.made > 0,
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () =>
-      taken(api.GET("/api/errands/{errand_id}/report", { params: { path: { errand_id: errand.id } } })),
+    queryFn: () => taken(api.GET("/api/tasks/{task_id}/report", { params: { path: { task_id: task.id } } })),
   });
 }
 
 /** Sending files of topics, and files that belong to one. */
 export function useTopicFiles() {
   const { projectId } = useOpen();
-  const ofErrands = useDoing(keys.errands(projectId));
+  const ofTasks = useDoing(keys.tasks(projectId));
   const ofTopics = useDoing(keys.topics(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { file_id: id } } });
     return {
       take: (file: File) =>
-        ofErrands(() =>
+        ofTasks(() =>
           taken(
             api.POST("/api/projects/{project_id}/topics/files", {
               params: { path: { project_id: projectId }, header: named(file) },
@@ -63,5 +62,5 @@ export function useTopicFiles() {
             );
         }),
     };
-  }, [ofErrands, ofTopics, projectId]);
+  }, [ofTasks, ofTopics, projectId]);
 }

@@ -1,17 +1,17 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useCallback, useRef } from "react";
-import { OVER_STAGE } from "../camera/covered";
+import { OVER_STAGE } from "../open/looking/covered";
+import { announce } from "../open/trail/cause";
 import { usePlaying } from "../open/usePlaying";
 import { useOpen } from "../open/useStage";
+import { useTour } from "../open/views/tourState";
+import { useShowViewpoint } from "../open/views/viewpoints";
 import { Handle, Speeds } from "../parts/playing";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
 import { isSame } from "../stage/pose";
-import { face, tone } from "../theme";
-import { announce } from "../trail/cause";
-import { useShowViewpoint } from "../viewpoints/viewpoints";
-import { useTour } from "./tourState";
+import { face, tone } from "../style/theme";
 import { useFullScreen } from "./useFullScreen";
 import { useTimeline } from "./useTimeline";
 

@@ -1,6 +1,6 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
-import { Tour as Way } from "../routes/tour";
+import { Tour as Way } from "../open/walking/tour";
 import type { Pose } from "../stage/pose";
 import { GLIDE_S, HOLD_S, Timeline } from "./timeline";
 

@@ -1,5 +1,5 @@
 import { Vector3 } from "three";
-import type { Tour as Way } from "../routes/tour";
+import type { Tour as Way } from "../open/walking/tour";
 import { between, copyPose, type Pose } from "../stage/pose";
 
 export const HOLD_S = 3;

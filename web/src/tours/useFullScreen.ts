@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { useTour } from "./tourState";
+import { useTour } from "../open/views/tourState";
 
 /** While the stage is to be alone the page has the whole screen, where the browser lets it; Escape ends both. */
 export function useFullScreen(): void {

@@ -5,11 +5,11 @@ import { api, taken } from "../api/client";
 import { keys, useWalking } from "../api/queries";
 import { poseOf } from "../open/document";
 import { useOpen } from "../open/useStage";
-import { Tour as Way } from "../routes/tour";
+import { useTour } from "../open/views/tourState";
+import { Tour as Way } from "../open/walking/tour";
 import { eyesOf } from "../stage/movers/walking";
 import type { Pose } from "../stage/pose";
 import { Timeline } from "./timeline";
-import { useTour } from "./tourState";
 
 const BODY = "standing";
 

@@ -2,10 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
 import { useEffect, useRef } from "react";
+import { type Place, useTrail } from "../open/trail/trail";
+import { useTrailSteps } from "../open/trail/useTrailKeeper";
 import type { ViewKind } from "../stage/view";
-import { face, tone } from "../theme";
-import { type Place, useTrail } from "./trail";
-import { useTrailSteps } from "./useTrailKeeper";
+import { face, tone } from "../style/theme";
 
 /** The places the eye has rested, as a strip of pictures to step through. */
 export function Trail({ of = "stage" }: { of?: ViewKind }) {
@@ -152,4 +152,9 @@ function Card(props: {
       </Box>
     </Tooltip>
   );
+}
+
+/** The places of the drawing's own eye. */
+export function DrawingTrail() {
+  return <Trail of="drawing" />;
 }

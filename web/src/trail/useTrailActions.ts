@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { useTrailSteps } from "./useTrailKeeper";
+import { useTrailSteps } from "../open/trail/useTrailKeeper";
 
 /** Going along the Trail. */
 export function useTrailActions(): readonly Action[] {

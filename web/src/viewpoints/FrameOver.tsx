@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { dragged, placed, type Side, WIDEST } from "../open/views/frame";
 import type { Framed } from "../stage/pictures";
-import { tone } from "../theme";
-import { dragged, placed, type Side, WIDEST } from "./frame";
+import { tone } from "../style/theme";
 
 const STEP = 0.02;
 const EDGES: readonly Side[] = ["left", "right", "bottom", "top"];

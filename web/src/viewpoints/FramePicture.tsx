@@ -3,13 +3,13 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useEffect, useState } from "react";
-import { useSeen } from "../open/seen";
 import { useSession } from "../open/session";
 import { useOpen, useStageNews } from "../open/useStage";
+import { isWhole, SIZES, WIDEST } from "../open/views/frame";
+import { useSeen } from "../open/visibility/seen";
 import { DeskNote } from "../parts/desk";
-import { face, tone } from "../theme";
+import { face, tone } from "../style/theme";
 import { FrameOver } from "./FrameOver";
-import { isWhole, SIZES, WIDEST } from "./frame";
 import { useFraming } from "./framing";
 import { useKeepFramed } from "./useKeepFramed";
 

@@ -3,10 +3,10 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { View, Viewpoint } from "../api/client";
 import { orAloud, useSession } from "../open/session";
+import { usePresentDocument, usePresentView } from "../open/views/viewpoints";
 import { DeskActs } from "../parts/desk";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { useKeptViews } from "./useKeptViews";
-import { usePresentDocument, usePresentView } from "./viewpoints";
 
 /** Keeps what is seen over a viewpoint, once what that changes was read. */
 export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {

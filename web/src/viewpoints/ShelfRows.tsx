@@ -2,14 +2,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { Viewpoint } from "../api/client";
+import type { Folder } from "../open/views/shelf";
+import { useShelf } from "../open/views/shelfState";
+import { playTour } from "../open/views/tourState";
+import { useFolderActs } from "../open/views/useFolders";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { NameField } from "../parts/NameField";
-import { face, tone } from "../theme";
-import { playTour } from "../tours/tourState";
+import { face, tone } from "../style/theme";
 import { useDrops } from "./dragging";
-import type { Folder } from "./shelf";
-import { useShelf } from "./shelfState";
-import { useFolderActs } from "./useFolders";
 import { ViewpointCard } from "./ViewpointCard";
 
 /** A folder with its viewpoints in their order, or those of none; viewpoints are dropped into it. */

@@ -5,12 +5,12 @@ import type { Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import type { Folder } from "../open/views/shelf";
+import { useShelf } from "../open/views/shelfState";
+import { playTour } from "../open/views/tourState";
+import { useFolderActs } from "../open/views/useFolders";
 import { counted } from "../parts/words";
-import { tone } from "../theme";
-import { playTour } from "../tours/tourState";
-import type { Folder } from "./shelf";
-import { useShelf } from "./shelfState";
-import { useFolderActs } from "./useFolders";
+import { tone } from "../style/theme";
 
 /** What is done with several viewpoints at once: moved into a folder, or deleted with undo. */
 export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; folders: readonly Folder[] }) {

@@ -6,13 +6,13 @@ import { blobAddress, type Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
+import { useShelf } from "../open/views/shelfState";
+import { useShowViewpoint } from "../open/views/viewpoints";
 import { DeskActs } from "../parts/desk";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { drag, useDrops } from "./dragging";
 import { KeepOver } from "./KeepOver";
-import { useShelf } from "./shelfState";
 import { useBeginFraming } from "./useKeepFramed";
-import { useShowViewpoint } from "./viewpoints";
 
 /** A kept view with its picture: a click goes there; it is dragged to another place, and ticked to be moved with others. */
 export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {

@@ -6,16 +6,16 @@ import { type FormEvent, useEffect, useMemo, useState } from "react";
 import { useViewpoints } from "../api/queries";
 import { useTyped } from "../open/drafts";
 import { useOpen } from "../open/useStage";
+import { shelves } from "../open/views/shelf";
+import { useShelf } from "../open/views/shelfState";
+import { useFolderActs, useFolders } from "../open/views/useFolders";
+import { useKeepView } from "../open/views/viewpoints";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { tone } from "../theme";
+import { tone } from "../style/theme";
 import { ShelfRows } from "./ShelfRows";
-import { shelves } from "./shelf";
-import { useShelf } from "./shelfState";
 import { TickedActs } from "./TickedActs";
-import { useFolderActs, useFolders } from "./useFolders";
 import { useBeginFraming } from "./useKeepFramed";
 import { useKeptViews } from "./useKeptViews";
-import { useKeepView } from "./viewpoints";
 
 const BRINGS = [
   ["all", "a click brings all of it back"],

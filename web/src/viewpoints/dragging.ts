@@ -1,6 +1,6 @@
 import type { DragEvent } from "react";
 import type { Viewpoint } from "../api/client";
-import { useFolderActs } from "./useFolders";
+import { useFolderActs } from "../open/views/useFolders";
 
 const KIND = "application/x-stairpath-viewpoints";
 

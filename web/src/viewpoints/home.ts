@@ -1,15 +1,15 @@
 import { useMemo } from "react";
 import { api, taken, type View } from "../api/client";
-import { firstLook } from "../camera/firstLook";
-import { useLook } from "../camera/useLook";
+import { usePerson } from "../api/person";
 import { fromView } from "../open/document";
-import { EVERYTHING, useSeen } from "../open/seen";
+import { firstLook } from "../open/looking/firstLook";
+import { useLook } from "../open/looking/useLook";
 import { orAloud, useSession } from "../open/session";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
-import { usePerson } from "../people/person";
-import { announce } from "../trail/cause";
-import { keepView, keptView } from "../trail/left";
-import { usePresentDocument } from "./viewpoints";
+import { keepView, keptView } from "../open/views/left";
+import { usePresentDocument } from "../open/views/viewpoints";
+import { EVERYTHING, useSeen } from "../open/visibility/seen";
 
 /** Going home and saying where home is: one's own, else the project's, else the front view. */
 export function useHome() {

@@ -1,11 +1,11 @@
 import { useCallback } from "react";
 import type { Shapes } from "../api/client";
 import { useOpen } from "../open/useStage";
+import { isWhole } from "../open/views/frame";
+import { bare, useKeepView, useShowViewpoint } from "../open/views/viewpoints";
 import type { Framed } from "../stage/pictures";
-import { isWhole } from "./frame";
 import { type ToKeep, useFraming } from "./framing";
 import { useKeptViews } from "./useKeptViews";
-import { bare, useKeepView, useShowViewpoint } from "./viewpoints";
 
 /** Begin to frame a picture: of the present view that is to be kept, or of a viewpoint, which is gone to. */
 export function useBeginFraming() {

@@ -4,8 +4,8 @@ import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { tone } from "../theme";
-import { useWalkState } from "./walkState";
+import { useWalkState } from "../open/walking/walkState";
+import { tone } from "../style/theme";
 
 /** What stopped the body, with its clear size; a click picks it. */
 export function StopLine() {

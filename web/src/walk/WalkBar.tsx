@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTools } from "../open/tools";
+import { useWalk } from "../open/walking/useWalk";
+import { useWalkState } from "../open/walking/walkState";
+import { BodySelect } from "../parts/BodySelect";
 import { Tick } from "../parts/Tick";
-import { face, tone } from "../theme";
-import { BodySelect } from "./BodySelect";
+import { face, tone } from "../style/theme";
 import { StopLine } from "./StopLine";
 import { jumpTool, throughTool } from "./tools";
-import { useWalk } from "./useWalk";
-import { useWalkState } from "./walkState";
 
 const sheet = {
   bgcolor: tone.paper,

@@ -1,6 +1,6 @@
 import { pointTool } from "../open/tools";
+import type { useWalk } from "../open/walking/useWalk";
 import type { Tool } from "../stage/tools/tool";
-import type { useWalk } from "./useWalk";
 
 type Walk = ReturnType<typeof useWalk>;
 

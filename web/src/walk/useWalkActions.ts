@@ -2,11 +2,11 @@ import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
-import { announce } from "../trail/cause";
+import { useWalk } from "../open/walking/useWalk";
+import { useWalkState } from "../open/walking/walkState";
 import { jumpTool, throughTool } from "./tools";
-import { useWalk } from "./useWalk";
-import { useWalkState } from "./walkState";
 
 const RISE_M = 0.5;
 

@@ -10,12 +10,10 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
-from stairpath.core.camera.pose import round_bearing
 from stairpath.core.cutting.behind import behind
 from stairpath.core.cutting.cut import cut, rings_of
 from stairpath.core.cutting.faces import triangles_of
 from stairpath.core.cutting.keyplan import drawn_rooms
-from stairpath.core.cutting.plane import Plane
 from stairpath.core.cutting.sheet.papers import Paper, paper_for, paper_named
 from stairpath.core.cutting.sheet.pens import AXIS, FINE, FRAME, HEAVY, LEVEL, THIN, Pen, hatch_of, hatching
 from stairpath.core.federation.disciplines import CODES
@@ -23,6 +21,8 @@ from stairpath.core.federation.federate import Federation
 from stairpath.core.federation.grid import axes_of
 from stairpath.core.federation.levels import level_at
 from stairpath.core.federation.placed import all_placed
+from stairpath.core.geometry.plane import Plane
+from stairpath.core.geometry.vectors import round_bearing
 from stairpath.core.palette import INK
 
 Array = npt.NDArray[np.float64]

@@ -11,10 +11,10 @@ import bcf.v3.model as v3
 from bcf.v2.model import visinfo as v2_parts
 from bcf.v3.model import visinfo as v3_parts
 
-from stairpath.core.camera.pose import Vector
 from stairpath.core.exchange.bcf.versions import GLOBAL_ID
 from stairpath.core.exchange.package import NotReadableError
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Hints, Plane, Viewpoint
+from stairpath.core.geometry.vectors import Vector
 
 LEAST_ANGLE_DEG, MOST_ANGLE_DEG = 45.0, 60.0
 """The vertical angles that the schema of 2.1 allows."""

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any, cast
 
 from stairpath.core.exchange.printed.page import Paper, page_of, pdf_of
-from stairpath.core.review.sitting import NotASittingError, Point, by_person
+from stairpath.core.review.meeting import NotAMeetingError, Point, by_person
 
 _MOST_ITEMS = 2000
 
@@ -46,7 +46,7 @@ def _said(of: Mapping[str, Any], name: str) -> str:
     if value is None:
         return ""
     if not isinstance(value, str):
-        raise NotASittingError(f"{name} is {value!r}, not a text; write it in quotes.")
+        raise NotAMeetingError(f"{name} is {value!r}, not a text; write it in quotes.")
     return value
 
 
@@ -56,19 +56,19 @@ def _day(text: str, name: str) -> date | None:
     try:
         return date.fromisoformat(text[:10])
     except ValueError:
-        raise NotASittingError(f"{name} is {text}, which is no date; write one such as 2026-03-06.") from None
+        raise NotAMeetingError(f"{name} is {text}, which is no date; write one such as 2026-03-06.") from None
 
 
 def _listed(of: Mapping[str, Any], name: str) -> Sequence[Any]:
     value = of.get(name) or []
     if not isinstance(value, list):
-        raise NotASittingError(f"{name} is no list; write it in brackets.")
+        raise NotAMeetingError(f"{name} is no list; write it in brackets.")
     return value
 
 
 def _record(value: object, name: str) -> Mapping[str, Any]:
     if not isinstance(value, dict):
-        raise NotASittingError(f"{name} is {str(value)[:40]}, not a record; write it in braces.")
+        raise NotAMeetingError(f"{name} is {str(value)[:40]}, not a record; write it in braces.")
     return cast(Mapping[str, Any], value)
 
 
@@ -84,27 +84,27 @@ def _picture(said: str, folder: Path) -> bytes | None:
         try:
             return base64.b64decode(said.partition(",")[2], validate=True)
         except ValueError:
-            raise NotASittingError("A picture is no base64; give it as data:image/png;base64, or as a file.") from None
+            raise NotAMeetingError("A picture is no base64; give it as data:image/png;base64, or as a file.") from None
     try:
         return (folder / said).read_bytes()
     except OSError:
-        raise NotASittingError(f"The picture {said} is not there; put it beside the file.") from None
+        raise NotAMeetingError(f"The picture {said} is not there; put it beside the file.") from None
 
 
 def minutes_from(said: object, folder: Path) -> Minutes:
     """Minutes as a JSON document says them; pictures are data addresses, or files of a folder.
 
-    Raises NotASittingError with a sentence.
+    Raises NotAMeetingError with a sentence.
     """
     of = _record(said, "The document")
     held_on = _day(_said(of, "date"), "date")
     if not _said(of, "title").strip() or held_on is None:
-        raise NotASittingError("The minutes need a title and a date; add them.")
+        raise NotAMeetingError("The minutes need a title and a date; add them.")
     items = []
     for each in _listed(of, "topics"):
         topic = _record(each, "A topic")
         if not _said(topic, "title").strip():
-            raise NotASittingError("A topic needs a title; add one.")
+            raise NotAMeetingError("A topic needs a title; add one.")
         items.append(
             Item(
                 _said(topic, "reference"),
@@ -117,7 +117,7 @@ def minutes_from(said: object, folder: Path) -> Minutes:
             )
         )
     if len(items) > _MOST_ITEMS:
-        raise NotASittingError(f"Minutes have at most {_MOST_ITEMS:,} topics; make two of them.")
+        raise NotAMeetingError(f"Minutes have at most {_MOST_ITEMS:,} topics; make two of them.")
     present = tuple(str(name) for name in _listed(of, "present"))
     return Minutes(
         _said(of, "project"), _said(of, "title"), held_on, present, tuple(items), _said(of, "by"), _said(of, "link")

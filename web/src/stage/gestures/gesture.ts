@@ -1,7 +1,4 @@
-import type { Vector2, Vector3 } from "three";
-import type { Pose } from "../pose";
-import type { Cause, Habits, NavigationHost } from "./host";
-import type { Backed } from "./inside";
+import type { Vector2 } from "three";
 
 /** A mouse button, finger or pen on a view, or over it. */
 export interface Press {
@@ -34,15 +31,4 @@ export interface Gesture {
   move(from: Vector2, to: Vector2, press: Press): void;
   /** Over, or broken off. */
   end?(broken: boolean): void;
-}
-
-/** What gestures move: a pose, as its owner likes it to be moved. */
-export interface Hand {
-  readonly pose: Pose;
-  readonly habits: Habits;
-  readonly host: NavigationHost;
-  /** The pose was changed, by what. */
-  moved(cause: Cause): void;
-  /** So much of a way as stays in the room that the eye is in, and whether a wall ended it. */
-  keptWay(wanted: Vector3): Backed;
 }

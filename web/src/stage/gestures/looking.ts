@@ -1,6 +1,7 @@
 import { Vector2 } from "three";
 import type { Mover } from "../movers/mover";
-import type { Gesture, Hand } from "./gesture";
+import type { Gesture } from "./gesture";
+import type { Hand } from "./hand";
 import type { Cause } from "./host";
 
 /** So far a thumb goes for full speed, in pixels. */

@@ -1,8 +1,9 @@
 import { Vector2, type Vector3 } from "three";
 import type { Mover } from "../movers/mover";
 import { copyPose, forward, type Pose } from "../pose";
-import type { Gesture, Hand, Press, WheelTurn } from "./gesture";
+import type { Gesture, Press, WheelTurn } from "./gesture";
 import { Glide } from "./gliding";
+import type { Hand } from "./hand";
 import type { Cause, Habits, NavigationHost } from "./host";
 import { type Backed, Inside } from "./inside";
 import { Keyed } from "./keyed";

@@ -1,5 +1,6 @@
 import type { Vector2, Vector3 } from "three";
-import type { Gesture, Hand, Press } from "./gesture";
+import type { Gesture, Press } from "./gesture";
+import type { Hand } from "./hand";
 import { shiftOf } from "./moves";
 
 /** Moving so that a point goes along with the cursor. */

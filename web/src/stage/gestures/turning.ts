@@ -1,6 +1,7 @@
 import type { Vector2, Vector3 } from "three";
 import { closed } from "../pose";
-import type { Gesture, Hand, Press } from "./gesture";
+import type { Gesture, Press } from "./gesture";
+import type { Hand } from "./hand";
 import { orbit, tumble } from "./moves";
 
 const TURN_PER_HEIGHT = Math.PI;

@@ -1,6 +1,7 @@
 import { Vector2, type Vector3 } from "three";
 import { forward, type Pose } from "../pose";
-import type { Hand, WheelTurn } from "./gesture";
+import type { WheelTurn } from "./gesture";
+import type { Hand } from "./hand";
 import type { Inside } from "./inside";
 
 const NOTCH = 0.82;

@@ -11,7 +11,7 @@ import {
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { LineSegments2 } from "three/addons/lines/LineSegments2.js";
 import { LineSegmentsGeometry } from "three/addons/lines/LineSegmentsGeometry.js";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { ClipPlane } from "../clips";
 import { HATCHING } from "./hatching";
 import { type Frame, type Layer, SURFACES_LAYER } from "./layer";

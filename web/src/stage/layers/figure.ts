@@ -11,7 +11,7 @@ import {
   Vector2,
   Vector3,
 } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { Layer } from "./layer";
 
 const BODY = new Color("#c9c1b1");

@@ -1,5 +1,5 @@
 import { Group, Sprite, type Vector3 } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { Frame, Layer } from "./layer";
 import { markOf } from "./painted";
 

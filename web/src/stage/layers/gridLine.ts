@@ -2,7 +2,7 @@ import { Color, Group, Sprite, type Vector3 } from "three";
 import { Line2 } from "three/addons/lines/Line2.js";
 import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { Frame, Layer } from "./layer";
 import { markOf } from "./painted";
 

@@ -1,5 +1,5 @@
 import type { Sprite } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import { markOf } from "./painted";
 
 const LINE = 64;

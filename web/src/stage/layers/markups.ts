@@ -13,7 +13,7 @@ import {
 import { Line2 } from "three/addons/lines/Line2.js";
 import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import { fromSegment } from "../geometry/onScreen";
 import { LABEL_FONT, LABEL_PX, type Label, label, wrapped } from "./label";
 import type { Frame, Layer } from "./layer";

@@ -1,6 +1,6 @@
 import { Color, DoubleSide, type IUniform, ShaderMaterial, type Texture, Vector3, type Vector4 } from "three";
 import { MOST_PLANES } from "../../api/constants";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import { clipUniform } from "../clips";
 import { HATCHING } from "./hatching";
 

@@ -2,7 +2,7 @@ import { Color, Group, type Vector3 } from "three";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { LineSegments2 } from "three/addons/lines/LineSegments2.js";
 import { LineSegmentsGeometry } from "three/addons/lines/LineSegmentsGeometry.js";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { Layer } from "./layer";
 
 const PICK = new Color(tone.pick);

@@ -1,5 +1,5 @@
 import { Group, type Sprite, type Vector3 } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { SnapKind } from "../geometry/snapping";
 import type { Frame, Layer } from "./layer";
 import { markOf } from "./painted";

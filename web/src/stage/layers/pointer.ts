@@ -1,5 +1,5 @@
 import { Group, type Sprite, type Vector3 } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import { LABEL_PX, type Label, label } from "./label";
 import type { Frame, Layer } from "./layer";
 import { markOf } from "./painted";

@@ -12,7 +12,7 @@ import {
 import { Line2 } from "three/addons/lines/Line2.js";
 import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import type { Layer } from "./layer";
 
 const HERE = new Color(tone.here);

@@ -1,5 +1,5 @@
 import { type CanvasTexture, Group, Sprite, SpriteMaterial, type Vector3 } from "three";
-import { tone } from "../../tone";
+import { tone } from "../../style/tone";
 import { joined } from "../geometry/onScreen";
 import type { Frame, Layer } from "./layer";
 import { painted } from "./painted";

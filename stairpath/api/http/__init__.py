@@ -1,0 +1,1 @@
+"""What every request and answer goes through."""

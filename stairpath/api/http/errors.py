@@ -1,0 +1,106 @@
+"""What is refused or goes wrong, as a status and one sentence; the same in every answer and in the document."""
+
+from __future__ import annotations
+
+from collections.abc import Awaitable, Callable
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse, Response
+from starlette.exceptions import HTTPException as StarletteError
+
+from stairpath.api.schemas.common import ErrorMessage
+from stairpath.store.database import AWAY, BEYOND, MEANWHILE
+from stairpath.work.base import errors
+
+STATUS: dict[type[errors.RefusedError], int] = {
+    errors.MissingError: 404,
+    errors.GoneError: 410,
+    errors.UnfitError: 409,
+    errors.WrongError: 422,
+    errors.TooLargeError: 413,
+}
+
+RETRY_AFTER_S = 2
+
+_MEANS = {
+    400: "The request is not one that is understood.",
+    403: "It was sent from elsewhere.",
+    404: "What it is about is not there.",
+    408: "It came too slowly.",
+    409: "It does not go together with how things are just now.",
+    410: "What it is about was deleted.",
+    413: "It is more than is taken.",
+    422: "Something that was given cannot be.",
+    503: "The database is away; try again after a moment.",
+}
+ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
+    status: {"model": ErrorMessage, "description": means} for status, means in _MEANS.items()
+}
+"""What any address may answer besides what is asked of it."""
+
+
+def said(status: int, sentence: str, headers: dict[str, str] | None = None) -> Response:
+    """One sentence with a status."""
+    return JSONResponse({"detail": sentence}, status, headers=headers)
+
+
+async def _refused(request: Request, error: Exception) -> Response:
+    assert isinstance(error, errors.RefusedError)
+    return said(STATUS[type(error)], str(error))
+
+
+async def _not_valid(request: Request, error: Exception) -> Response:
+    """One sentence in place of a list of validation errors."""
+    assert isinstance(error, RequestValidationError)
+    first = error.errors()[0]
+    if first["type"] == "value_error" and first["msg"].endswith("."):
+        return said(422, first["msg"].removeprefix("Value error, "))  # a sentence of our own
+    where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path", "header"))
+    return said(422, f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again.")
+
+
+async def _cannot_be_kept(request: Request, error: Exception) -> Response:
+    return said(422, "The request holds a character or a number that cannot be kept; correct it and try again.")
+
+
+async def _meanwhile(request: Request, error: Exception) -> Response:
+    return said(409, "Somebody else changed the same thing in this moment; try again.")
+
+
+async def _away(request: Request, error: Exception) -> Response:
+    return said(503, "The database is away; this is tried again by itself.", {"Retry-After": str(RETRY_AFTER_S)})
+
+
+_PLAIN = {404: "There is no such address.", 405: "That cannot be done at this address."}
+
+
+async def _plain(request: Request, error: Exception) -> Response:
+    assert isinstance(error, StarletteError)
+    text = str(error.detail)
+    if text in ("Not Found", "Method Not Allowed"):
+        text = _PLAIN[error.status_code]
+    return said(error.status_code, text, dict(error.headers or {}))
+
+
+def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] = lambda answer: answer) -> None:
+    """Answer everything that is refused or goes wrong with one sentence, in a form that may be another one."""
+
+    def formed(handler: Callable[[Request, Exception], Awaitable[Response]]) -> Any:
+        async def answer(request: Request, error: Exception) -> Response:
+            return otherwise(await handler(request, error))
+
+        return answer
+
+    handlers: dict[tuple[type[Exception], ...], Callable[[Request, Exception], Awaitable[Response]]] = {
+        tuple(STATUS): _refused,
+        (RequestValidationError,): _not_valid,
+        (StarletteError,): _plain,
+        BEYOND: _cannot_be_kept,
+        MEANWHILE: _meanwhile,
+        AWAY: _away,
+    }
+    for kinds, handler in handlers.items():
+        for kind in kinds:
+            app.add_exception_handler(kind, formed(handler))

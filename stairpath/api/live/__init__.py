@@ -1,0 +1,1 @@
+"""What open pages hear: events, and those who follow."""

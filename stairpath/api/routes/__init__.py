@@ -1,0 +1,1 @@
+"""The addresses, each of which asks the work for one thing."""

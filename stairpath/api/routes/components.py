@@ -1,0 +1,110 @@
+"""What a component is."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from stairpath.api import schemas
+from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.measuring.measures import Ref
+from stairpath.core.reading.model import PropertyValue, Quantity
+from stairpath.core.visibility.selectors import These
+from stairpath.core.visibility.wording import class_name
+from stairpath.work.building import components, search
+from stairpath.work.measuring import neighbours
+
+router = APIRouter(prefix="/api", tags=["components"], responses=ERROR_RESPONSES)
+
+
+def _figure(quantity: Quantity) -> schemas.Figure:
+    return schemas.Figure(value=quantity.value, unit=quantity.unit)
+
+
+def value_shape(value: PropertyValue) -> schemas.PropertyValue:
+    """A value as the browser gets it, a figure with its unit."""
+    return _figure(value) if isinstance(value, Quantity) else value
+
+
+@router.get("/models/{model_id}/components/{global_id}")
+def get_component(model_id: str, global_id: str) -> schemas.Component:
+    """Everything known of one component."""
+    found = components.known(model_id, global_id)
+    row, details = found.row, found.row.details
+
+    def ref(other: str) -> schemas.ComponentRef | None:
+        return schemas.ComponentRef(model=found.model.id, global_id=other) if other else None
+
+    def refs(others: Sequence[str]) -> list[schemas.ComponentRef]:
+        return [schemas.ComponentRef(model=found.model.id, global_id=other) for other in others]
+
+    return schemas.Component(
+        model_id=found.model.id,
+        model=found.model.name,
+        file_name=found.model.file_name,
+        global_id=row.global_id,
+        ifc_class=row.ifc_class,
+        class_name=class_name(row.ifc_class),
+        name=row.name,
+        tag=row.tag,
+        description=details.description,
+        type_name=details.type_name,
+        predefined=details.predefined,
+        material=details.material,
+        systems=row.systems,
+        level=found.level,
+        discipline=found.discipline,
+        room=found.room,
+        part_of=ref(details.part_of),
+        hosted_in=ref(details.hosted_in),
+        hosts=refs(found.hosts),
+        parts=refs(found.parts),
+        connected=refs(details.connected),
+        place=neighbours.place_in_words(found),
+        bounds_m=found.bounds_m,
+        properties={
+            name: {key: value_shape(value) for key, value in values.items()}
+            for name, values in details.properties.items()
+        },
+        quantities={
+            name: {key: _figure(value) for key, value in values.items()} for name, values in details.quantities.items()
+        },
+    )
+
+
+@router.get("/models/{model_id}/components/{global_id}/around")
+def list_neighbours(
+    model_id: str, global_id: str, within_m: Annotated[float, Query(ge=0, le=20, allow_inf_nan=False)] = 0.5
+) -> schemas.Neighbours:
+    """What stands within a distance of a component, nearest first."""
+    found = neighbours.neighbours(components.project_of(model_id), Ref(model_id, global_id), within_m)
+    return schemas.Neighbours(
+        count=found.count,
+        found=[
+            schemas.Neighbour(
+                model=near.component.model,
+                global_id=near.component.global_id,
+                label=near.component.label,
+                discipline=near.component.discipline,
+                distance_m=near.distance_m,
+            )
+            for near in found.found
+        ],
+    )
+
+
+@router.get("/models/{model_id}/components/{global_id}/run")
+def get_run(model_id: str, global_id: str) -> schemas.Run:
+    """All that hangs together with a component, as its file connects it, else by ends that touch."""
+    found = neighbours.run(components.project_of(model_id), Ref(model_id, global_id))
+    refs = [schemas.ComponentRef(model=ref.model, global_id=ref.global_id) for ref in found.components]
+    return schemas.Run(components=refs, by_touch=found.by_touch)
+
+
+@router.post("/projects/{project_id}/common")
+def tell_common(project_id: str, these: schemas.These) -> list[schemas.Common]:
+    """What components have in common."""
+    found = search.common(project_id, These({model: tuple(ids) for model, ids in these.of.items()}))
+    return [schemas.Common(what=each.what, value=each.value, values=each.values) for each in found]

@@ -1,0 +1,54 @@
+"""Folders of viewpoints."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from stairpath.api import schemas
+from stairpath.api.http.caller import Asker
+from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.work.views import folders
+
+router = APIRouter(prefix="/api", tags=["views"], responses=ERROR_RESPONSES)
+
+
+@router.get("/projects/{project_id}/folders")
+def list_folders(project_id: str) -> list[schemas.Folder]:
+    """The project's folders, in their order."""
+    return [schemas.Folder.model_validate(row) for row in folders.listed(project_id)]
+
+
+@router.post("/projects/{project_id}/folders", status_code=201)
+def make_folder(who: Asker, project_id: str, wish: schemas.NewName) -> schemas.Folder:
+    """Make a folder."""
+    return schemas.Folder.model_validate(folders.make(who, project_id, wish.name))
+
+
+@router.put("/folders/{folder_id}/name")
+def rename_folder(who: Asker, folder_id: str, wish: schemas.NewName) -> schemas.Folder:
+    """Give a folder another name."""
+    return schemas.Folder.model_validate(folders.rename(who, folder_id, wish.name))
+
+
+@router.put("/folders/{folder_id}/place", status_code=204)
+def order_folder(who: Asker, folder_id: str, wish: schemas.Before) -> None:
+    """Put a folder before another one, or last."""
+    folders.put_before(who, folder_id, wish.before)
+
+
+@router.delete("/folders/{folder_id}", status_code=204)
+def delete_folder(who: Asker, folder_id: str) -> None:
+    """Delete a folder; it can be restored, with what is in it."""
+    folders.delete(who, folder_id)
+
+
+@router.post("/folders/{folder_id}/restore")
+def restore_folder(who: Asker, folder_id: str) -> schemas.Folder:
+    """Bring back a deleted folder."""
+    return schemas.Folder.model_validate(folders.bring_back(who, folder_id))
+
+
+@router.post("/projects/{project_id}/viewpoints/move", status_code=204)
+def move_viewpoints(who: Asker, project_id: str, wish: schemas.MovedViews) -> None:
+    """Move viewpoints into a folder, before one of it or last, or out of any."""
+    folders.move(who, project_id, wish.views, wish.folder, wish.before)

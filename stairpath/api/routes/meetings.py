@@ -1,0 +1,94 @@
+"""Meetings, and their minutes."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from fastapi import APIRouter, Request
+from fastapi.responses import Response
+
+from stairpath.api import schemas
+from stairpath.api.http.caller import Asker
+from stairpath.api.http.downloads import named
+from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.exchange.printed import html, pdf
+from stairpath.work.topics import meetings
+
+router = APIRouter(prefix="/api", tags=["meetings"], responses=ERROR_RESPONSES)
+
+
+@router.get("/projects/{project_id}/meetings")
+def list_meetings(project_id: str) -> list[schemas.Meeting]:
+    """The project's meetings, the last one first."""
+    return [schemas.Meeting.model_validate(row) for row in meetings.listed(project_id)]
+
+
+@router.post("/projects/{project_id}/meetings", status_code=201)
+def begin_meeting(who: Asker, project_id: str, wish: schemas.NewMeeting) -> schemas.Meeting:
+    """Begin a meeting."""
+    return schemas.Meeting.model_validate(meetings.begin(who, project_id, wish.title, wish.held_on, wish.chosen))
+
+
+@router.get("/meetings/{meeting_id}")
+def get_meeting(meeting_id: str) -> schemas.MeetingTold:
+    """A meeting with what was noted in it."""
+    told = meetings.one(meeting_id)
+    return schemas.MeetingTold(
+        meeting=schemas.Meeting.model_validate(told.meeting),
+        points=[schemas.MeetingPoint.model_validate(each) for each in told.points],
+    )
+
+
+@router.patch("/meetings/{meeting_id}")
+def change_meeting(who: Asker, meeting_id: str, wish: schemas.MeetingRequest) -> schemas.Meeting:
+    """Change a meeting: who is there, what is dealt with in which order, whether it has ended."""
+    return schemas.Meeting.model_validate(meetings.change(who, meeting_id, meetings.MeetingChange(**wish.model_dump())))
+
+
+@router.delete("/meetings/{meeting_id}", status_code=204)
+def delete_meeting(who: Asker, meeting_id: str) -> None:
+    """Delete a meeting; it can be brought back."""
+    meetings.delete(who, meeting_id)
+
+
+@router.post("/meetings/{meeting_id}/restore", status_code=204)
+def restore_meeting(who: Asker, meeting_id: str) -> None:
+    """Bring back a deleted meeting."""
+    meetings.delete(who, meeting_id, back=True)
+
+
+@router.post("/meetings/{meeting_id}/points", status_code=201)
+def note_point(who: Asker, meeting_id: str, wish: schemas.NewPoint) -> schemas.MeetingPoint:
+    """Note something against a topic."""
+    point = meetings.point(wish.text, wish.decision, wish.who, wish.until)
+    return schemas.MeetingPoint.model_validate(meetings.note(who, meeting_id, wish.topic, point, wish.view))
+
+
+@router.delete("/meeting-points/{point_id}", status_code=204)
+def take_point_away(who: Asker, point_id: str) -> None:
+    """Take away something that was noted; it can be brought back."""
+    meetings.take_away(who, point_id)
+
+
+@router.post("/meeting-points/{point_id}/restore", status_code=204)
+def bring_point_back(who: Asker, point_id: str) -> None:
+    """Bring back something that was noted and taken away."""
+    meetings.take_away(who, point_id, back=True)
+
+
+_KINDS = {"pdf": "application/pdf", "html": "text/html; charset=utf-8"}
+
+
+@router.get(
+    "/meetings/{meeting_id}/minutes",
+    response_class=Response,
+    responses={200: {"content": {"application/pdf": {}, "text/html": {}}, "description": "The minutes."}},
+)
+def get_minutes(
+    request: Request, meeting_id: str, form: Literal["pdf", "html"] = "pdf", paper: Literal["A4", "Letter"] = "A4"
+) -> Response:
+    """The minutes of a meeting, as a document or as a page."""
+    held = meetings.minutes(meeting_id, str(request.base_url).rstrip("/"))
+    data = pdf(held, paper) if form == "pdf" else html(held, paper).encode()
+    lets = {"Content-Security-Policy": "default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'"}
+    return Response(data, media_type=_KINDS[form], headers=named(f"{held.title}.{form}", "inline") | lets)

@@ -1,0 +1,108 @@
+"""Checks for interference and sheets, which jobs make."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+from pydantic import BaseModel, TypeAdapter
+
+from stairpath.api import schemas
+from stairpath.api.http.caller import Asker
+from stairpath.api.http.downloads import How, named
+from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.api.schemas.convert import shape_of
+from stairpath.core.exchange.import_request import TopicsIn
+from stairpath.core.measuring.check import Check
+from stairpath.core.review.sheet_request import SheetRequest
+from stairpath.store.tables import Task
+from stairpath.work.tasks import tasks
+from stairpath.work.tasks.checks import FINDINGS
+
+router = APIRouter(prefix="/api", tags=["tasks"], responses=ERROR_RESPONSES)
+
+_WISH: TypeAdapter[tasks.TaskRequest] = TypeAdapter(tasks.TaskRequest)
+_NEW: TypeAdapter[Check | SheetRequest] = TypeAdapter(Check | SheetRequest)
+_SHAPES: dict[type, type[BaseModel]] = {
+    Check: schemas.Check,
+    SheetRequest: schemas.SheetRequest,
+    TopicsIn: schemas.TopicsIn,
+}
+
+
+def _wish(sent: schemas.Check | schemas.SheetRequest | schemas.TopicsIn) -> tasks.TaskRequest:
+    return _WISH.validate_python(sent.model_dump())
+
+
+def task_shape(row: Task) -> schemas.Task:
+    """A task as it is sent."""
+    plain = {
+        name: getattr(row, name)
+        for name in ("id", "name", "author", "created_at", "status", "share", "message", "made", "made_for", "made_at")
+    }
+    return schemas.Task(**plain, wish=shape_of(_SHAPES[type(row.wish)], row.wish))
+
+
+@router.get("/projects/{project_id}/tasks")
+def list_tasks(project_id: str) -> list[schemas.Task]:
+    """The project's checks and sheets, newest first."""
+    return [task_shape(row) for row in tasks.listed(project_id)]
+
+
+@router.post("/projects/{project_id}/tasks", status_code=201)
+def ask_task(who: Asker, project_id: str, wish: schemas.NewTask) -> schemas.Task:
+    """Ask for a check or a sheet; a job makes it."""
+    return task_shape(tasks.ask(who, project_id, wish.name, _NEW.validate_python(wish.wish.model_dump())))
+
+
+@router.post("/tasks/{task_id}/again")
+def ask_task_again(who: Asker, task_id: str, wish: schemas.TaskAgain) -> schemas.Task:
+    """Ask for it once more, of the building as it is now; or with another wish."""
+    return task_shape(tasks.ask_again(who, task_id, None if wish.wish is None else _wish(wish.wish)))
+
+
+@router.post("/tasks/{task_id}/stop", status_code=204)
+def stop_task(who: Asker, task_id: str) -> None:
+    """Have it stopped; what it came to before stays."""
+    tasks.stop(who, task_id)
+
+
+@router.put("/tasks/{task_id}/name", status_code=204)
+def rename_task(who: Asker, task_id: str, wish: schemas.NewName) -> None:
+    """Call it otherwise."""
+    tasks.rename(who, task_id, wish.name)
+
+
+@router.delete("/tasks/{task_id}", status_code=204)
+def delete_task(who: Asker, task_id: str) -> None:
+    """Delete it; it can be restored."""
+    tasks.delete(who, task_id)
+
+
+@router.post("/tasks/{task_id}/restore", status_code=204)
+def restore_task(who: Asker, task_id: str) -> None:
+    """Bring back one that was deleted."""
+    tasks.bring_back(who, task_id)
+
+
+@router.get("/tasks/{task_id}/findings")
+def get_findings(task_id: str) -> schemas.Findings:
+    """What a check came to when it was run last."""
+    data, _, _ = tasks.result(task_id, FINDINGS)
+    return schemas.Findings.model_validate_json(data)
+
+
+_SHEETS = ("image/svg+xml", "image/vnd.dxf", "application/pdf")
+
+
+@router.get(
+    "/tasks/{task_id}/sheet/{form}",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in _SHEETS}, "description": "The sheet in that form."}},
+)
+def get_sheet(task_id: str, form: Literal["svg", "dxf", "pdf"], save: bool = False) -> Response:
+    """A sheet as it was drawn last; to be looked at, or to be saved."""
+    data, kind, name = tasks.result(task_id, form)
+    how: How = "attachment" if save else "inline"
+    return Response(data, media_type=kind, headers=named(f"{name}.{form}", how))

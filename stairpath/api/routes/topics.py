@@ -1,0 +1,287 @@
+"""Topics, what is written of them and attached to them, and files of them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter, Header, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import FileResponse, Response
+from starlette.background import BackgroundTask
+
+from stairpath.api import schemas
+from stairpath.api.http.caller import Asker
+from stairpath.api.http.downloads import named
+from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.api.http.uploads import BODY, file_name, received
+from stairpath.api.routes.tasks import task_shape
+from stairpath.api.schemas.convert import shape_of
+from stairpath.core.exchange import lists
+from stairpath.core.files import scratch_file
+from stairpath.core.review.recheck import Measured, OfFinding, pair
+from stairpath.core.review.rules import TopicRules
+from stairpath.core.review.topic import TopicFields
+from stairpath.store.tables import TopicNote
+from stairpath.work.exchange import exporting, importing
+from stairpath.work.models.models import intake_limits
+from stairpath.work.tasks import rechecks, tasks
+from stairpath.work.topics import files, rules, topics
+
+_FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
+_MOST_ATTACHED = 64 << 20
+
+router = APIRouter(prefix="/api", tags=["topics"], responses=ERROR_RESPONSES)
+
+
+def topic_shape(of: topics.Listed) -> schemas.Topic:
+    """A topic as it is sent."""
+    row = of.topic
+    return schemas.Topic(
+        id=row.id,
+        guid=row.guid,
+        reference=of.reference,
+        number=row.number,
+        variant=row.variant,
+        disciplines=row.disciplines,
+        said=schemas.TopicFields.model_validate(row.said),
+        views=row.views,
+        related=row.related,
+        links=row.links,
+        level=row.level,
+        room=row.room,
+        at_m=row.at_m,
+        author=row.author,
+        created_at=row.created_at,
+        changed_by=row.changed_by,
+        changed_at=row.changed_at,
+        question=row.question and schemas.Question.model_validate(row.question),
+        overdue=of.overdue,
+        new=of.new,
+    )
+
+
+def _note(row: TopicNote) -> schemas.TopicNote:
+    return schemas.TopicNote(
+        id=row.id,
+        author=row.author,
+        at=row.at,
+        text=row.text,
+        view=row.view,
+        changed=[shape_of(schemas.TopicChange, each) for each in row.changed],
+    )
+
+
+def _rules(of: TopicRules) -> schemas.TopicRules:
+    return schemas.TopicRules(
+        reference=schemas.ReferenceRule.model_validate(of.reference),
+        statuses=[schemas.TopicStatus.model_validate(status) for status in of.statuses.all],
+        kinds=list(of.kinds),
+        priorities=list(of.priorities),
+    )
+
+
+@router.get("/projects/{project_id}/topic-rules")
+def get_topic_rules(project_id: str) -> schemas.TopicRules:
+    """How the project's topics are called, which statuses they may have and which may follow which, and what is offered."""
+    return _rules(rules.rules(project_id))
+
+
+@router.put("/projects/{project_id}/topic-rules")
+def set_topic_rules(who: Asker, project_id: str, wish: schemas.TopicRules) -> schemas.TopicRules:
+    """Set the project's rules for topics."""
+    reference = rules.reference_rule(**wish.reference.model_dump())
+    wanted = [rules.wanted(each.name, each.next, each.end, each.was) for each in wish.statuses]
+    return _rules(rules.set_rules(who, project_id, reference, wanted, wish.kinds, wish.priorities))
+
+
+@router.get("/projects/{project_id}/topics")
+def list_topics(who: Asker, project_id: str) -> list[schemas.Topic]:
+    """The project's topics by number."""
+    return [topic_shape(each) for each in topics.listed(who, project_id)]
+
+
+@router.post("/projects/{project_id}/topics", status_code=201)
+def make_topic(who: Asker, project_id: str, wish: schemas.NewTopic) -> schemas.Topic:
+    """Make a topic."""
+    said = wish.model_dump(include=set(schemas.TopicFields.model_fields))
+    of = wish.finding
+    finding = None
+    if of is not None:
+        measured = Measured(of.measured.kind, of.measured.depth_m, of.measured.distance_m)
+        finding = OfFinding(of.check, tuple(pair(a, b) for a, b in of.pairs), measured)
+    words = TopicFields(**{**said, "labels": tuple(wish.labels)})
+    new = topics.NewTopic(words, wish.views, wish.disciplines, wish.variant_of, finding)
+    return topic_shape(topics.make(who, project_id, new))
+
+
+@router.get("/topics/{topic_id}")
+def get_topic(topic_id: str) -> schemas.TopicTold:
+    """A topic with everything that was written and changed."""
+    told = topics.one(topic_id)
+    return schemas.TopicTold(
+        topic=topic_shape(told.topic),
+        notes=[_note(note) for note in told.notes],
+        files=[schemas.TopicFile.model_validate(each) for each in told.files],
+    )
+
+
+@router.patch("/topics/{topic_id}")
+def change_topic(who: Asker, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
+    """Change what is said of a topic, or its views."""
+    given = wish.model_dump(exclude_unset=True)
+    views, related = given.pop("views", None), given.pop("related", None)
+    # Only a date may be taken away; anything else is emptied.
+    said = {name: value for name, value in given.items() if value is not None or name == "due"}
+    if "labels" in said:
+        said["labels"] = tuple(said["labels"])
+    return topic_shape(topics.change(who, topic_id, said, views, related))
+
+
+@router.post("/topics/{topic_id}/looked", status_code=204)
+def look_at_topic(who: Asker, topic_id: str) -> None:
+    """Note that one has seen a topic as it is."""
+    topics.look_at(who, topic_id)
+
+
+@router.post("/topics/{topic_id}/comments", status_code=201)
+def write_comment(who: Asker, topic_id: str, wish: schemas.NewComment) -> schemas.TopicNote:
+    """Write of a topic."""
+    return _note(topics.write(who, topic_id, wish.text, wish.view))
+
+
+@router.delete("/topics/{topic_id}", status_code=204)
+def delete_topic(who: Asker, topic_id: str) -> None:
+    """Delete a topic; it can be brought back."""
+    topics.delete(who, topic_id)
+
+
+@router.post("/topics/{topic_id}/restore")
+def restore_topic(who: Asker, topic_id: str) -> schemas.Topic:
+    """Bring back a deleted topic."""
+    return topic_shape(topics.bring_back(who, topic_id))
+
+
+@router.post("/projects/{project_id}/topics/files", status_code=201, openapi_extra=BODY)
+async def take_topics_in(who: Asker, project_id: str, request: Request, x_file_name: _FileName) -> schemas.Task:
+    """Take in a file of topics (BCF), sent as the request's body; a job does it."""
+    name = file_name(x_file_name, "topics.bcf")
+    async with received(request, name, intake_limits().file_bytes) as kept:
+        row = await run_in_threadpool(importing.take_file, who, project_id, name, kept)
+    return task_shape(row)
+
+
+@router.get("/tasks/{task_id}/report")
+def get_report(task_id: str) -> schemas.TopicsReport:
+    """What became of a file of topics when it was taken in last."""
+    data, _, _ = tasks.result(task_id, importing.REPORT)
+    return schemas.TopicsReport.model_validate_json(data)
+
+
+@router.get("/tasks/{task_id}/proposals")
+def get_proposals(task_id: str) -> list[schemas.Proposal]:
+    """What the last run of a check tells of the topics of its findings; nobody's status is changed by it."""
+    return [
+        schemas.Proposal(
+            topic=each.topic.topic.id,
+            reference=each.topic.reference,
+            title=each.topic.topic.said.title,
+            status=each.topic.topic.said.status,
+            what=each.proposal.what,
+            was=schemas.Measured.model_validate(each.proposal.was),
+            now=each.proposal.now and schemas.Measured.model_validate(each.proposal.now),
+        )
+        for each in rechecks.proposed(task_id)
+    ]
+
+
+_FILE: dict[int | str, dict[str, Any]] = {200: {"content": {"application/zip": {}}, "description": "A file (BCF)."}}
+
+
+@router.get("/projects/{project_id}/topics/file", response_class=Response, responses=_FILE)
+def save_topics(
+    project_id: str,
+    version: Literal["2.1", "3.0"] = "3.0",
+    topic: Annotated[list[str] | None, Query(max_length=5000)] = None,
+) -> Response:
+    """Topics as a file of the open format, all of them or some."""
+    return _exchanged(lambda path: exporting.write_topics(project_id, version, path, topic or ()))
+
+
+@router.get("/projects/{project_id}/viewpoints/file", response_class=Response, responses=_FILE)
+def save_viewpoints(
+    project_id: str, view: Annotated[list[str], Query(max_length=5000)], version: Literal["2.1", "3.0"] = "3.0"
+) -> Response:
+    """Viewpoints as a file of the open format, each as a topic of its own."""
+    return _exchanged(lambda path: exporting.write_views(project_id, version, path, view))
+
+
+def _exchanged(write: Callable[[Path], str]) -> Response:
+    """A file that is written to a path, and named after the project that writing it tells."""
+    path = scratch_file(".bcf")
+    try:
+        project = write(path)
+    except BaseException:
+        path.unlink(missing_ok=True)
+        raise
+    return FileResponse(
+        path,
+        media_type="application/zip",
+        headers=named(f"{project}.bcf"),
+        background=BackgroundTask(path.unlink, missing_ok=True),
+    )
+
+
+@router.post("/topics/{topic_id}/files", status_code=201, openapi_extra=BODY)
+async def attach_file(who: Asker, topic_id: str, request: Request, x_file_name: _FileName) -> schemas.TopicFile:
+    """Attach a file, sent as the request's body, to a topic."""
+    name = file_name(x_file_name, "file")
+    async with received(request, name, _MOST_ATTACHED) as kept:
+        row = await run_in_threadpool(files.attach, who, topic_id, name, kept)
+    return schemas.TopicFile.model_validate(row)
+
+
+@router.get(
+    "/topic-files/{file_id}",
+    response_class=Response,
+    responses={200: {"content": {"application/octet-stream": {}}, "description": "The file."}},
+)
+def get_file(file_id: str) -> Response:
+    """A file that is attached to a topic, to be saved; never to be run by the browser."""
+    name, data = files.content(file_id)
+    headers = named(name) | {"X-Content-Type-Options": "nosniff"}
+    return Response(data, media_type="application/octet-stream", headers=headers)
+
+
+@router.delete("/topic-files/{file_id}", status_code=204)
+def take_file_away(who: Asker, file_id: str) -> None:
+    """Take a file away from its topic; it can be brought back."""
+    files.take_away(who, file_id)
+
+
+@router.post("/topic-files/{file_id}/restore", status_code=204)
+def bring_file_back(who: Asker, file_id: str) -> None:
+    """Bring back a file that was taken away."""
+    files.bring_back(who, file_id)
+
+
+_LISTS = {"csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"}
+
+
+@router.get(
+    "/projects/{project_id}/topics/list",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in _LISTS.values()}, "description": "The topics as a list."}},
+)
+def save_list(
+    request: Request,
+    project_id: str,
+    form: Literal["csv", "xlsx"] = "xlsx",
+    topic: Annotated[list[str] | None, Query(max_length=5000)] = None,
+) -> Response:
+    """Topics as a list for a spreadsheet, all of them or some; with their pictures, where the form has room for them."""
+    address = str(request.base_url).rstrip("/")
+    name, lines = exporting.lines_of(project_id, address, topic or (), pictures=form == "xlsx")
+    data = lists.xlsx_of(lines) if form == "xlsx" else lists.csv_of(lines).encode()
+    return Response(data, media_type=_LISTS[form], headers=named(f"{name} topics.{form}"))

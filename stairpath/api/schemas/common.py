@@ -1,0 +1,43 @@
+"""Words that all shapes share."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+Coordinate = Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)]
+"""Metres; nothing that is built lies beyond a million kilometres."""
+Vector = Annotated[list[Coordinate], Field(min_length=3, max_length=3)]
+Bearing = Annotated[float, Field(ge=-36_000, le=36_000, allow_inf_nan=False)]
+Count = Annotated[int, Field(ge=-10_000_000, le=10_000_000)]
+Author = Annotated[str, Field(min_length=1, max_length=80)]
+Name = Annotated[str, Field(min_length=1, max_length=120)]
+Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
+
+
+class ComponentRef(BaseModel):
+    """A component, known for ever by its model and its GlobalId."""
+
+    model: Annotated[str, Field(max_length=64)]
+    global_id: Annotated[str, Field(max_length=200)]
+
+
+class NamedComponent(BaseModel):
+    """A component with what one calls it and the discipline and name of its model."""
+
+    model: str
+    model_name: str
+    discipline: str | None
+    global_id: str
+    label: str
+
+
+class NewName(BaseModel):
+    name: Name
+
+
+class ErrorMessage(BaseModel):
+    """An error in one sentence that says what is wrong and what to do."""
+
+    detail: str

@@ -1,0 +1,216 @@
+"""Topics."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+_Id = Annotated[str, Field(max_length=40)]
+_Word = Annotated[str, Field(max_length=200)]
+_Text = Annotated[str, Field(max_length=40_000)]
+_Labels = Annotated[list[_Word], Field(max_length=200)]
+_Ids = Annotated[list[_Id], Field(max_length=500)]
+
+
+class TopicFields(BaseModel):
+    """What is said of a topic."""
+
+    model_config = ConfigDict(from_attributes=True)
+    title: _Word
+    description: _Text = ""
+    kind: _Word = ""
+    status: _Word = ""
+    priority: _Word = ""
+    assigned_to: _Word = ""
+    due: date | None = None
+    labels: _Labels = []
+    stage: _Word = ""
+
+
+class Measured(BaseModel):
+    """How bad a finding is: so deep, or so near."""
+
+    model_config = ConfigDict(from_attributes=True)
+    kind: Literal["overlap", "clearance"]
+    depth_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
+    distance_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
+
+
+class OfFinding(BaseModel):
+    """The finding that a topic is made of: of which check, of which pairs by their GlobalIds, and how bad it is."""
+
+    check: _Id
+    pairs: Annotated[
+        list[Annotated[list[_Word], Field(min_length=2, max_length=2)]], Field(min_length=1, max_length=2000)
+    ]
+    measured: Measured
+
+
+class NewTopic(TopicFields):
+    """A topic to be made: its views, the disciplines of its components, of which topic it is a variant, and of which finding."""
+
+    views: _Ids = []
+    disciplines: Annotated[list[_Word], Field(max_length=2000)] = []
+    variant_of: _Id = ""
+    finding: OfFinding | None = None
+
+
+class Proposal(BaseModel):
+    """What another run of a check tells of a topic: its finding is gone, came back, or measures otherwise."""
+
+    topic: str
+    reference: str
+    title: str
+    status: str
+    what: Literal["gone", "back", "other"]
+    was: Measured
+    now: Measured | None
+
+
+class TopicRequest(BaseModel):
+    """What is to be changed of a topic; what is left out stays."""
+
+    title: _Word | None = None
+    description: _Text | None = None
+    kind: _Word | None = None
+    status: _Word | None = None
+    priority: _Word | None = None
+    assigned_to: _Word | None = None
+    due: date | None = None
+    labels: _Labels | None = None
+    stage: _Word | None = None
+    views: _Ids | None = None
+    related: _Ids | None = None
+    """Topics that have to do with it, by their GUIDs."""
+
+
+class Question(BaseModel):
+    """What was asked of a designer, and what came back."""
+
+    model_config = ConfigDict(from_attributes=True)
+    to: str
+    text: str
+    asked_by: str
+    asked_on: date
+    answer: str
+    answered_by: str
+    answered_on: date | None
+
+
+class NewQuestion(BaseModel):
+    """A question to a designer: a name, or an address for mail."""
+
+    to: _Word = ""
+    text: _Text
+
+
+class NewAnswer(BaseModel):
+    """The answer to a question, by whom and when; today where nothing else is said."""
+
+    text: _Text
+    by: _Word = ""
+    on: date | None = None
+
+
+class Topic(BaseModel):
+    """A topic; ``new`` where another changed it since one looked at it."""
+
+    id: str
+    guid: str
+    reference: str
+    number: int
+    variant: str
+    disciplines: list[str]
+    said: TopicFields
+    views: list[str]
+    related: list[str]
+    links: list[str]
+    level: str
+    room: str
+    at_m: list[float] | None
+    """Where it is, as its components tell; the point in project coordinates."""
+    author: str
+    created_at: datetime
+    changed_by: str
+    changed_at: datetime
+    question: Question | None = None
+    overdue: bool
+    new: bool = False
+
+
+class TopicChange(BaseModel):
+    """A field of a topic that was changed, and from what to what."""
+
+    model_config = ConfigDict(from_attributes=True)
+    field: str
+    old: str | list[str] | date | None
+    new: str | list[str] | date | None
+
+
+class TopicNote(BaseModel):
+    """A comment, with a view or without, or what was changed."""
+
+    id: str
+    author: str
+    at: datetime
+    text: str
+    view: str | None
+    changed: list[TopicChange]
+
+
+class TopicFile(BaseModel):
+    """A file that is attached to a topic, or a link to one that is elsewhere."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+    description: str
+    url: str
+    size: int
+    author: str
+    at: datetime
+
+
+class TopicTold(BaseModel):
+    """A topic with everything that was written and changed, oldest first, and what is attached."""
+
+    topic: Topic
+    notes: list[TopicNote]
+    files: list[TopicFile]
+
+
+class NewComment(BaseModel):
+    text: _Text
+    view: _Id | None = None
+
+
+class TopicStatus(BaseModel):
+    """A status, and which may follow it."""
+
+    model_config = ConfigDict(from_attributes=True)
+    name: _Word
+    next: Annotated[list[_Word], Field(max_length=100)]
+    end: bool
+    was: _Word = ""
+    """What it is called now, where it is to be called otherwise; nothing for one that is new."""
+
+
+class ReferenceRule(BaseModel):
+    """How references are written: whether disciplines lead, how many, what joins them, and how many digits follow."""
+
+    model_config = ConfigDict(from_attributes=True)
+    disciplines: bool
+    most_disciplines: int
+    joined_by: Annotated[str, Field(max_length=4)]
+    digits: int
+
+
+class TopicRules(BaseModel):
+    """What a project has set for its topics; kinds and priorities are offered, the most pressing priority first."""
+
+    reference: ReferenceRule
+    statuses: Annotated[list[TopicStatus], Field(max_length=100)]
+    kinds: Annotated[list[_Word], Field(max_length=200)]
+    priorities: Annotated[list[_Word], Field(max_length=200)]

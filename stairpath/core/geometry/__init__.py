@@ -1,0 +1,1 @@
+"""Points, planes, axes and areas that all of the core counts by."""

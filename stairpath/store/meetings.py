@@ -1,0 +1,31 @@
+"""The rows of meetings."""
+
+from __future__ import annotations
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from stairpath.store.tables import Meeting, MeetingPoint
+
+
+def meetings(session: Session, project_id: str) -> list[Meeting]:
+    """The project's meetings that were not deleted, the last one first."""
+    of_project = select(Meeting).where(Meeting.project_id == project_id, Meeting.removed_at.is_(None))
+    return list(session.scalars(of_project.order_by(Meeting.started_at.desc())))
+
+
+def meeting_by_id(session: Session, meeting_id: str, hold: bool = False) -> Meeting | None:
+    """A meeting, deleted or not; held until the transaction ends if so wanted."""
+    return session.get(Meeting, meeting_id, with_for_update=hold or None, populate_existing=hold)
+
+
+def points(session: Session, meeting_id: str) -> list[MeetingPoint]:
+    """What was noted in a meeting and not taken away, in its order."""
+    of_meeting = select(MeetingPoint).where(MeetingPoint.meeting_id == meeting_id, MeetingPoint.removed_at.is_(None))
+    return list(session.scalars(of_meeting.order_by(MeetingPoint.at, MeetingPoint.id)))
+
+
+def add(session: Session, row: Meeting | MeetingPoint) -> None:
+    """Keep a new one."""
+    session.add(row)
+    session.flush()

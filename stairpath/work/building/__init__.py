@@ -1,0 +1,1 @@
+"""The building as it is drawn, asked and listed."""

@@ -1,0 +1,1 @@
+"""Where the camera stands, and what cuts go through."""

@@ -1,0 +1,1 @@
+"""What measures come to, and what is around a component."""

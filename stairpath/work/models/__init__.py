@@ -1,0 +1,1 @@
+"""Model files: taking them in, reading them, putting them together."""

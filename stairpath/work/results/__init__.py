@@ -1,0 +1,1 @@
+"""What long work needs of the building, and keeping its results."""

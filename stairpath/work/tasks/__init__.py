@@ -1,0 +1,1 @@
+"""Long work that jobs do, and what finds work that nobody has in hand."""

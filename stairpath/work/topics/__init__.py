@@ -1,0 +1,1 @@
+"""Topics, their rules and files, questions and meetings."""

@@ -1,0 +1,1 @@
+"""Viewpoints in folders, standing views and their pictures."""

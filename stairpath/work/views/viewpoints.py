@@ -1,0 +1,157 @@
+"""Viewpoints: keeping, naming, deleting and bringing back."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import UTC, datetime
+
+from stairpath.core.review.differences import differences, gone
+from stairpath.core.review.view import PictureFrame, View
+from stairpath.store import kept
+from stairpath.store.tables import Viewpoint, ViewpointBefore, now
+from stairpath.work.base.errors import UnfitError, WrongError
+from stairpath.work.base.lookup import VIEWPOINT, find
+from stairpath.work.base.pictures import keep_picture
+from stairpath.work.base.projects import in_use
+from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
+from stairpath.work.building.visibility import traits_of
+from stairpath.work.views.thumbnails import coming_picture
+
+
+@dataclass(frozen=True)
+class Listed:
+    """A viewpoint, and whether another kept or changed it since one last went through them."""
+
+    viewpoint: Viewpoint
+    new: bool = False
+
+
+def listed(who: Who, project_id: str) -> list[Listed]:
+    """The project's viewpoints, newest first; to who was never there nothing is new."""
+    with read_only() as look:
+        project = in_use(look, project_id)
+        last = kept.looked(look.session, project.id, who.said)
+        return [
+            Listed(row, last is not None and row.changed_by != who.said and row.changed_at > last)
+            for row in kept.viewpoints(look.session, project.id)
+        ]
+
+
+def look_at(who: Who, project_id: str) -> None:
+    """Note that somebody went through the project's viewpoints."""
+    with unit_of_work(who) as act:
+        kept.look_at(act.session, in_use(act, project_id).id, who.said)
+
+
+def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: View) -> Viewpoint:
+    """Keep a view with its picture; without one it is drawn by a job."""
+    with unit_of_work(who) as act:
+        project = in_use(act, project_id)
+        picture, large = keep_picture(act, picture_png) if picture_png else (coming_picture(act), None)
+        viewpoint = Viewpoint(
+            project_id=project.id,
+            name=name.strip() or "Untitled",
+            author=who.said,
+            changed_by=who.said,
+            picture=picture,
+            large=large,
+            undrawn=picture_png is None,
+            view=view,
+        )
+        kept.add(act.session, viewpoint)
+        if viewpoint.undrawn:
+            act.draw_pictures(project.id)
+        act.tell(project.id, "viewpoints", what=viewpoint.id)
+        return viewpoint
+
+
+def one(viewpoint_id: str) -> Viewpoint:
+    """One viewpoint, for a link to it."""
+    with read_only() as look:
+        return find(look, VIEWPOINT, viewpoint_id)
+
+
+def changes(viewpoint_id: str, view: View) -> list[str]:
+    """What keeping a view over a viewpoint would change, in sentences."""
+    with read_only() as look:
+        return differences(find(look, VIEWPOINT, viewpoint_id).view, view)
+
+
+def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Viewpoint:
+    """Keep a view over one that was kept; what it was is kept too, and can be brought back."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id)
+        kept.add(
+            act.session,
+            ViewpointBefore(
+                viewpoint_id=found.id, changed_by=found.changed_by, picture=found.picture, large=found.large,
+                view=found.view,
+            ),
+        )  # fmt: skip
+        found.view, found.undrawn = view, False
+        found.picture, found.large = keep_picture(act, picture_png)
+        found.changed_by, found.changed_at = who.said, now()
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
+    """Bring back what a viewpoint was before the last view was kept over it."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id)
+        before = kept.before(act.session, found.id)
+        if before is None:
+            raise UnfitError(f"Nothing was kept over {found.name}; it is as it was.")
+        found.view, found.picture, found.large = before.view, before.picture, before.large
+        found.changed_by, found.changed_at = before.changed_by, now()
+        act.session.delete(before)
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def reframe(who: Who, viewpoint_id: str, picture_png: bytes, frame: PictureFrame | None) -> Viewpoint:
+    """Give a viewpoint another picture of what it sees, widened or trimmed; the view stays."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id)
+        found.view = replace(found.view, frame=frame)
+        found.picture, found.large = keep_picture(act, picture_png)
+        found.undrawn = False
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def missing(viewpoint_id: str) -> list[str]:
+    """What a viewpoint names that the building no longer has, in sentences."""
+    with read_only() as look:
+        found = find(look, VIEWPOINT, viewpoint_id)
+        rows, traits = traits_of(look, found.project_id)
+        issued = {model.id: model.added_at.date() for model in rows.models}
+    return gone(found.view, lambda key, one: bool(traits.numbers_of(key, [one])), issued.get)
+
+
+def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
+    """Give a viewpoint another name."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id)
+        if not name.strip():
+            raise WrongError("A viewpoint needs a name; type one.")
+        found.name = name.strip()
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found
+
+
+def delete(who: Who, viewpoint_id: str) -> None:
+    """Delete a viewpoint; it can be brought back."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id)
+        found.removed_at = datetime.now(UTC)
+        act.tell(found.project_id, "viewpoints", what=found.id)
+
+
+def bring_back(who: Who, viewpoint_id: str) -> Viewpoint:
+    """Bring back a viewpoint that was deleted."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id, removed=True)
+        found.removed_at = None
+        act.tell(found.project_id, "viewpoints", what=found.id)
+        return found

@@ -1,0 +1,1 @@
+"""Walking through the building: the walk map, stops, landings and routes."""

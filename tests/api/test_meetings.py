@@ -1,0 +1,104 @@
+"""Meetings: the agenda, notes against topics, who was there, and the minutes of it."""
+
+from __future__ import annotations
+
+from tests.api.test_exchange import kept_view
+from tests.api.test_topics import by, make, told
+
+
+def begin(client, project, **more):
+    answer = client.post(f"/api/projects/{project}/meetings", json=more, headers=by("Mara Oake"))
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def note(client, meeting, topic, text, status=201, **more):
+    body = {"topic": topic["id"], "text": text, **more}
+    answer = client.post(f"/api/meetings/{meeting['id']}/points", json=body, headers=by("Mara Oake"))
+    assert answer.status_code == status, answer.text
+    return answer.json()
+
+
+def test_a_meeting_has_its_agenda_its_folder_and_who_began_it(client, project):
+    late = make(client, project, "Late", due="2026-01-01")
+    make(client, project, "Quiet")
+    meeting = begin(client, project, held_on="2026-11-27")
+    assert (meeting["title"], meeting["present"]) == ("Meeting of 27 November 2026", ["Mara Oake"])
+    assert (meeting["topics"][0], meeting["whys"]) == (late["id"], ["overdue", "new"])
+    (folder,) = client.get(f"/api/projects/{project}/folders").json()
+    assert (folder["id"], folder["name"]) == (meeting["folder"], meeting["title"])
+    # Begun twice on a day, it has the same folder.
+    assert begin(client, project, held_on="2026-11-27")["folder"] == folder["id"]
+
+
+def test_what_is_decided_counts_for_the_topic_and_comes_first_next_time(client, project):
+    topic, other = make(client, project, "Duct in the beam"), make(client, project, "Pipe")
+    first = begin(client, project, title="First")
+    point = note(client, first, topic, " Lower it by 40 mm. ", decision=True, who="Tam Kerr", until="2026-12-04")
+    assert (point["text"], point["decision"], point["until"]) == ("Lower it by 40 mm.", True, "2026-12-04")
+    note(client, first, other, "Looked at.")
+    after = told(client, topic)
+    assert (after["topic"]["said"]["assigned_to"], after["topic"]["said"]["due"]) == ("Tam Kerr", "2026-12-04")
+    assert after["notes"][0]["text"] == "First, decided: Lower it by 40 mm. (Tam Kerr until 4 December 2026)"
+    second = begin(client, project, title="Second", chosen=[other["id"]])
+    assert list(zip(second["topics"], second["whys"], strict=True)) == [
+        (topic["id"], "left open"),
+        (other["id"], "chosen"),
+    ]
+    client.patch(f"/api/topics/{topic['id']}", json={"status": "settled"})
+    assert begin(client, project, title="Third")["topics"] == []
+
+
+def test_order_people_and_end_are_changed_and_notes_taken_away_with_undo(client, project):
+    one, two = make(client, project, "One"), make(client, project, "Two")
+    meeting = begin(client, project)
+    wish = {"topics": [two["id"], one["id"]], "present": [" Tam Kerr ", "Tam Kerr", "", "Ida Fenn"], "ended": True}
+    after = client.patch(f"/api/meetings/{meeting['id']}", json=wish).json()
+    assert (after["topics"], after["present"]) == ([two["id"], one["id"]], ["Tam Kerr", "Ida Fenn"])
+    assert after["ended_at"]
+    assert client.patch(f"/api/meetings/{meeting['id']}", json={"ended": False}).json()["ended_at"] is None
+    assert client.patch(f"/api/meetings/{meeting['id']}", json={"title": " "}).status_code == 422
+    point = note(client, meeting, one, "Ask the designer.")
+    assert note(client, meeting, one, " ", status=422)["detail"].startswith("There is nothing in the note")
+    assert client.delete(f"/api/meeting-points/{point['id']}").status_code == 204
+    assert client.get(f"/api/meetings/{meeting['id']}").json()["points"] == []
+    assert client.post(f"/api/meeting-points/{point['id']}/restore").status_code == 204
+    assert len(client.get(f"/api/meetings/{meeting['id']}").json()["points"]) == 1
+    assert client.delete(f"/api/meetings/{meeting['id']}").status_code == 204
+    assert client.get(f"/api/meetings/{meeting['id']}").status_code == 410
+    assert client.post(f"/api/meetings/{meeting['id']}/restore").status_code == 204
+
+
+def test_the_minutes_are_of_what_was_dealt_with_with_the_view_of_the_meeting(client, house, building):
+    (model,) = building(house)["models"]
+    view = kept_view(client, house, {model["id"]: [model["global_ids"][3]]})
+    topic = make(client, house, "Gap <b>too narrow</b>", views=[view["id"]])
+    make(client, house, "Not dealt with")
+    meeting = begin(client, house, title="Meeting 14")
+    note(client, meeting, topic, "Widen it to 900 mm.", decision=True, who="Tam Kerr", until="2026-12-04")
+    page = client.get(f"/api/meetings/{meeting['id']}/minutes", params={"form": "html", "paper": "Letter"})
+    assert page.status_code == 200
+    assert "default-src 'none'" in page.headers["content-security-policy"]
+    for text in (
+        "Meeting 14",
+        "Gap &lt;b&gt;too narrow",
+        "Widen it to 900 mm.",
+        "Tam Kerr",
+        "4 December 2026",
+        "data:image/jpeg",
+    ):
+        assert text in page.text
+    assert f"/p/{house}/t/{topic['id']}" in page.text
+    assert "Not dealt with" not in page.text
+    document = client.get(f"/api/meetings/{meeting['id']}/minutes")
+    assert document.content.startswith(b"%PDF")
+    assert "Meeting%2014.pdf" in document.headers["content-disposition"]
+
+
+def test_a_topic_of_another_project_is_not_dealt_with(client, project):
+    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    strange = make(client, other, "Elsewhere")
+    meeting = begin(client, project)
+    assert "no such topic" in note(client, meeting, strange, "x", status=404)["detail"]
+    assert client.patch(f"/api/meetings/{meeting['id']}", json={"topics": [strange["id"]]}).status_code == 422
+    assert client.get("/api/meetings/gone").status_code == 404

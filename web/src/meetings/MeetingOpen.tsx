@@ -1,0 +1,93 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useTogether } from "../open/together/togetherState";
+import { useTopics } from "../open/topics/useTopics";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { KeptText } from "../parts/KeptText";
+import { NameField } from "../parts/NameField";
+import { Agenda } from "./Agenda";
+import { AtTopic } from "./AtTopic";
+import { useMeeting, useMeetingActs, useMeetingShown } from "./useMeetings";
+
+/** A meeting as it is held: who is there, what is dealt with, and what is noted of it. */
+export function MeetingOpen({ id }: { id: string }) {
+  const { data, error } = useMeeting(id);
+  const { data: topics = [] } = useTopics();
+  const { at, put } = useMeetingShown();
+  const { change, remove } = useMeetingActs();
+  const people = useTogether((s) => s.people).map(({ name }) => name);
+  const back = () => put({ opened: null, at: null });
+  if (!data)
+    return (
+      <Box>
+        <Button variant="text" sx={{ ml: 0 }} onClick={back}>
+          all meetings
+        </Button>
+        <DeskNote>{error?.message ?? "Fetching it …"}</DeskNote>
+      </Box>
+    );
+  const { meeting, points } = data;
+  const here = [...new Set(people)].filter((name) => !meeting.present.includes(name));
+  const topic = topics.find((each) => each.id === at);
+  const minutes = (form: string, paper: string) =>
+    `/api/meetings/${id}/minutes?${new URLSearchParams({ form, paper })}`;
+  return (
+    <Box data-testid="meeting-open">
+      <DeskActs>
+        <Button variant="text" onClick={back}>
+          all meetings
+        </Button>
+        <Button variant="text" onClick={() => void change(id, { ended: !meeting.ended_at })}>
+          {meeting.ended_at ? "go on with it" : "end it"}
+        </Button>
+        <Button
+          variant="text"
+          onClick={async () => {
+            if (await remove(meeting)) back();
+          }}
+        >
+          delete
+        </Button>
+      </DeskActs>
+      <NameField
+        label="Meeting"
+        about="Title of the meeting that is open"
+        value={meeting.title}
+        keep={(title) => void change(id, { title })}
+      />
+      <KeptText
+        label="Present, with commas"
+        of="the meeting"
+        rows={2}
+        value={meeting.present.join(", ")}
+        keep={(typed) => void change(id, { present: typed.split(",") })}
+      />
+      {here.length > 0 && (
+        <Button
+          variant="text"
+          sx={{ ml: 0 }}
+          onClick={() => void change(id, { present: [...meeting.present, ...here] })}
+        >
+          add who is here: {here.join(", ")}
+        </Button>
+      )}
+      {topic && (
+        <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
+      )}
+      <Agenda meeting={meeting} points={points} topics={topics} />
+      <DeskHeading>Minutes</DeskHeading>
+      {points.length === 0 && <DeskNote>Nothing is noted yet; the minutes are of what was.</DeskNote>}
+      <DeskActs>
+        <Button variant="text" component="a" href={minutes("pdf", "A4")} target="_blank" rel="noreferrer">
+          PDF, A4
+        </Button>
+        <Button variant="text" component="a" href={minutes("pdf", "Letter")} target="_blank" rel="noreferrer">
+          PDF, Letter
+        </Button>
+        <Button variant="text" component="a" href={minutes("html", "A4")} target="_blank" rel="noreferrer">
+          page
+        </Button>
+      </DeskActs>
+    </Box>
+  );
+}

@@ -1,0 +1,160 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import NativeSelect from "@mui/material/NativeSelect";
+import type { ModelCard } from "../api/client";
+import { useCorrections, useModelAct, useModels } from "../api/queries";
+import { orAloud, useSession } from "../open/session";
+import { uploadsOf, useUploads } from "../open/uploads";
+import { useOpen } from "../open/useStage";
+import { ChooseFiles } from "../parts/DropZone";
+import { DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
+import { tone } from "../style/theme";
+import { Alignment } from "./Alignment";
+import { TakenOut } from "./TakenOut";
+import { UploadList } from "./UploadList";
+import { WhatDiffers } from "./WhatDiffers";
+
+/** The model files: how their reading goes, how they line up, what is wrong with them. */
+export function ModelsDesk() {
+  const { projectId } = useOpen();
+  const { data, error } = useModels(projectId);
+  const uploads = useUploads((s) => s.items.filter((u) => u.projectId === projectId).length);
+  return (
+    <Box>
+      <DeskHeading>Add models</DeskHeading>
+      <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
+      <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
+      {uploads > 0 && <UploadList projectId={projectId} />}
+      <DeskHeading>{data ? counted(data.length, "model") : "Models"}</DeskHeading>
+      {error && <DeskNote>{error.message}</DeskNote>}
+      {data?.map((model) => (
+        <Model key={model.id} model={model} />
+      ))}
+      <TakenOut />
+    </Box>
+  );
+}
+
+function Model({ model }: { model: ModelCard }) {
+  const { projectId } = useOpen();
+  const act = useModelAct(projectId);
+  const say = useSession((s) => s.say);
+  // Awaited rather than called back: a model that is taken out leaves the page before the answer comes.
+  const run = (what: "cancel" | "retry" | "stand" | "remove") =>
+    orAloud(async () => {
+      await act.mutateAsync({ id: model.id, act: what });
+      if (what === "remove")
+        say(
+          `${model.name} was taken out.`,
+          () => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" })),
+        );
+    });
+  const busy = model.status === "waiting" || model.status === "reading";
+  return (
+    <Box data-testid="model" data-status={model.status} sx={{ borderTop: `1px solid ${tone.line}`, py: 1 }}>
+      <Box sx={{ fontWeight: 600, fontSize: 14, overflowWrap: "anywhere" }}>{model.name}</Box>
+      {busy && (
+        <Box sx={{ my: 0.75 }}>
+          <LinearProgress
+            variant={model.status === "waiting" ? "indeterminate" : "determinate"}
+            value={model.share * 100}
+            color="secondary"
+          />
+          <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.25 }}>
+            {model.status === "waiting"
+              ? "Waits to be read"
+              : `Being read, ${Math.round(model.share * 100)} %`}
+          </Box>
+        </Box>
+      )}
+      {(model.status === "failed" || model.status === "cancelled") && (
+        <Box sx={{ color: model.status === "failed" ? tone.wrong : tone.soft, fontSize: 13, my: 0.5 }}>
+          {model.message}
+          {model.schema_name && " What was read of it before stays."}
+        </Box>
+      )}
+      {model.schema_name && <Read model={model} />}
+      <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
+        {busy && (
+          <Button variant="text" onClick={() => void run("cancel")}>
+            cancel
+          </Button>
+        )}
+        {!busy && (
+          <Button variant="text" onClick={() => void run("retry")}>
+            read again
+          </Button>
+        )}
+        {!busy && (
+          <Button variant="text" onClick={() => void run("remove")}>
+            take out
+          </Button>
+        )}
+      </Box>
+      {model.schema_name && <WhatDiffers model={model} />}
+      {model.schema_name && model.alternative_what && (
+        <Box sx={{ mt: 0.5 }}>
+          {model.stands ? (
+            <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>
+              This alternative stands in the building
+            </Box>
+          ) : (
+            <Button variant="outlined" onClick={() => void run("stand")}>
+              Let alternative {model.alternative_option} stand
+            </Button>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Read({ model }: { model: ModelCard }) {
+  return (
+    <Box sx={{ fontSize: 13, display: "grid", gap: 0.4 }}>
+      <Box sx={{ color: tone.soft }}>
+        {model.schema_name} · {model.length_unit} · {counted(model.components, "component")}
+      </Box>
+      <DisciplineChoice model={model} />
+      <Alignment model={model} />
+      {model.problems.map((problem) => (
+        <Box key={problem.code} sx={{ color: tone.wrong, borderLeft: `3px solid ${tone.wrong}`, pl: 0.75 }}>
+          {problem.text}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Which discipline the model is; what the file says can be overruled for the whole project. */
+function DisciplineChoice({ model }: { model: ModelCard }) {
+  const { federation, projectId } = useOpen();
+  const { discipline } = useCorrections(projectId);
+  const reason = model.discipline_set
+    ? "set by hand"
+    : model.discipline
+      ? "by the file's name"
+      : "by class and system";
+  return (
+    <Box sx={{ display: "flex", gap: 1, alignItems: "baseline" }}>
+      <NativeSelect
+        value={model.discipline_set || model.discipline ? (model.discipline ?? "") : ""}
+        inputProps={{ "aria-label": `Discipline of ${model.name}` }}
+        sx={{ fontSize: 13 }}
+        onChange={(event) =>
+          void orAloud(() => discipline.mutateAsync({ id: model.id, code: event.target.value || null }))
+        }
+      >
+        <option value="">as the file says</option>
+        {federation.disciplines.map((d) => (
+          <option key={d.code} value={d.code}>
+            {d.code} {d.name}
+          </option>
+        ))}
+      </NativeSelect>
+      <Box sx={{ color: tone.soft, fontSize: 12 }}>{reason}</Box>
+    </Box>
+  );
+}

@@ -1,0 +1,45 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { useModelAct, useModels } from "../api/queries";
+import { orAloud } from "../open/session";
+import { useOpen } from "../open/useStage";
+import { tone } from "../style/theme";
+
+/** Models that were taken out of the building, each with the way back; not there while there are none. */
+export function TakenOut() {
+  const { projectId } = useOpen();
+  const { data } = useModels(projectId, true);
+  const act = useModelAct(projectId);
+  const [open, setOpen] = useState(false);
+  if (!data?.length) return null;
+  return (
+    <Box data-testid="taken-out" sx={{ borderTop: `1px solid ${tone.line}`, pt: 1, fontSize: 13 }}>
+      <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
+        {open ? "close what was taken out" : `taken out: ${data.length}`}
+      </Button>
+      {open &&
+        data.map((model) => (
+          <Box
+            key={model.id}
+            sx={{ display: "flex", justifyContent: "space-between", alignItems: "baseline", gap: 1, py: 0.5 }}
+          >
+            <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>
+              {model.name}
+              <Box sx={{ color: tone.soft, fontWeight: 400, fontSize: 12.5 }}>
+                {model.file_name}, added {new Date(model.added_at).toLocaleString("en-GB")}
+              </Box>
+            </Box>
+            <Button
+              variant="text"
+              sx={{ flexShrink: 0 }}
+              aria-label={`Bring back ${model.name}`}
+              onClick={() => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" }))}
+            >
+              bring it back
+            </Button>
+          </Box>
+        ))}
+    </Box>
+  );
+}

@@ -1,0 +1,110 @@
+import type { Federation, Shapes } from "../../api/client";
+import { levelAt } from "../levels";
+
+export type KeyPlan = Shapes["KeyPlan"];
+type Line = readonly (readonly number[])[];
+
+/** Where the plan stands in its frame: pixels a metre, and the point of the plan at the frame's middle. */
+export interface PlanView {
+  pxPerM: number;
+  x: number;
+  y: number;
+}
+
+export interface Point {
+  x: number;
+  y: number;
+}
+
+/** A turn of the plan about the project's origin, so that a bearing points up the sheet. */
+export class Sheet {
+  private readonly c: number;
+  private readonly s: number;
+
+  constructor(readonly upDeg: number) {
+    const turn = (upDeg * Math.PI) / 180;
+    this.c = Math.cos(turn);
+    this.s = Math.sin(turn);
+  }
+
+  /** Project coordinates to the sheet: metres, y downwards. */
+  onto(p: Point): Point {
+    return { x: this.c * p.x - this.s * p.y, y: -(this.s * p.x + this.c * p.y) };
+  }
+
+  /** The sheet's metres back to project coordinates. */
+  from(p: Point): Point {
+    return { x: this.c * p.x - this.s * p.y, y: -this.s * p.x - this.c * p.y };
+  }
+
+  path(line: Line): string {
+    return line
+      .map(([x = 0, y = 0], i) => {
+        const p = this.onto({ x, y });
+        return `${i ? "L" : "M"}${p.x.toFixed(3)} ${p.y.toFixed(3)}`;
+      })
+      .join("");
+  }
+}
+
+/** Somebody who stands on the roof is not outside. */
+const OVER_M = 3;
+
+/** A level with this share of the rooms of the fullest one says as much. */
+const AS_FULL = 0.6;
+
+/** The level whose plan says most of a building: of those with most rooms, the one nearest to the ground. */
+export function tellingLevel({ levels, rooms }: Pick<Federation, "levels" | "rooms">): number {
+  const counts = levels.map((_, i) => rooms.filter((room) => room.level === i).length);
+  const full = AS_FULL * Math.max(...counts);
+  const near = (i: number) => Math.abs(levels[i]?.elevation_m ?? 0);
+  return [...counts.keys()].filter((i) => (counts[i] ?? 0) >= full).sort((a, b) => near(a) - near(b))[0] ?? 0;
+}
+
+/** The level a plan shows by itself: the one the eye is on, or, seen from outside, the one that says most. */
+export function followedLevel(
+  federation: Pick<Federation, "levels" | "rooms" | "bounds_m" | "origin_m">,
+  eye: { x: number; y: number; z: number },
+): number {
+  const [low, high] = federation.bounds_m ?? [];
+  const at = [eye.x, eye.y, eye.z].map((c, axis) => c + (federation.origin_m[axis] ?? 0));
+  const within =
+    low && high && at.every((c, axis) => c >= (low[axis] ?? 0) && c <= (high[axis] ?? 0) + OVER_M);
+  return within ? levelAt(federation.levels, eye.z) : tellingLevel(federation);
+}
+
+function inside(line: Line, p: Point): boolean {
+  let odd = false;
+  for (let i = 0, j = line.length - 1; i < line.length; j = i++) {
+    const [xi = 0, yi = 0] = line[i] ?? [];
+    const [xj = 0, yj = 0] = line[j] ?? [];
+    if (yi > p.y !== yj > p.y && p.x < ((xj - xi) * (p.y - yi)) / (yj - yi) + xi) odd = !odd;
+  }
+  return odd;
+}
+
+/** The room of a plan that a point lies in, holes left out; null in none. */
+export function roomAt(plan: KeyPlan, p: Point): KeyPlan["rooms"][number] | null {
+  return plan.rooms.find((room) => room.outlines.filter((ring) => inside(ring, p)).length % 2 === 1) ?? null;
+}
+
+/** The view that shows all of a plan within a circle of so many pixels. */
+export function wholePlan(plan: KeyPlan, sheet: Sheet, radiusPx: number): PlanView {
+  const points = [...plan.solid, ...plan.thin, ...plan.rooms.flatMap((r) => r.outlines)].flat();
+  const placed = points.map(([x = 0, y = 0]) => sheet.onto({ x, y }));
+  if (!placed.length) return { pxPerM: 4, x: 0, y: 0 };
+  const middle = (values: number[]) => (Math.min(...values) + Math.max(...values)) / 2;
+  const [x, y] = [middle(placed.map((p) => p.x)), middle(placed.map((p) => p.y))];
+  const reach = Math.max(1, ...placed.map((p) => Math.hypot(p.x - x, p.y - y)));
+  return { pxPerM: radiusPx / reach, x, y };
+}
+
+/** Whether a point lies on the plan, or not far from it. */
+export function onPlan(plan: KeyPlan, p: Point, marginM: number): boolean {
+  const points = [...plan.solid, ...plan.rooms.flatMap((r) => r.outlines)].flat();
+  const within = (axis: 0 | 1, at: number) => {
+    const values = points.map((q) => q[axis] ?? 0);
+    return at >= Math.min(...values) - marginM && at <= Math.max(...values) + marginM;
+  };
+  return points.length > 0 && within(0, p.x) && within(1, p.y);
+}

@@ -1,0 +1,67 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, type Shapes, taken } from "../../api/client";
+import { keys } from "../../api/queries";
+import { useSession } from "../session";
+import { useDoing } from "../useDoing";
+import { useOpen } from "../useStage";
+
+/** The project's checks and sheets. */
+export function useTasks() {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: keys.tasks(projectId),
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/tasks", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** What a check came to when it was run last; asked for anew once it was run again. */
+export function useFindings(id: string | null, made: number) {
+  return useQuery({
+    queryKey: ["findings", id, made],
+    enabled: id !== null && made > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      taken(api.GET("/api/tasks/{task_id}/findings", { params: { path: { task_id: id ?? "" } } })),
+  });
+}
+
+/** Asking for checks and sheets, stopping, running again, deleting. */
+export function useTaskActs() {
+  const { projectId } = useOpen();
+  const doing = useDoing(keys.tasks(projectId));
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const at = (id: string) => ({ params: { path: { task_id: id } } });
+    return {
+      /** Ask for one; its id once it is asked for. */
+      ask: async (name: string, wish: Shapes["NewTask"]["wish"]): Promise<string | null> => {
+        let id: string | null = null;
+        await doing(async () => {
+          const made = await taken(
+            api.POST("/api/projects/{project_id}/tasks", {
+              params: { path: { project_id: projectId } },
+              body: { name, wish },
+            }),
+          );
+          id = made.id;
+        });
+        return id;
+      },
+      again: (id: string, wish: Shapes["TaskAgain"]["wish"] = null) =>
+        doing(() => taken(api.POST("/api/tasks/{task_id}/again", { ...at(id), body: { wish } }))),
+      stop: (id: string) => doing(() => taken(api.POST("/api/tasks/{task_id}/stop", at(id)))),
+      rename: (id: string, name: string) =>
+        doing(() => taken(api.PUT("/api/tasks/{task_id}/name", { ...at(id), body: { name } }))),
+      remove: (id: string, name: string) =>
+        doing(async () => {
+          await taken(api.DELETE("/api/tasks/{task_id}", at(id)));
+          say(
+            `"${name}" was deleted.`,
+            () => void doing(() => taken(api.POST("/api/tasks/{task_id}/restore", at(id)))),
+          );
+        }),
+    };
+  }, [doing, projectId]);
+}

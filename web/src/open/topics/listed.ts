@@ -1,0 +1,164 @@
+import type { Shapes } from "../../api/client";
+
+export type Topic = Shapes["Topic"];
+export type Which = "open" | "mine" | "new" | "late" | "all";
+
+export const WHICH: readonly (readonly [Which, string])[] = [
+  ["open", "not settled"],
+  ["mine", "wait for me"],
+  ["new", "new to me"],
+  ["late", "overdue"],
+  ["all", "all"],
+];
+
+/** What a topic is found by: its reference with and without what is between its parts, and what is said of it. */
+function words({ reference, said, level, room, disciplines }: Topic): string {
+  const { title, description, kind, status, priority, assigned_to, labels } = said;
+  const bare = reference.replace(/[^A-Za-z0-9]+/g, " ");
+  const where = [level, room, ...disciplines];
+  return [
+    reference,
+    bare,
+    title,
+    description,
+    kind,
+    status,
+    priority,
+    assigned_to,
+    ...(labels ?? []),
+    ...where,
+  ]
+    .join("\n")
+    .toLowerCase();
+}
+
+/** The topics that are meant, as they come; `ends` are the statuses at which nothing is waited for. */
+export function listed(
+  topics: readonly Topic[],
+  which: Which,
+  typed: string,
+  me: string,
+  ends: ReadonlySet<string>,
+): Topic[] {
+  const all = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  return topics.filter((topic) => {
+    const settled = ends.has(topic.said.status ?? "");
+    const meant =
+      which === "all" ||
+      (which === "open" && !settled) ||
+      (which === "mine" && !settled && topic.said.assigned_to?.toLowerCase() === me.toLowerCase()) ||
+      (which === "new" && topic.new) ||
+      (which === "late" && topic.overdue);
+    const text = words(topic);
+    return meant && all.every((word) => text.includes(word));
+  });
+}
+
+/** A date as it is written in lists. */
+export function spokenDate(iso: string): string {
+  return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
+}
+
+const FIELDS: Readonly<Record<string, string>> = { assigned_to: "who has it", due: "due date" };
+
+/** A change as one says it: `status: open → in hand`. */
+export function spokenChange({ field, old, new: now }: Shapes["TopicChange"]): string {
+  const said = (value: Shapes["TopicChange"]["old"]) =>
+    (Array.isArray(value) ? value.join(", ") : (value ?? "")) || "nothing";
+  return `${FIELDS[field] ?? field}: ${said(old)} → ${said(now)}`;
+}
+
+export const SORTS = [
+  ["number", "by reference"],
+  ["due", "by due date"],
+  ["changed", "changed last"],
+  ["status", "by status"],
+  ["assigned_to", "by who has it"],
+  ["priority", "by priority"],
+  ["kind", "by kind"],
+  ["level", "by level"],
+  ["room", "by room"],
+] as const;
+export type Sort = (typeof SORTS)[number][0];
+
+export const GROUPS = [
+  ["none", "not grouped"],
+  ["status", "by status"],
+  ["assigned_to", "by who has it"],
+  ["discipline", "by trade"],
+  ["level", "by level"],
+  ["room", "by room"],
+  ["kind", "by kind"],
+  ["priority", "by priority"],
+  ["labels", "by label"],
+] as const;
+export type Group = (typeof GROUPS)[number][0];
+
+export type ListRow =
+  | { kind: "group"; key: string; name: string; count: number }
+  | { kind: "topic"; key: string; topic: Topic };
+
+/** What a topic is sorted by; those without stand last. */
+function keyOf(topic: Topic, by: Sort): string {
+  if (by === "number") return "";
+  if (by === "changed") return topic.changed_at;
+  if (by === "level" || by === "room") return topic[by];
+  return topic.said[by] ?? "";
+}
+
+/** `priorities` are the project's, the most pressing first; others follow them. */
+function ordered(topics: readonly Topic[], by: Sort, priorities: readonly string[]): Topic[] {
+  if (by === "number") return [...topics];
+  const pressing = new Map(priorities.map((name, k) => [name.toLowerCase(), k]));
+  const place = ({ said }: Topic) =>
+    said.priority ? (pressing.get(said.priority.toLowerCase()) ?? priorities.length) : priorities.length + 1;
+  const way = by === "changed" ? -1 : 1;
+  return [...topics].sort((a, b) => {
+    if (by === "priority" && place(a) !== place(b)) return place(a) - place(b);
+    const [one, other] = [keyOf(a, by), keyOf(b, by)];
+    if (!one || !other) return Number(!one) - Number(!other);
+    return way * one.localeCompare(other, "en", { numeric: true });
+  });
+}
+
+const NONE: Partial<Record<Group, string>> = { assigned_to: "nobody", labels: "no label" };
+
+/** The groups that a topic stands in. */
+function groupsOf(topic: Topic, by: Group): readonly string[] {
+  if (by === "labels") return topic.said.labels ?? [];
+  if (by === "discipline") return topic.disciplines;
+  const one = by === "level" || by === "room" ? topic[by] : by === "none" ? "" : topic.said[by];
+  return one ? [one] : [];
+}
+
+/** The rows of a list: topics in their order, below the names of the groups that they stand in. */
+export function rowsOf(
+  topics: readonly Topic[],
+  sort: Sort,
+  group: Group,
+  priorities: readonly string[] = [],
+): ListRow[] {
+  const all = ordered(topics, sort, priorities);
+  if (group === "none") return all.map((topic) => ({ kind: "topic", key: topic.id, topic }));
+  const groups = new Map<string, Topic[]>();
+  for (const topic of all) {
+    const names = groupsOf(topic, group);
+    for (const name of names.length ? names : [""]) groups.set(name, [...(groups.get(name) ?? []), topic]);
+  }
+  return [...groups]
+    .sort(([a], [b]) => Number(!a) - Number(!b) || a.localeCompare(b, "en", { numeric: true }))
+    .flatMap(([name, those]) => [
+      {
+        kind: "group" as const,
+        key: `g/${name}`,
+        name: name || (NONE[group] ?? "none"),
+        count: those.length,
+      },
+      ...those.map((topic) => ({ kind: "topic" as const, key: `${name}/${topic.id}`, topic })),
+    ]);
+}
+
+/** What a view that is kept with a topic is called. */
+export function viewNameOf({ reference, said }: Topic): string {
+  return `${reference} ${said.title}`.slice(0, 120);
+}

@@ -1,0 +1,35 @@
+import { perProject } from "../perProject";
+import { useSession } from "../session";
+import type { Group, Sort, Which } from "./listed";
+
+interface TopicsShown {
+  /** Whether meetings stand on the desk in place of topics. */
+  meeting: boolean;
+  /** The topic that is open, by its id. */
+  opened: string | null;
+  which: Which;
+  typed: string;
+  /** Whether topics are marked on the stage. */
+  marked: boolean;
+  sort: Sort;
+  group: Group;
+  put(part: Partial<Omit<TopicsShown, "put">>): void;
+}
+
+/** Which topics are listed, and which one is open. */
+export const useTopicsShown = perProject<TopicsShown>((set) => ({
+  meeting: false,
+  opened: null,
+  which: "open",
+  typed: "",
+  marked: true,
+  sort: "number",
+  group: "none",
+  put: (part) => set(part),
+}));
+
+/** Open a topic on the desk. */
+export function openOnDesk(id: string): void {
+  useTopicsShown.getState().put({ opened: id, meeting: false });
+  useSession.getState().open("topics");
+}

@@ -1,0 +1,119 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, type Shapes, taken } from "../../api/client";
+import { keys } from "../../api/queries";
+import { useSession } from "../session";
+import { useDoing } from "../useDoing";
+import { useOpen } from "../useStage";
+import type { Topic } from "./listed";
+
+/** The project's topics, by number. */
+export function useTopics() {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: keys.topics(projectId),
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/topics", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** A topic with everything that was written and changed. */
+export function useTopic(id: string) {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: [...keys.topics(projectId), id],
+    queryFn: () => taken(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: id } } })),
+    retry: false,
+  });
+}
+
+/** How the project's topics are called, which statuses they may have, and what is offered. */
+export function useTopicRules() {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: [...keys.topics(projectId), "rules"],
+    queryFn: () =>
+      taken(
+        api.GET("/api/projects/{project_id}/topic-rules", { params: { path: { project_id: projectId } } }),
+      ),
+  });
+}
+
+const NO_STATUSES: readonly Shapes["TopicStatus"][] = [];
+
+/** The statuses that topics may have, and which may follow which. */
+export function useStatuses(): readonly Shapes["TopicStatus"][] {
+  return useTopicRules().data?.statuses ?? NO_STATUSES;
+}
+
+/** What a topic begins with where nothing else is wished for. */
+const BLANK = {
+  description: "",
+  kind: "",
+  status: "",
+  priority: "",
+  assigned_to: "",
+  labels: [],
+  stage: "",
+  views: [],
+  disciplines: [],
+  variant_of: "",
+  finding: null,
+};
+
+/** Making topics, changing them, writing of them, and deleting them with undo. */
+export function useTopicActs() {
+  const { projectId } = useOpen();
+  const client = useQueryClient();
+  const doing = useDoing(keys.topics(projectId));
+  return useMemo(() => {
+    const at = (id: string) => ({ params: { path: { topic_id: id } } });
+    return {
+      /** The topic that was made, or null where it could not be. */
+      make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
+        let made: Topic | null = null;
+        await doing(async () => {
+          made = await taken(
+            api.POST("/api/projects/{project_id}/topics", {
+              params: { path: { project_id: projectId } },
+              body: { ...BLANK, ...wish },
+            }),
+          );
+        });
+        return made as Topic | null;
+      },
+      change: (id: string, body: Shapes["TopicRequest"]) =>
+        doing(() => taken(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
+      write: (id: string, text: string, view: string | null) =>
+        doing(() => taken(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } }))),
+      ask: (id: string, body: Shapes["NewQuestion"]) =>
+        doing(() => taken(api.PUT("/api/topics/{topic_id}/question", { ...at(id), body }))),
+      answer: (id: string, body: Shapes["NewAnswer"]) =>
+        doing(() => taken(api.PUT("/api/topics/{topic_id}/answer", { ...at(id), body }))),
+      setRules: (body: Shapes["TopicRules"]) =>
+        doing(() =>
+          taken(
+            api.PUT("/api/projects/{project_id}/topic-rules", {
+              params: { path: { project_id: projectId } },
+              body,
+            }),
+          ),
+        ),
+      look: (id: string) => doing(() => taken(api.POST("/api/topics/{topic_id}/looked", at(id)))),
+      remove: (topic: Topic) =>
+        doing(async () => {
+          await taken(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
+          // The list to which one goes back has it no more, however long it takes to be fetched.
+          client.setQueryData<Topic[]>(keys.topics(projectId), (all) =>
+            all?.filter(({ id }) => id !== topic.id),
+          );
+          useSession
+            .getState()
+            .say(
+              `Deleted ${topic.reference}.`,
+              () => void doing(() => taken(api.POST("/api/topics/{topic_id}/restore", at(topic.id)))),
+            );
+        }),
+    };
+  }, [client, doing, projectId]);
+}

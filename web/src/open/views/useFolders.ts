@@ -1,0 +1,55 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, taken } from "../../api/client";
+import { keys } from "../../api/queries";
+import { useSession } from "../session";
+import { useDoing } from "../useDoing";
+import { useOpen } from "../useStage";
+import type { Folder } from "./shelf";
+
+/** The project's folders of viewpoints, in their order. */
+export function useFolders() {
+  const { projectId } = useOpen();
+  return useQuery({
+    queryKey: [...keys.viewpoints(projectId), "folders"],
+    queryFn: () =>
+      taken(api.GET("/api/projects/{project_id}/folders", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** Making, naming, ordering and deleting folders, and moving viewpoints into them. */
+export function useFolderActs() {
+  const { projectId } = useOpen();
+  const doing = useDoing(keys.viewpoints(projectId));
+  return useMemo(() => {
+    const at = (id: string) => ({ params: { path: { folder_id: id } } });
+    const of = { params: { path: { project_id: projectId } } };
+    return {
+      make: (name: string) =>
+        doing(() => taken(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name } }))),
+      rename: (id: string, name: string) =>
+        doing(() => taken(api.PUT("/api/folders/{folder_id}/name", { ...at(id), body: { name } }))),
+      putBefore: (id: string, before: string | null) =>
+        doing(() => taken(api.PUT("/api/folders/{folder_id}/place", { ...at(id), body: { before } }))),
+      remove: ({ id, name }: Folder) =>
+        doing(async () => {
+          await taken(api.DELETE("/api/folders/{folder_id}", at(id)));
+          useSession
+            .getState()
+            .say(
+              `Deleted the folder ${name}; its views stand with the others.`,
+              () => void doing(() => taken(api.POST("/api/folders/{folder_id}/restore", at(id)))),
+            );
+        }),
+      move: (views: readonly string[], folder: string | null, before: string | null = null) =>
+        doing(() =>
+          taken(
+            api.POST("/api/projects/{project_id}/viewpoints/move", {
+              ...of,
+              body: { views: [...views], folder, before },
+            }),
+          ),
+        ),
+    };
+  }, [doing, projectId]);
+}

@@ -1,0 +1,59 @@
+import { useMemo } from "react";
+import { numberingOf } from "../numbering";
+import { pickedNow, useSelection } from "../selection";
+import { useSession } from "../session";
+import { useOpen } from "../useStage";
+import { useSeen } from "./seen";
+import type { Selector } from "./selectors";
+
+/** Hiding, isolating, fading and bringing back; each a rule with a name, and undone by name. */
+export function useSeeing() {
+  const { federation } = useOpen();
+  return useMemo(() => {
+    const { say } = useSession.getState();
+    const { wish, undo, redo } = useSeen.getState();
+    const picked = (): Selector | null => {
+      const numbers = pickedNow();
+      if (numbers.length) return numberingOf(federation).these(numbers);
+      say("Nothing is picked; click a component first.");
+      return null;
+    };
+    const of = (select: Selector | null | undefined) => select ?? picked();
+    return {
+      put: (effect: "show" | "fade" | "hide", select: Selector) => wish({ select, effect }),
+      hide: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (!select) return;
+        wish({ select, effect: "hide" });
+        useSelection.getState().pick([]);
+      },
+      only: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "only" });
+      },
+      fadeRest: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "fade_rest" });
+      },
+      bringBack: (wanted?: Selector) => {
+        const select = of(wanted);
+        if (select) wish({ select, effect: "show" });
+      },
+      everything: () => {
+        const { rules, depthM, cuts, change } = useSeen.getState();
+        if (rules.length || depthM !== null) change({ rules: [], depthM: null }, "brought everything back");
+        else if (cuts.some((cut) => !cut.off))
+          say("Everything is shown; what is cut away comes back with the cuts.");
+        else say("Everything is shown already.");
+      },
+      undo: () => {
+        const name = undo();
+        say(name === null ? "There is nothing to undo." : `Undone: ${name || "the last change"}.`);
+      },
+      redo: () => {
+        const name = redo();
+        say(name === null ? "There is nothing to do again." : `Done again: ${name || "the next change"}.`);
+      },
+    };
+  }, [federation]);
+}

@@ -1,0 +1,137 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { type ReactNode, Suspense } from "react";
+import { useHabits } from "../open/habits";
+import { useSession } from "../open/session";
+import { Divider } from "../parts/Divider";
+import { DeskNote } from "../parts/desk";
+import { later } from "../parts/later";
+import { face, SLIM, tone } from "../style/theme";
+import { FEATURES } from "./features";
+
+const PANELS = FEATURES.flatMap(({ desk }) => (desk ? [{ ...desk, Body: later(desk.load) }] : []));
+
+/** Fetch what is not seen at once, so that it is there before the server may be away. */
+export function fetchDesks(): void {
+  for (const { load } of PANELS) void load().catch(() => undefined);
+}
+
+const USUAL_PX = 278;
+const MOST_PX = 760;
+
+/** The task in hand, as wide as it was dragged; the stage keeps its share of the window. */
+function DeskBody({ children }: { children: ReactNode }) {
+  const { deskPx, set } = useHabits();
+  return (
+    <Box
+      sx={{
+        position: "relative",
+        display: "flex",
+        minHeight: 0,
+        width: deskPx === null ? USUAL_PX : `min(${deskPx}px, 48vw)`,
+        [SLIM]: { width: deskPx === null ? 250 : `min(${deskPx}px, 40vw)` },
+      }}
+    >
+      <Divider
+        label="Width of the desk, pixels"
+        value={deskPx ?? USUAL_PX}
+        least={240}
+        most={MOST_PX}
+        step={40}
+        usual={USUAL_PX}
+        at={(pane, clientX) => pane.getBoundingClientRect().right - clientX}
+        put={(px) => set({ deskPx: px === USUAL_PX ? null : px })}
+      />
+      <Box
+        sx={{ flex: 1, minWidth: 0, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }}
+        data-testid="desk"
+      >
+        {children}
+      </Box>
+    </Box>
+  );
+}
+
+/** One task at a time, behind labelled edges that never disappear. */
+export function Desk() {
+  const { task, folded, open, fold } = useSession();
+  const Body = PANELS.find(({ key }) => key === task)?.Body;
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        minHeight: 0,
+        height: "100%",
+        bgcolor: tone.paper,
+        borderLeft: `1px solid ${tone.line}`,
+      }}
+    >
+      {!folded.desk && (
+        <DeskBody>
+          <Suspense fallback={<DeskNote>Coming ...</DeskNote>}>{Body && <Body />}</Suspense>
+        </DeskBody>
+      )}
+      <Box
+        sx={{
+          width: 36,
+          borderLeft: `1px solid ${tone.line}`,
+          bgcolor: "#efebe2",
+          display: "flex",
+          flexDirection: "column",
+          minHeight: 0,
+          overflow: "hidden auto",
+          scrollbarWidth: "none",
+        }}
+        role="tablist"
+      >
+        {PANELS.map(({ key, label }) => {
+          const on = key === task && !folded.desk;
+          return (
+            <Box
+              key={key}
+              component="button"
+              type="button"
+              role="tab"
+              aria-selected={on}
+              onClick={() => (on ? fold("desk", true) : open(key))}
+              sx={{
+                border: 0,
+                borderBottom: `1px solid ${tone.line}`,
+                borderRight: `3px solid ${on ? tone.here : "transparent"}`,
+                bgcolor: on ? tone.paper : "transparent",
+                writingMode: "vertical-rl",
+                // All tasks stand one below the other also in a low window.
+                py: "clamp(3px, 4.4vh - 25px, 14px)",
+                px: 0,
+                cursor: "pointer",
+                fontFamily: face.head,
+                fontWeight: 600,
+                fontSize: "clamp(10.5px, 1.75vh, 13px)",
+                color: on ? tone.ink : tone.soft,
+                "&:hover": { color: tone.ink },
+              }}
+            >
+              {label}
+            </Box>
+          );
+        })}
+        {!folded.desk && (
+          <Button
+            variant="text"
+            onClick={() => fold("desk", true)}
+            sx={{
+              mt: "auto",
+              mb: 1,
+              writingMode: "vertical-rl",
+              fontSize: 12,
+              color: tone.soft,
+              alignSelf: "center",
+            }}
+          >
+            fold
+          </Button>
+        )}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,49 @@
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider } from "@mui/material/styles";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { Away, Refused } from "../api/client";
+import { AwayLine } from "../parts/AwayLine";
+import { NameGate } from "../start/NameGate";
+import { StartPage } from "../start/StartPage";
+import { theme } from "../style/theme";
+import { ProjectPage } from "./ProjectPage";
+
+const AGAIN_MS = 2000;
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // While the server is away what is asked waits for it; what it refuses it would refuse again.
+      retry: (count, error) => error instanceof Away || (!(error instanceof Refused) && count < 1),
+      retryDelay: AGAIN_MS,
+      refetchOnWindowFocus: false,
+      networkMode: "always",
+    },
+    mutations: { networkMode: "always" },
+  },
+});
+const root = document.getElementById("root");
+if (!root) throw new Error("the page has no root element");
+
+createRoot(root).render(
+  <StrictMode>
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <NameGate />
+          <AwayLine />
+          <Routes>
+            <Route path="/" element={<StartPage />} />
+            <Route path="/p/:projectId" element={<ProjectPage />} />
+            <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
+            <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
+            <Route path="*" element={<StartPage />} />
+          </Routes>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ThemeProvider>
+  </StrictMode>,
+);

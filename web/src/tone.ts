@@ -1,1 +1,0 @@
-export { COLOURS as tone } from "./api/constants";

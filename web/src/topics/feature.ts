@@ -1,0 +1,9 @@
+import type { Feature } from "../parts/feature";
+import { TopicsOnPlan } from "./TopicsOnPlan";
+import { TopicsOnStage } from "./TopicsOnStage";
+
+/** Topics, as the page puts them together; their panel of the desk is shared with meetings. */
+export const feature: Feature = {
+  name: "topics",
+  slots: { overStage: [TopicsOnStage], platesOnPlan: [TopicsOnPlan] },
+};

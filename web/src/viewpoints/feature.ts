@@ -1,0 +1,15 @@
+import type { Feature } from "../parts/feature";
+import { FramePicture } from "./FramePicture";
+import { useHomeActions } from "./useHomeActions";
+
+/** Viewpoints, as the page puts it together. */
+export const feature: Feature = {
+  name: "viewpoints",
+  actions: useHomeActions,
+  desk: {
+    key: "viewpoints",
+    label: "Viewpoints",
+    load: () => import("./ViewpointsDesk").then((m) => m.ViewpointsDesk),
+  },
+  slots: { page: [FramePicture] },
+};
