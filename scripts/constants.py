@@ -50,7 +50,7 @@ CONSTANTS: dict[str, tuple[object, str]] = {
 
 def as_typescript(constants: dict[str, tuple[object, str]]) -> str:
     """Constants as a TypeScript module."""
-    lines = ["// Made by `make schema` from the core. Do not edit."]
+    lines = ["// Created by `make schema` from the core. Do not edit."]
     for name, (value, about) in constants.items():
         written = json.dumps(value, ensure_ascii=False)
         # A figure is any number where it is used as a first value.

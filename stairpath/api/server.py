@@ -115,7 +115,9 @@ def create_app() -> FastAPI:
         """Whether the server answers and reaches its database."""
         if not database.answers():
             return said(
-                503, "The database is away; this is tried again by itself.", {"Retry-After": str(RETRY_AFTER_S)}
+                503,
+                "The database cannot be reached. This is retried automatically.",
+                {"Retry-After": str(RETRY_AFTER_S)},
             )
         return {"status": "ok"}
 

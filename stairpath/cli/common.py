@@ -90,7 +90,7 @@ def chosen(readings: Sequence[ModelReading], federation: Federation, select: str
         stop(str(error))
     mask = selected(federation_traits(federation, readings), selector)
     if not mask.any():
-        stop(f"{select} selects nothing that is there; write all, a GlobalId, or such as discipline:AIR.")
+        stop(f"{select} selects nothing in the building; write all, a GlobalId, or such as discipline:AIR.")
     return mask
 
 

@@ -153,7 +153,7 @@ def away(monkeypatch):
 def test_while_the_database_is_away_that_is_said(client, away, path):
     answer = client.get(path)
     assert answer.status_code == 503
-    assert answer.json()["detail"] == "The database is away; this is tried again by itself."
+    assert answer.json()["detail"] == "The database cannot be reached. This is retried automatically."
     assert int(answer.headers["Retry-After"]) > 0
 
 

@@ -108,7 +108,7 @@ def test_one_point_is_moved_alone_and_stays_in_the_plane_from_anywhere():
 
 def test_a_markup_that_is_seen_from_its_edge_is_not_moved():
     along = Eye((-10.0, 2.0, 1.0), (0.0, 2.0, 1.0), (0.0, 0.0, 1.0), "parallel", 60.0, 12.0)
-    with pytest.raises(NotAMarkupError, match="seen from its edge"):
+    with pytest.raises(NotAMarkupError, match="edge-on"):
         moved(kind_of("line"), along, ASPECT, (0.0, 0.0), (0.1, 0.0))
 
 
@@ -129,7 +129,7 @@ def test_it_says_from_where_it_can_be_read():
         (lambda: placed("m", "text", [(0, 0)], WALL, EYE, ASPECT, text=" "), "type the text"),
         (lambda: placed("m", "freehand", [(0, 0), (1, 1)] * 2500, WALL, EYE, ASPECT), "at most 4,000 points"),
         (lambda: checked(dataclasses.replace(kind_of("text"), text="x" * 2001)), "at most 2,000 letters"),
-        (lambda: placed("m", "line", [(0, 0), (1, 1)], (0.0, -40.0, 0.0), EYE, ASPECT), "from its edge"),
+        (lambda: placed("m", "line", [(0, 0), (1, 1)], (0.0, -40.0, 0.0), EYE, ASPECT), "edge-on"),
     ],
 )
 def test_what_cannot_be_is_said(wrong, says):

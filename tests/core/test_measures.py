@@ -242,7 +242,7 @@ def test_rooms_volumes_and_room_at_a_point():
     tube = bar(0.1, 2.0)
     tube.update_faces(np.abs(tube.face_normals[:, 2]) < 0.5)
     assert "not closed" in figures_of(VolumeMeasure((A,)), House(a=tube)).note
-    with pytest.raises(NotMeasuredError, match="pick"):
+    with pytest.raises(NotMeasuredError, match="Select"):
         figures_of(VolumeMeasure(()), house)
     height = Gap(2.4, np.array([[0, 0, 0], [0, 0, 2.4]]), (("above", A),))
     house.spot = Spot(FLOOR, height, None)

@@ -60,16 +60,16 @@ def test_a_building_without_anything_has_none():
     ("after", "says"),
     [
         (VIEW, []),
-        (replace(VIEW, eye=replace(EYE, eye_m=(3.0, 4.0, 1.6), target_m=(3.0, 9.0, 1.6))), ["stands 5.00 m from"]),
-        (replace(VIEW, eye=replace(EYE, target_m=(5.0, 0.0, 1.6))), ["looks 90° elsewhere"]),
-        (replace(VIEW, eye=replace(EYE, angle_deg=45.0)), ["angle of view is 45°, and was 60°"]),
-        (replace(VIEW, eye=replace(EYE, projection="parallel")), ["is parallel, and was perspective"]),
-        (replace(VIEW, limits=Limits(0.5)), ["How far and through what"]),
-        (replace(VIEW, rules=(Rule(All(), "hide"),)), ["A rule comes by which something is hidden"]),
-        (replace(VIEW, rules=(Rule(All(), "hide"), Rule(Of("tag", "a"), "hide"))), ["2 rules come by which"]),
-        (replace(VIEW, cuts=(Cut("a", PlaneCut((0, 0, 0), (0, 0, 1))),)), ["1 cut comes"]),
-        (replace(VIEW, markups=(placed("t", "text", [(0, 0)], (0, 5, 1), EYE, 1.0, text="x"),)), ["1 markup comes"]),
-        (replace(VIEW, style="lines", picked=These({"m": ("a",)})), ["drawn in another way", "else is picked"]),
+        (replace(VIEW, eye=replace(EYE, eye_m=(3.0, 4.0, 1.6), target_m=(3.0, 9.0, 1.6))), ["moves by 5.00 m"]),
+        (replace(VIEW, eye=replace(EYE, target_m=(5.0, 0.0, 1.6))), ["turns by 90°"]),
+        (replace(VIEW, eye=replace(EYE, angle_deg=45.0)), ["from 60° to 45°"]),
+        (replace(VIEW, eye=replace(EYE, projection="parallel")), ["from perspective to parallel"]),
+        (replace(VIEW, limits=Limits(0.5)), ["depth of view differs"]),
+        (replace(VIEW, rules=(Rule(All(), "hide"),)), ["1 rule added: hidden"]),
+        (replace(VIEW, rules=(Rule(All(), "hide"), Rule(Of("tag", "a"), "hide"))), ["2 rules added"]),
+        (replace(VIEW, cuts=(Cut("a", PlaneCut((0, 0, 0), (0, 0, 1))),)), ["1 cut is added"]),
+        (replace(VIEW, markups=(placed("t", "text", [(0, 0)], (0, 5, 1), EYE, 1.0, text="x"),)), ["1 markup is added"]),
+        (replace(VIEW, style="lines", picked=These({"m": ("a",)})), ["drawing style differs", "selection differs"]),
     ],
 )
 def test_what_keeping_over_a_view_changes_is_said(after, says):
@@ -84,7 +84,7 @@ def test_a_cut_that_moved_is_other_and_one_that_left_goes():
     cut = Cut("a", PlaneCut((0, 0, 0), (0, 0, 1)))
     before = replace(VIEW, cuts=(cut, Cut("b", cut.shape)))
     after = replace(VIEW, cuts=(replace(cut, off=True),))
-    assert differences(before, after) == ["1 cut goes.", "1 cut is other."]
+    assert differences(before, after) == ["1 cut is removed.", "1 cut differs."]
 
 
 def test_what_is_gone_is_said_with_the_day_of_the_issue():
@@ -96,4 +96,4 @@ def test_what_is_gone_is_said_with_the_day_of_the_issue():
         "2 of its 3 hidden components are gone since the issue of 3 March 2026."
     ]
     assert gone(view, lambda key, one: True, days.get) == []
-    assert gone(view, lambda key, one: False, lambda key: None)[1] == "1 of its 1 picked component is gone."
+    assert gone(view, lambda key, one: False, lambda key: None)[1] == "1 of its 1 selected component is gone."

@@ -263,14 +263,14 @@ def test_components_are_spoken_of_by_name_or_number_and_class():
     assert spoken(B, These({"arc": ("A2",)})) == "C-1"
     assert spoken(B, These({"arc": ("A2", "A3", "A4")})) == "3 coverings"
     assert spoken(B, These({"arc": ("A2", "A3", "A1")})) == "3 components"
-    assert spoken(B, These({"arc": ("gone",)})) == "nothing that is there"
+    assert spoken(B, These({"arc": ("gone",)})) == "nothing in the building"
     assert stands(B, Rule(parse("type:C1"), "fade")) == "Faded: type C1"
     assert [noun("IfcDuctSegment"), counted(1, "wall"), counted(3, "assembly")] == [
         "duct segment",
         "1 wall",
         "3 assemblies",
     ]
-    assert done(B, replace(Rule(All(), "tint"), colour=None)) == "took the tint off everything"
+    assert done(B, replace(Rule(All(), "tint"), colour=None)) == "removed the tint of everything"
 
 
 @pytest.mark.parametrize(

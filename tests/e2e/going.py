@@ -54,7 +54,7 @@ def hold(page: Page, key: str, seconds: float) -> None:
 
 
 def walk_to(page: Page, corner: np.ndarray) -> bool:
-    """Turn to a point and walk straight there by the keys, and once more where something was in the way; whether one is there."""
+    """Turn to a point and walk straight there by the keys, and Repeat where something was in the way; whether one is there."""
     for _ in range(4):
         way = corner - feet(page)
         if np.hypot(*way[:2]) < NEAR_M:
@@ -68,7 +68,7 @@ def walk_to(page: Page, corner: np.ndarray) -> bool:
 
 
 def walk_the_way(page: Page, site: str, project: str, end: np.ndarray) -> list[dict[str, Any]]:
-    """Find the way from where one stands to a point and walk it by the keys, corner by corner; the ways found.
+    """Find route from where one stands to a point and walk it by the keys, corner by corner; the ways found.
 
     As somebody does who has gone wrong, one asks again from there.
     """

@@ -1,4 +1,4 @@
-"""A random stranger: goes through the interface by chance, and looks after each action whether all is as it must be."""
+"""A random stranger: Cuts the interface by chance, and looks after each action whether all is as it must be."""
 
 from __future__ import annotations
 
@@ -19,7 +19,7 @@ KEYS = (
 )  # fmt: skip
 TYPED = ("fit all", "room", "duct", "wall", "look from", "background", "zzz", "home", "square", "lens", "-1", "1e9", "")
 SIZES = ((1080, 680), (900, 600), (1280, 800), (1024, 700))
-NOT_PRESSED = ("change the name", "read again", "take out", "Choose files", "cancel", "link", "delete", "full screen")
+NOT_PRESSED = ("change the name", "read again", "Remove", "Choose files", "cancel", "link", "delete", "full screen")
 """Names of buttons that change what all tests share, or leave the page."""
 
 CONTROLS = """() => [...document.querySelectorAll('button, [role=tab], select, input')].filter((e) => {
@@ -225,7 +225,7 @@ class Roamer:
             self.wrong.append(f"{named} was under the cursor, and {picked} was picked")
 
     def undo_all(self) -> None:
-        """Undo everything; it must be as it began."""
+        """Undo everything; it must be Start."""
         for _ in range(3):
             self.page.keyboard.press("Escape")
         self.page.evaluate("() => document.activeElement?.blur?.()")

@@ -1,4 +1,4 @@
-"""A plan or an elevation beside the stage: one building, two views, each found and moved in the other."""
+"""Show a plan or elevation beside the stage (B): one building, two views, each found and moved in the other."""
 
 from __future__ import annotations
 
@@ -205,7 +205,7 @@ def test_the_drawing_pans_and_zooms_under_the_cursor_and_has_its_own_trail(besid
 
 def test_the_room_for_the_drawing_is_dragged_and_the_stage_has_it_all_again_when_it_is_put_away(beside: Page):
     width = size_of(beside, DRAWING)[2]
-    box = beside.get_by_role("slider", name="Room for the drawing").bounding_box()
+    box = beside.get_by_role("slider", name="Width of the drawing").bounding_box()
     assert box
     beside.mouse.move(box["x"] + box["width"] / 2, box["y"] + 200)
     beside.mouse.down()

@@ -62,7 +62,7 @@ def test_a_cut_at_a_height_takes_away_what_is_above_and_fills_what_it_goes_throu
     row = cutting.get_by_test_id("cut")
     expect(row).to_contain_text("Level 00 + 1.20 m")
     # Four outer walls and the one between: 2 x 20 x 0.3 and 2 x 12 x 0.3, less their corners, and 9 x 0.2.
-    expect(cutting.get_by_test_id("cut-through")).to_have_text("goes through 5 components, 21.000 m²")
+    expect(cutting.get_by_test_id("cut-through")).to_have_text("Cuts 5 components, 21.000 m²")
     # Of the wall that stood higher nothing is met any more; on the cut itself one meets its face.
     assert under(cutting, site, house, (5, 0.1, 7.4)) is None or under(cutting, site, house, (5, 0.1, 7.4))[2] <= 1.2
     assert under(cutting, site, house, (5, 0.15, 1.2)) == pytest.approx([5, 0.15, 1.2], abs=0.02)
@@ -104,7 +104,7 @@ def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
     expect(tab).to_have_text("Level 01 + 1.50 m")
     assert planes(cutting)[0] == pytest.approx([0, 0, 1, 5.5])
     field.fill("a lot")
-    expect(row).to_contain_text("a lot is not a length; type one such as 2.5 m")
+    expect(row).to_contain_text("a lot is not a length. Type one such as 2.5 m")
     tab.focus()
     cutting.keyboard.press("ArrowUp")
     expect(tab).to_have_text("Level 01 + 1.55 m")
@@ -113,7 +113,7 @@ def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
 def test_a_cut_is_turned_over_switched_off_named_and_removed(cutting: Page):
     cut_at(cutting, "Level 00", "2")
     row = cutting.get_by_test_id("cut")
-    row.get_by_role("button", name="turn over").click()
+    row.get_by_role("button", name="flip").click()
     assert planes(cutting)[0] == pytest.approx([0, 0, -1, -2])
     row.get_by_role("button", name="switch off").click()
     expect(row).to_contain_text("(switched off)")
@@ -198,14 +198,14 @@ def test_what_is_picked_can_stay_whole(cutting: Page, site, house):
     cutting.mouse.click(x, y)
     expect(cutting.get_by_test_id("component-tag")).to_be_visible()
     cutting.get_by_role("tab", name="Cuts").click()
-    cutting.get_by_role("button", name="keep what is picked whole").click()
-    expect(cutting.get_by_test_id("whole")).to_contain_text("1 component stays whole")
-    expect(cutting.get_by_test_id("cut-through")).to_contain_text("goes through 4 components")
+    cutting.get_by_role("button", name="keep the selection uncut").click()
+    expect(cutting.get_by_test_id("whole")).to_contain_text("1 component stays uncut")
+    expect(cutting.get_by_test_id("cut-through")).to_contain_text("Cuts 4 components")
     found = under(cutting, site, house, (5, 0, 2.5))
     assert found is not None
     assert found[2] == pytest.approx(2.5, abs=0.05)
     cutting.get_by_role("button", name="cut all").click()
-    expect(cutting.get_by_test_id("cut-through")).to_contain_text("goes through 5 components")
+    expect(cutting.get_by_test_id("cut-through")).to_contain_text("Cuts 5 components")
 
 
 def test_cuts_show_on_the_storey_board_and_on_the_key_plan(cutting: Page):
@@ -241,7 +241,7 @@ def test_a_plane_is_tilted_by_its_grip_by_keys_and_typed(cutting: Page):
     cutting.get_by_role("button", name="Cut along it").click()
     filled(cutting)
     row = cutting.get_by_test_id("cut")
-    facing, leaning = row.get_by_label("faces, \N{DEGREE SIGN} from north"), row.get_by_label("leans")
+    facing, leaning = row.get_by_label("direction, \N{DEGREE SIGN} from north"), row.get_by_label("leans")
     assert float(facing.input_value()) in (90, 270)
     assert float(leaning.input_value()) == 0
     before = planes(cutting)[0]
@@ -263,7 +263,7 @@ def test_a_plane_is_tilted_by_its_grip_by_keys_and_typed(cutting: Page):
     leaning.press("Enter")
     cutting.wait_for_function(f"() => Math.abs(({CLIPS})()[0][2] - 1) < 1e-9")
     leaning.fill("120")
-    expect(row).to_contain_text("A plane leans by 90 degrees at most")
+    expect(row).to_contain_text("A plane tilts by at most 90 degrees")
 
 
 def test_a_cut_is_dragged_on_the_key_plan(cutting: Page):
@@ -302,7 +302,7 @@ def test_a_cut_is_dragged_on_the_key_plan(cutting: Page):
 def test_a_room_is_opened_from_where_one_looks_and_a_box_is_drawn_between_two_corners(cutting: Page, site, house):
     find(cutting, "0.01 West room 0")
     wait_resting(cutting)
-    cutting.get_by_role("button", name="This room, opened from where I look").click()
+    cutting.get_by_role("button", name="Room opened towards me").click()
     row = cutting.get_by_test_id("cut")
     expect(row).to_contain_text("Into 0.01 West room 0")
     assert len(planes(cutting)) == 6

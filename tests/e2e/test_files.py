@@ -47,16 +47,16 @@ def test_dropped_files_become_a_project_and_a_bad_one_says_why(page: Page, site)
 
 def test_more_files_are_added_to_an_open_project_and_taken_out_again(page: Page, site):
     page.goto(site)
-    page.get_by_role("button", name="start empty").click()
-    expect(page.get_by_text("Nothing to draw yet")).to_be_visible()
+    page.get_by_role("button", name="Start empty").click()
+    expect(page.get_by_text("Nothing to show yet")).to_be_visible()
     page.get_by_role("tab", name="Models").click()
     page.get_by_test_id("file-input").set_input_files(
         FilePayload(name="Hut-STR.ifc", mimeType="application/x-step", buffer=simple().content())
     )
     model = page.get_by_test_id("model")
     expect(model).to_have_attribute("data-status", "read", timeout=60_000)
-    expect(page.get_by_text("Nothing to draw yet")).to_have_count(0, timeout=20_000)
-    model.get_by_role("button", name="take out").click()
+    expect(page.get_by_text("Nothing to show yet")).to_have_count(0, timeout=20_000)
+    model.get_by_role("button", name="Remove").click()
     expect(model).to_have_count(0)
     page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(model).to_have_count(1)
@@ -104,7 +104,7 @@ def test_a_newer_file_that_cannot_be_read_leaves_what_was_there(page: Page, site
         )
     )  # fmt: skip
     expect(model).to_have_attribute("data-status", "failed", timeout=60_000)
-    expect(model).to_contain_text("What was read of it before stays.")
+    expect(model).to_contain_text("The previous issue stays in use.")
     expect(page.get_by_role("button", name="ARC 00", exact=True)).to_have_text("1")
 
 

@@ -31,8 +31,8 @@ def finding(home: Page):
 def look_for(page: Page, one: str, other: str, near: str) -> None:
     page.get_by_label("One group").select_option(label=one)
     page.get_by_label("The other group").select_option(label=other)
-    page.get_by_label("too near below").fill(near)
-    page.get_by_role("button", name="Look for it").click()
+    page.get_by_label("clearance").fill(near)
+    page.get_by_role("button", name="Run the check").click()
 
 
 def done(page: Page):
@@ -74,18 +74,18 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     finding.get_by_role("button", name="tick all").click()
     finding.get_by_label("How findings become topics").select_option("all")
     finding.get_by_role("button", name="Make 1 topic").click()
-    expect(finding.get_by_text("Made 1 topic; they stand on the Topics desk.")).to_be_visible(timeout=60_000)
+    expect(finding.get_by_text("Made 1 topic; they are on the Topics desk.")).to_be_visible(timeout=60_000)
     check.get_by_role("button", name="run again").click()
     expect(finding.get_by_text("0 of them measured in the last run")).to_be_visible(timeout=60_000)
     check.get_by_role("button", name="rules").click()
-    finding.get_by_label("too near below").last.fill("0.2")
-    finding.get_by_role("button", name="Run it so").click()
+    finding.get_by_label("clearance").last.fill("0.2")
+    finding.get_by_role("button", name="Run").click()
     expect(check).to_contain_text("nothing found", timeout=60_000)
     finding.wait_for_function(f"() => ({MARKS})() === 0")
     # What is found no more is proposed as solved, and a person says so.
     gone = finding.get_by_test_id("proposal")
     expect(gone).to_have_count(2)
-    expect(gone.first).to_contain_text("was 0.300 m apart, is no longer found (open)")
+    expect(gone.first).to_contain_text("was 0.300 m apart, no longer found (open)")
     gone.first.get_by_role("button", name="settled").click()
     expect(gone).to_have_count(1)
     check.get_by_role("button", name="delete").click()
@@ -97,11 +97,11 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
 
 
 def test_nothing_picked_and_a_wrong_length_are_said_and_what_was_typed_stays(finding: Page):
-    look_for(finding, "what is picked", "everything", "0.1")
+    look_for(finding, "the selection", "everything", "0.1")
     expect(finding.locator("[role=status]")).to_contain_text("Nothing is picked")
     look_for(finding, "everything", "everything", "near")
-    expect(finding.get_by_text("near is not a length; type one").first).to_be_visible()
-    expect(finding.get_by_label("too near below")).to_have_value("near")
+    expect(finding.get_by_text("near is not a length. Type one").first).to_be_visible()
+    expect(finding.get_by_label("clearance")).to_have_value("near")
     expect(finding.get_by_test_id("check")).to_have_count(0)
 
 

@@ -27,7 +27,7 @@ def test_viewpoints_are_put_into_folders_ordered_by_hand_and_deleted_together(pa
     expect(page.get_by_test_id("shelf")).to_have_count(2)
     page.get_by_label("Tick Hall").check()
     page.get_by_label("Tick Stair").check()
-    page.get_by_label("Move what is ticked to").select_option(label="Meeting of 27 November")
+    page.get_by_label("Move the ticked viewpoints to").select_option(label="Meeting of 27 November")
     expect(page.get_by_test_id("ticked")).to_have_count(0)
     folder = page.get_by_test_id("shelf").first
     expect(folder.get_by_test_id("viewpoint")).to_have_count(2)

@@ -89,5 +89,5 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         wait_posed(other, before)
         same_eye(other, page)
     # The presenter is gone: who followed is told.
-    expect(page.get_by_text("Nobody presents any more; you go your own ways.")).to_be_visible()
+    expect(page.get_by_text("The presentation has ended.")).to_be_visible()
     expect(page.get_by_role("button", name="1 here")).to_be_visible()

@@ -74,12 +74,10 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     # What is asked for meanwhile waits or says so, and what was typed is not lost; the page stays.
     name.fill("Kept while away")
     name.press("Enter")
-    note = page.get_by_role("status").filter(has_text="cannot be reached just now; do it again")
+    note = page.get_by_role("status").filter(has_text="cannot be reached. Try again")
     expect(note).to_be_visible()
     expect(name).to_have_value("Kept while away")
-    expect(away).to_have_text(
-        "Stair Path cannot be reached. It is tried again by itself; what you were doing stays as it is."
-    )
+    expect(away).to_have_text("Stair Path cannot be reached. It is retried automatically. Your work stays as it is.")
     assert pose_of(page) == before
     ask(f"{site}/api/projects", {"name": "Meanwhile", "author": "Ida Fenn"})
     own.start()
@@ -121,19 +119,19 @@ def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, s
     field.fill("Pump house")
     field.press("Enter")
     expect(card).to_contain_text("Pump house")
-    card.get_by_role("button", name="Put Pump house into the bin").click()
+    card.get_by_role("button", name="Move Pump house to bin").click()
     expect(link).to_have_count(0)
     page.goto(f"{site}/p/{project}")
-    expect(page.get_by_text("Pump house is in the bin; bring it back on the start page.")).to_be_visible()
+    expect(page.get_by_text("Pump house is in the bin. Restore it from the start page.")).to_be_visible()
     page.goto(site)
     bin_ = page.get_by_test_id("bin")
     bin_.get_by_role("button", name="the bin").click()
     row = bin_.locator("div", has_text="Pump house").last
-    row.locator("xpath=..").get_by_role("button", name="bring it back").first.click()
+    row.locator("xpath=..").get_by_role("button", name="Restore").first.click()
     expect(link).to_be_visible()
     # A browser keeps a plain "gone" for good.
     page.goto(f"{site}/p/{project}")
-    expect(page.get_by_text("Nothing to draw yet")).to_be_visible()
+    expect(page.get_by_text("Nothing to show yet")).to_be_visible()
 
 
 def test_what_somebody_else_threw_away_is_said_and_nothing_typed_is_lost(page: Page, site):
@@ -144,12 +142,12 @@ def test_what_somebody_else_threw_away_is_said_and_nothing_typed_is_lost(page: P
     page.route("**/name", lambda route: route.abort())
     field.fill("Shared by all")
     field.press("Enter")
-    expect(page.get_by_text("Stair Path cannot be reached just now; do it again")).to_be_visible()
+    expect(page.get_by_text("Stair Path cannot be reached. Try again")).to_be_visible()
     expect(field).to_have_value("Shared by all")
     page.unroute("**/name")
     ask(f"{site}/api/projects/{project}", method="DELETE")
     field.press("Enter")
-    expect(page.get_by_text("Shared is in the bin; bring it back on the start page.")).to_be_visible()
+    expect(page.get_by_text("Shared is in the bin. Restore it from the start page.")).to_be_visible()
     expect(field).to_have_count(0)
 
 
@@ -185,11 +183,11 @@ def test_a_model_is_aligned_by_typed_figures_and_undone(page: Page, site, pair):
     wait_drawn(page)
     page.get_by_role("tab", name="Models").click()
     model = page.get_by_test_id("model").filter(has_text="Shed-STR")
-    model.get_by_role("button", name="align it otherwise").click()
+    model.get_by_role("button", name="Change alignment").click()
     field = model.get_by_label("shift x, m of Shed-STR")
     field.fill("five")
-    expect(model).to_contain_text("five is not a length; type one such as 2.5 m")
-    expect(model.get_by_role("button", name="Turn and shift it so")).to_be_disabled()
+    expect(model).to_contain_text("five is not a length. Type one such as 2.5 m")
+    expect(model.get_by_role("button", name="Apply")).to_be_disabled()
     field.fill("5,25")
     field.press("Enter")
     expect(model).to_contain_text("turn and shift set by hand (by Ida Fenn)", timeout=30_000)
@@ -205,23 +203,23 @@ def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
     wait_drawn(page)
     page.get_by_role("tab", name="Models").click()
     model = page.get_by_test_id("model").filter(has_text="Shed-STR")
-    model.get_by_role("button", name="align it otherwise").click()
-    model.get_by_role("button", name="pick two of its points").click()
+    model.get_by_role("button", name="Change alignment").click()
+    model.get_by_role("button", name="Pick two points").click()
     expect(page.get_by_test_id("stage-mark")).to_contain_text("Click a point of the model")
     page.keyboard.press("Escape")
-    expect(model.get_by_role("button", name="pick two of its points")).to_be_visible()
-    model.get_by_role("button", name="pick two of its points").click()
+    expect(model.get_by_role("button", name="Pick two points")).to_be_visible()
+    model.get_by_role("button", name="Pick two points").click()
     note = page.get_by_role("status")
     x, y, width, _ = size_of(page)
     page.mouse.click(x + width - 8, y + 8)
-    expect(note).to_contain_text("There is nothing there; click on the building")
+    expect(note).to_contain_text("Nothing is there. Click the building")
     origin = ask(f"{site}/api/projects/{pair}/federation")["origin_m"]
 
     def click(*point_m: float) -> None:
         page.mouse.click(*on_screen(page, [v - o for v, o in zip(point_m, origin, strict=True)]))
 
     click(16, 0, 5.5)  # of the house
-    expect(note).to_contain_text("That is a point of House-ARC; click one of Shed-STR")
+    expect(note).to_contain_text("That is a point of House-ARC. Click one of Shed-STR")
     click(2.5, -8, 1.5)
     click(5.5, -8, 1.5)
     first = model.get_by_label("x, m of the first point")
@@ -230,7 +228,7 @@ def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
     first.fill(str(moved))
     second = model.get_by_label("x, m of the second point")
     second.fill(str(float(second.input_value()) + 2))
-    model.get_by_role("button", name="Bring them there").click()
+    model.get_by_role("button", name="Apply").click()
     expect(model).to_contain_text("turn and shift set by hand", timeout=30_000)
     shift = card_of(site, pair, "Shed-STR")["shift_m"]
     assert abs(shift[0] - 2) < 0.01

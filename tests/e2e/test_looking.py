@@ -182,7 +182,7 @@ def test_a_locked_view_stays_until_the_lock_is_opened(opened: Page):
     opened.keyboard.press("e")
     expect(opened.locator("[role=status]")).to_contain_text("The view is locked")
     assert pose_of(opened) == before
-    opened.get_by_role("button", name="Open the lock").click()
+    opened.get_by_role("button", name="Unlock").click()
     opened.mouse.move(x + width * 0.5, y + height * 0.4)
     here = where(opened)
     opened.mouse.wheel(0, -300)
@@ -241,8 +241,8 @@ def test_home_is_ones_own_else_everybodys(opened: Page, site, house):
     opened.keyboard.press("ArrowRight")
     expect(opened.get_by_test_id("place")).to_have_count(2, timeout=15_000)
     home = pose_of(opened)
-    find(opened, "Make this view home for everybody")
-    expect(opened.locator("[role=status]")).to_contain_text("home for everybody")
+    find(opened, "Save as the project's home view")
+    expect(opened.locator("[role=status]")).to_contain_text("project's home view")
     assert ask(f"{site}/api/projects/{house}/federation")["home"]["author"] == "Ida Fenn"
     opened.keyboard.press("ArrowLeft")
     expect(opened.get_by_test_id("place")).to_have_count(3, timeout=15_000)
@@ -285,7 +285,7 @@ def test_the_eyes_height_is_typed_and_a_wrong_one_is_told(opened: Page):
     )
     box.fill("high")
     box.press("Enter")
-    expect(opened.locator("[role=status]")).to_contain_text("high is not a length; type one such as 2.5 m")
+    expect(opened.locator("[role=status]")).to_contain_text("high is not a length. Type one such as 2.5 m")
 
 
 def test_the_zoom_handle_follows_every_pixel(opened: Page):
@@ -345,7 +345,7 @@ def test_a_plan_is_opened_over_its_storey_until_it_is_closed(opened: Page):
     _, _, width, height = size_of(opened)
     seen = opened.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y)?.point.z", [width * 0.4, height * 0.3])
     assert seen < 1.2
-    opened_mark(opened).get_by_role("button", name="Close it").click()
+    opened_mark(opened).get_by_role("button", name="Close").click()
     expect(opened_mark(opened)).to_have_count(0)
     assert pose_of(opened)["through_m"] == 0
 

@@ -75,7 +75,7 @@ def test_two_corners_are_measured_with_the_mouse_to_the_millimetre(measuring: Pa
     expect(figure(measuring)).to_contain_text("3.400 m")
     measuring.wait_for_function(f"() => JSON.stringify(({TEXTS})()) === JSON.stringify(['3.400 m'])")
     # By one action it is the words of a markup.
-    figure(measuring).get_by_role("button", name="write it on the view").click()
+    figure(measuring).get_by_role("button", name="write on the view").click()
     measuring.wait_for_function("() => window.stairpathStage.markups.counts.read === 1")
     measuring.get_by_role("tab", name="Markups").click()
     expect(measuring.get_by_test_id("markup")).to_contain_text("3.400 m")
@@ -172,7 +172,7 @@ def test_lengths_are_read_and_typed_in_feet_and_inches(measuring: Page, site, ho
     measuring.get_by_role("button", name="Cut", exact=True).click()
     expect(measuring.get_by_test_id("cut")).to_contain_text("Level 00 + 3' 11 1/4\"")
     field.fill("two feet")
-    expect(measuring.get_by_text("two feet is not a length; type one such as 2.5 m")).to_be_visible()
+    expect(measuring.get_by_text("two feet is not a length. Type one such as 2.5 m")).to_be_visible()
 
 
 def test_measures_go_with_the_link_and_with_a_viewpoint(measuring: Page, site, house, page: Page):

@@ -90,7 +90,7 @@ def test_hiding_a_discipline_changes_no_geometry_and_shows_in_the_next_frame(ope
     assert geometries() == before_count
     assert opened.evaluate(pieces) == fetched
     assert (np.abs(after - before).max(axis=2) > 20).mean() > 0.1
-    opened.get_by_role("button", name="Bring all back").click()
+    opened.get_by_role("button", name="Show everything").click()
     assert np.abs(pixels(opened) - before).max() == 0
 
 
@@ -129,14 +129,14 @@ def test_a_known_component_is_picked_at_its_known_place(opened: Page, site, demo
 
 
 def picture_tone(picture):
-    """How far each pixel is from the tone of what is picked."""
+    """How far each pixel is from the tone of the selection."""
     return np.abs(picture - [224, 138, 30]).sum(axis=2)
 
 
 def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     _, bounds = component(site, demo_project, "AHU-1")
     opened.mouse.click(*on_screen(opened, bounds.mean(axis=0)))
-    opened.get_by_role("button", name="Only this").click()
+    opened.get_by_role("button", name="Isolate").click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1931 hidden")
     here = where(opened)
     opened.get_by_role("button", name="Fit", exact=True).click()
@@ -144,9 +144,9 @@ def test_hide_only_this_and_fade_rest(opened: Page, site, demo_project):
     tone = picture_tone(pixels(opened))
     assert (tone < 90).mean() > 0.1
     opened.keyboard.press("Control+z")
-    opened.get_by_role("button", name="Fade rest").click()
+    opened.get_by_role("button", name="Fade others").click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1931 faded")
-    opened.get_by_role("button", name="Bring all back").click()
+    opened.get_by_role("button", name="Show everything").click()
     opened.get_by_role("button", name="Hide", exact=True).click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("1 hidden")
 
@@ -174,7 +174,7 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
     opened.reload()
     wait_drawn(opened)
     assert numbers(opened) == pytest.approx(camera, abs=1e-6)  # it opens where it was left
-    opened.get_by_role("button", name="Bring all back").click()
+    opened.get_by_role("button", name="Show everything").click()
     before = opened.locator("canvas").get_attribute("data-pose")
     opened.get_by_role("button", name="Fit all").click()
     wait_posed(opened, before)

@@ -37,10 +37,10 @@ def groups(page: Page):
 
 
 def condition(page: Page, at: int, what: str, how: str, value: str | None = None) -> None:
-    page.get_by_label("What is asked").nth(at).select_option(what)
-    page.get_by_label("How it is asked").nth(at).select_option(how)
+    page.get_by_label("Question").nth(at).select_option(what)
+    page.get_by_label("Comparison").nth(at).select_option(how)
     if value is not None:
-        page.get_by_label("What it is compared with").nth(at).fill(value)
+        page.get_by_label("Value").nth(at).fill(value)
 
 
 def test_the_building_is_listed_opened_picked_hidden_and_isolated(register: Page):
@@ -92,26 +92,26 @@ def test_grouping_and_sums_follow_what_is_chosen_and_are_saved_as_they_stand(reg
 def test_conditions_narrow_the_list_and_are_kept_as_a_set_that_hides_and_is_deleted_with_undo(
     register: Page, site, pair
 ):
-    register.get_by_role("button", name="only what meets a condition").click()
+    register.get_by_role("button", name="Only components that meet a condition").click()
     expect(register.get_by_test_id("register-count")).to_have_text("14 components")
     condition(register, 0, "tag", "contains", "ad-")
     expect(register.get_by_test_id("register-count")).to_have_text("2 components")
-    register.get_by_role("button", name="and another condition").click()
+    register.get_by_role("button", name="Add a condition").click()
     condition(register, 1, "level", "equal", "Level 01")
     expect(register.get_by_test_id("register-count")).to_have_text("0 components")
     condition(register, 1, "level", "missing")
-    register.get_by_role("button", name="Take the condition away").nth(1).click()
+    register.get_by_role("button", name="Remove the condition").nth(1).click()
     expect(register.get_by_test_id("register-count")).to_have_text("2 components")
     register.get_by_label("Name of a new set").fill("Ducts before the house")
     register.keyboard.press("Enter")
     row = register.get_by_test_id("set")
     expect(row).to_contain_text("Ducts before the house2tag contains ad-")
     assert ask(f"{site}/api/projects/{pair}/sets")[0]["author"] == "Ida Fenn"
-    row.get_by_role("button", name="only this").click()
+    row.get_by_role("button", name="isolate").click()
     settled(register, "12 hidden · 0 faded")
     row.get_by_role("button", name="pick", exact=True).click()
     assert picked(register) == [12, 13]
-    register.get_by_role("button", name="Take the condition away").click()
+    register.get_by_role("button", name="Remove the condition").click()
     expect(register.get_by_test_id("register-count")).to_have_text("14 components")
     row.get_by_role("button", name="list", exact=True).click()
     expect(register.get_by_test_id("register-count")).to_have_text("2 components")
@@ -122,7 +122,7 @@ def test_conditions_narrow_the_list_and_are_kept_as_a_set_that_hides_and_is_dele
 
 
 def test_a_condition_that_cannot_be_met_says_why_and_the_list_comes_back(register: Page):
-    register.get_by_role("button", name="only what meets a condition").click()
+    register.get_by_role("button", name="Only components that meet a condition").click()
     condition(register, 0, "tag", "contains", "nothing of that kind")
     expect(register.get_by_test_id("register-count")).to_have_text("0 components")
     expect(groups(register)).to_have_count(0)
@@ -148,7 +148,7 @@ def test_a_tag_with_one_letter_wrong_is_found(register: Page):
 def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(register: Page):
     register.get_by_role("button", name="tint by level").click()
     legend = register.get_by_test_id("legend")
-    expect(legend).to_have_text("Level 00Level 01trades' coloursmaterials' own")
+    expect(legend).to_have_text("Level 00Level 01Discipline coloursMaterial colours")
     tints = "() => [...new Set(window.stairpathOpen.seen().tints ?? [])].length"
     register.wait_for_function(f"() => ({tints})() === 2")
     legend.get_by_role("button", name="Level 01").click()
@@ -156,7 +156,7 @@ def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(regis
     expect(legend).to_be_visible()
     register.keyboard.press("Control+z")
     settled(register, "all shown")
-    legend.get_by_role("button", name="trades' colours").click()
+    legend.get_by_role("button", name="Discipline colours").click()
     expect(legend).to_have_count(0)
     register.keyboard.press("Control+z")
     expect(legend).to_be_visible()
@@ -169,18 +169,18 @@ def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Pag
     register.get_by_label("Open Duct segment", exact=True).click()
     register.get_by_label("Pick AD-2", exact=True).click()
     find(register, "Pick all visible of the same class")
-    expect(register.locator("[role=status]")).to_contain_text("2 components picked")
+    expect(register.locator("[role=status]")).to_contain_text("2 components selected")
     assert picked(register) == [12, 13]
     find(register, "Pick the opposite")
-    expect(register.locator("[role=status]")).to_contain_text("12 components picked")
+    expect(register.locator("[role=status]")).to_contain_text("12 components selected")
     find(register, "Pick all visible of the same system")
     expect(register.locator("[role=status]")).to_contain_text("has no system")
     register.keyboard.press("c")
     settled(register, "12 hidden · 0 faded")
-    find(register, "Pick all that is visible")
-    expect(register.locator("[role=status]")).to_contain_text("2 components picked")
+    find(register, "Select all visible")
+    expect(register.locator("[role=status]")).to_contain_text("2 components selected")
     assert picked(register) == [12, 13]
-    find(register, "Pick nothing")
+    find(register, "Clear selection")
     register.wait_for_function("() => window.stairpathOpen.picked().length === 0")
 
 
@@ -209,8 +209,8 @@ def test_a_property_becomes_a_condition_and_a_grouping(page: Page, site):
     line.hover()
     line.get_by_role("button", name="list without").click()
     expect(page.get_by_test_id("register-count")).to_have_text("1 component")
-    expect(page.get_by_label("How it is asked")).to_have_value("missing")
-    page.get_by_role("button", name="Take the condition away").click()
+    expect(page.get_by_label("Comparison")).to_have_value("missing")
+    page.get_by_role("button", name="Remove the condition").click()
     page.get_by_role("tab", name="Component").click()
     line.hover()
     line.get_by_role("button", name="group by it").click()

@@ -37,14 +37,14 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     expect(page.get_by_test_id("topic-view")).to_have_count(1)
     eye = numbers(page)
     page.get_by_label("Status of AIR 001").select_option("in hand")
-    page.get_by_label("Who has it of AIR 001").fill("Tam Kerr")
+    page.get_by_label("Assigned to of AIR 001").fill("Tam Kerr")
     page.keyboard.press("Enter")
     page.get_by_label("Due date of AIR 001").fill("2026-01-09")
     page.get_by_label("A comment").fill("Is it in the way of the door?")
     page.get_by_role("button", name="Write").click()
     notes = page.get_by_test_id("topic-note")
     expect(notes).to_have_count(4)
-    expect(notes.nth(1)).to_contain_text("who has it: nothing → Tam Kerr")
+    expect(notes.nth(1)).to_contain_text("assigned to: nothing → Tam Kerr")
     expect(notes.last).to_contain_text("Is it in the way of the door?")
     expect(page.get_by_label("A comment")).to_have_value("")
     with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
@@ -56,7 +56,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
         row = other.get_by_test_id("topic")
         expect(row).to_contain_text("new")
         expect(row).to_contain_text("overdue since 9 Jan")
-        other.get_by_role("button", name="wait for me").click()
+        other.get_by_role("button", name="assigned to me").click()
         expect(row).to_have_count(1)
         row.click()
         # From elsewhere, so that going there can be seen.
@@ -97,7 +97,7 @@ def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, 
     page.get_by_test_id("topic").first.click()
     page.get_by_label("A comment").fill("It has to be")
     page.get_by_label("Reference of a related topic").fill("2")
-    page.get_by_role("button", name="ask something").click()
+    page.get_by_role("button", name="Ask a question").click()
     page.get_by_label("The question", exact=True).fill("How low may")
     # A component is picked on the stage to see how it is called.
     click_on(page, site, pair, (14, -8, 1.3))
@@ -111,7 +111,7 @@ def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, 
     page.get_by_label("Title of the topic").fill("Third")
     page.get_by_test_id("topic").nth(1).click()
     expect(page.get_by_label("A comment")).to_have_value("")
-    expect(page.get_by_role("button", name="ask something")).to_be_visible()
+    expect(page.get_by_role("button", name="Ask a question")).to_be_visible()
     page.get_by_role("button", name="all topics").click()
     expect(page.get_by_label("Title of the topic")).to_have_value("Third")
     page.get_by_test_id("topic").first.click()
@@ -140,7 +140,7 @@ def test_what_is_typed_into_a_field_stays_when_somebody_else_changes_it(page: Pa
     expect(field).to_have_value("Move the")
     page.keyboard.type(" duct")
     page.get_by_label("Kind of AIR 001").focus()
-    expect(page.get_by_role("status")).to_contain_text("Somebody made the description “Under the beam”")
+    expect(page.get_by_role("status")).to_contain_text("Someone changed the description to “Under the beam”")
     expect(page.get_by_test_id("topic-note").last).to_contain_text("Move the duct")
     page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(field).to_have_value("Under the beam")
@@ -167,7 +167,7 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     expect(page.get_by_test_id("related")).to_contain_text("AIR 002 Another one")
     page.get_by_role("button", name="all topics").click()
     with page.expect_download() as saving:
-        page.get_by_role("link", name="save all as 3.0").click()
+        page.get_by_role("link", name="Export all as BCF 3.0").click()
     path = tmp_path / "out.bcf"
     saving.value.save_as(path)
     for _ in range(2):
@@ -175,7 +175,7 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
         page.get_by_role("button", name="delete", exact=True).click()
         expect(page.get_by_test_id("topic-open")).to_have_count(0)
     expect(rows).to_have_count(0)
-    page.get_by_label("Files of topics to take in").set_input_files(path)
+    page.get_by_label("Topic files to import").set_input_files(path)
     coming = page.get_by_test_id("coming-in")
     expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
     expect(coming).to_contain_text("2 changed")
@@ -184,7 +184,7 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     page.wait_for_function(
         '() => JSON.stringify(window.stairpathStage.topicMarks.counts) === \'{"plates":1,"topics":2}\''
     )
-    page.get_by_label("marked on stage, board and plan").uncheck()
+    page.get_by_label("Show on stage, board and plan").uncheck()
     page.wait_for_function("() => window.stairpathStage.topicMarks.counts.topics === 0")
     page.get_by_label("Group the topics").select_option("discipline")
     expect(page.get_by_test_id("topic-rows")).to_contain_text("AIR 2")

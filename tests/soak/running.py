@@ -39,7 +39,7 @@ def until(done: Callable[[], bool], patience_s: float, what: str) -> float:
 
 
 class Running:
-    """The start command and what it started; requests are repeated while something of it is on its way back."""
+    """The start command and what it started; requests are repeated while something of it is uploading back."""
 
     def __init__(self, folder: Path, port: int) -> None:
         self.folder, self.port = folder, port

@@ -25,15 +25,15 @@ STATUS: dict[type[errors.RefusedError], int] = {
 RETRY_AFTER_S = 2
 
 _MEANS = {
-    400: "The request is not one that is understood.",
-    403: "It was sent from elsewhere.",
-    404: "What it is about is not there.",
-    408: "It came too slowly.",
-    409: "It does not go together with how things are just now.",
-    410: "What it is about was deleted.",
-    413: "It is more than is taken.",
-    422: "Something that was given cannot be.",
-    503: "The database is away; try again after a moment.",
+    400: "The request cannot be understood.",
+    403: "The request came from another page.",
+    404: "It does not exist.",
+    408: "The request took too long to arrive.",
+    409: "The current state does not allow this.",
+    410: "It was deleted.",
+    413: "The request is too large.",
+    422: "A value is not valid.",
+    503: "The database cannot be reached. Try again in a moment.",
 }
 ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorMessage, "description": means} for status, means in _MEANS.items()
@@ -58,19 +58,21 @@ async def _not_valid(request: Request, error: Exception) -> Response:
     if first["type"] == "value_error" and first["msg"].endswith("."):
         return said(422, first["msg"].removeprefix("Value error, "))  # a sentence of our own
     where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path", "header"))
-    return said(422, f"{where or 'The request'} is not valid ({first['msg'].lower()}); correct it and try again.")
+    return said(422, f"{where or 'The request'} is not valid ({first['msg'].lower()}). Correct it and try again.")
 
 
 async def _cannot_be_kept(request: Request, error: Exception) -> Response:
-    return said(422, "The request holds a character or a number that cannot be kept; correct it and try again.")
+    return said(422, "The request has a character or number that cannot be stored. Correct it and try again.")
 
 
 async def _meanwhile(request: Request, error: Exception) -> Response:
-    return said(409, "Somebody else changed the same thing in this moment; try again.")
+    return said(409, "Someone else changed the same thing at this moment. Try again.")
 
 
 async def _away(request: Request, error: Exception) -> Response:
-    return said(503, "The database is away; this is tried again by itself.", {"Retry-After": str(RETRY_AFTER_S)})
+    return said(
+        503, "The database cannot be reached. This is retried automatically.", {"Retry-After": str(RETRY_AFTER_S)}
+    )
 
 
 _PLAIN = {404: "There is no such address.", 405: "That cannot be done at this address."}

@@ -90,7 +90,7 @@ class RequestGuard:
             try:
                 message = await (receive() if whole else asyncio.wait_for(receive(), SLOWEST_S))
             except TimeoutError:
-                raise HTTPException(408, "The request came too slowly; send it again.", _CLOSE) from None
+                raise HTTPException(408, "The request took too long to arrive. Send it again.", _CLOSE) from None
             if message["type"] == "http.request":
                 taken += len(message.get("body", b""))
                 if limit is not None and taken > limit:
@@ -108,12 +108,15 @@ class RequestGuard:
     def _refusal(self, scope: Scope, headers: Headers) -> tuple[int, str] | None:
         host = headers.get("host", "")
         if _host_of(host) not in self.hosts:
-            return 400, "This server is not asked under that name; use the address that it prints, or allow the name."
+            return (
+                400,
+                "This server does not answer under that name. Use the address that it prints, or allow the name in its settings.",
+            )
         if scope["method"] in _WRITES:
             origin = headers.get("origin")
             elsewhere = origin is not None and urlsplit(origin).netloc.lower() != host.lower()
             if elsewhere or headers.get("sec-fetch-site", "same-origin") not in ("same-origin", "none"):
-                return 403, "This was sent from another page; open Stair Path itself and do it there."
+                return 403, "The request came from another page. Open Stair Path and do it there."
         limit, length = self._limit(scope), headers.get("content-length", "")
         if limit is not None and length.isdigit() and int(length) > limit:
             return 413, _too_much(limit)

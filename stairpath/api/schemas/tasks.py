@@ -55,7 +55,7 @@ class TopicsProblem(BaseModel):
 
 
 class TopicsReport(BaseModel):
-    """What became of a file of topics: how many are new, changed or as they were, and what could not be read.
+    """What became of a file of topics: how many are new, changed or unchanged, and what could not be read.
 
     ``unknown`` are components that no model of the project has yet; ``shift_m`` is by how much its views seem to be off.
     """

@@ -27,7 +27,7 @@ def onto_face(normal: Vector, bearing_deg: float = 0.0) -> tuple[float, float]:
     x, y, z = normal
     length = math.sqrt(x * x + y * y + z * z)
     if length < 1e-12:
-        raise ValueError("A face without a direction cannot be looked at; pick another.")
+        raise ValueError("This face has no direction. Select another one.")
     tilt = math.degrees(math.asin(max(-1.0, min(1.0, z / length))))
     if abs(tilt) > _FLAT_TILT_DEG:
         return round_bearing(bearing_deg), math.copysign(90.0, tilt)
@@ -41,7 +41,7 @@ def along_axis(start: tuple[float, float], end: tuple[float, float], bearing_deg
     """
     x, y = end[0] - start[0], end[1] - start[1]
     if math.hypot(x, y) < 1e-9:
-        raise ValueError("A grid line without length cannot be looked at; pick another.")
+        raise ValueError("This grid line has no length. Select another one.")
     square = math.degrees(math.atan2(x, y)) + 90.0
     turned = (bearing_deg - square + 180.0) % 360.0 - 180.0
     return round_bearing(square if abs(turned) <= 90.0 else square + 180.0)

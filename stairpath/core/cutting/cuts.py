@@ -123,7 +123,7 @@ def box_around(points: npt.NDArray[np.float64], bearing_deg: float, margin_m: fl
     (3.0, 5.0, 4.0)
     """
     if not len(points):
-        raise NothingToBoxError("There is nothing to put a box around; pick or show something first.")
+        raise NothingToBoxError("There is nothing to put a box around. Select or show something first.")
     angle = math.radians(bearing_deg)
     turn = np.array([[math.cos(angle), -math.sin(angle), 0], [math.sin(angle), math.cos(angle), 0], [0, 0, 1.0]])
     own = points @ turn.T

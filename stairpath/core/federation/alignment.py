@@ -73,7 +73,7 @@ def by_points(own: Array, there: Array) -> tuple[float, tuple[float, float, floa
     """
     (ux, uy), (vx, vy) = ((pair[1] - pair[0])[:2] for pair in (np.asarray(own, float), np.asarray(there, float)))
     if math.hypot(ux, uy) < 1e-3 or math.hypot(vx, vy) < 1e-3:
-        raise ValueError("The two points lie on one another on plan; pick two that are apart.")
+        raise ValueError("The two points coincide on plan. Choose two that are apart.")
     turn = (math.degrees(math.atan2(vy, vx) - math.atan2(uy, ux)) + 180.0) % 360.0 - 180.0
     shift = np.asarray(there, float)[0] - Alignment("hand", turn, (0.0, 0.0, 0.0)).apply(np.asarray(own, float)[0])
     return turn, (float(shift[0]), float(shift[1]), float(shift[2]))

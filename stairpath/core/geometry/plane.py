@@ -114,7 +114,7 @@ def through_points(a: Vector, b: Vector, c: Vector) -> Plane:
     one, two = np.subtract(b, a), np.subtract(c, a)
     normal = np.cross(one, two)
     if np.linalg.norm(normal) < 1e-6 * max(1e-6, float(np.linalg.norm(one) * np.linalg.norm(two))):
-        raise NotAPlaneError("The three points lie on one line; pick one beside it.")
+        raise NotAPlaneError("The three points are on one line. Choose a point off that line.")
     if normal[2] < 0:
         normal = -normal
     return plane(a, (float(normal[0]), float(normal[1]), float(normal[2])))

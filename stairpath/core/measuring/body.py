@@ -93,5 +93,5 @@ def body_of(placed: Placed, owner: int, about: Array) -> Body:
         triangles.append((shape.triangles[:, ::-1] if mirrored else shape.triangles) + first)
         first += len(shape.vertices)
     if not points:
-        raise NoBodyError("It has no shape to measure; pick a component that is drawn.")
+        raise NoBodyError("This component has no shape to measure. Select one that is drawn.")
     return body(np.concatenate(points), np.concatenate(triangles))

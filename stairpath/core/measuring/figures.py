@@ -218,7 +218,7 @@ def _face_at(side: FaceSide, building: Building) -> tuple[Facets, int, Array]:
     body = building.body(side.of)
     squared, triangle, point = nearest_to(np.array(side.point_m), body.corners, body.tree, np.inf)
     if squared > SETTLE_M**2:
-        raise NotMeasuredError("The face is no longer where it was measured; measure it anew.")
+        raise NotMeasuredError("The face is no longer where it was measured. Measure it again.")
     return Facets(body), int(triangle), point
 
 
@@ -307,7 +307,7 @@ def _room(what: RoomMeasure, building: Building) -> Found:
 
 def _volume(what: VolumeMeasure, building: Building) -> Found:
     if not what.of:
-        raise NotMeasuredError("Nothing is picked whose volume could be taken; pick components first.")
+        raise NotMeasuredError("Nothing with a volume is selected. Select components first.")
     total, gaps = 0.0, 0
     for ref in what.of:
         body = building.body(ref)

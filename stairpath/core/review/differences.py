@@ -21,7 +21,7 @@ _DONE: Mapping[str, str] = {
 
 
 def differences(before: View, after: View) -> list[str]:
-    """What is other in one view than in another, most telling first; nothing where they are alike."""
+    """How one view differs from another, the most telling first; nothing where they are alike."""
     return [*_eye(before, after), *_rules(before, after), *_counts(before, after)]
 
 
@@ -29,38 +29,37 @@ def _eye(before: View, after: View) -> Iterator[str]:
     one, other = before.eye, after.eye
     away = float(np.linalg.norm(np.subtract(other.eye_m, one.eye_m)))
     if away > _SAME_M:
-        yield f"The eye stands {away:.2f} m from where it stood."
+        yield f"The eye moves by {away:.2f} m."
     turned = math.degrees(math.acos(min(1.0, max(-1.0, float(axes_of(one)[2] @ axes_of(other)[2])))))
     if turned > _SAME_DEG:
-        yield f"It looks {turned:.0f}° elsewhere." if turned >= 1 else f"It looks {turned:.1f}° elsewhere."
+        yield f"The view turns by {turned:.0f}°." if turned >= 1 else f"The view turns by {turned:.1f}°."
     if one.projection != other.projection:
-        yield f"It is {other.projection}, and was {one.projection}."
+        yield f"The projection changes from {one.projection} to {other.projection}."
     elif other.projection == "perspective" and abs(one.angle_deg - other.angle_deg) > _SAME_DEG:
-        yield f"Its angle of view is {other.angle_deg:.0f}°, and was {one.angle_deg:.0f}°."
+        yield f"The angle of view changes from {one.angle_deg:.0f}° to {other.angle_deg:.0f}°."
     elif other.projection == "parallel" and abs(one.height_m - other.height_m) > _SAME_M:
-        yield f"It is {other.height_m:.2f} m high, and was {one.height_m:.2f} m."
+        yield f"The height changes from {one.height_m:.2f} m to {other.height_m:.2f} m."
     if before.limits != after.limits:
-        yield "How far and through what one sees is other."
+        yield "The depth of view differs."
 
 
 def _rules(before: View, after: View) -> Iterator[str]:
     lost = [rule for rule in before.rules if not _among(rule, after.rules)]
     come = [rule for rule in after.rules if not _among(rule, before.rules)]
-    for rules, single, several in ((come, "comes", "come"), (lost, "goes", "go")):
+    for rules, verb in ((come, "added"), (lost, "removed")):
         for effect, done in _DONE.items():
             count = sum(rule.effect == effect for rule in rules)
             if count:
-                how = f"A rule {single}" if count == 1 else f"{count} rules {several}"
-                yield f"{how} by which something is {done}."
+                yield f"{count} {'rule' if count == 1 else 'rules'} {verb}: {done}."
     if before.pictures != after.pictures:
-        yield "Other pictures stand in it."
+        yield "The pictures in space differ."
     if before.style != after.style:
-        yield "It is drawn in another way."
+        yield "The drawing style differs."
     one, other = before.alternatives, after.alternatives
     if any(one[what] != other[what] for what in one.keys() & other.keys()):
-        yield "Other alternatives stand in it."
+        yield "Other alternatives are in use."
     if before.picked != after.picked:
-        yield "Something else is picked in it."
+        yield "The selection differs."
 
 
 def _among(rule: Rule, rules: Sequence[Rule]) -> bool:
@@ -78,9 +77,9 @@ def _counts(before: View, after: View) -> Iterator[str]:
     ):
         was, now = {each.id: each for each in one}, {each.id: each for each in other}
         parts = [
-            (len(now.keys() - was.keys()), "comes", "come"),
-            (len(was.keys() - now.keys()), "goes", "go"),
-            (sum(now[key] != was[key] for key in now.keys() & was.keys()), "is other", "are other"),
+            (len(now.keys() - was.keys()), "is added", "are added"),
+            (len(was.keys() - now.keys()), "is removed", "are removed"),
+            (sum(now[key] != was[key] for key in now.keys() & was.keys()), "differs", "differ"),
         ]
         for count, single, several in parts:
             if count:
@@ -97,13 +96,13 @@ def gone(view: View, has: Callable[[str, str], bool], issue_of: Callable[[str], 
     >>> eye = Eye((0, 0, 0), (0, 1, 0), (0, 0, 1), "perspective", 60.0, 3.0)
     >>> view = View(eye, picked=These({"m": ("a", "b")}))
     >>> gone(view, lambda key, one: one == "a", lambda key: date(2026, 3, 3))
-    ['1 of its 2 picked components is gone since the issue of 3 March 2026.']
+    ['1 of its 2 selected components is gone since the issue of 3 March 2026.']
     """
     named: dict[str, list[tuple[str, str]]] = {}
     for done, select in (
         *((_DONE[rule.effect], rule.select) for rule in view.rules),
         ("uncut", view.whole),
-        ("picked", view.picked),
+        ("selected", view.picked),
     ):
         named.setdefault(done, []).extend(_ones(select))
     said = []

@@ -122,10 +122,10 @@ def _plane_point(eye: Eye, aspect: float, at: Screen, through: Array, normal: Ar
     along = float(way @ normal)
     reach = float((through - start) @ normal)
     if abs(along) < 1e-3 or (eye.projection == "perspective" and reach / along <= 0):
-        raise NotAMarkupError("From here the markup is seen from its edge; go to its view first.")
+        raise NotAMarkupError("The markup is seen edge-on from here. Go to its view first.")
     met: Array = start + way * (reach / along)
     if not (np.abs(met) <= WORLD_M).all():
-        raise NotAMarkupError("That lies farther away than anything that is built; go nearer and draw it there.")
+        raise NotAMarkupError("That is too far away. Go closer and draw it there.")
     return met
 
 
@@ -175,7 +175,7 @@ def moved(markup: Markup, eye: Eye, aspect: float, start: Screen, end: Screen, p
         vector(np.array(p) + by) if point is None or point == k else p for k, p in enumerate(markup.points_m)
     )
     if not (np.abs(np.array(points)) <= WORLD_M).all():
-        raise NotAMarkupError("That is farther away than anything that is built; drag it less far.")
+        raise NotAMarkupError("That is too far away. Drag it less far.")
     return replace(markup, points_m=points)
 
 

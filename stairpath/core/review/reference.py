@@ -92,5 +92,5 @@ def next_variant(taken: Iterable[str]) -> str:
     if last is None:
         return ""
     if last == "z":
-        raise NotAReferenceError("A problem has at most 26 topics; give this one a number of its own.")
+        raise NotAReferenceError("A number has at most 26 variants. Give this topic a number of its own.")
     return "b" if last == "" else chr(ord(last) + 1)

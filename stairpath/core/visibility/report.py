@@ -69,7 +69,7 @@ def document(traits: Traits, rules: list[Rule], resolved: Resolved) -> Json:
     ids = traits.columns["global_id"]
     models = traits.columns["model"]
     problems = [
-        {"code": "selects-nothing", "text": f"Rule {place} selects nothing that is there.", "rule": place}
+        {"code": "selects-nothing", "text": f"Rule {place} selects nothing in the building.", "rule": place}
         for place, rule in enumerate(rules)
         if traits.count and not np.any(selected(traits, rule.select))
     ]

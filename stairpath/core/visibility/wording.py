@@ -63,7 +63,7 @@ def named(traits: Traits, mask: Mask) -> str:
     """Components (n,) in a few words: by name where they are few, else by number and class."""
     numbers = np.flatnonzero(mask)
     if not len(numbers):
-        return "nothing that is there"
+        return "nothing in the building"
     if len(numbers) <= _MOST_NAMED:
         return " and ".join(traits.labels[k] for k in numbers.tolist())
     classes = traits.columns["class"]
@@ -117,7 +117,7 @@ def spoken(traits: Traits, select: Selector) -> str:
 def done(traits: Traits, rule: Rule) -> str:
     """What making a rule did, as the name of a change: ``hid 14 coverings``."""
     if rule.effect == "tint" and rule.colour is None:
-        return f"took the tint off {spoken(traits, rule.select)}"
+        return f"removed the tint of {spoken(traits, rule.select)}"
     if rule.colour == MATERIALS:
         return f"showed the materials' own colours of {spoken(traits, rule.select)}"
     if rule.effect in ("fade", "hide") and isinstance(rule.select, AllBut):

@@ -122,4 +122,4 @@ def behind(walk: WalkMap, point: Array, towards: Array, feet_m: float) -> Landin
         floor = walk.under(float(x), float(y), feet_m, fitting=True)
         if floor >= 0 and abs(float(walk.height_m[floor]) - feet_m) <= _CLIMB_M:
             return Landing(floor)
-    raise NoPlaceError(f"There is no floor within {_BEHIND_M:g} m behind it; pick another wall.")
+    raise NoPlaceError(f"There is no floor within {_BEHIND_M:g} m behind it. Select another wall.")

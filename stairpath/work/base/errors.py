@@ -8,7 +8,7 @@ class RefusedError(Exception):
 
 
 class MissingError(RefusedError):
-    """What it is about is not there."""
+    """It does not exist."""
 
 
 class GoneError(RefusedError):
@@ -16,7 +16,7 @@ class GoneError(RefusedError):
 
 
 class UnfitError(RefusedError):
-    """It does not go together with how things are just now."""
+    """The current state does not allow this."""
 
 
 class WrongError(RefusedError):

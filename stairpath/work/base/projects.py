@@ -22,7 +22,7 @@ def in_use(act: UnitOfWork, project_id: str, hold: bool = False) -> Project:
     """A project that is not in the bin; MissingError or GoneError otherwise."""
     project = act.project(project_id, hold)
     if project.removed_at is not None:
-        raise GoneError(f"{project.name} is in the bin; bring it back on the start page.")
+        raise GoneError(f"{project.name} is in the bin. Restore it from the start page.")
     return project
 
 

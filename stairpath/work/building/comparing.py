@@ -46,7 +46,7 @@ _kept: Cache[tuple[object, ...], Changes] = Cache(128)
 def _issue(look: UnitOfWork, listing: Listing, geometry_sha: str, matrix: list[list[float]] | None, name: str) -> Issue:
     geometry = geometry_of(look, geometry_sha)
     if geometry is None or matrix is None:
-        raise UnfitError(f"{name} is being read, or put in its place; compare when it is there.")
+        raise UnfitError(f"{name} is being read or aligned. Compare when it is ready.")
     to = np.array(matrix)
     count = len(listing.components)
     placed = Placed(geometry, to, geometry.bounds(count, to), np.ones(count, dtype=bool))
@@ -56,7 +56,7 @@ def _issue(look: UnitOfWork, listing: Listing, geometry_sha: str, matrix: list[l
 def _where(model: Model) -> list[list[float]]:
     """The matrix by which a model stands; refused where its rows are not those of its file, or it does not stand yet."""
     if model.status != "read" or model.placed is None:
-        raise UnfitError(f"{model.name} is not read and in its place yet; compare when it is there.")
+        raise UnfitError(f"{model.name} is not read and aligned yet. Compare when it is ready.")
     return model.placed.matrix
 
 

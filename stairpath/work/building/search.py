@@ -129,5 +129,5 @@ def common(project_id: str, these: These) -> list[Common]:
         _, asked = traits_of(look, project_id)
     members = selected(asked, these)
     if not members.any():
-        raise WrongError("None of these components is in the building any more; pick others.")
+        raise WrongError("None of these components is in the building any more. Select others.")
     return in_common(asked, members)

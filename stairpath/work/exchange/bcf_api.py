@@ -177,7 +177,7 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         if document is None:
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
         if not is_valid(document):
-            raise WrongError("The viewpoint has figures or texts that cannot be; correct them.")
+            raise WrongError("The viewpoint has invalid numbers or texts. Correct them.")
         document = replace(document, pictures=keep_bitmaps(act, view.bitmaps, _refuse))
         sent = view.snapshot
         try:

@@ -36,7 +36,7 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
         project = in_use(look, project_id)
         rows = _chosen(look, project.id, ids)
         if len(rows) < len(set(ids)):
-            raise WrongError("One of the topics is not there any more; choose again.")
+            raise WrongError("One of the topics is not there any more. Choose again.")
         grounds, rules = component_boxes(look, project.id), rules_of(project)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
         with writing(path, version, project.name, project.id) as into:
@@ -51,7 +51,7 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
         project = in_use(look, project_id)
         rows = {row.id: row for row in kept.viewpoints(look.session, project.id)}
         if not ids or any(key not in rows for key in ids):
-            raise WrongError("One of the viewpoints is not kept any more; choose again.")
+            raise WrongError("One of the viewpoints was deleted. Choose again.")
         grounds = component_boxes(look, project.id)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
         status = rules_of(project).statuses.first

@@ -54,7 +54,7 @@ _NAME_LETTERS, _WORD = 120, 200
 
 @dataclass
 class Report:
-    """What became of a file: how many topics are new, changed, or as they were, and what could not be read.
+    """What became of a file: how many topics are new, changed, or unchanged, and what could not be read.
 
     ``unknown`` are components that no model of the project has; ``shift_m`` is by how much the views seem to be off.
     """
@@ -134,7 +134,7 @@ class _Taking:
             without_waiting(act.session)
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
-                raise UnfitError("The project was thrown into the bin; bring it back, and take the file in once more.")
+                raise UnfitError("The project is in the bin. Restore it, then import the file again.")
             self.here = ImportIndex(act, self.project_id, these)
             for topic in these:
                 self._untold |= self._take(act, topic)
@@ -258,7 +258,7 @@ class _Taking:
             at_m=list(place.at_m) if place.at_m else None,
         )  # fmt: skip
         self.here.add_topic(row)
-        note = f"Came in with {self.wish.file_name}."
+        note = f"Imported from {self.wish.file_name}."
         self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
         return row
 
@@ -292,7 +292,7 @@ class _Taking:
             author = topic.modified_by or self.who.said
             self.here.add(TopicNote(topic_id=row.id, author=author, changed=told))
         if again:
-            note = f"Was deleted, and came back with {self.wish.file_name}."
+            note = f"Was deleted and restored by the import of {self.wish.file_name}."
             self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
         row.said, row.exchanged, row.removed_at = came.said, theirs, None
         row.views, row.related, row.links = [*row.views, *more], [*row.related, *related], [*row.links, *links]
@@ -350,7 +350,7 @@ def _spoken(contradicted: Sequence[Changed], file_name: str, topic: bcf_topic.To
     said = "; ".join(
         f"{c.field}: {c.old or 'nothing'} here ({here}), {c.new or 'nothing'} there ({there})" for c in contradicted
     )
-    return f"{file_name} says otherwise, and what was here stayed. {said}"
+    return f"{file_name} has other values; the ones here were kept. {said}"
 
 
 def take_in(task_id: str, asked: int, report: Progress) -> None:
@@ -380,7 +380,7 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
     made.unknown = list(dict.fromkeys(made.unknown))
     made.shift_m = shift_between(taking.sights)
     data = json.dumps(asdict(made), ensure_ascii=False).encode()
-    parts = Counter({"new": made.new, "changed": made.changed, "as they were": made.same})
+    parts = Counter({"new": made.new, "changed": made.changed, "unchanged": made.same})
     said = ", ".join(f"{count} {what}" for what, count in parts.items() if count) or "nothing in it"
     keep_results(task_id, asked, version, {REPORT: (data, "application/json")}, said)
 

@@ -72,7 +72,7 @@ def room_floor(project_id: str, index: int) -> RoomFloor:
         model = next((m for m in rows.models if m.id == building.models[room.model]), None)
         drawn = [r for r in model.frame.rooms if r.global_id == room.global_id] if model and model.frame else []
         if model is None or model.placed is None or not drawn:
-            raise UnfitError("The building is being put together anew; try again in a moment.")
+            raise UnfitError("The building is being put together again. Try again in a moment.")
         floor = np.array(drawn[0].floor, dtype=np.float64).reshape(-1, 3, 2)
         matrix, origin = np.array(model.placed.matrix), np.array(building.origin_m)
     placed = floor @ matrix[:2, :2].T + matrix[:2, 3] - origin[:2]
@@ -140,7 +140,7 @@ def subject_points(
             wanted = _wanted(act, there, subject)
             found = [placed_of(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]
         except federations.ChangedError:
-            raise UnfitError("The building is being put together anew; try again in a moment.") from None
+            raise UnfitError("The building is being put together again. Try again in a moment.") from None
         try:
             planes = [each.moved(-origin) for _, each in active_planes(cuts)]
         except NotAPlaneError as error:

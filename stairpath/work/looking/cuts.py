@@ -47,7 +47,7 @@ def cut_faces(project_id: str, cuts: Sequence[Cut], rules: Sequence[Rule], whole
                 for k, key in enumerate(asked.keys)
             ]
         except ChangedError:
-            raise UnfitError("The building is being put together anew; try again in a moment.") from None
+            raise UnfitError("The building is being put together again. Try again in a moment.") from None
     there = [part for part in parts if part is not None]
     if len(there) < len(parts):
         raise UnfitError("A model is being read again; its faces follow when it is there.")

@@ -47,7 +47,7 @@ class MeasuredBuilding:
         """A component's number over all models."""
         found = self.asked.numbers_of(ref.model, [ref.global_id])
         if not found:
-            raise NotMeasuredError("A component that it was taken from is gone; measure anew, or delete it.")
+            raise NotMeasuredError("A measured component is gone. Measure again, or delete the measure.")
         return found[0]
 
     def body(self, ref: Ref) -> Body:
@@ -100,7 +100,7 @@ class MeasuredBuilding:
         building = self.rows.building
         at = self._room_at(ref)
         if at is None:
-            raise NotMeasuredError("The room that it was taken of is gone; measure anew, or delete it.")
+            raise NotMeasuredError("The measured room is gone. Measure again, or delete the measure.")
         polygons = room_area(self._standing.federation, at)
         height = building.levels[building.rooms[at].level].elevation_m - self.origin[2]
         rings = [np.asarray(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]

@@ -105,7 +105,7 @@ class _There:
         """The number of a component that stands."""
         found = self.asked.numbers_of(ref.model, [ref.global_id])
         if not found:
-            raise MissingError("That component is not in the building any more; pick another one.")
+            raise MissingError("That component is not in the building any more. Select another one.")
         return found[0]
 
     def ref(self, number: int) -> Ref:

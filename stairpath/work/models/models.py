@@ -106,7 +106,7 @@ def read_again(who: Who, model_id: str) -> None:
     with unit_of_work(who) as act:
         model = find(act, MODEL, model_id, hold=True, removed=True)
         if model.removed_at is not None:
-            raise UnfitError(f"{model.name} was taken out; bring it back first.")
+            raise UnfitError(f"{model.name} was removed. Restore it first.")
         if model.status in ("waiting", "reading"):
             raise UnfitError(f"{model.file_name} is being read already; wait for it or cancel it.")
         _wait(model)
@@ -134,7 +134,7 @@ def bring_back(who: Who, model_id: str) -> None:
         if model.removed_at is None:
             return
         if models.live_model_named(act.session, project.id, model.name) is not None:
-            raise UnfitError(f"There is another {model.name} by now; take that one out first.")
+            raise UnfitError(f"There is another {model.name} now. Remove that one first.")
         model.removed_at = None
         if model.status in ("waiting", "reading"):
             _wait(model)
@@ -150,7 +150,7 @@ def let_stand(who: Who, model_id: str) -> None:
         model = find(act, MODEL, model_id, hold=True, removed=True)
         mine = alternatives.by_file_name(model.name)
         if mine is None:
-            raise UnfitError(f"{model.name} is not an alternative; it always stands.")
+            raise UnfitError(f"{model.name} is not an alternative. It is always in use.")
         for other in models.live_models(act.session, project.id):
             theirs = alternatives.by_file_name(other.name)
             if theirs is not None and theirs.what == mine.what:
@@ -197,7 +197,7 @@ def align_by_points(who: Who, model_id: str, own: list[list[float]], there: list
     with read_only() as act:
         project, model = _of_read(act, model_id)
         if model.placed is None:
-            raise UnfitError(f"{model.name} is being put in its place; try again in a moment.")
+            raise UnfitError(f"{model.name} is being aligned. Try again in a moment.")
         matrix, origin = np.array(model.placed.matrix), np.array(building_of(project).origin_m)
     back = (np.array(own) + origin - matrix[:3, 3]) @ matrix[:3, :3]
     try:

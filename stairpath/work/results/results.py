@@ -48,11 +48,11 @@ def building_for(act: UnitOfWork, task_id: str) -> TaskBuilding:
     row = kept.task_by_id(act.session, task_id)
     project = projects.project_by_id(act.session, row.project_id) if row is not None else None
     if row is None or project is None or project.federation is None:
-        raise UnfitError("The building is gone; open the project again.")
+        raise UnfitError("The building is gone. Open the project again.")
     try:
         federation = federations.load_building(act.session, project)
     except federations.ChangedError:
-        raise UnfitError("The building is being put together anew; run it again in a moment.") from None
+        raise UnfitError("The building is being put together again. Run it again in a moment.") from None
     _, traits = traits_of(act, project.id)
     return TaskBuilding(row.wish, project.version, project.name, federation, project.federation.models, traits)
 

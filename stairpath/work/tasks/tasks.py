@@ -61,7 +61,7 @@ def ask_again(who: Who, task_id: str, wish: TaskRequest | None = None) -> Task:
         row = find(act, TASK, task_id, hold=True, removed=True)
         if wish is not None:
             if wish.kind != row.wish.kind:
-                raise UnfitError("A check stays a check and a sheet a sheet; ask for a new one.")
+                raise UnfitError("A check cannot become a sheet, nor a sheet a check. Make a new one.")
             if isinstance(wish, TopicsIn) and isinstance(row.wish, TopicsIn):
                 # The file is the one that was sent; only where its views are may be corrected.
                 wish = replace(row.wish, shift_m=wish.shift_m)
@@ -84,7 +84,7 @@ def stop(who: Who, task_id: str) -> None:
         act.tell(row.project_id, "tasks", what=row.id)
 
 
-_STOPPED = "It was stopped; run it again when you want it."
+_STOPPED = "It was stopped. Run it again when you need it."
 
 
 def rename(who: Who, task_id: str, name: str) -> None:
@@ -118,7 +118,7 @@ def result(task_id: str, name: str) -> tuple[bytes, str, str]:
         row = find(look, TASK, task_id, removed=True)
         found = blobs.load(look.session, row.results[name]) if name in row.results else None
         if found is None:
-            raise MissingError("That is not made yet; wait until it is done, or run it again.")
+            raise MissingError("There is no result yet. Wait until it is done, or run it again.")
         return found[0], found[1], row.name
 
 
@@ -174,4 +174,4 @@ def run(task_id: str) -> None:
         _end(task_id, asked, "failed", str(error))
     except UnfinishedError as error:
         log.warning("a task did not end well", task=task_id, reason=str(error), trace=getattr(error, "trace", ""))
-        _end(task_id, asked, "failed", f"It came to no end: {why(error)}. Run it again, or ask for less.")
+        _end(task_id, asked, "failed", f"It did not finish: {why(error)}. Run it again, or narrow it.")

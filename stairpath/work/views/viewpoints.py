@@ -101,7 +101,7 @@ def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
         found = find(act, VIEWPOINT, viewpoint_id)
         before = kept.before(act.session, found.id)
         if before is None:
-            raise UnfitError(f"Nothing was kept over {found.name}; it is as it was.")
+            raise UnfitError(f"{found.name} was not replaced. There is nothing to undo.")
         found.view, found.picture, found.large = before.view, before.picture, before.large
         found.changed_by, found.changed_at = before.changed_by, now()
         act.session.delete(before)

@@ -76,7 +76,9 @@ def set_rule(
     """Change what stands in the way, how fine the map is and who walks; the map is made again where that changes it."""
     names = [body.name for body in own]
     if len(set(names)) < len(names) or any(name in BODIES for name in names):
-        raise WrongError(f"There is somebody called so already; besides {', '.join(BODIES)}, names differ.")
+        raise WrongError(
+            f"There is a body of this name already. Names must differ from {', '.join(BODIES)}, names differ."
+        )
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)
         before = walks.walking_of(project)
@@ -132,7 +134,7 @@ def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[floa
         at = ground.own(walk, at_m)
         floor = walk.under(float(at[0]), float(at[1]), float(at[2]), fitting=True)
         if floor == NOWHERE:
-            raise WrongError("Nobody can stand there; give a point of a free floor.")
+            raise WrongError("There is no free floor there. Choose another point.")
         stop = why_stopped(walk, ground.space, floor, at[:2], _direction(walk, towards_m))
         component = named(act, ground, [stop.component]).get(stop.component)
         return Stopped(stop, spoken(stop, _called(component)), component)

@@ -27,7 +27,7 @@ from stairpath.work.walking.walkable_building import bodies_of, load_map, name_n
 
 @dataclass(frozen=True)
 class Made:
-    """Tiles that were made and how many could be kept as they were."""
+    """Tiles that were made and how many could be kept unchanged."""
 
     axes: Axes
     seconds: float

@@ -100,7 +100,7 @@ class Standing:
 
 @dataclass
 class WalkableBuilding:
-    """A building with its walk maps as far as they were asked for."""
+    """A building with its walk maps as far unchanged asked for."""
 
     version: int
     federation: Federation
@@ -153,7 +153,7 @@ def standing_of(act: UnitOfWork, project: Project) -> Standing:
     try:
         return _put_together(act, project)
     except federations.ChangedError:
-        raise UnfitError("The building is being put together anew; try again in a moment.") from None
+        raise UnfitError("The building is being put together again. Try again in a moment.") from None
 
 
 def walkable_building(act: UnitOfWork, project: Project) -> WalkableBuilding:
@@ -168,7 +168,7 @@ def walkable_building(act: UnitOfWork, project: Project) -> WalkableBuilding:
         standing = _put_together(act, project)
         axes = Axes(note.origin_m, note.bearing_deg)
         if axes != standing.space.solids.axes:
-            raise UnfitError("The walk map is being made anew; try again in a moment.")
+            raise UnfitError("The walk map is being made again. Try again in a moment.")
         return WalkableBuilding(project.version, standing.federation, standing.space, standing.names, axes, note.cell_m)
 
     try:
@@ -176,7 +176,7 @@ def walkable_building(act: UnitOfWork, project: Project) -> WalkableBuilding:
     except federations.ChangedError:
         before = _grounds.latest_of(project.id)
         if before is None:
-            raise UnfitError("The building is being put together anew; try again in a moment.") from None
+            raise UnfitError("The building is being put together again. Try again in a moment.") from None
         return before
 
 

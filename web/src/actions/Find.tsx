@@ -107,8 +107,7 @@ export function Find() {
       autoHighlight
       clearOnBlur
       noOptionsText={
-        trouble ||
-        (looking ? "Looking …" : "Nothing of that name; type part of a tag, a name, a place or an action.")
+        trouble || (looking ? "Searching…" : "No match. Try part of a tag, name, room or action.")
       }
       sx={{ flex: "0 1 290px", minWidth: 120 }}
       renderOption={({ key, ...props }, f) => (

@@ -89,18 +89,18 @@ export function spokenKey(key: string): string {
 }
 
 const DRAGS = [
-  ["Left drag", "turns about the point under the cursor"],
+  ["Left drag", "orbits around the point under the cursor"],
   ["Right drag, wheel button", "pans"],
   ["Shift with the wheel button", "turns"],
-  ["Wheel", "zooms to the cursor; with Shift finely, with Alt through surfaces"],
-  ["Alt with a drag", "goes through walls too"],
+  ["Wheel", "zooms towards the cursor; Shift for fine steps, Alt to go through surfaces"],
+  ["Alt with a drag", "also goes through walls"],
   ["Two fingers, pinch", "pan and zoom by touch"],
-  ["Shift with a click", "picks one more"],
-  ["W A S D, on foot or flying", "ahead, to the left, back, to the right"],
-  ["← →, on foot or flying", "turn to the left and to the right"],
-  ["↑ ↓, on foot or flying", "ahead and back"],
-  ["Page Up, Page Down, flying", "rise and sink"],
-  ["Shift held, on foot or flying", "goes faster"],
+  ["Shift with a click", "adds to the selection"],
+  ["W A S D, walking or flying", "forward, left, back, right"],
+  ["← →, walking or flying", "turn left and right"],
+  ["↑ ↓, walking or flying", "forward and back"],
+  ["Page Up, Page Down, flying", "up and down"],
+  ["Shift held, walking or flying", "moves faster"],
 ] as const;
 
 function KeySheet({ actions }: { actions: readonly Action[] }) {

@@ -30,8 +30,8 @@ export function useStandInRoom() {
             .getState()
             .say(
               walking.current
-                ? "Nobody has room to stand in there; fit the room instead."
-                : "The walk map is being made; try again in a moment, or fit the room.",
+                ? "There is no free floor in this room. Fit the room instead."
+                : "The walk map is not ready yet. Try again in a moment, or fit the room.",
             );
           return;
         }

@@ -28,22 +28,20 @@ export function useWindowActions(): readonly Action[] {
       })),
       {
         group: "Window",
-        name: "Wheel button: pan, or turn",
+        name: "Wheel button: pan or orbit",
         run: () => {
           const { wheelButton, set } = useHabits.getState();
           set({ wheelButton: wheelButton === "pan" ? "orbit" : "pan" });
-          say(
-            `The wheel button ${wheelButton === "pan" ? "turns" : "pans"} now; Shift with it does the other.`,
-          );
+          say(`The wheel button now ${wheelButton === "pan" ? "orbits" : "pans"}. Hold Shift for the other.`);
         },
       },
       {
         group: "Window",
-        name: "Wheel: mouse, or trackpad",
+        name: "Wheel: mouse or trackpad",
         run: () => {
           const { device, set } = useHabits.getState();
           set({ device: device === "mouse" ? "trackpad" : "mouse" });
-          say(device === "mouse" ? "Two fingers pan and a pinch zooms now." : "The wheel zooms now.");
+          say(device === "mouse" ? "Two fingers now pan, and a pinch zooms." : "The wheel now zooms.");
         },
       },
     ];

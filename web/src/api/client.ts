@@ -45,7 +45,7 @@ export class Refused extends Error {}
 export class Away extends Refused {}
 
 /** What is said of what could not be done because the server was away. */
-export const AWAY = "Stair Path cannot be reached just now; do it again when the line above is gone.";
+export const AWAY = "Stair Path cannot be reached. Try again when the message above is gone.";
 const UNAVAILABLE = new Set([502, 503, 504]);
 
 interface Answer<T> {
@@ -58,7 +58,7 @@ function sentence(error: unknown): string {
   if (typeof error === "object" && error !== null && "detail" in error && typeof error.detail === "string") {
     return error.detail;
   }
-  return "The server did not answer as expected; try again.";
+  return "The server gave an unexpected answer. Try again.";
 }
 
 /** The data of an answer, or Refused with the server's sentence. */
@@ -95,7 +95,7 @@ export async function toBytes(asked: Promise<Response>, what: string): Promise<A
     noteAway();
     throw new Away(AWAY);
   }
-  if (!answer.ok) throw new Refused(`${what} did not arrive (${answer.status}); reload the page.`);
+  if (!answer.ok) throw new Refused(`${what} could not be loaded (${answer.status}). Reload the page.`);
   return answer.arrayBuffer();
 }
 

@@ -11,7 +11,7 @@ const MOST_KEPT = 128;
 function columnsOf(sha: string): Promise<Map<string, Column>> {
   const found = kept.get(sha);
   if (found) return found;
-  const fetched = toBytes(fetch(`/api/columns/${sha}`), "What the building is made of").then(readColumns);
+  const fetched = toBytes(fetch(`/api/columns/${sha}`), "The building's data").then(readColumns);
   kept.set(sha, fetched);
   fetched.catch(() => kept.delete(sha));
   const oldest = kept.keys().next();

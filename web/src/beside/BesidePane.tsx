@@ -62,7 +62,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
       }}
     >
       <Divider
-        label="Room for the drawing, per cent"
+        label="Width of the drawing, per cent"
         value={share * 100}
         least={20}
         most={75}
@@ -150,17 +150,17 @@ function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawi
         <optgroup label="Plans">{plans.map(option)}</optgroup>
         <optgroup label="Elevations">
           {elevations.map(option)}
-          <option value="look">The way the stage looks</option>
+          <option value="look">Same direction as the stage</option>
         </optgroup>
         {cuts.length > 0 && <optgroup label="Cuts">{cuts.map(option)}</optgroup>}
         {at < 0 && <option value="own">{spokenDrawing(drawing)}</option>}
       </NativeSelect>
       <Box sx={{ flex: 1 }} />
       <Button variant="text" onClick={() => drawings.fitTo(drawing)}>
-        fit
+        Fit
       </Button>
       <Button variant="text" onClick={close} sx={{ whiteSpace: "nowrap" }}>
-        put away
+        Close
       </Button>
     </Box>
   );

@@ -81,7 +81,7 @@ function Marks({ name }: { name: string }) {
     const shift =
       held.part === "eye" ? alongAxis(ray, pose) : onPlane(ray, pose.target, into)?.sub(pose.target);
     if (!shift) return;
-    announce(held.part === "eye" ? "cut elsewhere" : "moved on the stage", "drawing");
+    announce(held.part === "eye" ? "cut elsewhere" : "moved in the stage", "drawing");
     const target = held.part === "eye" ? pose.target.clone() : pose.target.clone().add(shift);
     view.navigation.set({ ...pose, eye: pose.eye.clone().add(shift), target }, "went");
   };
@@ -129,7 +129,7 @@ function Marks({ name }: { name: string }) {
       </text>
       <path ref={line} stroke={tone.pickInk} strokeWidth={1.2} strokeDasharray="3 3" />
       <g {...mark("target")}>
-        <title>Drag to move what the drawing shows</title>
+        <title>Drag to move the drawing</title>
         <circle r={12} fill="transparent" />
         <circle r={6} fill={tone.paper} stroke={tone.pickInk} strokeWidth={1.8} />
         <path d="M-9 0H9M0 -9V9" stroke={tone.pickInk} strokeWidth={1.2} />

@@ -117,7 +117,7 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
   );
 }
 
-/** Boxes around what is picked, dashed: seen also where something else is before it, or above the cut. */
+/** Boxes around the selection, dashed: seen also where something else is before it, or above the cut. */
 function PickedBoxes({ view, pose }: { view: View; pose: Pose }) {
   const { stage } = useOpen();
   const picked = useSelection((s) => s.picked);

@@ -69,7 +69,7 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
     const { pose, part } = held;
     const from = part === "target" ? pose.eye.clone() : pose.eye.clone().add(shift);
     const to = part === "eye" ? pose.target.clone() : pose.target.clone().add(shift);
-    announce(part === "target" ? "looked elsewhere on the drawing" : "carried on the drawing");
+    announce(part === "target" ? "turned on the drawing" : "dragged on the drawing");
     view.take(aimed(pose, from, to));
   };
   const up = (event: PointerEvent<SVGGElement>) => {
@@ -114,18 +114,18 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
         />
       </g>
       <g {...mark("both")}>
-        <title>Drag to move the eye and what it looks at together</title>
+        <title>Drag to move the eye and its target together</title>
         <path stroke="transparent" strokeWidth={11} fill="none" />
         <path stroke={tone.here} strokeWidth={1.2} strokeDasharray="5 4" fill="none" />
       </g>
       <g {...mark("target")}>
-        <title>Drag to look elsewhere</title>
+        <title>Drag to move the target</title>
         <circle r={11} fill="transparent" />
         <circle r={6} fill={tone.paper} stroke={tone.here} strokeWidth={1.8} />
         <path d="M-9 0H9M0 -9V9" stroke={tone.here} strokeWidth={1.2} />
       </g>
       <g {...mark("eye")}>
-        <title>Drag to stand elsewhere; hollow while the eye is on another storey</title>
+        <title>Drag to move the eye; hollow when the eye is on another storey</title>
         <circle r={12} fill="transparent" />
         <path className="eye-head" d="M11 0 L-6 7 L-2 0 L-6 -7 Z" />
       </g>

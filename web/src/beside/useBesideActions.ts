@@ -10,7 +10,7 @@ export function useBesideActions(): readonly Action[] {
   const drawingTrail = useTrailSteps("drawing");
   return useMemo<readonly Action[]>(() => {
     return [
-      { group: "Beside", name: "Plan beside the stage, or put it away", key: "b", run: drawings.toggle },
+      { group: "Beside", name: "Plan beside the stage, on or off", key: "b", run: drawings.toggle },
       ...[...drawings.plans, ...drawings.elevations].map<Action>((drawing) => ({
         group: "Beside",
         name: `${spokenDrawing(drawing)} beside the stage`,
@@ -18,7 +18,7 @@ export function useBesideActions(): readonly Action[] {
       })),
       {
         group: "Beside",
-        name: "Elevation beside the stage, the way it looks",
+        name: "Elevation beside the stage, in its direction",
         run: drawings.asStageLooks,
       },
       { group: "Beside", name: "Drawing beside: back", key: "{", run: drawingTrail.back },

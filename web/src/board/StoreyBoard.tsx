@@ -65,7 +65,7 @@ export function StoreyBoard() {
         <Box sx={{ display: "flex", justifyContent: "space-between", fontSize: 12.5 }}>
           <b>{federation.disciplines[opened]?.name} by system</b>
           <Button variant="text" onClick={() => open(null)} sx={{ fontSize: 12.5 }}>
-            every discipline
+            Every discipline
           </Button>
         </Box>
       )}
@@ -140,11 +140,11 @@ function Foot() {
             <b>{hidden}</b> hidden · <b>{faded}</b> faded
           </Box>
           <Button variant="text" onClick={everything}>
-            Bring all back
+            Show everything
           </Button>
         </>
       ) : (
-        <Box>Everything is shown. Click a cell, a level or a discipline: show, fade, hide.</Box>
+        <Box>Everything is shown. Click a cell, level or discipline to show, fade or hide it.</Box>
       )}
       {undoable && (
         <Button variant="text" onClick={undo}>
@@ -166,7 +166,7 @@ function Heading() {
         STOREY BOARD
       </Box>
       <Button variant="text" onClick={() => fold("board", true)} sx={{ fontSize: 12, color: tone.soft }}>
-        fold
+        Fold
       </Button>
     </Box>
   );

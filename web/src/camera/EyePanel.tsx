@@ -40,7 +40,7 @@ export function EyePanel() {
       <PanelHeading>Heights above the storey</PanelHeading>
       <Height name="Eye" federation={federation} z={pose.eye.z} onChange={change("eye")} />
       <Height name="Target" federation={federation} z={pose.target.z} onChange={change("target")} />
-      <PanelHeading>Standing on the key plan</PanelHeading>
+      <PanelHeading>Standing from the key plan</PanelHeading>
       <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, mb: 1, fontSize: 13 }}>
         <Box sx={{ flex: 1 }}>eye above the floor</Box>
         <LengthInput
@@ -95,13 +95,15 @@ function DepthLimit() {
       .getState()
       .change(
         { depthM: metres },
-        metres === null ? "saw to any depth" : `saw ${units.length(metres, 2)} beyond the target`,
+        metres === null
+          ? "removed the depth limit"
+          : `limited the view to ${units.length(metres, 2)} beyond the target`,
       );
   return (
     <>
       <PanelHeading>Depth</PanelHeading>
       <Box sx={{ display: "flex", alignItems: "center", gap: 0.75, fontSize: 13 }}>
-        <Box sx={{ flex: 1 }}>see beyond the target</Box>
+        <Box sx={{ flex: 1 }}>limit beyond the target</Box>
         <LengthInput
           label="Depth beyond the target"
           value={limit}

@@ -60,12 +60,8 @@ export function LensPanel() {
           Outside
         </Button>
       </Box>
-      <Handle name="The eye stays, it sees more or less" value={pose.angleDeg} onChange={drag("eye")} />
-      <Handle
-        name="The subject keeps its size, the eye moves"
-        value={pose.angleDeg}
-        onChange={drag("subject")}
-      />
+      <Handle name="Keep position, change angle of view" value={pose.angleDeg} onChange={drag("eye")} />
+      <Handle name="Keep subject size, move the eye" value={pose.angleDeg} onChange={drag("subject")} />
       <Row>
         <Button
           variant={parallel ? "outlined" : "contained"}
@@ -146,7 +142,7 @@ function Scale() {
             const mm = Number(event.target.value);
             if (mm > 0) set({ pixelMm: mm });
           }}
-          inputProps={{ "aria-label": "Millimetres a pixel", step: 0.001, min: 0.01 }}
+          inputProps={{ "aria-label": "Millimetres per pixel", step: 0.001, min: 0.01 }}
           sx={{ width: 92 }}
         />
         <Box sx={{ fontSize: 12, color: tone.soft }}>mm</Box>

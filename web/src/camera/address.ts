@@ -97,8 +97,7 @@ export async function fromAddress(
   };
 }
 
-const CUT_SHORT =
-  "The link was cut short; what it hides, cuts or measures is not known, and everything is shown.";
+const CUT_SHORT = "The link is incomplete, so everything is shown. Ask for the link again.";
 type Carried = Pick<View, "rules" | "cuts" | "whole" | "measures" | "markups">;
 const NOTHING: Carried = {
   rules: [],

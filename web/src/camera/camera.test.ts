@@ -115,7 +115,7 @@ test("an address that was cut short still opens its view, and says what is missi
     const back = await opened(whole.slice(0, end));
     expect(back?.view.eye.angle_deg).toBe(54.4);
     expect(back?.view.rules).toEqual([]);
-    if (end > whole.indexOf("seen=") + 6) expect(back?.trouble).toContain("cut short");
+    if (end > whole.indexOf("seen=") + 6) expect(back?.trouble).toContain("incomplete");
   }
 });
 

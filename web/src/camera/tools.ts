@@ -9,7 +9,7 @@ import type { Tool } from "../stage/tools/tool";
 /** Zooms to what a box is drawn around, again and again. */
 export const regionTool: Tool = {
   name: "region",
-  prompt: "Draw a box around what you want to see; again and again.",
+  prompt: "Draw a box around what you want to see. Press Esc to finish.",
   down: (view) =>
     new RegionDrag(view, (box) => useStageNews.setState({ region: box && { ...box, where: view.kind } })),
 };
@@ -19,12 +19,12 @@ export function pinTool(stage: () => Stage | null): Tool {
   return pointTool(
     {
       name: "pin",
-      prompt: "Click a corner, an edge or a grid crossing to turn about.",
+      prompt: "Click a corner, an edge or a grid crossing to orbit around.",
       exact: true,
     },
     ({ point, kind }) => {
       stage()?.navigation.pin(point);
-      useSession.getState().say(`The pivot is pinned to ${A_CAUGHT[kind]}; Shift I lets it go.`);
+      useSession.getState().say(`The pivot is pinned to ${A_CAUGHT[kind]}; Shift+I unpins it.`);
       return "done";
     },
   );

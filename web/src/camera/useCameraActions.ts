@@ -18,20 +18,20 @@ const LEAN_DEG = 6;
 function panelActions(): Action[] {
   const { say } = useSession.getState();
   const toggles = [
-    ["fitOnTurn", "Turning fits what is picked, or only turns", "Turning fits", "Turning only turns"],
-    ["tumble", "Tumble freely, or stay upright", "The view tumbles freely", "The view stays upright"],
+    ["fitOnTurn", "Turning fits the selection, or only turns", "Turning fits", "Turning only rotates"],
+    ["tumble", "Tumble freely or stay upright", "The view can tumble", "The view stays upright"],
     [
       "keepInside",
-      "Keep inside a room when zooming out, or not",
-      "Zooming out stays inside",
-      "Zooming out leaves the room",
+      "Stay inside rooms when zooming out, on or off",
+      "Zooming out stays inside the room",
+      "Zooming out can leave the room",
     ],
-    ["instant", "Go at once, or glide", "The eye goes at once", "The eye glides"],
+    ["instant", "Jump or glide", "The view jumps", "The view glides"],
     [
       "trueNorth",
-      "Bearings from true north, or from building north",
-      "Bearings are from true north",
-      "Bearings are from building north",
+      "Bearings from true north or building north",
+      "Bearings are measured from true north",
+      "Bearings are measured from building north",
     ],
   ] as const;
   return toggles.map(([habit, name, on, off]) => ({
@@ -59,7 +59,7 @@ export function useCameraActions(): readonly Action[] {
       const eye = pose()?.eye;
       const room = eye && plan && roomAt(plan, eye);
       if (room) void look.fitTo({ kind: "room", room: room.index });
-      else say("The eye is in no room; stand in one first, or find a room by typing its name.");
+      else say("The eye is not in a room. Stand in one first, or find a room by name.");
     };
     const fitStorey = () => {
       const eye = pose()?.eye;
@@ -68,26 +68,26 @@ export function useCameraActions(): readonly Action[] {
     const onFace = () => {
       const normal = stage()?.pickedNormal;
       if (normal) void look.squareToFace(normal);
-      else say("Click a face first; then the view can turn square onto it.");
+      else say("Click a face first, then the view can turn square onto it.");
     };
     const fitPicked = () => {
       if (pickedNow().length) void look.fitPicked();
-      else say("Nothing is picked; click a component first.");
+      else say("Nothing is selected. Click a component first.");
     };
     return [
       { group: "Fit", name: "Fit all", key: "e", run: () => void look.fitTo({ kind: "all" }) },
       {
         group: "Fit",
-        name: "Fit what is visible",
+        name: "Fit visible components",
         key: "x",
         run: () => void look.fitTo({ kind: "visible" }),
       },
-      { group: "Fit", name: "Fit what is picked", key: "enter", run: fitPicked },
+      { group: "Fit", name: "Fit selection", key: "enter", run: fitPicked },
       { group: "Fit", name: "Fit the storey the eye is on", key: "o", run: fitStorey },
       { group: "Fit", name: "Fit the room the eye is in", key: "r", run: fitRoom },
       {
         group: "Fit",
-        name: "Zoom to a region, again and again",
+        name: "Zoom to a region",
         key: "z",
         run: () => tools.take(regionTool),
       },
@@ -95,7 +95,7 @@ export function useCameraActions(): readonly Action[] {
       { group: "Look", name: "Pin the pivot to a point", key: "i", run: () => tools.take(pinTool(stage)) },
       {
         group: "Look",
-        name: "Let the pinned pivot go",
+        name: "Unpin the pivot",
         key: "shift+i",
         run: () => {
           stage()?.navigation.pin(null);
@@ -112,20 +112,20 @@ export function useCameraActions(): readonly Action[] {
       },
       {
         group: "Look",
-        name: "Lock the view, or open the lock",
+        name: "Lock or unlock the view",
         key: "q",
         run: () => tools.lock(!useTools.getState().locked),
       },
-      { group: "Look", name: "Square onto the picked face", run: onFace },
+      { group: "Look", name: "Square onto the selected face", run: onFace },
       ...(plan?.axes ?? []).map<Action>((axis) => ({
         group: "Look",
         name: `Square onto grid line ${axis.tag}`,
         run: () => void look.squareToAxis(axis.tag, axis.ends),
       })),
       ...panelActions(),
-      { group: "Look", name: "Type how high the eye is", run: () => tools.showPanel("eye") },
-      { group: "Look", name: "Limit how deep one sees", run: () => tools.showPanel("eye") },
-      { group: "Lens", name: "Type a lens, or a true scale", run: () => tools.showPanel("lens") },
+      { group: "Look", name: "Set eye height", run: () => tools.showPanel("eye") },
+      { group: "Look", name: "Limit the depth of view", run: () => tools.showPanel("eye") },
+      { group: "Lens", name: "Set a lens or a true scale", run: () => tools.showPanel("lens") },
       ...SCALES.map<Action>((scale) => ({
         group: "Lens",
         name: `True scale 1:${scale}`,

@@ -16,7 +16,7 @@ import { useCopyText, usePickRun } from "./useComponentActs";
 /** All that is like a component, as a rule says it; nothing for itself. */
 function like(component: Component): { name: string; select: Selector | null }[] {
   const { type_name, systems, level } = component;
-  const extents: { name: string; select: Selector | null }[] = [{ name: "what is picked", select: null }];
+  const extents: { name: string; select: Selector | null }[] = [{ name: "the selection", select: null }];
   if (type_name)
     extents.push({
       name: `all of type ${type_name}`,
@@ -45,7 +45,7 @@ export function Acts({ component }: { component: Component }) {
       <NativeSelect
         value={chosen}
         onChange={(event) => choose(Number(event.target.value))}
-        inputProps={{ "aria-label": "For what is picked, or for all like it" }}
+        inputProps={{ "aria-label": "For the selection, or for all like it" }}
         sx={{ fontSize: 13, mb: 0.75, maxWidth: "100%" }}
       >
         {extents.map((extent, i) => (
@@ -62,10 +62,10 @@ export function Acts({ component }: { component: Component }) {
           Hide
         </Button>
         <Button variant="outlined" onClick={() => only(select)}>
-          Only this
+          Isolate
         </Button>
         <Button variant="outlined" onClick={() => fadeRest(select)}>
-          Fade rest
+          Fade others
         </Button>
         <Button variant="outlined" onClick={() => bringBack(select)}>
           Bring back
@@ -73,10 +73,10 @@ export function Acts({ component }: { component: Component }) {
       </Box>
       <DeskActs>
         <Button variant="text" onClick={() => void pickRun(component)}>
-          pick its run
+          Select connected run
         </Button>
         <Button variant="text" onClick={() => void copyText(component)}>
-          copy as text
+          Copy as text
         </Button>
       </DeskActs>
     </Box>
@@ -97,12 +97,12 @@ export function WhyHidden() {
       sx={{ borderLeft: `3px solid ${tone.here}`, bgcolor: tone.film, px: 1, py: 0.75, mb: 1, fontSize: 13 }}
     >
       {reason === -2
-        ? "It belongs to an alternative that does not stand; let it stand on the Models desk."
-        : `It is not plainly shown. ${line ? line.says : ""}${line?.rule.by ? ` (by ${line.rule.by})` : ""}`}
+        ? "This alternative is not in use. Choose it on the Models desk."
+        : `This component is not fully shown. ${line ? line.says : ""}${line?.rule.by ? ` (by ${line.rule.by})` : ""}`}
       {reason !== -2 && (
         <Box>
           <Button variant="text" onClick={() => bringBack()}>
-            show it
+            Show it
           </Button>
         </Box>
       )}

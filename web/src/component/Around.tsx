@@ -42,22 +42,22 @@ export function Around({ component: c }: { component: Component }) {
           most={MOST_M}
         />
         <Button variant="text" onClick={() => ask(true)}>
-          look
+          Look
         </Button>
       </Box>
       {error && <DeskNote>{error.message}</DeskNote>}
-      {asked && isFetching && <DeskNote>Measuring ...</DeskNote>}
+      {asked && isFetching && <DeskNote>Measuring…</DeskNote>}
       {asked && !isFetching && data && (
         <Box data-testid="around">
           <DeskNote>
             {data.count === 0
-              ? "Nothing comes so near."
+              ? "Nothing is within this distance."
               : data.count > data.found.length
-                ? `${data.count} come so near; the nearest ${data.found.length}:`
-                : `${data.count} so near:`}{" "}
+                ? `${data.count} within this distance, the nearest ${data.found.length}:`
+                : `${data.count} within this distance:`}{" "}
             {data.count > 1 && (
               <Button variant="text" onClick={() => pick(numbers)}>
-                pick them
+                Select them
               </Button>
             )}
           </DeskNote>
@@ -116,7 +116,7 @@ function NearRow(props: { model: string; global_id: string; label: string; dista
         {props.label}
       </Box>
       <Box component="span" sx={{ fontFamily: face.figure, fontSize: 12.5 }}>
-        {props.distance_m === 0 ? "meets it" : units.length(props.distance_m)}
+        {props.distance_m === 0 ? "touching" : units.length(props.distance_m)}
       </Box>
     </Box>
   );

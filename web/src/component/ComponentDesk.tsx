@@ -27,7 +27,7 @@ export function ComponentDesk() {
     return (
       <DeskNote>
         <DeskHeading>Component</DeskHeading>
-        Click a component on the stage to see what it is. Hold Shift to pick several.
+        Click a component on the stage to see what it is. Hold Shift to select several.
       </DeskNote>
     );
   }
@@ -52,12 +52,12 @@ function Known(props: { modelId: string; globalId: string; of: number; children:
   const { modelId, globalId, of, children } = props;
   const { data, error } = useComponent(modelId, globalId);
   if (error) return <DeskNote>{error.message}</DeskNote>;
-  if (!data) return <DeskNote>Looking it up ...</DeskNote>;
+  if (!data) return <DeskNote>Loading…</DeskNote>;
   return (
     <>
       {of > 1 ? <Acts component={data} /> : null}
       {of > 1 && children}
-      {of > 2 && <DeskNote>The one that was picked last:</DeskNote>}
+      {of > 2 && <DeskNote>Last selected:</DeskNote>}
       {of !== 2 && (
         <>
           <Title component={data} />
@@ -201,7 +201,7 @@ function Linked({ name, to }: { name: string; to: Component["hosts"] }) {
       ))}
       {there.length > 1 && (
         <Button variant="text" onClick={() => pick(there.map(({ number }) => number))}>
-          all {there.length}
+          All {there.length}
         </Button>
       )}
     </Fact>

@@ -27,7 +27,7 @@ export function Properties({ component }: { component: Component }) {
         inputProps={{ "aria-label": "Search properties" }}
       />
       {groups.length === 0 && (
-        <DeskNote>{typed ? "Nothing matches; type less." : "The file gives none."}</DeskNote>
+        <DeskNote>{typed ? "No match. Try fewer letters." : "Not in the file"}</DeskNote>
       )}
       {groups.map((group) => (
         <Box key={`${group.kind} ${group.name}`} sx={{ mt: 1.25 }}>
@@ -99,15 +99,15 @@ function Asks({ group, entry }: { group: Group; entry: Entry }) {
     >
       {given && (
         <Button variant="text" onClick={() => ask("equal")}>
-          list the same
+          List the same
         </Button>
       )}
       <Button variant="text" onClick={() => ask("missing")}>
-        list without
+        List without
       </Button>
       {given && (
         <Button variant="text" onClick={() => void tintBy(what, entry)}>
-          tint by it
+          Tint by it
         </Button>
       )}
       <Button
@@ -118,7 +118,7 @@ function Asks({ group, entry }: { group: Group; entry: Entry }) {
           open();
         }}
       >
-        column
+        Column
       </Button>
       {group.kind === "property" && (
         <Button
@@ -128,7 +128,7 @@ function Asks({ group, entry }: { group: Group; entry: Entry }) {
             open();
           }}
         >
-          group by it
+          Group by it
         </Button>
       )}
     </Box>

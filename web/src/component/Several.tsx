@@ -38,13 +38,13 @@ export function InCommon() {
           {picked.length} picked
         </Box>
         <Button variant="text" onClick={() => pick([])}>
-          let go
+          Clear selection
         </Button>
       </Box>
       {error && <DeskNote>{error.message}</DeskNote>}
       {shared.length > 0 && (
         <Box sx={{ fontSize: 13.5, mt: 0.5 }}>
-          All have{" "}
+          In common{" "}
           {shared.map(({ what, value }, k) => (
             <span key={what}>
               {k > 0 && ", "}
@@ -74,17 +74,17 @@ export function SideBySide({ ids }: { ids: readonly [string, string][] }) {
   const units = useUnits();
   const [all, setAll] = useState(true);
   if (!one.data || !other.data)
-    return <DeskNote>{one.error?.message ?? other.error?.message ?? "Looking them up ..."}</DeskNote>;
+    return <DeskNote>{one.error?.message ?? other.error?.message ?? "Loading…"}</DeskNote>;
   const rows = sideBySide(one.data, other.data, units);
   const differing = rows.filter((row) => row.differs).length;
   const shown = all ? rows : rows.filter((row) => row.differs);
   return (
     <Box data-testid="side-by-side">
       <Box sx={{ display: "flex", justifyContent: "space-between", fontSize: 13, mb: 0.5 }}>
-        {differing ? `${differing} of ${rows.length} differ` : "Nothing differs"}
+        {differing ? `${differing} of ${rows.length} values differ` : "No differences"}
         {differing > 0 && (
           <Button variant="text" onClick={() => setAll(!all)}>
-            {all ? "only what differs" : "all of it"}
+            {all ? "Differences only" : "All of it"}
           </Button>
         )}
       </Box>

@@ -18,10 +18,10 @@ export function usePickRun() {
         api.GET("/api/models/{model_id}/components/{global_id}/run", { params: { path } }),
       );
       const numbers = numberingOf(federation).numbersOf(theseOf(run.components));
-      if (numbers.length < 2) return say("Nothing is joined to it, in its file or by touching it.");
+      if (numbers.length < 2) return say("Nothing is connected to this component.");
       useSelection.getState().pick(numbers);
       say(
-        `${counted(numbers.length, "component")} hang together${run.by_touch ? ", some of them known by touching alone" : ", as the file joins them"}.`,
+        `${counted(numbers.length, "component")} are connected${run.by_touch ? ", some only by touching" : " in the file"}.`,
       );
     });
 }
@@ -33,8 +33,10 @@ export function useCopyText() {
     orAloud(async () => {
       // Browsers give pages the clipboard at this machine's own address, or over https.
       if (!navigator.clipboard)
-        throw new Error("This browser does not let the page copy; open it over https, or at localhost.");
+        throw new Error(
+          "This browser does not allow copying here. Open the page over https or at localhost.",
+        );
       await navigator.clipboard.writeText(asText(component, units));
-      useSession.getState().say(`${component.tag || component.name || "The component"} is copied as text.`);
+      useSession.getState().say(`${component.tag || component.name || "The component"} copied as text.`);
     });
 }

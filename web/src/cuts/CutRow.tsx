@@ -67,28 +67,28 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
           variant="text"
           onClick={() => changeCut(cut.id, { off: !off }, `switched ${off ? "on" : "off"} the cut ${name}`)}
         >
-          {off ? "switch on" : "switch off"}
+          {off ? "Switch on" : "Switch off"}
         </Button>
         {shape.kind !== "box" && (
           <Button
             variant="text"
-            onClick={() => changeCut(cut.id, { shape: flipped(shape) }, `turned over the cut ${name}`)}
+            onClick={() => changeCut(cut.id, { shape: flipped(shape) }, `flipped the cut ${name}`)}
           >
-            turn over
+            Flip
           </Button>
         )}
         {shape.kind !== "box" && (
           <>
             <Button variant="text" onClick={() => showCut(cut)}>
-              beside
+              Beside
             </Button>
             <Button variant="text" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
-              sheet
+              Sheet
             </Button>
           </>
         )}
         <Button variant="text" onClick={() => removeCut(cut.id)}>
-          remove
+          Remove
         </Button>
       </DeskActs>
       {drawing && <SheetForm cut={cut} done={() => setDrawing(false)} />}
@@ -105,9 +105,7 @@ function Through({ faces }: { faces: Shapes["CutFace"][] | undefined }) {
   const open = new Map(faces.flatMap((face) => face.open).map((c) => [c.global_id, c]));
   return (
     <Box sx={{ fontSize: 12.5, color: tone.soft }} data-testid="cut-through">
-      {through
-        ? `goes through ${counted(through, "component")}, ${units.area(area)}`
-        : "goes through nothing"}
+      {through ? `Cuts ${counted(through, "component")}, ${units.area(area)}` : "Cuts no components"}
       {open.size > 0 && (
         <Box sx={{ color: tone.wrong }}>
           {counted(open.size, "component")} not closed, so not filled:{" "}

@@ -110,7 +110,7 @@ export function CutTab(props: {
       type="button"
       data-testid="cut-tab"
       data-side={side}
-      aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or arrow up and down${leans ? "; drag its grip to tilt it, or arrow left and right" : ""}`}
+      aria-label={`Cut ${cut.name}${several ? `, side ${side + 1}` : ""}; drag along its normal, or use the up and down arrows${leans ? "; drag its grip to tilt it, or use the left and right arrows" : ""}`}
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={() => end(true)}

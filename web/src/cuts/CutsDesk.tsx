@@ -20,7 +20,7 @@ export function CutsDesk() {
       <DeskHeading>{cuts.length ? counted(cuts.length, "cut") : "Cuts"}</DeskHeading>
       {!cuts.length && (
         <DeskNote>
-          Nothing is cut. A cut takes away all that lies before it; what it goes through is hatched by
+          No cuts yet. A cut removes everything in front of it and hatches what it passes through by
           discipline.
         </DeskNote>
       )}
@@ -35,7 +35,7 @@ export function CutsDesk() {
             change({ cuts: cuts.map((cut) => ({ ...cut, off: true })) }, "switched all cuts off")
           }
         >
-          switch all off
+          Switch all off
         </Button>
       )}
       <Whole />
@@ -61,7 +61,7 @@ function Whole() {
       const ids = of[model] ?? [];
       if (!ids.includes(global_id)) of[model] = [...ids, global_id];
     }
-    change({ whole: of }, `kept ${counted(refs.length, "component")} whole`);
+    change({ whole: of }, `kept ${counted(refs.length, "component")} uncut`);
   };
   return (
     <Box sx={{ mt: 1, fontSize: 13 }} data-testid="whole">
@@ -72,11 +72,11 @@ function Whole() {
       )}
       <Box sx={{ display: "flex", gap: 1 }}>
         <Button variant="text" disabled={!refs.length} onClick={keep}>
-          keep what is picked whole
+          Keep the selection uncut
         </Button>
         {count > 0 && (
-          <Button variant="text" onClick={() => change({ whole: {} }, "cut everything again")}>
-            cut all
+          <Button variant="text" onClick={() => change({ whole: {} }, "cut everything")}>
+            Cut all
           </Button>
         )}
       </Box>

@@ -46,7 +46,7 @@ export function Facing({ cut }: { cut: Cut }) {
       sx={{ mb: 0.5 }}
     >
       <Figures
-        labels={["faces, \u00b0 from north", "leans, \u00b0"]}
+        labels={["direction, \u00b0 from north", "tilt, \u00b0"]}
         about={`of ${cut.name}`}
         values={values}
         set={setValues}
@@ -54,7 +54,7 @@ export function Facing({ cut }: { cut: Cut }) {
       <Box sx={{ fontSize: 12, color: tone.wrong }}>
         {wrongFigure(values) ||
           (Math.abs(parsed(values[1] ?? "") ?? 0) > 90
-            ? "A plane leans by 90 degrees at most; 90 is level."
+            ? "A plane tilts by at most 90 degrees; 90 is horizontal."
             : "")}
       </Box>
       <button type="submit" hidden />

@@ -84,14 +84,14 @@ export function SheetForm({ cut, done }: { cut: Cut; done: () => void }) {
           sx={selects}
           onChange={(event) => setPaper(event.target.value)}
         >
-          <option value="">the smallest that fits</option>
+          <option value="">smallest that fits</option>
           {PAPERS.map((each) => (
             <option key={each}>{each}</option>
           ))}
         </NativeSelect>
       </Box>
       <Figures
-        labels={[`what lies behind, to ${units.sign}`]}
+        labels={[`depth behind the cut, ${units.sign}`]}
         about="of the sheet"
         values={depth}
         set={setDepth}

@@ -44,13 +44,13 @@ function Row({ sheet }: { sheet: SheetTask }) {
         </Box>
       )}
       {old && (
-        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; draw it again.</Box>
+        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed. Draw the sheet again.</Box>
       )}
       <TaskProgress task={sheet} />
       <DeskActs>
         {sheet.made > 0 && (
           <Button variant="text" component="a" href={address("svg")} target="_blank" rel="noreferrer">
-            look at it
+            Look at it
           </Button>
         )}
         {sheet.made > 0 &&
@@ -60,10 +60,10 @@ function Row({ sheet }: { sheet: SheetTask }) {
             </Button>
           ))}
         <Button variant="text" onClick={() => void (busy ? stop(sheet.id) : again(sheet.id))}>
-          {busy ? "stop" : "draw again"}
+          {busy ? "Stop" : "Draw again"}
         </Button>
         <Button variant="text" onClick={() => void remove(sheet.id, sheet.name)}>
-          delete
+          Delete
         </Button>
       </DeskActs>
     </Box>

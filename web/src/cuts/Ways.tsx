@@ -70,7 +70,7 @@ export function Ways() {
       </Line>
       {units.wrong(over) && <DeskNote>{units.wrong(over)}</DeskNote>}
       <Button variant="text" onClick={() => liftLid(federation, stage(), at)}>
-        lift its lid, or put it back
+        Lift or replace its lid
       </Button>
       {axis && (
         <>
@@ -95,7 +95,7 @@ export function Ways() {
               sx={{ fontSize: 13 }}
               onChange={(event) => setLooking(event.target.value)}
             >
-              <option value="">as I look</option>
+              <option value="">as seen now</option>
               {waysAcross(axis, federation.building_north_deg).map((way) => (
                 <option key={way.words} value={way.bearingDeg}>
                   {way.words}
@@ -129,12 +129,12 @@ export function Ways() {
           Box between two corners
         </Button>
         <Button variant="outlined" onClick={cuts.aroundPicked}>
-          Box around what is picked
+          Box around the selection
         </Button>
         {room !== null && (
           <>
             <Button variant="outlined" onClick={() => cuts.openRoom(room)}>
-              This room, opened from where I look
+              Room opened towards me
             </Button>
             <Button variant="outlined" onClick={() => cuts.aroundRoom(room)}>
               Box around this room

@@ -11,7 +11,7 @@ beforeEach(() => {
   useHabits.setState({ instant: true });
 });
 
-test("a lid is a cut above a storey's rooms, and once more it is put back", () => {
+test("a lid is a cut above a storey's rooms, and Repeat it is put back", () => {
   const level = federation.levels[1];
   liftLid(federation, null, 1);
   const [cut] = useSeen.getState().cuts;

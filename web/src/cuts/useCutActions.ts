@@ -23,7 +23,7 @@ export function useCutActions(): readonly Action[] {
       { group: "Cut", name: "Cut this storey from above at 1.2 m", run: opening(() => cuts.storey(here())) },
       {
         group: "Cut",
-        name: "Lift the lid of this storey, or put it back",
+        name: "Lift or replace the lid of this storey",
         key: "shift+o",
         run: () => {
           const view = stage();
@@ -35,7 +35,7 @@ export function useCutActions(): readonly Action[] {
       { group: "Cut", name: "Cut along a face", run: opening(cuts.face) },
       { group: "Cut", name: "Cut through three points", run: opening(cuts.points) },
       { group: "Cut", name: "Cut box between two corners", run: opening(cuts.drawn) },
-      { group: "Cut", name: "Cut box around what is picked", run: opening(cuts.aroundPicked) },
+      { group: "Cut", name: "Cut box around the selection", run: opening(cuts.aroundPicked) },
       {
         group: "Cut",
         name: "Band around the ceiling void of this storey",
@@ -43,12 +43,12 @@ export function useCutActions(): readonly Action[] {
       },
       {
         group: "Cut",
-        name: "Switch all cuts off, or on again",
+        name: "Switch all cuts off or on",
         key: "shift+t",
         run: () => {
           const { cuts: now, change } = useSeen.getState();
           const on = now.some((cut) => !cut.off);
-          if (!now.length) return useSession.getState().say("There are no cuts; the Cuts desk makes one.");
+          if (!now.length) return useSession.getState().say("There are no cuts. Make one on the Cuts desk.");
           change({ cuts: now.map((cut) => ({ ...cut, off: on })) }, `switched all cuts ${on ? "off" : "on"}`);
         },
       },

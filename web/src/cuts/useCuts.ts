@@ -86,7 +86,7 @@ export function useCuts() {
       /** Through three points that are clicked. */
       points: () => {
         const picked: Vector3[] = [];
-        const prompt = "Click three points that the cut goes through; corners and edges catch the cursor.";
+        const prompt = "Click three points on the cut. The cursor snaps to corners and edges.";
         useTools.getState().take(
           pointTool({ name: "cut points", bound: true, prompt, exact: true }, ({ point }) => {
             picked.push(point);
@@ -98,7 +98,7 @@ export function useCuts() {
             const normal = b.clone().sub(a).cross(c.clone().sub(a));
             if (normal.length() < 1e-4) {
               picked.pop();
-              say("The three points lie on one line; click one beside it.");
+              say("The three points are on one line. Click a point off that line.");
               return "more";
             }
             const view = stage();
@@ -111,7 +111,7 @@ export function useCuts() {
       /** A box around what is picked. */
       aroundPicked: () => {
         const numbers = pickedNow();
-        if (!numbers.length) return void say("Nothing is picked; click a component first.");
+        if (!numbers.length) return void say("Nothing is selected. Click a component first.");
         const components = [...useSelection.getState().refs];
         void box(
           numbers.length === 1 ? "Box around one component" : `Box around ${numbers.length} components`,
@@ -135,17 +135,17 @@ export function useCuts() {
       /** A box between two corners that are clicked, as high as the storey. */
       drawn: () => {
         let first: Vector3 | null = null;
-        const prompt = "Click two opposite corners of the box on plan; it is as high as the storey.";
+        const prompt = "Click two opposite corners on plan. The box is as high as the storey.";
         useTools.getState().take(
           pointTool({ name: "cut box", bound: true, prompt, exact: true }, ({ point }) => {
             if (!first) {
               first = point;
-              say("One corner; click the opposite one.");
+              say("Click the opposite corner.");
               return "more";
             }
             const shape = boxBetween(federation, there(first), there(point));
             if (!shape) {
-              say("The two corners lie in one line; click one farther aside.");
+              say("The corners are in line. Click one further to the side.");
               return "more";
             }
             addCut({ name: "Box as drawn", shape });

@@ -32,8 +32,7 @@ export function CheckForm() {
   const [busy, setBusy] = useState(false);
   const submit = async () => {
     const [a, b] = sides.map((key) => groupOf(federation, key || VISIBLE, sets ?? []));
-    if (!a || !b)
-      return say("Nothing is picked, or the set is gone; click components first, or choose another group.");
+    if (!a || !b) return say("The group is empty. Select components or choose another group.");
     const typed = limits.read(units);
     if (!typed) return say(limits.wrong(units));
     setBusy(true);
@@ -51,7 +50,7 @@ export function CheckForm() {
         void submit();
       }}
     >
-      <DeskHeading>Look for interference</DeskHeading>
+      <DeskHeading>New interference check</DeskHeading>
       <Box sx={{ display: "grid", gap: 0.75, mb: 1 }}>
         {(["Of", "and"] as const).map((word, k) => (
           <Box key={word} sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
@@ -64,10 +63,10 @@ export function CheckForm() {
           </Box>
         ))}
         <Limits limits={limits} set={setLimits} />
-        <Tick label="doors need room to swing" on={swings} set={setSwings} />
+        <Tick label="include door swings" on={swings} set={setSwings} />
       </Box>
       <Button type="submit" variant="contained" disabled={busy || !sides[0] || !sides[1]}>
-        Look for it
+        Run the check
       </Button>
     </Box>
   );

@@ -56,25 +56,25 @@ export function CheckRow({ check }: { check: CheckTask }) {
         <Box sx={{ fontSize: 13 }}>{data.count ? counted(data.count, "finding") : "nothing found"}</Box>
       )}
       {old && (
-        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed since; run it again.</Box>
+        <Box sx={{ fontSize: 12.5, color: tone.wrong }}>The building has changed. Run the check again.</Box>
       )}
       <TaskProgress task={check} />
       {error && <DeskNote>{error.message}</DeskNote>}
       <DeskActs>
         {busy ? (
           <Button variant="text" onClick={() => void stop(check.id)}>
-            stop
+            Stop
           </Button>
         ) : (
           <Button variant="text" onClick={() => void again(check.id)}>
-            run again
+            Run again
           </Button>
         )}
         <Button variant="text" aria-expanded={editing} onClick={() => setEditing(!editing)}>
-          rules
+          Rules
         </Button>
         <Button variant="text" onClick={() => void remove(check.id, check.name)}>
-          delete
+          Delete
         </Button>
       </DeskActs>
       {editing && <Rules check={check} done={() => setEditing(false)} />}
@@ -94,7 +94,7 @@ function Rules({ check, done }: { check: CheckTask; done: () => void }) {
     <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
       <Box sx={{ fontSize: 12.5 }}>
         {check.wish.a.called} and {check.wish.b.called}
-        {check.wish.swings && ", with the room that doors swing through"}
+        {check.wish.swings && ", including door swings"}
       </Box>
       <NameField
         label="Name"
@@ -110,7 +110,7 @@ function Rules({ check, done }: { check: CheckTask; done: () => void }) {
           if (read) void again(check.id, { ...check.wish, ...read }).then((asked) => asked && done());
         }}
       >
-        Run it so
+        Run
       </Button>
     </Box>
   );

@@ -21,7 +21,7 @@ export function FindingRows({ findings, check }: { findings: Findings; check: Ch
     <Box>
       <DeskNote>
         {counted(findings.checked, "pair")} looked at, {findings.anew} of them measured in the last run.
-        {left.map(([why, count]) => ` ${count} left out: ${why}.`)}
+        {left.map(([why, count]) => ` ${count} excluded: ${why}.`)}
       </DeskNote>
       <ManyTopics findings={findings} check={check} />
       {findings.findings.slice(0, most).map((finding, at) => (
@@ -35,7 +35,8 @@ export function FindingRows({ findings, check }: { findings: Findings; check: Ch
       )}
       {findings.count > findings.findings.length && most >= findings.findings.length && (
         <DeskNote>
-          The deepest {findings.findings.length} of {findings.count} are listed; ask for less to see the rest.
+          The deepest {findings.findings.length} of {findings.count} are listed. Narrow the check to see the
+          rest.
         </DeskNote>
       )}
     </Box>
@@ -66,7 +67,7 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
       <Box
         component="button"
         type="button"
-        aria-label={`Finding ${at + 1}: fit it`}
+        aria-label={`Finding ${at + 1}: fit`}
         onClick={() => void look.frame(finding, at)}
         sx={{
           border: 0,
@@ -105,13 +106,13 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
       <DeskActs>
         <Tick label="tick" on={ticked} set={turn} />
         <Button variant="text" onClick={() => void look.frame(finding, at)}>
-          fit
+          Fit
         </Button>
         <Button variant="text" onClick={() => void look.isolate(finding, at)}>
-          isolate
+          Isolate
         </Button>
         <Button variant="text" onClick={() => void look.keep(finding, at, check.name)}>
-          keep as a viewpoint
+          Keep as a viewpoint
         </Button>
         <Button
           variant="text"
@@ -120,10 +121,10 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
             if (made) openOnDesk(made.id);
           }}
         >
-          make a topic
+          Make a topic
         </Button>
         <Button variant="text" onClick={() => look.write(finding, spokenWorst(finding, units))}>
-          write it on the view
+          Write on the view
         </Button>
       </DeskActs>
     </Box>

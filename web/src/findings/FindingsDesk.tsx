@@ -15,7 +15,7 @@ export function FindingsDesk() {
       <DeskHeading>Checks</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {checks?.length === 0 && (
-        <DeskNote>None yet. A check is kept for everyone, with what it found.</DeskNote>
+        <DeskNote>No checks yet. A check and its findings are saved for everyone.</DeskNote>
       )}
       {checks?.map((check) => (
         <CheckRow key={check.id} check={check} />

@@ -25,7 +25,7 @@ export class TypedLimits {
     return [this.near, this.touch].some(
       (text) => (units.parse(text) ?? 0) < 0 || (units.parse(text) ?? 0) > 100,
     )
-      ? `A clearance is between nothing and ${units.length(100, 0)}; type one such as ${units.typed(0.05)}.`
+      ? `A clearance is between 0 and ${units.length(100, 0)}. Type one such as ${units.typed(0.05)}.`
       : "";
   }
 
@@ -55,14 +55,14 @@ export function Limits({ limits, set }: { limits: TypedLimits; set: (limits: Typ
   return (
     <Box>
       <Figures
-        labels={[`too near below, ${units.sign}`, `only touching, ${units.sign}`]}
+        labels={[`clearance, ${units.sign}`, `touching tolerance, ${units.sign}`]}
         about="of the check"
         values={[near, touch]}
         set={([a = "", b = ""]) => set(new TypedLimits(a, b, leaveOut))}
         parse={units.parse}
       />
       {limits.wrong(units) && <Box sx={{ fontSize: 12, color: tone.wrong }}>{limits.wrong(units)}</Box>}
-      <Box sx={{ fontSize: 12, color: tone.soft, mt: 0.75 }}>Left out</Box>
+      <Box sx={{ fontSize: 12, color: tone.soft, mt: 0.75 }}>Excluded</Box>
       {RULES.map((rule) => (
         <Box key={rule}>
           <Tick

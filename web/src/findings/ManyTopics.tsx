@@ -10,9 +10,9 @@ import { type Findings, type Joining, joined, spokenWorst, useLooked } from "./f
 import { type Check, useLookAt } from "./useLookAt";
 
 const WAYS = [
-  ["each", "one topic for each"],
-  ["component", "one for each component that several share"],
-  ["all", "one topic for all"],
+  ["each", "one topic per finding"],
+  ["component", "one topic per shared component"],
+  ["all", "one topic for all findings"],
 ] as const;
 
 /** Making topics of many findings at once: those that are ticked, or all that are listed. */
@@ -38,7 +38,7 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
     }
     useLooked.setState({ making: null });
     if (made === groups.length)
-      useSession.getState().say(`Made ${counted(made, "topic")}; they stand on the Topics desk.`);
+      useSession.getState().say(`Made ${counted(made, "topic")}; they are on the Topics desk.`);
   };
   return (
     <Box data-testid="many-topics" sx={{ my: 0.5 }}>
@@ -47,11 +47,11 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
           variant="text"
           onClick={() => useLooked.setState({ ticked: findings.findings.map((_, k) => k) })}
         >
-          tick all
+          Tick all
         </Button>
         {there.length > 0 && (
           <Button variant="text" onClick={() => useLooked.setState({ ticked: [] })}>
-            tick none
+            Tick none
           </Button>
         )}
       </DeskActs>
@@ -82,7 +82,7 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
           </Button>
         </>
       )}
-      {!there.length && <DeskNote>Ticked findings become topics together.</DeskNote>}
+      {!there.length && <DeskNote>Tick findings to make topics of them together.</DeskNote>}
     </Box>
   );
 }

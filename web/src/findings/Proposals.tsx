@@ -38,7 +38,7 @@ function Row({ proposal, check }: { proposal: Proposal; check: Check }) {
   const statuses = useStatuses();
   const units = useUnits();
   const before = `was ${spokenMeasured(was, units)}`;
-  const says = now ? `${before}, is ${spokenMeasured(now, units)}` : `${before}, is no longer found`;
+  const says = now ? `${before}, is ${spokenMeasured(now, units)}` : `${before}, no longer found`;
   const end = statuses.find(({ end }) => end)?.name ?? "";
   const first = statuses.find(({ end }) => !end)?.name ?? "";
   const settle = async (status: string) => {
@@ -66,7 +66,7 @@ function Row({ proposal, check }: { proposal: Proposal; check: Check }) {
           </Button>
         )}
         <Button variant="text" onClick={() => openOnDesk(proposal.topic)}>
-          open it
+          Open it
         </Button>
       </DeskActs>
     </Box>

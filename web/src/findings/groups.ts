@@ -28,7 +28,7 @@ export function choicesOf(
     [
       "Now",
       [
-        { key: PICKED, words: "what is picked" },
+        { key: PICKED, words: "the selection" },
         { key: VISIBLE, words: "what is visible" },
         { key: ALL, words: "everything" },
       ],
@@ -50,7 +50,7 @@ export function groupOf(federation: Federation, key: string, sets: readonly Comp
   if (key === PICKED) {
     const { refs } = useSelection.getState();
     if (!pickedNow().length) return null;
-    return { select: theseOf(refs), rules: [], called: counted(refs.length, "picked component") };
+    return { select: theseOf(refs), rules: [], called: counted(refs.length, "selected component") };
   }
   if (key === VISIBLE)
     return { select: null, rules: useSeen.getState().rules as Rule[], called: "what was visible" };

@@ -36,7 +36,7 @@ export function useLookAt(findings: Findings | undefined) {
       const there = numbers(finding);
       useLooked.setState({ at });
       if (!there.length) {
-        say("Its components are no longer in the models; run the check again.");
+        say("Its components are no longer in the models. Run the check again.");
         return false;
       }
       useSelection.getState().pick(there);

@@ -14,15 +14,15 @@ export function ZoomHandle() {
   const zoom = (px: number) => stage()?.navigation.zoomByHandle(px);
   return (
     <Box sx={{ border: `1px solid ${tone.line}`, bgcolor: tone.paper, width: 28, [FINGER]: { width: 36 } }}>
-      <Press name="Come nearer" sign="+" onClick={() => zoom(STEP_PX)} />
-      <Tooltip title="Drag up to come nearer, down to go back">
+      <Press name="Closer" sign="+" onClick={() => zoom(STEP_PX)} />
+      <Tooltip title="Drag up to zoom in, down to zoom out">
         <Box
           role="slider"
           tabIndex={0}
           aria-label="Zoom handle"
           aria-orientation="vertical"
           aria-valuenow={0}
-          aria-valuetext="up is nearer"
+          aria-valuetext="up zooms in"
           data-testid="zoom-handle"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
@@ -59,7 +59,7 @@ export function ZoomHandle() {
           }}
         />
       </Tooltip>
-      <Press name="Go back" sign="−" onClick={() => zoom(-STEP_PX)} />
+      <Press name="Further" sign="−" onClick={() => zoom(-STEP_PX)} />
     </Box>
   );
 }

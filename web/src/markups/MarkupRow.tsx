@@ -40,7 +40,7 @@ export function MarkupRow({ markup }: { markup: Markup }) {
         component="button"
         type="button"
         aria-expanded={chosen}
-        title="Arrow keys move it, Delete deletes it"
+        title="Arrow keys move it, Delete removes it"
         onClick={() => useMarking.setState({ chosen: chosen ? null : markup.id })}
         onKeyDown={key}
         sx={{
@@ -73,28 +73,28 @@ export function MarkupRow({ markup }: { markup: Markup }) {
           {words ? (
             <KeptText
               label="Words"
-              of="the markup in hand"
+              of="the selected markup"
               rows={2}
               value={markup.text}
               keep={(text) => {
-                if (text || !needed) putMarkup({ ...markup, text }, `wrote other words into a ${name}`);
+                if (text || !needed) putMarkup({ ...markup, text }, `changed the text of a ${name}`);
               }}
             />
           ) : null}
           <DeskActs>
             <Button variant="text" onClick={() => back(markup)}>
-              look at it
+              Look at it
             </Button>
             {!words && (
               <Button
                 variant="text"
-                onClick={() => putMarkup({ ...markup, text: "?" }, `wrote into a ${name}`)}
+                onClick={() => putMarkup({ ...markup, text: "?" }, `added text to a ${name}`)}
               >
-                add words
+                Add text
               </Button>
             )}
             <Button variant="text" onClick={() => removeMarkup(markup.id)}>
-              delete
+              Delete
             </Button>
           </DeskActs>
         </>

@@ -31,8 +31,7 @@ export function MarkupsDesk() {
       <DeskHeading>{markups.length ? counted(markups.length, "markup") : "Markups"}</DeskHeading>
       {!markups.length && (
         <DeskNote>
-          Nothing is drawn over this view yet. Markups stay with their place in the model, and are kept with
-          the view, in its viewpoints and links.
+          No markups yet. Markups keep their place in the model and are saved with viewpoints and links.
         </DeskNote>
       )}
       <Ways />
@@ -48,7 +47,7 @@ export function MarkupsDesk() {
             change({ markups: [] }, "deleted all markups");
           }}
         >
-          delete all
+          Delete all
         </Button>
       )}
     </Box>

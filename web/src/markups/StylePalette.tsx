@@ -43,7 +43,7 @@ export function StylePalette() {
         {SIZES.map(([share, name]) => (
           <Choice
             key={name}
-            label={`letters ${name}`}
+            label={`text ${name}`}
             on={style.text_share === share}
             put={() => restyle({ text_share: share })}
           >

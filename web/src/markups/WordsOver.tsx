@@ -27,8 +27,8 @@ export function WordsOver() {
       component="textarea"
       ref={field}
       rows={2}
-      aria-label="Words of the markup"
-      placeholder="Words, then Enter"
+      aria-label="Text of the markup"
+      placeholder="Text, then Enter"
       value={text}
       onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => setText(event.target.value)}
       onBlur={() => {

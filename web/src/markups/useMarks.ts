@@ -11,15 +11,15 @@ import type { Tool } from "../stage/tools/tool";
 type Dragged = Exclude<Kind, "text" | "polyline">;
 
 const DRAWINGS: Readonly<Record<Dragged, readonly [Drawing, string]>> = {
-  cloud: ["corners", "Drag from corner to corner around what you mean."],
+  cloud: ["corners", "Drag a rectangle around the place."],
   rectangle: ["corners", "Drag from corner to corner."],
   ellipse: ["round", "Drag from corner to corner around it."],
-  arrow: ["ends", "Drag to what you mean; the head is where you let go."],
+  arrow: ["ends", "Drag towards the place; the arrowhead is where you release."],
   line: ["ends", "Drag from one end to the other."],
-  callout: ["ends", "Drag from what you mean to where the words are to stand."],
-  freehand: ["way", "Draw with the button held, or with a pen."],
+  callout: ["ends", "Drag from the place to where the text goes."],
+  freehand: ["way", "Draw with the button pressed, or with a pen."],
 };
-const AGAIN = "Esc puts it away.";
+const AGAIN = "Esc to finish.";
 
 /** The name of the tool for a kind of markup. */
 export const toolOf = (kind: Kind) => `mark ${kind}`;
@@ -60,7 +60,7 @@ export function useMarks() {
     };
     const written = (): Tool => ({
       name: toolOf("text"),
-      prompt: `Click where the words are to stand. ${AGAIN}`,
+      prompt: `Click where the text goes. ${AGAIN}`,
       click: (_, at, view) => {
         if (view.kind === "stage") want("text", [at], surfaceAt(view, at));
       },
@@ -80,7 +80,7 @@ export function useMarks() {
       };
       return {
         name: toolOf("polyline"),
-        prompt: `Click point after point; Enter ends it. ${AGAIN}`,
+        prompt: `Click each point, Enter to end. ${AGAIN}`,
         bound: true,
         click: (_, at, view) => {
           if (view.kind !== "stage") return;

@@ -26,7 +26,7 @@ const MAINS = [
 ] as const;
 
 const HOWS = [
-  ["nearest", "where they are nearest"],
+  ["nearest", "at their nearest points"],
   ["centre_lines", "centre line to centre line"],
 ] as const;
 
@@ -121,7 +121,7 @@ function Parts({ of }: { of: Found["of"] }) {
           <Box
             component="button"
             type="button"
-            title="Pick it"
+            title="Select"
             onClick={() => pick(part)}
             sx={{
               border: 0,
@@ -184,9 +184,9 @@ function Choice({ measure }: { measure: Measure }) {
     const main = MAINS.find(([name]) => name === chosen)?.[0];
     const how = HOWS.find(([name]) => name === chosen)?.[0];
     if (what.kind === "points" && main)
-      changeMeasure(measure.id, { what: { ...what, main } }, "chose the main figure of a measure");
+      changeMeasure(measure.id, { what: { ...what, main } }, "changed the main figure of a measure");
     if (what.kind === "between" && how)
-      changeMeasure(measure.id, { what: { ...what, how } }, "measured between other lines");
+      changeMeasure(measure.id, { what: { ...what, how } }, "changed the lines of a measure");
   };
   return (
     <NativeSelect
@@ -222,7 +222,7 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
   const main = found?.figures[0];
   const look = () => {
     useMeasuring.setState({ opened: measure.id });
-    if (points.length) void fitTo({ kind: "points", points, cause: "looked at a measure" });
+    if (points.length) void fitTo({ kind: "points", points, cause: "went to a measure" });
     else void fitTo({ kind: "components", components });
   };
   const copy = async () => {
@@ -232,16 +232,16 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
       await navigator.clipboard.writeText(text);
       say(`Copied: ${text}.`);
     } catch {
-      say(`The browser did not let it be copied; it is ${text}.`);
+      say(`The browser did not allow copying: ${text}.`);
     }
   };
   return (
     <DeskActs>
       <Button variant="text" disabled={!points.length && !components.length} onClick={look}>
-        look at it
+        Look at it
       </Button>
       <Button variant="text" disabled={!main} onClick={() => void copy()}>
-        copy
+        Copy
       </Button>
       <Button
         variant="text"
@@ -250,10 +250,10 @@ function Acts({ measure, found }: { measure: Measure; found: Found | undefined }
           main && void write(middleOf(points), [measure.name, read(main, units)].join(" ").trim())
         }
       >
-        write it on the view
+        Write on the view
       </Button>
       <Button variant="text" onClick={() => removeMeasure(measure.id)}>
-        delete
+        Delete
       </Button>
     </DeskActs>
   );

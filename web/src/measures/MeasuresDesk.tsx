@@ -22,9 +22,7 @@ export function MeasuresDesk() {
     <Box>
       <DeskHeading>{measures.length ? counted(measures.length, "measure") : "Measures"}</DeskHeading>
       {!measures.length && (
-        <DeskNote>
-          Nothing is measured yet. Measures are kept with the view, in its viewpoints and links.
-        </DeskNote>
+        <DeskNote>No measures yet. Measures are saved with the view, its viewpoints and links.</DeskNote>
       )}
       <Ways />
       {error && <DeskNote>{error.message}</DeskNote>}
@@ -33,7 +31,7 @@ export function MeasuresDesk() {
       ))}
       {measures.length > 1 && (
         <Button variant="text" onClick={() => change({ measures: [] }, "deleted all measures")}>
-          delete all
+          Delete all
         </Button>
       )}
     </Box>
@@ -52,7 +50,7 @@ function Ways() {
   const ways: readonly (readonly [string, string | null, () => void])[] = [
     ["Distance", "measure points", takes.points],
     ["Chain", "measure chain", takes.chain],
-    [picked === 2 ? "Between the two picked" : "Between two components", "measure between", takes.between],
+    [picked === 2 ? "Between the two selected" : "Between two components", "measure between", takes.between],
     ["Two faces or edges", "measure sides", takes.sides],
     ["Room at a point", "measure clear", takes.clear],
     ["Area of a face", "measure face", takes.face],
@@ -80,7 +78,7 @@ function Ways() {
       )}
       {picked > 0 && (
         <Button variant="outlined" onClick={takes.volume}>
-          Volume of what is picked
+          Volume of the selection
         </Button>
       )}
     </Box>

@@ -15,9 +15,9 @@ export const CALLED: Readonly<Record<Figure["name"], string>> = {
   fall: "fall",
   sum: "sum",
   leg: "leg",
-  ends_distance: "end to end",
-  ends_plan: "end to end, on plan",
-  ends_up: "end to end, up",
+  ends_distance: "total length",
+  ends_plan: "total length on plan",
+  ends_up: "total height difference",
   angle: "angle",
   square: "square distance",
   area: "area",
@@ -25,8 +25,8 @@ export const CALLED: Readonly<Record<Figure["name"], string>> = {
   volume: "volume",
   clear_height: "clear height",
   clear_width: "clear width",
-  hidden_height: "height with what is hidden",
-  hidden_width: "width with what is hidden",
+  hidden_height: "height including hidden components",
+  hidden_width: "width including hidden components",
 };
 
 /** A figure as it is read. */

@@ -20,7 +20,7 @@ export function useMeasureActions(): readonly Action[] {
       { group: "Measure", name: "Measure two faces or edges", run: takes.sides },
       { group: "Measure", name: "Measure clear height and width", run: takes.clear },
       { group: "Measure", name: "Measure the area of a face", run: takes.face },
-      { group: "Measure", name: "Measure the volume of what is picked", run: takes.volume },
+      { group: "Measure", name: "Measure the volume of the selection", run: takes.volume },
     ],
     [takes],
   );

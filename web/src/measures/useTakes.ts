@@ -15,7 +15,7 @@ type Side = Extract<What, { kind: "sides" }>["a"];
 
 /** So far before a wall, or below a duct, that is clicked the floor is looked for. */
 const BEFORE_M = 0.15;
-const AGAIN = "Esc puts it away.";
+const AGAIN = "Esc to finish.";
 
 /** The ways to take a measure. */
 export function useTakes() {
@@ -83,8 +83,8 @@ export function useTakes() {
         {
           name: chain ? "measure chain" : "measure points",
           prompt: chain
-            ? `Click point after point; Enter ends the chain. ${AGAIN}`
-            : `Click two points; corners, edges and centre lines catch the cursor. ${AGAIN}`,
+            ? `Click each point, Enter to end the chain. ${AGAIN}`
+            : `Click two points. The cursor snaps to corners, edges and centre lines. ${AGAIN}`,
           exact: true,
           bound: true,
           // What has two points by then is kept.
@@ -95,7 +95,7 @@ export function useTakes() {
           const point = next(aim);
           const before = aims.at(-1);
           if (before && point.point.distanceTo(before.point) < 1e-6) {
-            say("That is the same point; click another one.");
+            say("That is the same point. Click another one.");
             return "more";
           }
           wasHeld.push(aims.length > 0 && lock !== "free");
@@ -139,7 +139,7 @@ export function useTakes() {
       if (ends) return { kind: "edge", ends_m: ends.map(there), point_m: there(aim.point) };
       if (aim.kind === "face" || aim.kind === "centre")
         return { kind: "face", of: refOf(aim.component), point_m: there(aim.point) };
-      say("That is neither a face nor an edge; click within a face, or along an edge.");
+      say("That is not a face or an edge. Click inside a face or along an edge.");
       return null;
     };
     const between = (a: ComponentRef, b: ComponentRef) =>
@@ -157,12 +157,12 @@ export function useTakes() {
           return between(one, other);
         }
         two(
-          { name: "measure between", prompt: `Click one component, then the other. ${AGAIN}` },
+          { name: "measure between", prompt: `Click the two components. ${AGAIN}` },
           (aim) => {
             const ref = refOf(aim.component);
             const [before] = useMeasuring.getState().aims;
             if (before?.component === aim.component) {
-              say("That is the same component; click another one.");
+              say("That is the same component. Click another one.");
               return null;
             }
             return ref;
@@ -175,7 +175,7 @@ export function useTakes() {
         two(
           {
             name: "measure sides",
-            prompt: `Click a face or an edge, then another one: how far apart, or at which angle. ${AGAIN}`,
+            prompt: `Click two faces or edges to get their distance or angle. ${AGAIN}`,
             exact: true,
           },
           side,
@@ -188,7 +188,7 @@ export function useTakes() {
             {
               name: "measure clear",
               bound: true,
-              prompt: `Click a point of the floor, or what hangs over it: how high and how wide it is there. ${AGAIN}`,
+              prompt: `Click the floor, or what is above it, to get clear height and width. ${AGAIN}`,
             },
             ({ point, normal }) => {
               // What does not look up is no floor: that before a wall or below a duct is meant.
@@ -202,7 +202,11 @@ export function useTakes() {
       face: () =>
         take(
           pointTool(
-            { name: "measure face", bound: true, prompt: `Click a face: its area and perimeter. ${AGAIN}` },
+            {
+              name: "measure face",
+              bound: true,
+              prompt: `Click a face to get its area and perimeter. ${AGAIN}`,
+            },
             (aim) => {
               addMeasure({
                 kind: "face",
@@ -220,7 +224,7 @@ export function useTakes() {
       /** The volume of what is picked. */
       volume: () => {
         desk();
-        if (!pickedNow().length) return say("Nothing is picked; click a component first.");
+        if (!pickedNow().length) return say("Nothing is selected. Click a component first.");
         addMeasure({ kind: "volume", of: [...useSelection.getState().refs] });
       },
     };

@@ -31,7 +31,9 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
     event.preventDefault();
     const found = byReference(topics, typed);
     if (!found) {
-      useSession.getState().say(`There is no topic ${typed.trim() || "of no name"}; type its reference.`);
+      useSession
+        .getState()
+        .say(`There is no topic ${typed.trim() || "without a reference"}. Type its reference.`);
       return;
     }
     if (await change(meeting.id, { topics: [...order, found.id] })) kept(typed);
@@ -39,7 +41,7 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
   return (
     <>
       <DeskHeading>Agenda</DeskHeading>
-      {order.length === 0 && <DeskNote>Nothing is open; add a topic by its reference.</DeskNote>}
+      {order.length === 0 && <DeskNote>The agenda is empty. Add a topic by its reference.</DeskNote>}
       {order.map((id, k) => {
         const topic = topics.find((each) => each.id === id);
         const noted = points.filter((point) => point.topic_id === id).length;

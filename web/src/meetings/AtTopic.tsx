@@ -48,25 +48,25 @@ export function AtTopic(props: { meeting: Meeting; topic: Topic; points: readonl
           {point.text}
           {(point.who || point.until) && (
             <Box sx={{ color: tone.soft }}>
-              {point.who || "nobody yet"}
+              {point.who || "not assigned"}
               {point.until && `, by ${spokenDate(point.until)}`}
             </Box>
           )}
           <Button variant="text" sx={{ ml: 0 }} onClick={() => void takeAway(point)}>
-            take away
+            Remove
           </Button>
         </Box>
       ))}
       <NoteForm key={topic.id} meeting={meeting} topic={topic} />
       <DeskActs>
         <Button variant="text" onClick={() => go(-1)}>
-          previous
+          Previous
         </Button>
         <Button variant="text" onClick={() => go(1)}>
-          next
+          Next
         </Button>
         <Button variant="text" onClick={() => openOnDesk(topic.id)}>
-          open the topic
+          Open the topic
         </Button>
       </DeskActs>
     </Box>
@@ -112,7 +112,7 @@ function NoteForm({ meeting, topic }: { meeting: Meeting; topic: Topic }) {
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.5 }}>
         <Box
           component="input"
-          aria-label="Who sees to it"
+          aria-label="Assigned to"
           placeholder="who"
           value={who}
           maxLength={120}
@@ -122,7 +122,7 @@ function NoteForm({ meeting, topic }: { meeting: Meeting; topic: Topic }) {
         <Box
           component="input"
           type="date"
-          aria-label="Until when"
+          aria-label="Due date"
           value={until}
           onChange={(event: React.ChangeEvent<HTMLInputElement>) => put({ until: event.target.value })}
           sx={FIELD}

@@ -30,8 +30,8 @@ function All() {
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
         <DeskNote>
-          None yet. A meeting begins with what the last one left open, what is overdue and what is new; each
-          topic gets its notes, and the minutes are written from them.
+          No meetings yet. A meeting starts with open, overdue and new topics. The minutes are written from
+          your notes.
         </DeskNote>
       )}
       {data?.map((meeting) => (

@@ -21,9 +21,9 @@ export function MeetingOpen({ id }: { id: string }) {
     return (
       <Box>
         <Button variant="text" sx={{ ml: 0 }} onClick={back}>
-          all meetings
+          All meetings
         </Button>
-        <DeskNote>{error?.message ?? "Fetching it …"}</DeskNote>
+        <DeskNote>{error?.message ?? "Loading…"}</DeskNote>
       </Box>
     );
   const { meeting, points } = data;
@@ -35,10 +35,10 @@ export function MeetingOpen({ id }: { id: string }) {
     <Box data-testid="meeting-open">
       <DeskActs>
         <Button variant="text" onClick={back}>
-          all meetings
+          All meetings
         </Button>
         <Button variant="text" onClick={() => void change(id, { ended: !meeting.ended_at })}>
-          {meeting.ended_at ? "go on with it" : "end it"}
+          {meeting.ended_at ? "Reopen" : "End meeting"}
         </Button>
         <Button
           variant="text"
@@ -46,7 +46,7 @@ export function MeetingOpen({ id }: { id: string }) {
             if (await remove(meeting)) back();
           }}
         >
-          delete
+          Delete
         </Button>
       </DeskActs>
       <NameField
@@ -56,7 +56,7 @@ export function MeetingOpen({ id }: { id: string }) {
         keep={(title) => void change(id, { title })}
       />
       <KeptText
-        label="Present, with commas"
+        label="Present, separated by commas"
         of="the meeting"
         rows={2}
         value={meeting.present.join(", ")}
@@ -68,7 +68,7 @@ export function MeetingOpen({ id }: { id: string }) {
           sx={{ ml: 0 }}
           onClick={() => void change(id, { present: [...meeting.present, ...here] })}
         >
-          add who is here: {here.join(", ")}
+          Add people here now: {here.join(", ")}
         </Button>
       )}
       {topic && (
@@ -76,7 +76,7 @@ export function MeetingOpen({ id }: { id: string }) {
       )}
       <Agenda meeting={meeting} points={points} topics={topics} />
       <DeskHeading>Minutes</DeskHeading>
-      {points.length === 0 && <DeskNote>Nothing is noted yet; the minutes are of what was.</DeskNote>}
+      {points.length === 0 && <DeskNote>No notes yet. The minutes list what was noted.</DeskNote>}
       <DeskActs>
         <Button variant="text" component="a" href={minutes("pdf", "A4")} target="_blank" rel="noreferrer">
           PDF, A4
@@ -85,7 +85,7 @@ export function MeetingOpen({ id }: { id: string }) {
           PDF, Letter
         </Button>
         <Button variant="text" component="a" href={minutes("html", "A4")} target="_blank" rel="noreferrer">
-          page
+          Page
         </Button>
       </DeskActs>
     </Box>

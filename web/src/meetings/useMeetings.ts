@@ -72,7 +72,7 @@ export function useMeetingActs() {
         doing(async () => {
           await taken(api.DELETE("/api/meeting-points/{point_id}", point(id)));
           say(
-            "Took the note away.",
+            "Note removed.",
             () => void doing(() => taken(api.POST("/api/meeting-points/{point_id}/restore", point(id)))),
           );
         }),

@@ -33,7 +33,7 @@ export function Alignment({ model }: { model: ModelCard }) {
         turn {(model.rotation_deg ?? 0).toFixed(3)}°, shift {shift.join(", ")}
       </Box>
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open || aligning}>
-        {open ? "leave it so" : "align it otherwise"}
+        {open ? "Cancel" : "Change alignment"}
       </Button>
       {(open || aligning) && <Otherwise key={shift.join()} model={model} />}
     </Box>
@@ -73,7 +73,7 @@ function Otherwise({ model }: { model: ModelCard }) {
         <option value="">by the strongest evidence</option>
         {model.has_map && <option value="map">by its map conversion</option>}
         <option value="grid">by its grid</option>
-        <option value="placement">by its placement as it stands</option>
+        <option value="placement">by its placement</option>
         {by === "hand" && <option value="hand">by hand</option>}
       </NativeSelect>
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.75 }}>
@@ -87,7 +87,7 @@ function Otherwise({ model }: { model: ModelCard }) {
         />
         {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
         <Button type="submit" variant="outlined" sx={{ justifySelf: "start" }} disabled={wrong !== ""}>
-          Turn and shift it so
+          Apply
         </Button>
       </Box>
       <ByPoints model={model} />

@@ -24,7 +24,7 @@ export function ByPoints({ model }: { model: ModelCard }) {
     if (modelId !== model.id || placed === now) return;
     stop();
     take(null);
-    say(`${model.name} was aligned anew meanwhile; pick its points once more.`);
+    say(`${model.name} was aligned again by someone else. Pick its points again.`);
   }, [modelId, model.id, model.name, placed, now, stop, take, say]);
   if (modelId !== model.id) {
     return (
@@ -36,7 +36,7 @@ export function ByPoints({ model }: { model: ModelCard }) {
           take(alignTool(model));
         }}
       >
-        pick two of its points
+        Pick two points
       </Button>
     );
   }
@@ -51,7 +51,7 @@ export function ByPoints({ model }: { model: ModelCard }) {
             take(null);
           }}
         >
-          never mind
+          Cancel
         </Button>
       </Box>
     );
@@ -101,10 +101,10 @@ function Places({ model }: { model: ModelCard }) {
       {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
       <Box sx={{ display: "flex", gap: 1.5 }}>
         <Button type="submit" variant="outlined" disabled={wrong !== ""}>
-          Bring them there
+          Apply
         </Button>
         <Button variant="text" onClick={stop}>
-          never mind
+          Cancel
         </Button>
       </Box>
     </Box>

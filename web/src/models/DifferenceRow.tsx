@@ -45,7 +45,7 @@ export function DifferenceRow(props: { row: Row; kind: Kind; lookAtGone: (global
       type="button"
       disabled={!there}
       data-testid={`differs-${kind}`}
-      title={gone ? "Look at where it was" : there ? "Pick it" : "It is not in the building any more"}
+      title={gone ? "Look at its old place" : there ? "Select" : "No longer in the building"}
       onClick={() => (gone ? lookAtGone(row.ref.global_id) : pick([number]))}
       sx={{
         border: 0,

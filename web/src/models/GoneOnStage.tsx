@@ -58,10 +58,10 @@ function GoneOnStage() {
           ? error.message
           : data
             ? `${counted(data.removed.components.length, "component")} gone since the ${from.called}, ${data.moved.components.length} where they were${left ? `; ${left} more are not drawn` : ""}`
-            : "Fetching what is gone …"}
+            : "Loading removed components…"}
       </span>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => show(null)}>
-        put away
+        Close
       </Button>
     </Box>
   );

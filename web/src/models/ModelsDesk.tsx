@@ -47,7 +47,7 @@ function Model({ model }: { model: ModelCard }) {
       await act.mutateAsync({ id: model.id, act: what });
       if (what === "remove")
         say(
-          `${model.name} was taken out.`,
+          `${model.name} was removed.`,
           () => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" })),
         );
     });
@@ -63,33 +63,31 @@ function Model({ model }: { model: ModelCard }) {
             color="secondary"
           />
           <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.25 }}>
-            {model.status === "waiting"
-              ? "Waits to be read"
-              : `Being read, ${Math.round(model.share * 100)} %`}
+            {model.status === "waiting" ? "Waiting" : `Reading, ${Math.round(model.share * 100)} %`}
           </Box>
         </Box>
       )}
       {(model.status === "failed" || model.status === "cancelled") && (
         <Box sx={{ color: model.status === "failed" ? tone.wrong : tone.soft, fontSize: 13, my: 0.5 }}>
           {model.message}
-          {model.schema_name && " What was read of it before stays."}
+          {model.schema_name && " The previous issue stays in use."}
         </Box>
       )}
       {model.schema_name && <Read model={model} />}
       <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
         {busy && (
           <Button variant="text" onClick={() => void run("cancel")}>
-            cancel
+            Cancel
           </Button>
         )}
         {!busy && (
           <Button variant="text" onClick={() => void run("retry")}>
-            read again
+            Read again
           </Button>
         )}
         {!busy && (
           <Button variant="text" onClick={() => void run("remove")}>
-            take out
+            Remove
           </Button>
         )}
       </Box>
@@ -97,9 +95,7 @@ function Model({ model }: { model: ModelCard }) {
       {model.schema_name && model.alternative_what && (
         <Box sx={{ mt: 0.5 }}>
           {model.stands ? (
-            <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>
-              This alternative stands in the building
-            </Box>
+            <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>This alternative is in use</Box>
           ) : (
             <Button variant="outlined" onClick={() => void run("stand")}>
               Let alternative {model.alternative_option} stand

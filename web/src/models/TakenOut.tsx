@@ -16,7 +16,7 @@ export function TakenOut() {
   return (
     <Box data-testid="taken-out" sx={{ borderTop: `1px solid ${tone.line}`, pt: 1, fontSize: 13 }}>
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
-        {open ? "close what was taken out" : `taken out: ${data.length}`}
+        {open ? "Hide removed models" : `Removed models: ${data.length}`}
       </Button>
       {open &&
         data.map((model) => (
@@ -33,10 +33,10 @@ export function TakenOut() {
             <Button
               variant="text"
               sx={{ flexShrink: 0 }}
-              aria-label={`Bring back ${model.name}`}
+              aria-label={`Restore ${model.name}`}
               onClick={() => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" }))}
             >
-              bring it back
+              Restore
             </Button>
           </Box>
         ))}

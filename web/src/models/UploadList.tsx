@@ -6,7 +6,7 @@ import { tone } from "../style/theme";
 
 const SAID: Record<Upload["status"], string> = {
   waiting: "waits",
-  sending: "on its way",
+  sending: "uploading",
   sent: "sent",
   failed: "",
   cancelled: "",
@@ -26,12 +26,12 @@ export function UploadList({ projectId }: { projectId: string }) {
             <Box sx={{ color: tone.soft }}>{SAID[upload.status]}</Box>
             {(upload.status === "waiting" || upload.status === "sending") && (
               <Button variant="text" onClick={() => acts.cancel(upload.id)}>
-                cancel
+                Cancel
               </Button>
             )}
             {(upload.status === "failed" || upload.status === "cancelled") && (
               <Button variant="text" onClick={() => acts.retry(upload.id)}>
-                send again
+                Send again
               </Button>
             )}
           </Box>
@@ -45,7 +45,7 @@ export function UploadList({ projectId }: { projectId: string }) {
       ))}
       {done && (
         <Button variant="text" sx={{ justifySelf: "start" }} onClick={acts.clear}>
-          clear this list
+          Clear list
         </Button>
       )}
     </Box>

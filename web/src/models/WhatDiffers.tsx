@@ -49,7 +49,7 @@ export function WhatDiffers({ model }: { model: ModelCard }) {
         inputProps={{ "aria-label": `Compare ${model.name} with` }}
         sx={{ fontSize: 13, maxWidth: "100%" }}
       >
-        <option value="">what differs from ...</option>
+        <option value="">Compare with…</option>
         {others.map(({ key, name }) => (
           <option key={key} value={key}>
             {name}
@@ -77,7 +77,7 @@ function Differences(props: { model: ModelCard; against: string; called: string 
   const lookAtGone = useLookAtGone(gone);
   const drawn = from?.model === model.id && from.against === against;
   if (error) return <DeskNote>{error.message}</DeskNote>;
-  if (!data) return <DeskNote>Comparing ...</DeskNote>;
+  if (!data) return <DeskNote>Comparing…</DeskNote>;
   const tint = () =>
     retint(`tinted what differs in ${model.name}`, (rules, by, at) =>
       tintedChanges(rules, model.name, data, by, at),
@@ -87,15 +87,15 @@ function Differences(props: { model: ModelCard; against: string; called: string 
       <DeskNote>
         {summed(data)}
         {data.matched_by === "place" &&
-          " The file has new GlobalIds throughout: components were matched by tag, type and place, and what was kept by their old ones does not find them."}
+          " The file has new GlobalIds. Components were matched by tag, type and place; saved items with old GlobalIds do not find them."}
       </DeskNote>
       <DeskActs>
         <Button variant="text" onClick={tint}>
-          tint what differs
+          Tint differences
         </Button>
         {(data.removed.length > 0 || data.moved.length > 0 || data.reshaped.length > 0) && (
           <Button variant="text" aria-pressed={drawn} onClick={() => show(drawn ? null : gone)}>
-            {drawn ? "put away what is gone" : "draw what is gone"}
+            {drawn ? "Hide removed components" : "Show removed components"}
           </Button>
         )}
       </DeskActs>
@@ -133,7 +133,7 @@ function KindRows(props: {
       ))}
       {!all && rows.length > FIRST_ROWS && (
         <Button variant="text" onClick={() => showAll(true)}>
-          all {rows.length}
+          All {rows.length}
         </Button>
       )}
     </Box>

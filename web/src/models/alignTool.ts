@@ -11,7 +11,7 @@ export function alignTool({ id, name }: ModelCard): Tool {
   return pointTool(
     {
       name: "align",
-      prompt: "Click a point of the model that is to be aligned; corners and edges catch it.",
+      prompt: "Click a point of the model to align. The cursor snaps to corners and edges.",
       exact: true,
       cancel: () => {
         const { points, stop } = useAligning.getState();
@@ -24,7 +24,7 @@ export function alignTool({ id, name }: ModelCard): Tool {
       if (hit && hit.id !== id) {
         useSession
           .getState()
-          .say(`That is a point of ${hit.name}; click one of ${name}, or hide what is before it.`);
+          .say(`That is a point of ${hit.name}. Click one of ${name}, or hide what is in front of it.`);
         return "more";
       }
       useAligning.getState().add(point.toArray());

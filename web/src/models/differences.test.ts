@@ -17,9 +17,9 @@ const CHANGES: Changes = {
 };
 
 test("what differs is summed up in a sentence", () => {
-  expect(summed(CHANGES)).toBe("1 added, 1 removed, 1 moved, 1 otherwise described; 7 the same.");
+  expect(summed(CHANGES)).toBe("1 added, 1 removed, 1 moved, 1 Properties changed; 7 unchanged.");
   const nothing = { ...CHANGES, added: [], removed: [], moved: [], changed: [] };
-  expect(summed(nothing)).toBe("Nothing differs: 7 the same.");
+  expect(summed(nothing)).toBe("No differences: 7 unchanged.");
 });
 
 test("what differs is tinted over what is the same, and what was moved over what is described otherwise", () => {
@@ -36,8 +36,8 @@ test("what differs is tinted over what is the same, and what was moved over what
   const rules = tintedChanges([hide, old], "QH-ARC", CHANGES, "Ada", "now");
   expect(rules.map(({ effect, why }) => [effect, why])).toEqual([
     ["hide", ""],
-    ["tint", "the same as before"],
-    ["tint", "otherwise described"],
+    ["tint", "unchanged"],
+    ["tint", "Properties changed"],
     ["tint", "moved"],
     ["tint", "added"],
   ]);

@@ -11,8 +11,8 @@ export const KINDS: readonly { kind: Kind; name: string; colour: string }[] = [
   { kind: "added", name: "added", colour: "#117733" },
   { kind: "removed", name: "removed", colour: "#882255" },
   { kind: "moved", name: "moved", colour: "#ddcc77" },
-  { kind: "reshaped", name: "of another shape", colour: "#cc6677" },
-  { kind: "changed", name: "otherwise described", colour: "#88ccee" },
+  { kind: "reshaped", name: "Shape changed", colour: "#cc6677" },
+  { kind: "changed", name: "Properties changed", colour: "#88ccee" },
 ];
 /** In which colour what became of components is drawn. */
 export function colourOf(kind: Kind): string {
@@ -37,7 +37,7 @@ export function tintedChanges(
   const same = {
     select: { kind: "of", what: "model", value: model },
     colour: SAME,
-    why: "the same as before",
+    why: "unchanged",
   } as const;
   return withTints(rules, [same, ...differing], by, at);
 }
@@ -45,9 +45,9 @@ export function tintedChanges(
 /** What changes come to in a sentence. */
 export function summed(changes: Changes): string {
   const parts = KINDS.flatMap(({ kind, name }) =>
-    changes[kind].length ? [`${changes[kind].length} ${name}`] : [],
+    changes[kind].length ? [`${changes[kind].length} ${name.toLowerCase()}`] : [],
   );
   return parts.length
-    ? `${parts.join(", ")}; ${changes.same} the same.`
-    : `Nothing differs: ${changes.same} the same.`;
+    ? `${parts.join(", ")}; ${changes.same} unchanged.`
+    : `No differences: ${changes.same} unchanged.`;
 }

@@ -14,9 +14,9 @@ export function useAlign(model: ModelCard) {
   const back = () =>
     void orAloud(async () => {
       await align.mutateAsync({ id: model.id, wish: before });
-      say(`${model.name} goes back to how it was aligned.`);
+      say(`${model.name} is aligned as before.`);
     });
-  const done = () => say(`${model.name} is being aligned anew.`, back);
+  const done = () => say(`${model.name} is being aligned again.`, back);
   return {
     align: (wish: Shapes["AlignmentRequest"]) =>
       void orAloud(async () => {

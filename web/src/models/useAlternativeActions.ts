@@ -14,7 +14,7 @@ export function useAlternativeActions(): readonly Action[] {
         .filter(({ alternative_what }) => alternative_what)
         .map<Action>(({ id, alternative_what, alternative_option, stands }) => ({
           group: "Show",
-          name: `Alternative ${alternative_option} of ${alternative_what}: ${stands ? "it stands" : "let it stand"}`,
+          name: `Alternative ${alternative_option} of ${alternative_what}: ${stands ? "in use" : "use it"}`,
           run: () => {
             if (!stands) void orAloud(() => mutateAsync({ id, act: "stand" }));
           },

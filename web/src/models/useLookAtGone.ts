@@ -19,7 +19,7 @@ export function useLookAtGone(from: GoneFrom) {
       useCompared.getState().show(from);
       const one = removed.components.find(({ ref }) => ref.global_id === globalId);
       if (!one) {
-        useSession.getState().say("It had no shape, or there is too much that is gone to draw it.");
+        useSession.getState().say("It has no shape, or there are too many removed components to draw.");
         return;
       }
       const points = [one.low_m, one.high_m].map((corner) => new Vector3().fromArray(corner));

@@ -32,7 +32,7 @@ test("components are named by model and GlobalId, and what is gone is left out",
   expect(numbering.numbersOf({ kind: "these", of: { air: ["y", "gone"], no: ["w"] } })).toEqual([3]);
 });
 
-test("what is picked stays picked when a model before it grows", () => {
+test("the selection stays picked when a model before it grows", () => {
   const { pick, follow } = useSelection.getState();
   follow(FEDERATION);
   pick([2]);

@@ -2,7 +2,7 @@ import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zu
 
 const ends: (() => void)[] = [];
 
-/** A store for what belongs to one open project; it is as it began when the project is left. */
+/** A store for what belongs to one open project; it is Start when the project is left. */
 export function perProject<T>(begin: StateCreator<T>): UseBoundStore<StoreApi<T>> {
   const store = create<T>(begin);
   ends.push(() => store.setState(store.getInitialState(), true));

@@ -47,9 +47,7 @@ export function pointTool(
     ...about,
     click: (aim) => {
       if (!aim)
-        return useSession
-          .getState()
-          .say("There is nothing there; click on the building, or Esc to leave it.");
+        return useSession.getState().say("Nothing is there. Click the building, or press Esc to cancel.");
       if (use(aim) === "done") useTools.getState().take(null);
     },
   };

@@ -126,8 +126,8 @@ export function lengthOf(text: string, units: Units): number | null {
 export function wrongLength(texts: readonly string[], units: Units): string {
   const wrong = texts.find((text) => lengthOf(text, units) === null);
   if (wrong === undefined) return "";
-  if (wrong.trim() === "") return "A length is missing; type it, or 0.";
-  return `${wrong.trim()} is not a length; type one such as 2.5 m, 2500 mm or 8' 2 1/2", of at most 100,000 km.`;
+  if (wrong.trim() === "") return "A length is missing. Type it, or 0.";
+  return `${wrong.trim()} is not a length. Type one such as 2.5 m, 2500 mm or 8' 2 1/2", at most 100,000 km.`;
 }
 
 /** The short sign of what a number alone is taken for. */

@@ -104,7 +104,7 @@ test.each([0, 503])("a file that the server was away for (%i) waits and is sent 
   if (code) FakeRequest.all[0]?.answer(code, {});
   else FakeRequest.all[0]?.onerror?.();
   expect(status()).toEqual(["waiting"]);
-  expect(useUploads.getState().items[0]?.message).toBe("Waits until Stair Path can be reached.");
+  expect(useUploads.getState().items[0]?.message).toBe("Waiting for a connection.");
   expect(FakeRequest.all).toHaveLength(1);
   comesBack();
   expect(status()).toEqual(["sending"]);
@@ -120,7 +120,7 @@ test("a file that never arrives is given up with its sentence", () => {
   }
   expect(status()).toEqual(["failed"]);
   expect(useUploads.getState().items[0]?.message).toBe(
-    "a.ifc could not be sent (no connection); try it again.",
+    "a.ifc could not be sent (no connection). Try again.",
   );
 });
 

@@ -46,7 +46,7 @@ function sentence(request: XMLHttpRequest, name: string): string {
   } catch {
     // Not an answer of ours; the sentence below says what is known.
   }
-  return `${name} could not be sent (${request.status || "no connection"}); try it again.`;
+  return `${name} could not be sent (${request.status || "no connection"}). Try again.`;
 }
 
 function send(upload: Upload, author: string): void {
@@ -64,7 +64,7 @@ function send(upload: Upload, author: string): void {
   const fails = () => {
     if (AWAY.has(request.status) && upload.again < MOST_AGAIN) {
       noteAway();
-      const message = "Waits until Stair Path can be reached.";
+      const message = "Waiting for a connection.";
       return finish({ status: "waiting", share: 0, message, again: upload.again + 1 });
     }
     return finish({ status: "failed", message: sentence(request, upload.file.name) });

@@ -92,13 +92,15 @@ export function Beginning() {
         return fitTo({ kind: "all" }, { ...firstLook(federation), cause: "as opened", atOnce: true });
       const { pose, look } = fromView(federation, view);
       if (left && useHabits.getState().reopen === "reset" && !isPlain(look)) {
-        say("Opened with everything shown; what was hidden is one undo away.");
+        say("Opened with everything shown. Undo brings back what was hidden.");
         beginWith(look, changes);
         see(EVERYTHING, "opened with everything shown");
       } else {
         beginWith(look, left ? changes : undefined);
         if (left && look.rules.length)
-          say(`As you left it, with ${counted(look.rules.length, "rule")} of what is hidden or faded.`);
+          say(
+            `Opened as you left it, with ${counted(look.rules.length, "rule")} for hidden or faded components.`,
+          );
       }
       announce(left ? "as opened" : "home");
       stage()?.go(pose, true);

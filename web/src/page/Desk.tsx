@@ -68,7 +68,7 @@ export function Desk() {
     >
       {!folded.desk && (
         <DeskBody>
-          <Suspense fallback={<DeskNote>Coming ...</DeskNote>}>{Body && <Body />}</Suspense>
+          <Suspense fallback={<DeskNote>Loading…</DeskNote>}>{Body && <Body />}</Suspense>
         </DeskBody>
       )}
       <Box
@@ -128,7 +128,7 @@ export function Desk() {
               alignSelf: "center",
             }}
           >
-            fold
+            Fold
           </Button>
         )}
       </Box>

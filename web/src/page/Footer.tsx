@@ -44,8 +44,8 @@ export function Footer() {
 }
 
 const MOVING = {
-  walk: "W and S walk, A and D step aside, the arrows turn.",
-  fly: "W A S D fly, Page Up and Page Down rise and sink.",
+  walk: "W S walk · A D sidestep · ← → turn",
+  fly: "W A S D fly · Page Up and Page Down go up and down",
 } as const;
 
 function Prompt() {
@@ -62,8 +62,8 @@ function Prompt() {
   if (failed.length) {
     return (
       <Box sx={{ color: tone.wrong }} data-testid="prompt">
-        {failed.length} pieces of {[...new Set(failed)].join(", ")} did not arrive; reload the page to fetch
-        them again.
+        {failed.length} pieces of {[...new Set(failed)].join(", ")} could not be loaded. Reload the page to
+        load them again.
       </Box>
     );
   }
@@ -72,16 +72,16 @@ function Prompt() {
       <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
         {MOVING[mode]}{" "}
         <Box component="span" sx={{ color: tone.soft }}>
-          Drag looks around, the wheel changes the speed, Shift is faster.
+          Drag to look around. Wheel changes the speed. Shift is faster.
         </Box>
       </Box>
     );
   }
   return (
     <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
-      Drag turns about the point under the cursor, right drag pans, wheel zooms.{" "}
+      Drag orbits around the point under the cursor, right drag pans, wheel zooms.{" "}
       <Box component="span" sx={{ color: tone.soft }}>
-        {picked ? "Esc lets go of what is picked." : "Click picks a component; ? shows the keys."}
+        {picked ? "Esc clears the selection." : "Click selects a component; ? shows the keys."}
       </Box>
     </Box>
   );

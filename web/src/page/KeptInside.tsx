@@ -34,7 +34,7 @@ export function KeptInside() {
   if (where !== "kept") return null;
   return (
     <Mark
-      text="The wall keeps you inside; hold Alt to leave."
+      text="The wall keeps you inside. Hold Alt to leave."
       act="Look in through it"
       onAct={() => {
         announce("through the wall behind");

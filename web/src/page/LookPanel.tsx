@@ -30,7 +30,7 @@ export function LookPanel() {
   const onFace = () => {
     const normal = stage()?.pickedNormal;
     if (normal) void look.squareToFace(normal);
-    else say("Click a face first; then the view can turn square onto it.");
+    else say("Click a face first, then the view can turn square onto it.");
   };
   return (
     <Box sx={{ p: 1.5, width: 320 }} data-testid="look-panel">
@@ -46,7 +46,7 @@ export function LookPanel() {
           </Button>
         ))}
         <Button variant="outlined" onClick={onFace}>
-          Picked face
+          Selected face
         </Button>
       </Row>
       {plan && plan.axes.length > 0 && (
@@ -59,7 +59,7 @@ export function LookPanel() {
           inputProps={{ "aria-label": "Square onto a grid line" }}
           sx={{ fontSize: 13, mb: 0.75 }}
         >
-          <option value="">A grid line ...</option>
+          <option value="">Grid line…</option>
           {plan.axes.map((axis) => (
             <option key={axis.tag}>{axis.tag}</option>
           ))}
@@ -67,7 +67,7 @@ export function LookPanel() {
       )}
       <PanelHeading>Turning</PanelHeading>
       <Choice
-        name="Fit what is picked, else what is visible"
+        name="Fit the selection, else all visible components"
         on={habits.fitOnTurn}
         set={(fitOnTurn) => habits.set({ fitOnTurn })}
       />
@@ -80,15 +80,11 @@ export function LookPanel() {
         }}
       />
       <Choice
-        name="Keep me inside a room when I zoom out"
+        name="Stay inside rooms when zooming out"
         on={habits.keepInside}
         set={(keepInside) => habits.set({ keepInside })}
       />
-      <Choice
-        name="Go at once, without gliding"
-        on={habits.instant}
-        set={(instant) => habits.set({ instant })}
-      />
+      <Choice name="Jump without gliding" on={habits.instant} set={(instant) => habits.set({ instant })} />
       {federation.true_north_deg !== null && (
         <Choice
           name="Bearings from true north"
@@ -97,7 +93,7 @@ export function LookPanel() {
         />
       )}
       <Choice
-        name="Open a project with what was hidden when I left it"
+        name="Reopen projects with components hidden as I left them"
         on={habits.reopen === "keep"}
         set={(keep) => habits.set({ reopen: keep ? "keep" : "reset" })}
       />

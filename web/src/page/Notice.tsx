@@ -55,7 +55,7 @@ export function Notice() {
         </Button>
       )}
       <Button variant="text" onClick={hush} aria-label="Close this note">
-        close
+        Close
       </Button>
     </Box>
   );

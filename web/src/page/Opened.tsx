@@ -44,12 +44,12 @@ export function Opened() {
     const point_m = inProject(point, federation.origin_m);
     const height_m = point_m[2] ?? 0;
     addCut({
-      name: level ? spokenHeight(federation, height_m) : at.axis ? `Grid ${at.axis.tag}` : "As it was opened",
+      name: level ? spokenHeight(federation, height_m) : at.axis ? `Grid ${at.axis.tag}` : "Opening view",
       shape: level
         ? { kind: "plane", point_m: [0, 0, height_m], normal: [0, 0, 1] }
         : { kind: "plane", point_m, normal: sight.negate().toArray() },
     });
     close();
   };
-  return <Mark text={at.text} act="Close it" onAct={close} more={{ act: "Make it a cut", onAct: cut }} />;
+  return <Mark text={at.text} act="Close" onAct={close} more={{ act: "Make it a cut", onAct: cut }} />;
 }

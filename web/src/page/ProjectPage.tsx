@@ -42,7 +42,7 @@ export function ProjectPage() {
       </Plain>
     );
   }
-  if (!data) return <Plain>Opening ...</Plain>;
+  if (!data) return <Plain>Opening…</Plain>;
   return <Opened key={projectId} federation={data} projectId={projectId} />;
 }
 
@@ -220,12 +220,12 @@ function Empty() {
     >
       <Box sx={{ textAlign: "center", pointerEvents: "auto", maxWidth: 380 }}>
         <Box sx={{ fontSize: 20, fontWeight: 600, mb: 0.5 }}>
-          {reading ? `${reading} ...` : "Nothing to draw yet"}
+          {reading ? `${reading} ...` : "Nothing to show yet"}
         </Box>
         <Box sx={{ color: tone.soft, mb: 1.5 }}>
           {reading
-            ? "Each model appears as soon as it is read."
-            : "Drop IFC files anywhere on this page; each appears as soon as it is read."}
+            ? "Each model appears once it has been read."
+            : "Drop IFC files anywhere on this page. Each appears once it has been read."}
         </Box>
         <Button variant="outlined" onClick={() => open("models")}>
           Show the models

@@ -27,16 +27,16 @@ export function StageMarks() {
         justifyItems: "start",
       }}
     >
-      {tool && <Mark text={tool.prompt} act="Put away" onAct={() => take(null)} />}
+      {tool && <Mark text={tool.prompt} act="Close" onAct={() => take(null)} />}
       <LockBar />
-      {locked && <Mark text="The view is locked." act="Open the lock" onAct={() => lock(false)} />}
+      {locked && <Mark text="The view is locked." act="Unlock" onAct={() => lock(false)} />}
       <KeptInside />
       <Opened />
       {limit !== null && (
         <Mark
-          text={`Seen to ${units.length(limit, 2)} beyond the target.`}
-          act="See everything"
-          onAct={() => useSeen.getState().change({ depthM: null }, "saw to any depth")}
+          text={`View limited to ${units.length(limit, 2)} beyond the target.`}
+          act="Remove limit"
+          onAct={() => useSeen.getState().change({ depthM: null }, "removed the depth limit")}
         />
       )}
     </Box>

@@ -79,13 +79,10 @@ export function StageView(props: {
         element.dataset.total = String(total);
         useStageNews.setState({ pending, total, failed: [...failed] });
       },
-      stopped: () =>
-        useSession
-          .getState()
-          .say("Stopped 5 cm before the surface under the cursor; hold Alt to go through."),
+      stopped: () => useSession.getState().say("Stopped 5 cm before the surface. Hold Alt to go through."),
       kept: (at) => useStageNews.setState({ keptAt: at }),
       moverLeft: () => latestWalk.current.orbit(),
-      refused: () => useSession.getState().say("The view is locked; open the lock to move."),
+      refused: () => useSession.getState().say("The view is locked. Unlock it to move."),
       rested: (pose, cause, where) => {
         if (!stageRef.current) return;
         keepPlace(stageRef.current, latestFederation.current, cause, where);

@@ -66,27 +66,27 @@ export function TopBar() {
         {federation.name} · {counted(federation.models.length, "model")}
       </Box>
       <Box sx={{ flex: "1 1 0" }} />
-      <BarButton title="Frame everything from where you look" onClick={() => void fitTo({ kind: "all" })}>
+      <BarButton title="Fit everything in the current direction" onClick={() => void fitTo({ kind: "all" })}>
         Fit all
       </BarButton>
       <BarButton
-        title="Your own home, else the project's, else the front view"
+        title="Go to your home view, else the project's, else the front view"
         onClick={() => void home.go(false)}
       >
         Home
       </BarButton>
       <Drawing />
-      <BarButton title="On foot, over floors and stairs (M)" on={mode === "walk"} onClick={walk.toggleWalk}>
+      <BarButton title="Walk over floors and stairs (M)" on={mode === "walk"} onClick={walk.toggleWalk}>
         Walk
       </BarButton>
-      <BarButton title="Fly, without feet (F)" on={mode === "fly"} onClick={walk.toggleFly}>
+      <BarButton title="Fly freely (F)" on={mode === "fly"} onClick={walk.toggleFly}>
         Fly
       </BarButton>
-      <BarButton title="A plan or an elevation beside the stage" on={beside} onClick={drawings.toggle}>
+      <BarButton title="Show a plan or elevation beside the stage (B)" on={beside} onClick={drawings.toggle}>
         Plan beside
       </BarButton>
       <Find />
-      <BarButton title="Viewpoints of this project" onClick={() => open("viewpoints")}>
+      <BarButton title="Save this view as a viewpoint" onClick={() => open("viewpoints")}>
         Keep this view
       </BarButton>
       <Others />
@@ -104,7 +104,7 @@ function Others() {
   return (
     <>
       <BarButton
-        title="Who has this project open; presenting and following"
+        title="People here, presenting and following"
         on={open}
         onClick={() => show("people")}
         innerRef={setAnchor}
@@ -126,7 +126,7 @@ function Drawing() {
   return (
     <>
       <BarButton
-        title="Style, colours and background of what is drawn"
+        title="Style, colours and background"
         on={open}
         onClick={() => show("drawing")}
         innerRef={setAnchor}

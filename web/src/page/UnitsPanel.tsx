@@ -16,7 +16,7 @@ export function UnitsPanel() {
   const { units, set } = useHabits();
   return (
     <Box sx={{ p: 1.5, width: 300 }} data-testid="units-panel">
-      <PanelHeading>Lengths are read in</PanelHeading>
+      <PanelHeading>Units of length</PanelHeading>
       <RadioGroup
         value={units}
         onChange={(event) => {
@@ -43,7 +43,7 @@ export function UnitsPanel() {
         ))}
       </RadioGroup>
       <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.5 }}>
-        Typed in any of them: 2.5 m, 2500 mm, 8' 2 1/2". The models stay in metres.
+        Type lengths in any unit: 2.5 m, 2500 mm, 8' 2 1/2". Models stay in metres.
       </Box>
     </Box>
   );

@@ -30,5 +30,5 @@ export function openedAt(
     Math.abs((x - plane.x) * f.x + (y - plane.y) * f.y) < ON_LINE_M * Math.hypot(f.x, f.y);
   const axis = Math.abs(f.z) < 1 - SQUARE ? axes.find((each) => each.ends.every(on)) : undefined;
   if (axis) return { text: `Opened along grid line ${axis.tag}.`, axis };
-  return { text: "Opened: what is nearer is not shown.", axis: null };
+  return { text: "Opened: nearer components are not shown.", axis: null };
 }

@@ -22,7 +22,7 @@ export function useOrigin() {
     // The ground under the feet belongs to the origin of before.
     if (presentWalker()) {
       stopWalking();
-      useSession.getState().say("The building grew and is counted from elsewhere; go on foot again (M).");
+      useSession.getState().say("The building has grown. Start walking again (M).");
     }
     const { tool, take } = useTools.getState();
     if (tool?.bound) take(null);

@@ -25,7 +25,7 @@ export function AwayLine() {
         boxShadow: "3px 3px 0 rgba(30,43,54,.25)",
       }}
     >
-      Stair Path cannot be reached. It is tried again by itself; what you were doing stays as it is.
+      Stair Path cannot be reached. It is retried automatically. Your work stays as it is.
     </Box>
   );
 }

@@ -25,7 +25,7 @@ export function Divider(props: {
       aria-valuenow={Math.round(value)}
       aria-valuemin={least}
       aria-valuemax={most}
-      title="Drag for more room, double-click for as much as usual"
+      title="Drag to resize, double-click to reset"
       onKeyDown={(event) => {
         const by = event.key === "ArrowLeft" ? step : event.key === "ArrowRight" ? -step : 0;
         if (!by) return;

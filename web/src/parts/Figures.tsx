@@ -11,8 +11,8 @@ export function parsed(text: string): number | null {
 export function wrongFigure(texts: readonly string[]): string {
   const wrong = texts.find((text) => parsed(text) === null);
   if (wrong === undefined) return "";
-  if (wrong.trim() === "") return "A number is missing; type it, or 0.";
-  return `${wrong.trim()} is not a number that can be used; type one such as 12.5, of at most 100,000,000.`;
+  if (wrong.trim() === "") return "A number is missing. Type it, or 0.";
+  return `${wrong.trim()} is not a valid number. Type one such as 12.5, at most 100,000,000.`;
 }
 
 /** A row of numbers to type, each with its name above; what is no number is marked. */

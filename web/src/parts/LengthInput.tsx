@@ -29,8 +29,8 @@ export function LengthInput(props: {
     else if (metres < least || metres > most)
       say(
         Number.isFinite(least)
-          ? `${label} is between ${units.length(least, 2)} and ${units.length(most, 0)}; type one such as ${units.typed(1.6)}.`
-          : `${label} is at most ${units.length(most, 0)}; type one such as ${units.typed(1.6)}.`,
+          ? `${label} is between ${units.length(least, 2)} and ${units.length(most, 0)}. Type one such as ${units.typed(1.6)}.`
+          : `${label} is at most ${units.length(most, 0)}. Type one such as ${units.typed(1.6)}.`,
       );
     else keep(metres);
   };

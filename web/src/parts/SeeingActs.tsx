@@ -8,13 +8,13 @@ export function SeeingActs({ select }: { select: Selector }) {
   return (
     <>
       <Button variant="text" onClick={() => seeing.only(select)}>
-        only this
+        Isolate
       </Button>
       <Button variant="text" onClick={() => seeing.put("hide", select)}>
-        hide
+        Hide
       </Button>
       <Button variant="text" onClick={() => seeing.fadeRest(select)}>
-        fade rest
+        Fade others
       </Button>
     </>
   );

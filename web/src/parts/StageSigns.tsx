@@ -38,7 +38,7 @@ export function RegionBox({ where }: { where: ViewKind }) {
             whiteSpace: "nowrap",
           }}
         >
-          {region.how === "inside" ? "only what is wholly inside" : "what it touches as well"}
+          {region.how === "inside" ? "only components fully inside" : "also components it touches"}
         </Box>
       )}
     </Box>

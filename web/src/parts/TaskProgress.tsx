@@ -13,10 +13,10 @@ export function TaskProgress({ task }: { task: Task }) {
           variant={status === "running" ? "determinate" : "indeterminate"}
           value={share * 100}
           color="secondary"
-          aria-label={`${task.name}: how far it is`}
+          aria-label={`${task.name}: progress`}
         />
         <Box sx={{ fontSize: 12.5, color: tone.soft }}>
-          {status === "waiting" ? "waits for its turn" : message || "begins"}
+          {status === "waiting" ? "waiting" : message || "begins"}
         </Box>
       </Box>
     );

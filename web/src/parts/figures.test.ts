@@ -8,8 +8,8 @@ test("a number is taken with a comma or a point", () => {
 
 test("what is no number is said, with what to do", () => {
   expect(wrongFigure(["1", "2,5"])).toBe("");
-  expect(wrongFigure(["1", " "])).toBe("A number is missing; type it, or 0.");
+  expect(wrongFigure(["1", " "])).toBe("A number is missing. Type it, or 0.");
   for (const text of ["five", "1e400", "NaN", "200000000"]) {
-    expect(wrongFigure(["1", text])).toContain(`${text} is not a number that can be used`);
+    expect(wrongFigure(["1", text])).toContain(`${text} is not a valid number`);
   }
 });

@@ -29,7 +29,9 @@ export function useKeptTyping(what: string, value: string, keep: (text: string) 
     if (value !== from.current)
       useSession
         .getState()
-        .say(`Somebody made the ${what} “${value}” while you typed; yours stands now.`, () => keep(value));
+        .say(`Someone changed the ${what} to “${value}” while you typed. Yours is saved now.`, () =>
+          keep(value),
+        );
     // What is typed on is over one's own text, not over somebody else's.
     from.current = text;
     sent.current = true;

@@ -47,7 +47,7 @@ export function Conditions() {
           sx={{ ml: 0 }}
           onClick={() => put({ drafts: [...drafts, { what: "system", how: "equal", typed: "" }] })}
         >
-          {drafts.length ? "and another condition" : "only what meets a condition"}
+          {drafts.length ? "Add a condition" : "Only components that meet a condition"}
         </Button>
       </Box>
     </Box>
@@ -72,7 +72,7 @@ function OneCondition(props: {
     <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 0.5 }}>
       <Box
         component="select"
-        aria-label="What is asked"
+        aria-label="Question"
         value={what}
         onChange={(e) => ask(e.target.value)}
         sx={FIELD}
@@ -93,13 +93,13 @@ function OneCondition(props: {
         ))}
         {what.includes(":") && !asked && <option value={what}>{what.slice(what.indexOf(":") + 1)}</option>}
       </Box>
-      <Button variant="text" aria-label="Take the condition away" onClick={remove} sx={{ minWidth: 0 }}>
+      <Button variant="text" aria-label="Remove the condition" onClick={remove} sx={{ minWidth: 0 }}>
         ×
       </Button>
       <Box sx={{ display: "flex", gap: 0.5, gridColumn: "1 / -1" }}>
         <Box
           component="select"
-          aria-label="How it is asked"
+          aria-label="Comparison"
           value={how}
           onChange={(e) => change({ how: e.target.value as How })}
           sx={{ ...FIELD, flex: "0 0 auto" }}
@@ -113,7 +113,7 @@ function OneCondition(props: {
         {how !== "missing" && how !== "present" && (
           <Box
             component="input"
-            aria-label="What it is compared with"
+            aria-label="Value"
             value={typed}
             list={values}
             placeholder={

@@ -37,7 +37,7 @@ export function Counts(props: { count: number; sums: readonly Sum[]; columns: re
           <Box
             key={what}
             sx={CELL}
-            title={`from the file: ${from_file}, worked out from the triangles: ${from_mesh}, without: ${without}`}
+            title={`from the file: ${from_file}, calculated from the triangles: ${from_mesh}, without: ${without}`}
           >
             {from_mesh ? "≈" : ""}
             {from_file + from_mesh ? spokenFigure(value, unit, units) : "—"}
@@ -61,7 +61,7 @@ export function ColumnsOf({ component, columns }: { component: number; columns: 
           <Box
             key={what}
             data-column={heading}
-            title={worked ? `${text}, worked out from the triangles` : text}
+            title={worked ? `${text}, calculated from the triangles` : text}
             sx={{ ...CELL, ...(figure ? {} : { fontFamily: face.text, fontSize: 12.5 }) }}
           >
             {worked ? "≈" : ""}

@@ -46,7 +46,7 @@ function Steps({ askable }: Asks) {
         <Choice
           label={`Step ${at + 1} of the grouping`}
           value={value}
-          {...(at > 0 || !value ? { none: "nothing more" } : {})}
+          {...(at > 0 || !value ? { none: "none" } : {})}
           offered={[
             { of: [...STEPS.map(named), ...(known || !value ? [] : [named(value)])] },
             { label: "a property", of: properties },
@@ -76,7 +76,7 @@ function Sums({ askable }: Asks) {
         <Choice
           label="Another quantity to sum"
           value=""
-          none="another quantity …"
+          none="Add a quantity…"
           offered={[{ of: quantities.map(named) }]}
           choose={turn}
         />
@@ -111,7 +111,7 @@ function Columns({ askable }: Asks) {
         <Choice
           label="What stands beside each component"
           value=""
-          none={columns.length ? "and …" : "nothing more"}
+          none={columns.length ? "Add…" : "none"}
           offered={[
             { of: [...STEPS, ...CALLED].map(named).filter(free) },
             { label: "Properties", of: of("property") },

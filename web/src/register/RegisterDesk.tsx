@@ -23,7 +23,7 @@ export function RegisterDesk() {
       <Conditions />
       <Grouping />
       <Box aria-live="polite" sx={{ mt: 1, fontSize: 13, fontWeight: 600 }} data-testid="register-count">
-        {error && !coming ? "" : list && !coming ? counted(count, "component") : "Counting …"}
+        {error && !coming ? "" : list && !coming ? counted(count, "component") : "Counting…"}
       </Box>
       {error && <DeskNote>{error.message}</DeskNote>}
       {list && <Whole />}
@@ -46,7 +46,7 @@ function Whole() {
       {conditions.length > 0 && (
         <>
           <Button variant="text" onClick={pick}>
-            pick all
+            Select all
           </Button>
           <SeeingActs select={select} />
         </>
@@ -66,13 +66,13 @@ function Whole() {
           )
         }
       >
-        tint by {stepName(steps[0] ?? "")}
+        Tint by {stepName(steps[0] ?? "")}
       </Button>
       <Button variant="text" onClick={() => void save("csv")}>
         CSV
       </Button>
       <Button variant="text" onClick={() => void save("xlsx")}>
-        spreadsheet
+        Spreadsheet
       </Button>
     </DeskActs>
   );

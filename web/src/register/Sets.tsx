@@ -22,7 +22,7 @@ export function Sets() {
       <DeskHeading>Sets</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
-        <DeskNote>None yet. Conditions that are kept by a name update themselves with newer models.</DeskNote>
+        <DeskNote>No sets yet. Conditions saved under a name update with newer models.</DeskNote>
       )}
       {data?.map((set) => (
         <SetRow key={set.id} set={set} />
@@ -62,14 +62,14 @@ function KeepSet() {
     >
       {own && !same && (
         <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(own, own.name, conditions, layout)}>
-          change the set {own.name} to this
+          Change the set {own.name} to this
         </Button>
       )}
       <Box sx={{ display: "flex", gap: 0.5 }}>
         <Box
           component="input"
           aria-label="Name of a new set"
-          placeholder="keep as a set called …"
+          placeholder="Save as a set…"
           value={name}
           maxLength={80}
           onChange={(event) => setName(event.target.value)}
@@ -119,14 +119,14 @@ function SetRow({ set }: { set: ComponentSet }) {
             })
           }
         >
-          list
+          List
         </Button>
         <Button variant="text" disabled={!data?.count} onClick={pick}>
-          pick
+          Pick
         </Button>
         <SeeingActs select={select} />
         <Button variant="text" onClick={() => void remove(set)}>
-          delete
+          Delete
         </Button>
       </DeskActs>
     </Box>

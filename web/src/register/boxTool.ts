@@ -21,7 +21,7 @@ export function withBoxed(
 export const boxTool: Tool = {
   name: "box",
   prompt:
-    "Draw a box: from left to right it picks what is wholly inside, from right to left what it touches. Shift adds, Alt takes away.",
+    "Draw a box. Left to right selects what is fully inside, right to left what it touches. Shift adds, Alt removes.",
   down: (view) =>
     new BoxPick(
       view,
@@ -29,7 +29,7 @@ export const boxTool: Tool = {
       (components, taking) => {
         const picked = withBoxed(pickedNow(), components, taking);
         useSelection.getState().pick(picked);
-        useSession.getState().say(`${counted(picked.length, "component")} picked.`);
+        useSession.getState().say(`${counted(picked.length, "component")} selected.`);
       },
     ),
 };

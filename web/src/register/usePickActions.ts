@@ -23,7 +23,7 @@ const SAME = {
   room: (c: Known) => [c.room ?? ""],
 } as const satisfies Record<string, (c: Known) => readonly string[]>;
 
-/** So many of what is picked are asked for what they have. */
+/** So many of the selection are asked for what they have. */
 const MOST_ASKED = 30;
 
 /** Picking all that is visible, the opposite, and what is alike. */
@@ -33,7 +33,7 @@ export function usePickActions(): readonly Action[] {
     const { say } = useSession.getState();
     const pick = (numbers: readonly number[]) => {
       useSelection.getState().pick(numbers);
-      say(`${counted(numbers.length, "component")} picked.`);
+      say(`${counted(numbers.length, "component")} selected.`);
     };
     const visible = (state: number) => state !== HIDDEN;
     const known = ({ model, global_id }: ComponentRef) =>
@@ -50,39 +50,44 @@ export function usePickActions(): readonly Action[] {
         }),
       );
       if (answer.version !== federation.version)
-        throw new Error("The building has just changed; pick again.");
+        throw new Error("The building has just changed. Select again.");
       return new Uint8Array(bytesOf(answer.met));
     };
     const same = (what: keyof typeof SAME) =>
       orAloud(async () => {
         const { refs } = useSelection.getState();
-        if (!refs.length) return say("Nothing is picked; click a component first.");
+        if (!refs.length) return say("Nothing is selected. Click a component first.");
         const those = await Promise.all(refs.slice(0, MOST_ASKED).map(known));
         const values = [...new Set(those.flatMap(SAME[what]))].filter(Boolean);
-        if (!values.length) return say(`What is picked has no ${what}.`);
+        if (!values.length) return say(`The selection has no ${what}.`);
         const masks = await Promise.all(values.map((value) => met(what, value)));
         const { states } = useSeen.getState();
         pick(numbersIn(states, (state, k) => visible(state) && masks.some((mask) => mask[k])));
       });
     return [
-      { group: "Pick", name: "Pick in a box", key: "shift+r", run: () => useTools.getState().take(boxTool) },
       {
         group: "Pick",
-        name: "Pick all that is visible",
+        name: "Select in a box",
+        key: "shift+r",
+        run: () => useTools.getState().take(boxTool),
+      },
+      {
+        group: "Pick",
+        name: "Select all visible",
         run: () => pick(numbersIn(useSeen.getState().states, visible)),
       },
       {
         group: "Pick",
-        name: "Pick the opposite: what is visible and not picked",
+        name: "Invert the selection of visible components",
         run: () => {
           const now = new Set(pickedNow());
           pick(numbersIn(useSeen.getState().states, (state, k) => visible(state) && !now.has(k)));
         },
       },
-      { group: "Pick", name: "Pick nothing", run: () => useSelection.getState().pick([]) },
+      { group: "Pick", name: "Clear selection", run: () => useSelection.getState().pick([]) },
       ...(Object.keys(SAME) as (keyof typeof SAME)[]).map((what) => ({
         group: "Pick" as const,
-        name: `Pick all visible of the same ${what}`,
+        name: `Select all visible of the same ${what}`,
         run: () => void same(what),
       })),
     ];

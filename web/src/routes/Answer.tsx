@@ -102,7 +102,7 @@ function NoWay({ blocked }: { blocked: Shapes["RouteBlocked"] }) {
   const lookAt = useLookAt();
   return (
     <Box data-testid="no-way">
-      <Box sx={{ fontWeight: 600, color: tone.wrong, mt: 1 }}>There is no way.</Box>
+      <Box sx={{ fontWeight: 600, color: tone.wrong, mt: 1 }}>There is no route.</Box>
       <Box sx={{ my: 0.5 }}>{blocked.needs}</Box>
       {blocked.components.map((c) => (
         <Box key={c.global_id} sx={{ fontSize: 12.5 }}>
@@ -114,7 +114,7 @@ function NoWay({ blocked }: { blocked: Shapes["RouteBlocked"] }) {
         sx={{ mt: 1 }}
         onClick={() => lookAt(blocked.nearest_m, blocked.components, "where the route ends")}
       >
-        Show where it ends
+        Show end
       </Button>
     </Box>
   );
@@ -129,7 +129,7 @@ export function Answer({ answer }: { answer: RouteAnswer }) {
   if (answer.blocked) return <NoWay blocked={answer.blocked} />;
   return (
     <Box data-testid="route-answer">
-      <DeskHeading>{other ? "Another way" : "The quickest way"}</DeskHeading>
+      <DeskHeading>{other ? "Another route" : "The quickest route"}</DeskHeading>
       {other && <DeskNote>It keeps away from {spokenAvoided(other.avoids)}.</DeskNote>}
       {changed && <DeskNote>{changed}</DeskNote>}
       <Figure label="Length" value={units.length(answer.length_m ?? 0, 2)} />

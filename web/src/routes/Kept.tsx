@@ -91,7 +91,7 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
         ; {route.author}
       </Box>
       <Button variant="text" onClick={open}>
-        open
+        Open
       </Button>
       {(["json", "geojson", "csv"] as const).map((form) => (
         <Button key={form} variant="text" component="a" href={`/api/routes/${route.id}/${form}`} download>
@@ -99,7 +99,7 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
         </Button>
       ))}
       <Button variant="text" onClick={() => void remove(route)}>
-        delete
+        Delete
       </Button>
     </Box>
   );

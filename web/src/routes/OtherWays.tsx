@@ -24,17 +24,17 @@ export function OtherWays() {
           setBusy(false);
         }}
       >
-        {busy ? "looking for other ways ..." : "other ways"}
+        {busy ? "Finding other ways…" : "Other ways"}
       </Button>
     );
   const rows = [
     { way: answer, label: "The quickest" },
-    ...others.map((other) => ({ way: other.answer, label: `Not through ${spokenAvoided(other.avoids)}` })),
+    ...others.map((other) => ({ way: other.answer, label: `Avoiding ${spokenAvoided(other.avoids)}` })),
   ];
   return (
     <Box data-testid="other-ways">
       <DeskHeading>Ways</DeskHeading>
-      {!others.length && <DeskNote>There is no other way.</DeskNote>}
+      {!others.length && <DeskNote>There is no other route.</DeskNote>}
       {rows.map(({ way, label }, k) => {
         const on = (chosen ?? -1) === k - 1;
         return (

@@ -32,7 +32,7 @@ export function RouteForm() {
       <Where label="From" which="start" value={start} onChange={(place) => set({ start: place })} />
       <Where label="To" which="end" value={end} onChange={(place) => set({ end: place })} />
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", my: 0.5 }}>
-        <BodySelect label="Who goes" value={body} onChange={(name) => void setBody(name)} />
+        <BodySelect label="Body" value={body} onChange={(name) => void setBody(name)} />
         <Tick label="no stairs" on={stepFree} set={(on) => set({ stepFree: on })} />
       </Box>
       <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "start" }}>
@@ -51,10 +51,10 @@ export function RouteForm() {
       </Box>
       <Box sx={{ display: "flex", gap: 1 }}>
         <Button type="submit" variant="contained" disabled={searching || !start || !end}>
-          {searching ? "Searching ..." : "Find the way"}
+          {searching ? "Searching…" : "Find route"}
         </Button>
         <Button variant="text" onClick={() => set({ start: end, end: start })} disabled={!start && !end}>
-          turn round
+          Reverse
         </Button>
       </Box>
     </form>
@@ -124,10 +124,10 @@ function Where(props: {
       />
       <Box sx={{ display: "flex", gap: 1.25 }}>
         <Button variant="text" onClick={here}>
-          the eye
+          The eye
         </Button>
         <Button variant="text" onClick={() => take(endTool(props.which))}>
-          point on a floor
+          Point on a floor
         </Button>
       </Box>
     </Box>

@@ -28,10 +28,10 @@ export function RoutesDesk() {
     <Box sx={{ fontSize: 13 }}>
       <RouteForm />
       <Box role="status">
-        {searching && <DeskNote>Searching the way ...</DeskNote>}
+        {searching && <DeskNote>Finding a route…</DeskNote>}
         {!searching && changed && (
           <Box data-testid="route-changed" sx={{ color: tone.wrong, mt: 1 }}>
-            {changed} Find the way again.
+            {changed} Find the route again.
           </Box>
         )}
       </Box>
@@ -43,13 +43,11 @@ export function RoutesDesk() {
             <WalkIt key={`${state.chosen} ${way.length_m} ${way.time_s}`} answer={way} />
           )}
           <Button variant="text" onClick={() => set({ away: !away, outlined: [] })}>
-            {away ? "show the line" : "put the line away"}
+            {away ? "Show the line" : "Hide the line"}
           </Button>
         </Box>
       ) : (
-        !searching && (
-          <DeskNote>Choose where it begins and ends and who goes; the way is drawn on the floor.</DeskNote>
-        )
+        !searching && <DeskNote>Choose a start, an end and a body. The route is drawn on the floor.</DeskNote>
       )}
       <Kept />
       <WalkRule />

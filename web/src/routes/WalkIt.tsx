@@ -74,10 +74,10 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   };
   return (
     <Box data-testid="walk-it">
-      <DeskHeading>Walk it</DeskHeading>
+      <DeskHeading>Walk this route</DeskHeading>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         <Button variant="contained" onClick={play}>
-          {playing ? "Pause" : "Walk it"}
+          {playing ? "Pause" : "Walk this route"}
         </Button>
         <Speeds speeds={SPEEDS} times={times} be={setTimes} />
         <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{units.length(along, 1)}</Box>

@@ -19,7 +19,7 @@ function MapState({ walking }: { walking: Shapes["Walking"] }) {
   if (walking.current) return null;
   if (walking.trouble) return <DeskNote>{walking.trouble}</DeskNote>;
   const share = walking.making ? `, ${Math.round(100 * walking.making)} %` : "";
-  const meanwhile = walking.tiles.length ? " The map of before is used until then." : "";
+  const meanwhile = walking.tiles.length ? " The previous map is used until then." : "";
   return (
     <DeskNote>
       The walk map is being made{share}.{meanwhile}
@@ -49,14 +49,14 @@ export function WalkRule() {
           body,
         }),
       );
-      say("The walk map is made again; routes are found anew when it is there.");
+      say("The walk map is being made again. Routes use it when it is ready.");
     });
   return (
     <Box data-testid="walk-rule">
-      <DeskHeading>Who and what is in the way</DeskHeading>
+      <DeskHeading>Bodies and obstacles</DeskHeading>
       <MapState walking={walking} />
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
-        {open ? "less" : "change"}
+        {open ? "Less" : "Change"}
       </Button>
       {open && (
         <>
@@ -82,7 +82,7 @@ export function WalkRule() {
             value={data.passable}
             getOptionLabel={spoken}
             onChange={(_, passable) => void change({ passable })}
-            renderInput={(params) => <TextField {...params} label="One walks through" />}
+            renderInput={(params) => <TextField {...params} label="Passable classes" />}
           />
           {own.map((body) => (
             <Box key={body.name} sx={{ display: "flex", justifyContent: "space-between" }}>
@@ -91,7 +91,7 @@ export function WalkRule() {
                 variant="text"
                 onClick={() => void change({ bodies: own.filter((b) => b.name !== body.name) })}
               >
-                remove
+                Remove
               </Button>
             </Box>
           ))}

@@ -70,12 +70,12 @@ export function wishNow(
 }
 
 const PARTS = {
-  start: "where it begins",
-  end: "where it ends",
-  body: "who goes",
-  step_free: "whether stairs count",
-  width_limit_m: "what is narrow",
-  height_limit_m: "what is low",
+  start: "start",
+  end: "end",
+  body: "body",
+  step_free: "stairs",
+  width_limit_m: "width limit",
+  height_limit_m: "height limit",
 } as const;
 
 /** What was changed since a way was asked for, in a sentence; nothing if nothing was. */
@@ -105,8 +105,8 @@ export function spokenTime(seconds: number): string {
 
 /** What changed against an answer of before, in a sentence; nothing if nothing did. */
 export function difference(before: RouteAnswer, now: RouteAnswer): string {
-  if (before.found && !now.found) return "There was a way before; now there is none.";
-  if (!before.found && now.found) return "There was no way before.";
+  if (before.found && !now.found) return "There was a route before. Now there is none.";
+  if (!before.found && now.found) return "There was no route before.";
   if (!before.found || !now.found) return "";
   const metres = (now.length_m ?? 0) - (before.length_m ?? 0);
   const risers = (now.risers ?? 0) - (before.risers ?? 0);

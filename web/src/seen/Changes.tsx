@@ -17,13 +17,13 @@ export function Changes() {
           Changes
         </Box>
         <Button variant="text" disabled={history.at === 0} onClick={undo}>
-          undo
+          Undo
         </Button>
         <Button variant="text" disabled={history.at === history.steps.length - 1} onClick={redo}>
-          redo
+          Redo
         </Button>
         <Button variant="text" onClick={everything}>
-          bring all back
+          Show everything
         </Button>
       </Box>
       <Box sx={{ maxHeight: 150, overflow: "auto" }}>
@@ -50,7 +50,7 @@ export function Changes() {
               "&:hover": { bgcolor: tone.film },
             }}
           >
-            {step.name || (i === 0 ? "as it began" : "...")}
+            {step.name || (i === 0 ? "Start" : "...")}
           </Box>
         ))}
       </Box>

@@ -10,9 +10,9 @@ import { Highlights } from "./Highlights";
 import { STYLES, setStyle } from "./styles";
 
 const IN_FULL = {
-  quick: "at rest, where drawing is quick",
-  always: "always at rest",
-  pictures: "in pictures that are kept",
+  quick: "when still, if drawing is fast",
+  always: "always when still",
+  pictures: "in saved pictures",
 } as const;
 
 /** How the building is drawn: its style, its colours, those of what is picked, and what it stands before. */
@@ -35,14 +35,14 @@ export function DrawingPanel() {
       <PanelHeading>In the colours of</PanelHeading>
       <Row>
         <Pressed on={tints.length === 0} act={tradeColours}>
-          The trades
+          Disciplines
         </Pressed>
         <Pressed on={own} act={materialColours}>
-          The materials
+          Materials
         </Pressed>
       </Row>
       {tints.length > 0 && !own && (
-        <Box sx={{ fontSize: 12.5, color: tone.soft }}>Tinted now; the legend says how.</Box>
+        <Box sx={{ fontSize: 12.5, color: tone.soft }}>Tints are on. See the legend.</Box>
       )}
       <PanelHeading>Before</PanelHeading>
       <Row>
@@ -62,7 +62,7 @@ export function DrawingPanel() {
           );
           if (chosen) set({ inFull: chosen });
         }}
-        inputProps={{ "aria-label": "When shade and outlines are drawn" }}
+        inputProps={{ "aria-label": "When to draw shade and outlines" }}
         sx={{ fontSize: 13 }}
       >
         {Object.entries(IN_FULL).map(([each, name]) => (

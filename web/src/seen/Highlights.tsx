@@ -21,7 +21,7 @@ export function Highlights() {
   return (
     <>
       <One
-        name="What is picked"
+        name="Selection"
         colour={pickColour}
         says={says(pickColour)}
         set={(pick) => set({ pickColour: pick })}

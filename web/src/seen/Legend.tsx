@@ -77,10 +77,10 @@ export function Legend() {
       {tints.length > 0 && (
         <DeskActs>
           <Button variant="text" onClick={tradeColours}>
-            trades' colours
+            Discipline colours
           </Button>
           <Button variant="text" onClick={materialColours}>
-            materials' own
+            Material colours
           </Button>
         </DeskActs>
       )}

@@ -32,12 +32,10 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
         {rule.off && " (switched off)"}
       </Box>
       <Box sx={{ color: tone.soft, fontSize: 12.5 }}>
-        {line.decides || rule.off
-          ? counted(line.decides, "component")
-          : "no component now; others count over it"}
+        {line.decides || rule.off ? counted(line.decides, "component") : "overridden by other rules"}
         {rule.by && ` · ${rule.by}`}
         {rule.at && `, ${spokenTime(rule.at)}`}
-        {line.gone > 0 && ` · ${counted(line.gone, "component")} of it gone from the models`}
+        {line.gone > 0 && ` · ${counted(line.gone, "component")} no longer in the models`}
       </Box>
       {rule.why && <Box sx={{ fontStyle: "italic" }}>{rule.why}</Box>}
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.25 }}>
@@ -50,10 +48,10 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
             )
           }
         >
-          {rule.off ? "switch on" : "switch off"}
+          {rule.off ? "Switch on" : "Switch off"}
         </Button>
         <Button variant="text" onClick={() => useSelection.getState().pick(decided())}>
-          select
+          Select
         </Button>
         <Button
           variant="text"
@@ -62,10 +60,10 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
             if (components.length) void fitTo({ kind: "components", components });
           }}
         >
-          look at
+          Look
         </Button>
-        <Button variant="text" onClick={() => change(others(), `brought back ${what}`)}>
-          bring back
+        <Button variant="text" onClick={() => change(others(), `removed the rule for ${what}`)}>
+          Show again
         </Button>
       </Box>
     </Box>

@@ -61,7 +61,7 @@ export function Reasons() {
       {open && (
         <Box
           role="region"
-          aria-label="Why it looks as it does"
+          aria-label="Why it looks like this"
           sx={{
             position: "absolute",
             right: 0,
@@ -77,7 +77,7 @@ export function Reasons() {
           }}
         >
           <Box component="h2" sx={{ m: 0, mb: 0.5, fontFamily: face.head, fontSize: 14 }}>
-            Why it looks as it does
+            Why it looks like this
           </Box>
           {lines.length === 0 && (
             <Box sx={{ color: tone.soft, fontSize: 13 }}>Nothing is hidden, faded or tinted.</Box>

@@ -62,7 +62,7 @@ test("figures are tinted from dark to light, and a limit belongs to the step abo
   };
   const rules = tintedByScale([], scale, (figure) => `${figure} m`, "Ada", "now");
   expect(rules.map(({ why, colour }) => [why, colour])).toEqual([
-    ["without a figure", "#c9c2b4"],
+    ["no value", "#c9c2b4"],
     ["1 m to 2 m", STEPS[0]],
     ["2 m to 4 m", STEPS[3]],
     ["4 m to 9 m", STEPS[5]],

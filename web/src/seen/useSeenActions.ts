@@ -13,23 +13,23 @@ export function useSeenActions(): readonly Action[] {
     const { pick } = useSelection.getState();
     const tools = useTools.getState();
     return [
-      { group: "Show", name: "Hide what is picked", key: "c", run: () => seeing.hide() },
-      { group: "Show", name: "Show only what is picked", key: "y", run: () => seeing.only() },
-      { group: "Show", name: "Fade all but what is picked", key: "shift+y", run: () => seeing.fadeRest() },
-      { group: "Show", name: "Bring back what is picked", run: () => seeing.bringBack() },
-      { group: "Show", name: "Bring everything back", key: "shift+c", run: seeing.everything },
+      { group: "Show", name: "Hide selection", key: "c", run: () => seeing.hide() },
+      { group: "Show", name: "Isolate selection", key: "y", run: () => seeing.only() },
+      { group: "Show", name: "Fade all but the selection", key: "shift+y", run: () => seeing.fadeRest() },
+      { group: "Show", name: "Show selection again", run: () => seeing.bringBack() },
+      { group: "Show", name: "Show everything", key: "shift+c", run: seeing.everything },
       ...STYLES.map<Action>(({ style, says }) => ({
         group: "Show",
         name: `Draw everything ${says}`,
         run: () => setStyle(style),
       })),
-      { group: "Show", name: "Colours of the materials, as the files have them", run: materialColours },
-      { group: "Show", name: "Colours of the trades, without tints", run: tradeColours },
+      { group: "Show", name: "Material colours from the files", run: materialColours },
+      { group: "Show", name: "Discipline colours, without tints", run: tradeColours },
       { group: "Show", name: "Undo", key: "ctrl+z", run: seeing.undo },
-      { group: "Show", name: "Do again what was undone", key: "ctrl+y", run: seeing.redo },
+      { group: "Show", name: "Redo", key: "ctrl+y", run: seeing.redo },
       {
         group: "Show",
-        name: "Put the tool away, let go of what is picked",
+        name: "Put down the tool, clear selection",
         key: "escape",
         run: () => (useTools.getState().tool ? tools.take(null) : pick([])),
       },

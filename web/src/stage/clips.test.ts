@@ -32,7 +32,7 @@ describe("a ray comes in", () => {
     expect(entry?.plane.normal.z).toBe(1);
   });
 
-  test("not at all where it begins within, or goes away", () => {
+  test("not at all start within, or goes away", () => {
     expect(clips.entry(ray([0, 0, 1], [0, 0, -1]))).toBeNull();
     expect(clips.entry(ray([0, 0, 10], [0, 0, 1]))).toBeNull();
   });

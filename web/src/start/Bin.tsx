@@ -15,7 +15,7 @@ export function Bin({ attempt }: { attempt: Attempt }) {
   return (
     <Box sx={{ mt: 4 }} data-testid="bin">
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
-        {open ? "close the bin" : `the bin: ${counted(data.length, "project")}`}
+        {open ? "Close bin" : `Bin: ${counted(data.length, "project")}`}
       </Button>
       {open &&
         data.map((project) => (
@@ -26,7 +26,7 @@ export function Bin({ attempt }: { attempt: Attempt }) {
             <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{project.name}</Box>
             <Box sx={{ color: tone.soft }}>{counted(project.models, "model")}</Box>
             <Button variant="text" onClick={() => attempt(() => restore.mutateAsync(project.id))}>
-              bring it back
+              Restore
             </Button>
           </Box>
         ))}

@@ -21,7 +21,7 @@ export function NameGate() {
         <DialogTitle sx={{ pb: 0.5, fontWeight: 600 }}>What is your name?</DialogTitle>
         <DialogContent sx={{ display: "grid", gap: 1.5, width: 380 }}>
           <Typography color="text.secondary" variant="body2">
-            Viewpoints and models that you save carry it, so that others know whom to ask.
+            Your name is shown with what you save, so that others know whom to ask.
           </Typography>
           <OutlinedInput
             autoFocus

@@ -45,14 +45,14 @@ export function Project({ project, attempt }: { project: ProjectCard; attempt: A
         <Facts project={project} />
         <Box sx={{ mt: 0.5 }}>
           <Button variant="text" onClick={() => setRenaming(true)} aria-label={`Rename ${project.name}`}>
-            rename
+            Rename
           </Button>
           <Button
             variant="text"
             onClick={() => attempt(() => remove.mutateAsync(project.id))}
-            aria-label={`Put ${project.name} into the bin`}
+            aria-label={`Move ${project.name} to bin`}
           >
-            into the bin
+            Move to bin
           </Button>
         </Box>
       </Box>
@@ -76,11 +76,11 @@ function Picture({ project }: { project: ProjectCard }) {
         <Box
           component="img"
           src={blobAddress(project.picture)}
-          alt={`${project.name} from its front`}
+          alt={`Front of ${project.name}`}
           sx={{ width: "100%", height: "100%", objectFit: "cover" }}
         />
       ) : (
-        <Box sx={{ color: tone.soft }}>{project.reading ? "Being read ..." : "No models yet"}</Box>
+        <Box sx={{ color: tone.soft }}>{project.reading ? "Reading…" : "No models yet"}</Box>
       )}
     </Box>
   );
@@ -97,7 +97,7 @@ function Facts({ project }: { project: ProjectCard }) {
       {counted(project.models, "model")} · {counted(project.components, "component")}
       {project.reading > 0 && ` · ${project.reading} being read`}
       <br />
-      Made by {project.created_by}, {made}
+      Created by {project.created_by}, {made}
     </Box>
   );
 }

@@ -92,7 +92,7 @@ function NewCard({ onFiles, onEmpty }: { onFiles: (files: File[]) => void; onEmp
         <Box sx={{ display: "flex", gap: 1, justifyContent: "center", alignItems: "end" }}>
           <ChooseFiles onFiles={onFiles} />
           <Button variant="text" onClick={onEmpty}>
-            start empty
+            Start empty
           </Button>
         </Box>
       </Box>

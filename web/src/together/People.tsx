@@ -20,7 +20,7 @@ export function People() {
       <DeskHeading>
         {people.length ? `${counted(people.length, "person", "people")} here` : "Nobody here"}
       </DeskHeading>
-      {!people.length && <DeskNote>The line to the others is lost; it comes back by itself.</DeskNote>}
+      {!people.length && <DeskNote>The connection to others is lost. It is retried automatically.</DeskNote>}
       {people.map((person) => (
         <Box
           key={person.id}
@@ -38,12 +38,12 @@ export function People() {
               aria-label={`Hand over to ${person.name}`}
               onClick={() => done(() => handTo(person.id))}
             >
-              hand over
+              Hand over
             </Button>
           )}
           {person.id === presenter && person.id !== you && (
             <Button variant="text" onClick={() => done(() => follow(!following))}>
-              {following ? "follow no more" : "follow"}
+              {following ? "Stop following" : "Follow"}
             </Button>
           )}
         </Box>

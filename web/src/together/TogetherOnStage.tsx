@@ -47,10 +47,10 @@ export function TogetherOnStage() {
       )}
       {presenter && state.following && state.away && (
         <Mark
-          text={`You looked away from ${presenter.name}.`}
+          text={`You stopped looking with ${presenter.name}.`}
           act="Come back (Shift F)"
           onAct={() => follow(true)}
-          more={{ act: "Follow no more", onAct: () => follow(false) }}
+          more={{ act: "Stop following", onAct: () => follow(false) }}
         />
       )}
     </Box>

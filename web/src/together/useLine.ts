@@ -30,7 +30,7 @@ function awaitPresenter(): void {
     const { following, presenter, line } = useTogether.getState();
     if (!following || presenter !== null || !line) return;
     useTogether.setState({ following: false, away: false });
-    useSession.getState().say("Nobody presents any more; you go your own ways.");
+    useSession.getState().say("The presentation has ended.");
   }, AWAY_MS);
 }
 

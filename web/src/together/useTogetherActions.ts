@@ -9,7 +9,7 @@ export function useTogetherActions(): readonly Action[] {
     () => [
       {
         group: "Together",
-        name: "Follow who presents, or come back to them",
+        name: "Follow the presenter, or return to them",
         key: "shift+f",
         run: followOrBack,
       },

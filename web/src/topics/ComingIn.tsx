@@ -31,20 +31,21 @@ export function ComingIn({ task }: { task: TopicsTask }) {
       <TaskProgress task={task} />
       {unknown.length > 0 && (
         <Box sx={{ color: tone.soft }}>
-          It names {counted(unknown.length, "component")} that no model has; they are found once one brings
-          them.
+          The file names {counted(unknown.length, "component")} that no model has. They are found once one
+          brings them.
         </Box>
       )}
       {shift && (
         <Box sx={{ color: tone.wrong }}>
-          Its views lie {shift.map((c) => c.toFixed(0)).join(", ")} m (x, y, z) beside {federation.name}.{" "}
+          Its viewpoints are off by {shift.map((c) => c.toFixed(0)).join(", ")} m (x, y, z) beside{" "}
+          {federation.name}.{" "}
           <Button
             variant="text"
             onClick={() =>
               void again(task.id, { kind: "topics", file: "", file_name: "", shift_m: [...shift] })
             }
           >
-            move them there
+            Move them
           </Button>
         </Box>
       )}
@@ -66,15 +67,15 @@ export function ComingIn({ task }: { task: TopicsTask }) {
       <DeskActs>
         {busy ? (
           <Button variant="text" onClick={() => void stop(task.id)}>
-            stop
+            Stop
           </Button>
         ) : (
           <>
             <Button variant="text" onClick={() => void again(task.id)}>
-              once more
+              Repeat
             </Button>
             <Button variant="text" onClick={() => void remove(task.id, task.name)}>
-              put away
+              Close
             </Button>
           </>
         )}

@@ -33,7 +33,7 @@ export function NewTopic() {
   };
   return (
     <form onSubmit={submit}>
-      <DeskHeading>A topic of this view</DeskHeading>
+      <DeskHeading>New topic for this view</DeskHeading>
       <Box sx={{ display: "flex", gap: 0.75 }}>
         <OutlinedInput
           fullWidth

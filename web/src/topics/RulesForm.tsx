@@ -43,9 +43,7 @@ export function RulesForm() {
   const rule = (part: Partial<Draft["reference"]>) => put({ reference: { ...reference, ...part } });
   const keep = async () => {
     if (data !== from) {
-      useSession
-        .getState()
-        .say("Somebody else set rules meanwhile; they stand here now, change them once more.");
+      useSession.getState().say("Someone else changed these rules. Review them before saving.");
       setFrom(data);
       setDraft(draftOf(data));
       return;
@@ -64,12 +62,16 @@ export function RulesForm() {
           alignItems: "center",
         }}
       >
-        <Tick label="led by trades" on={reference.disciplines} set={(disciplines) => rule({ disciplines })} />
+        <Tick
+          label="Disciplines lead the reference"
+          on={reference.disciplines}
+          set={(disciplines) => rule({ disciplines })}
+        />
         {reference.disciplines && (
           <>
             <NativeSelect
               value={reference.most_disciplines}
-              inputProps={{ "aria-label": "How many trades lead a reference" }}
+              inputProps={{ "aria-label": "Most disciplines in a reference" }}
               onChange={(event) => rule({ most_disciplines: Number(event.target.value) })}
             >
               {[1, 2, 3, 4].map((most) => (
@@ -80,7 +82,7 @@ export function RulesForm() {
             </NativeSelect>
             <NativeSelect
               value={reference.joined_by}
-              inputProps={{ "aria-label": "What joins the trades" }}
+              inputProps={{ "aria-label": "Separator between disciplines" }}
               onChange={(event) => rule({ joined_by: event.target.value })}
             >
               {JOINED.map((each) => (
@@ -91,7 +93,7 @@ export function RulesForm() {
         )}
         <NativeSelect
           value={reference.digits}
-          inputProps={{ "aria-label": "How many digits a reference has" }}
+          inputProps={{ "aria-label": "Digits of a reference" }}
           onChange={(event) => rule({ digits: Number(event.target.value) })}
         >
           {[1, 2, 3, 4, 5, 6].map((digits) => (
@@ -103,7 +105,9 @@ export function RulesForm() {
       </Box>
       <Box sx={{ mt: 1.5 }}>
         <b>Statuses</b>
-        <DeskNote>A topic begins with the first that is no end. At an end nothing is waited for.</DeskNote>
+        <DeskNote>
+          New topics get the first status that is not final. Nothing is due after a final status.
+        </DeskNote>
       </Box>
       {statuses.map((status) => (
         <StatusRow
@@ -123,13 +127,11 @@ export function RulesForm() {
           setAdded(added + 1);
         }}
       >
-        add a status
+        Add a status
       </Button>
       {(["kinds", "priorities"] as const).map((what) => (
         <Box component="label" key={what} sx={LABEL}>
-          {what === "kinds"
-            ? "Kinds that are offered, with commas"
-            : "Priorities, the most pressing first, with commas"}
+          {what === "kinds" ? "Types, separated by commas" : "Priorities, highest first, separated by commas"}
           <Box
             component="input"
             value={draft[what]}
@@ -140,10 +142,10 @@ export function RulesForm() {
       ))}
       <DeskActs>
         <Button variant="text" onClick={() => void keep()}>
-          Keep the rules
+          Save rules
         </Button>
         <Button variant="text" onClick={() => setDraft(null)}>
-          leave them as they are
+          Cancel
         </Button>
       </DeskActs>
     </Box>

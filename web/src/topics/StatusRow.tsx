@@ -28,9 +28,9 @@ export function StatusRow(props: {
           onChange={(event: React.ChangeEvent<HTMLInputElement>) => put({ name: event.target.value })}
           sx={{ ...FIELD, flex: 1, minWidth: 0 }}
         />
-        <Tick label="an end" on={status.end} set={(end) => put({ end })} />
-        <Button variant="text" onClick={remove} aria-label={`Take ${called} away`}>
-          take away
+        <Tick label="final" on={status.end} set={(end) => put({ end })} />
+        <Button variant="text" onClick={remove} aria-label={`Remove ${called}`}>
+          Remove
         </Button>
       </Box>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, alignItems: "center", mt: 0.5, fontSize: 12 }}>

@@ -40,10 +40,10 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
           </Box>
           <Button
             variant="text"
-            aria-label={`take ${file.name} away`}
+            aria-label={`Remove ${file.name}`}
             onClick={() => void remove(file.id, file.name)}
           >
-            take away
+            Remove
           </Button>
         </Box>
       ))}
@@ -64,7 +64,7 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
         }}
       />
       <Button variant="text" sx={{ ml: 0 }} onClick={() => input.current?.click()}>
-        attach a file
+        Attach a file
       </Button>
     </>
   );
@@ -81,14 +81,14 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
     if (!typed.trim()) return;
     const found = byReference(all, typed);
     if (!found || found.id === topic.id) {
-      useSession.getState().say(`There is no other topic ${typed.trim()}; type its reference.`);
+      useSession.getState().say(`There is no other topic ${typed.trim()}. Type its reference.`);
       return;
     }
     if (await change(topic.id, { related: [...topic.related, found.guid] })) kept(typed);
   };
   return (
     <>
-      <DeskHeading>Has to do with</DeskHeading>
+      <DeskHeading>Related topics</DeskHeading>
       {topic.related.map((guid) => {
         const other = all.find((each) => each.guid === guid);
         return (
@@ -99,17 +99,17 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
                   {other.reference} {other.said.title}
                 </Button>
               ) : (
-                <DeskNote>A topic that is not here</DeskNote>
+                <DeskNote>A topic that is not in this project</DeskNote>
               )}
             </Box>
             <Button
               variant="text"
-              aria-label={`let ${other?.reference ?? "it"} go`}
+              aria-label={`Remove ${other?.reference ?? "it"}`}
               onClick={() =>
                 void change(topic.id, { related: topic.related.filter((each) => each !== guid) })
               }
             >
-              let go
+              Clear selection
             </Button>
           </Box>
         );

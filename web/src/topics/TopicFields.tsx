@@ -59,7 +59,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
           />
         </Box>
         <KeptText
-          label="Who has it"
+          label="Assigned to"
           of={reference}
           value={said.assigned_to ?? ""}
           keep={(assigned_to) => put({ assigned_to })}
@@ -79,7 +79,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
           keep={(kind) => put({ kind })}
         />
         <KeptText
-          label="Labels, with commas"
+          label="Labels, separated by commas"
           of={reference}
           value={(said.labels ?? []).join(", ")}
           keep={(typed) => put({ labels: listOf(typed) })}
@@ -93,7 +93,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
         keep={(description) => put({ description })}
       />
       <DeskNote>
-        Made by {topic.author}, {new Date(topic.created_at).toLocaleDateString("en-GB")}
+        Created by {topic.author}, {new Date(topic.created_at).toLocaleDateString("en-GB")}
       </DeskNote>
     </Box>
   );

@@ -49,7 +49,7 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
         accept=".bcf,.bcfzip"
         multiple
         hidden
-        aria-label="Files of topics to take in"
+        aria-label="Topic files to import"
         onChange={(event) => {
           void sent([...(event.target.files ?? [])]);
           event.target.value = "";
@@ -57,20 +57,20 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
       />
       <DeskActs>
         <Button variant="text" disabled={busy} onClick={() => input.current?.click()}>
-          {busy ? "sending …" : "take in"}
+          {busy ? "Sending…" : "Import"}
         </Button>
         {shown.length > 0 &&
           !tooMany &&
           ["3.0", "2.1"].map((version) => (
             <Button key={version} variant="text" component="a" href={address(version)} download>
-              {some ? `save the ${shown.length} as ${version}` : `save all as ${version}`}
+              {some ? `Export ${shown.length} topics as BCF ${version}` : `Export all as BCF ${version}`}
             </Button>
           ))}
         {shown.length > 0 &&
           !tooMany &&
           ["xlsx", "csv"].map((form) => (
             <Button key={form} variant="text" component="a" href={list(form)} download>
-              {form === "xlsx" ? "spreadsheet" : "CSV"}
+              {form === "xlsx" ? "Spreadsheet" : "CSV"}
             </Button>
           ))}
       </DeskActs>

@@ -34,7 +34,7 @@ export function TopicList() {
       <OutlinedInput
         fullWidth
         size="small"
-        placeholder="Reference, title, who, level, label"
+        placeholder="Reference, title, person, level, label"
         value={typed}
         onChange={(event) => put({ typed: event.target.value })}
         inputProps={{ "aria-label": "Find a topic" }}
@@ -75,11 +75,11 @@ export function TopicList() {
         </NativeSelect>
       </Box>
       {data && data.length > 0 && (
-        <Tick label="marked on stage, board and plan" on={marked} set={(on) => put({ marked: on })} />
+        <Tick label="Show on stage, board and plan" on={marked} set={(on) => put({ marked: on })} />
       )}
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
-        <DeskNote>None yet. A topic is one problem: its views, who has it, and what was said of it.</DeskNote>
+        <DeskNote>No topics yet. A topic is one problem with its views, its assignee and comments.</DeskNote>
       )}
       {data && data.length > 0 && <DeskNote>{counted(shown.length, "topic")}</DeskNote>}
       <TopicRows rows={rows} />

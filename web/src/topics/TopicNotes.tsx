@@ -56,7 +56,7 @@ export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Sha
       <Box component="form" onSubmit={submit} sx={{ mt: 0.75 }}>
         <Typing about="A comment" placeholder="Write a comment" rows={2} value={text} type={setText} />
         <Box>
-          <Tick label="with the present view" on={withView} set={setWithView} />
+          <Tick label="with the current view" on={withView} set={setWithView} />
         </Box>
         <Button type="submit" variant="outlined" disabled={!text.trim()} sx={{ color: tone.ink }}>
           Write

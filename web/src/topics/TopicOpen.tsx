@@ -33,7 +33,7 @@ export function TopicOpen({ id }: { id: string }) {
       await navigator.clipboard.writeText(address);
       say(`Copied: ${address}`);
     } catch {
-      say(`The browser did not let it be copied; it is ${address}`);
+      say(`The browser did not allow copying: ${address}`);
     }
   };
   const back = () => put({ opened: null });
@@ -41,11 +41,11 @@ export function TopicOpen({ id }: { id: string }) {
     <Box data-testid="topic-open">
       <DeskActs>
         <Button variant="text" onClick={back}>
-          all topics
+          All topics
         </Button>
         {data && (
           <Button variant="text" onClick={() => void copyLink()}>
-            copy link
+            Copy link
           </Button>
         )}
         {data && (
@@ -55,12 +55,12 @@ export function TopicOpen({ id }: { id: string }) {
               if (await remove(data.topic)) back();
             }}
           >
-            delete
+            Delete
           </Button>
         )}
       </DeskActs>
       {error && <DeskNote>{error.message}</DeskNote>}
-      {!data && !error && <DeskNote>Fetching it …</DeskNote>}
+      {!data && !error && <DeskNote>Loading…</DeskNote>}
       {data && (
         <>
           <Box
@@ -104,7 +104,7 @@ function Views({ topic }: { topic: Topic }) {
         ))}
       </Box>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => void add()}>
-        add the present view
+        Add current view
       </Button>
     </>
   );

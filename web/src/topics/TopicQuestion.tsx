@@ -33,10 +33,10 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
           )}
           <DeskActs>
             <Button variant="text" component="a" href={address("eml")} download>
-              mail draft
+              Mail draft
             </Button>
             <Button variant="text" component="a" href={address("pdf")} target="_blank" rel="noreferrer">
-              page to print
+              Page to print
             </Button>
           </DeskActs>
           {!question.answer && <Answer key={question.text} topic={topic} />}
@@ -46,7 +46,7 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
         <Ask topic={topic} close={() => setAsking(false)} />
       ) : (
         <Button variant="text" onClick={() => setAsking(true)}>
-          {question ? "ask something else" : "ask something"}
+          {question ? "New question" : "Ask a question"}
         </Button>
       )}
     </Box>
@@ -68,14 +68,14 @@ function Ask({ topic, close }: { topic: Topic; close: () => void }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
-      <Typing about="Who is asked" placeholder="Name or mail address" value={to} type={setTo} />
-      <Typing about="The question" placeholder="What is to be answered" rows={3} value={text} type={type} />
+      <Typing about="Addressee" placeholder="Name or mail address" value={to} type={setTo} />
+      <Typing about="The question" placeholder="Question text" rows={3} value={text} type={type} />
       <DeskActs>
         <Button type="submit" variant="text" disabled={!text.trim()}>
           Ask
         </Button>
         <Button variant="text" onClick={close}>
-          leave it
+          Cancel
         </Button>
       </DeskActs>
     </Box>
@@ -92,10 +92,10 @@ function Answer({ topic }: { topic: Topic }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
-      <Typing about="The answer" placeholder="Note the answer here" rows={2} value={text} type={type} />
-      <Typing about="Who answered" placeholder="Who answered" value={by} type={setBy} />
+      <Typing about="The answer" placeholder="Record the answer" rows={2} value={text} type={type} />
+      <Typing about="Answered by" placeholder="Answered by" value={by} type={setBy} />
       <Button type="submit" variant="text" disabled={!text.trim()} sx={{ justifySelf: "start", ml: 0 }}>
-        Note the answer
+        Save answer
       </Button>
     </Box>
   );

@@ -20,7 +20,7 @@ export function TopicsOnStage() {
       const [only] = ids;
       if (ids.length === 1 && only) return openOnDesk(only);
       const names = marked.filter(({ topic }) => ids.includes(topic.id)).map(({ topic }) => topic.reference);
-      useSession.getState().say(`${names.join(", ")} are here; come nearer to part them.`);
+      useSession.getState().say(`${names.join(", ")} are here. Zoom in to separate them.`);
     };
   }, [stage, marked]);
   return null;

@@ -57,7 +57,7 @@ export function useTopicFiles() {
           useSession
             .getState()
             .say(
-              `Took ${name} away.`,
+              `Removed ${name}.`,
               () => void ofTopics(() => taken(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
             );
         }),

@@ -67,7 +67,7 @@ function Bar() {
           {views[stop]?.name}
         </Box>
         <Box sx={{ color: tone.soft, whiteSpace: "nowrap" }}>
-          {finding ? "looking for ways" : `${called}, ${stop + 1} of ${views.length}`}
+          {finding ? "Finding routes" : `${called}, ${stop + 1} of ${views.length}`}
         </Box>
         <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12, whiteSpace: "nowrap" }}>
           {Math.floor(seconds)} / {Math.round(line.seconds)} s
@@ -87,16 +87,16 @@ function Bar() {
           {playing ? "Pause" : "Play"}
         </Button>
         <Button variant="text" onClick={() => leap(stop - 1)}>
-          before
+          Before
         </Button>
         <Button variant="text" onClick={() => leap(stop + 1)}>
-          next
+          Next
         </Button>
         <Speeds speeds={SPEEDS} times={times} be={(speed) => put({ times: speed })} />
         <Tick label="on foot" on={onFoot} set={(on) => put({ onFoot: on })} />
         <Switch name="Stage alone" on={full} turn={() => put({ full: !full })} />
         <Button variant="text" onClick={() => put({ views: [], playing: false, full: false })}>
-          end
+          End
         </Button>
       </Box>
     </Box>

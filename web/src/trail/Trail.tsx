@@ -43,7 +43,7 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
           disabled={!places.length}
           sx={{ color: tone.soft, fontSize: 12 }}
         >
-          as I opened it
+          Opening view
         </Button>
       </Box>
       <Box

@@ -9,7 +9,7 @@ export function useTrailActions(): readonly Action[] {
     return [
       { group: "Trail", name: "Back to the last place", key: "[", run: trail.back },
       { group: "Trail", name: "Forward to the next place", key: "]", run: trail.forward },
-      { group: "Trail", name: "As I opened it", run: trail.first },
+      { group: "Trail", name: "Opening view", run: trail.first },
     ];
   }, [trail]);
 }

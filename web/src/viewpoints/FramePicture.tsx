@@ -54,9 +54,7 @@ function Inside() {
   };
   return (
     <Box sx={{ p: 2, bgcolor: tone.paper, width: "min(92vw, 900px)" }}>
-      <DeskNote>
-        Drag the sides, or move them by arrow keys; what is beyond the view can be taken in.
-      </DeskNote>
+      <DeskNote>Drag the sides or use the arrow keys. The picture can include more than the view.</DeskNote>
       <Box
         sx={{
           position: "relative",
@@ -105,14 +103,14 @@ function Inside() {
           disabled={isWhole(frame)}
           onClick={() => put({ frame: { aspect: frame.aspect, left: -1, right: 1, bottom: -1, top: 1 } })}
         >
-          as the view
+          As the view
         </Button>
         <Box sx={{ flex: 1 }} />
         <Button variant="text" onClick={() => put({ of: null })}>
-          Leave it
+          Cancel
         </Button>
         <Button variant="contained" disabled={busy || !stage()} onClick={() => void done()}>
-          {busy ? "Drawing …" : "Keep the picture"}
+          {busy ? "Drawing…" : "Save picture"}
         </Button>
       </Box>
     </Box>

@@ -22,13 +22,13 @@ export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
   if (!told)
     return (
       <Button variant="text" onClick={() => void ask()}>
-        keep this view over it
+        Replace with this view
       </Button>
     );
   const keep = async () => {
     // What was read is what is kept.
     if (JSON.stringify(seen()) !== JSON.stringify(told.of)) {
-      useSession.getState().say("What is seen changed since; read what keeping it changes now.");
+      useSession.getState().say("The view has changed. Review the differences again.");
       await ask();
       return;
     }
@@ -40,14 +40,14 @@ export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
       {told.says.length ? (
         told.says.map((sentence) => <Box key={sentence}>{sentence}</Box>)
       ) : (
-        <Box>Nothing would be other but its picture.</Box>
+        <Box>Only the picture would change.</Box>
       )}
       <DeskActs>
         <Button variant="text" onClick={() => void keep()}>
-          Keep it over {viewpoint.name}
+          Replace {viewpoint.name}
         </Button>
         <Button variant="text" onClick={() => setTold(null)}>
-          leave it as it was
+          Cancel
         </Button>
       </DeskActs>
     </Box>

@@ -57,7 +57,9 @@ export function ShelfRows(props: {
         </Box>
       )}
       {open && folder && <FolderActs folder={folder} views={views} above={above} />}
-      {open && folder && !views.length && <DeskNote>Empty. Drag viewpoints into it, or tick them.</DeskNote>}
+      {open && folder && !views.length && (
+        <DeskNote>Empty. Drag viewpoints here, or tick them and move them.</DeskNote>
+      )}
       {open && (
         <Box
           sx={{
@@ -94,7 +96,7 @@ function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above:
   return (
     <DeskActs>
       <Button variant="text" aria-label={`rename ${folder.name}`} onClick={() => setNaming(true)}>
-        rename
+        Rename
       </Button>
       {above && (
         <Button
@@ -102,7 +104,7 @@ function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above:
           aria-label={`${folder.name} further up`}
           onClick={() => void putBefore(folder.id, above)}
         >
-          further up
+          Further up
         </Button>
       )}
       {views.length > 0 && (
@@ -111,11 +113,11 @@ function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above:
           aria-label={`play ${folder.name}`}
           onClick={() => playTour(folder.name, views)}
         >
-          play
+          Play
         </Button>
       )}
       <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>
-        delete
+        Delete
       </Button>
     </DeskActs>
   );

@@ -24,7 +24,7 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
   // In the order in which they were ticked.
   const play = () =>
     playTour(
-      "what is ticked",
+      "the ticked viewpoints",
       ticked.flatMap((id) => views.find((view) => view.id === id) ?? []),
     );
   const query = new URLSearchParams(those.map((id) => ["view", id]));
@@ -60,10 +60,10 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
           const to = event.target.value;
           if (await move(those, to === "none" ? null : to)) put({ ticked: [] });
         }}
-        inputProps={{ "aria-label": "Move what is ticked to" }}
+        inputProps={{ "aria-label": "Move the ticked viewpoints to" }}
         sx={{ fontSize: 13, maxWidth: 140 }}
       >
-        <option value="">move to …</option>
+        <option value="">Move to…</option>
         {folders.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
@@ -72,16 +72,16 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
         <option value="none">no folder</option>
       </NativeSelect>
       <Button variant="text" sx={{ ml: 0 }} onClick={play}>
-        play
+        Play
       </Button>
       <Button variant="text" sx={{ ml: 0 }} component="a" href={address} download>
-        save as BCF
+        Save as BCF
       </Button>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => void drop()}>
-        delete
+        Delete
       </Button>
       <Button variant="text" sx={{ ml: 0 }} onClick={() => put({ ticked: [] })}>
-        none
+        None
       </Button>
     </Box>
   );

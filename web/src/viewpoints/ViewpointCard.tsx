@@ -122,13 +122,13 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
         </Box>
         <DeskActs>
           <Button variant="text" onClick={() => setTyped(viewpoint.name)}>
-            rename
+            Rename
           </Button>
           <Button variant="text" onClick={() => void link()}>
-            link
+            Link
           </Button>
           <Button variant="text" onClick={() => void frame({ viewpoint })}>
-            frame
+            Frame
           </Button>
           {viewpoint.large && (
             <Button
@@ -137,12 +137,12 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
               href={blobAddress(viewpoint.large)}
               download={`${viewpoint.name}.png`}
             >
-              save the picture
+              Save the picture
             </Button>
           )}
           <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
           <Button variant="text" onClick={() => void drop()}>
-            delete
+            Delete
           </Button>
         </DeskActs>
       </Box>

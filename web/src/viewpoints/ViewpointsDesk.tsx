@@ -18,9 +18,9 @@ import { useBeginFraming } from "./useKeepFramed";
 import { useKeptViews } from "./useKeptViews";
 
 const BRINGS = [
-  ["all", "a click brings all of it back"],
-  ["eye", "the eye alone"],
-  ["rest", "everything but the eye"],
+  ["all", "A click restores all of it"],
+  ["eye", "The eye only"],
+  ["rest", "Everything but the eye"],
 ] as const;
 
 /** Kept views with their pictures, by folders; a click goes there, a drag moves. */
@@ -39,13 +39,13 @@ export function ViewpointsDesk() {
       <DeskHeading>Viewpoints</DeskHeading>
       {wrong && <DeskNote>{wrong.message}</DeskNote>}
       {data?.length === 0 && (
-        <DeskNote>None yet. A viewpoint keeps where you stand and what is shown, for everyone.</DeskNote>
+        <DeskNote>No viewpoints yet. A viewpoint saves the eye and what is shown, for everyone.</DeskNote>
       )}
       {data && data.length > 0 && (
         <OutlinedInput
           fullWidth
           size="small"
-          placeholder="Find by name, maker or folder"
+          placeholder="Find by name, author or folder"
           value={typed}
           onChange={(event) => put({ typed: event.target.value })}
           inputProps={{ "aria-label": "Find a viewpoint" }}
@@ -54,7 +54,7 @@ export function ViewpointsDesk() {
       {data && data.length > 0 && (
         <NativeSelect
           value={brings}
-          inputProps={{ "aria-label": "What going to a viewpoint brings back" }}
+          inputProps={{ "aria-label": "What a viewpoint restores" }}
           sx={{ fontSize: 13, mt: 0.5 }}
           onChange={(event) => {
             const wanted = BRINGS.find(([name]) => name === event.target.value);
@@ -69,7 +69,7 @@ export function ViewpointsDesk() {
         </NativeSelect>
       )}
       <TickedActs views={data ?? []} folders={folders ?? []} />
-      {typed && !all.length && <DeskNote>Nothing matches; type less.</DeskNote>}
+      {typed && !all.length && <DeskNote>No match. Try fewer letters.</DeskNote>}
       {all.map(({ folder, views }, k) => (
         <ShelfRows
           key={folder?.id ?? "none"}
@@ -82,7 +82,8 @@ export function ViewpointsDesk() {
       <NewFolder />
       <DeskHeading>Standing views</DeskHeading>
       <DeskNote>
-        Each level with and without its architecture, each room, each side. Views that somebody changed stay.
+        Makes a view of each level with and without architecture, each room and each side. Changed views stay
+        as they are.
       </DeskNote>
       <Button variant="text" onClick={() => void makeStanding()}>
         Make the standing views
@@ -161,7 +162,7 @@ function KeepForm({ count }: { count: number }) {
         variant="text"
         onClick={() => void frame({ name: name.trim() || `View ${count + 1}`, kept: () => kept(name) })}
       >
-        keep it with another frame
+        Save with another frame
       </Button>
     </form>
   );

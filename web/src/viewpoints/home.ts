@@ -41,16 +41,16 @@ export function useHome() {
       setOwn: async () => {
         await keepView("home", projectId, person, present());
         say(
-          "This view is your home now; others keep theirs.",
+          "Saved as your home view. Others keep their own.",
           () => void keepView("home", projectId, person, null),
         );
       },
       forgetOwn: async () => {
         const own = await keptView("home", projectId, person);
-        if (!own) return say("You have no home of your own; the project's counts, else the front view.");
+        if (!own) return say("You have no home view. The project's home view is used, else the front view.");
         await keepView("home", projectId, person, null);
         say(
-          "Your own home is forgotten; the project's counts now, else the front view.",
+          "Your home view is deleted. The project's home view is used, else the front view.",
           () => void keepView("home", projectId, person, own),
         );
       },
@@ -63,7 +63,7 @@ export function useHome() {
           await taken(
             api.PUT("/api/projects/{project_id}/home", { ...path, body: { view, author: person } }),
           );
-          say("This view is home for everybody now.", () => {
+          say("Saved as the project's home view.", () => {
             if (before) void api.PUT("/api/projects/{project_id}/home", { ...path, body: before });
             else void api.DELETE("/api/projects/{project_id}/home", path);
           });

@@ -10,11 +10,11 @@ export function useHomeActions(): readonly Action[] {
     const { open } = useSession.getState();
     return [
       { group: "Trail", name: "Home", key: "home", run: () => void home.go(false) },
-      { group: "Trail", name: "Home, the eye alone", key: "shift+home", run: () => void home.go(true) },
-      { group: "Trail", name: "Make this view my own home", run: () => void home.setOwn() },
-      { group: "Trail", name: "Forget my own home", run: () => void home.forgetOwn() },
-      { group: "Trail", name: "Make this view home for everybody", run: () => void home.setForAll() },
-      { group: "Trail", name: "Keep this view as a viewpoint", key: "k", run: () => open("viewpoints") },
+      { group: "Trail", name: "Home, the eye only", key: "shift+home", run: () => void home.go(true) },
+      { group: "Trail", name: "Save as my home view", run: () => void home.setOwn() },
+      { group: "Trail", name: "Delete my home view", run: () => void home.forgetOwn() },
+      { group: "Trail", name: "Save as the project's home view", run: () => void home.setForAll() },
+      { group: "Trail", name: "Save this view as a viewpoint", key: "k", run: () => open("viewpoints") },
     ];
   }, [home]);
 }

@@ -30,7 +30,7 @@ export function useKeptViews() {
       makeStanding: () =>
         doing(async () => {
           await taken(api.POST("/api/projects/{project_id}/viewpoints/standing", of));
-          say("The standing views are being made; each has its picture as soon as it is drawn.");
+          say("The standing views are being made. Pictures follow as they are drawn.");
         }),
       look: () => doing(() => taken(api.POST("/api/projects/{project_id}/viewpoints/looked", of))),
     };

@@ -39,7 +39,7 @@ export function StopLine() {
       {stop.sentence}
       {stop.component && (
         <Button variant="text" onClick={choose}>
-          show it
+          Show it
         </Button>
       )}
       <Button
@@ -49,7 +49,7 @@ export function StopLine() {
           open("viewpoints");
         }}
       >
-        keep a viewpoint
+        Keep a viewpoint
       </Button>
     </Box>
   );

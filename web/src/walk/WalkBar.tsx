@@ -55,7 +55,7 @@ function Speed() {
   const speed = useWalkState((s) => s.speedMs);
   return (
     <Box
-      title="The wheel changes it; Shift is faster"
+      title="Wheel changes the speed; Shift is faster"
       sx={{ fontFamily: face.figure, fontSize: 12.5, whiteSpace: "nowrap" }}
     >
       {speed.toFixed(1)} m/s
@@ -70,28 +70,23 @@ function OnFoot() {
   return (
     <>
       <Box sx={{ fontWeight: 600, fontFamily: face.head, fontSize: 13.5 }}>On foot</Box>
-      <BodySelect
-        label="Who walks"
-        variant="standard"
-        value={body}
-        onChange={(name) => void walk.setBody(name)}
-      />
+      <BodySelect label="Body" variant="standard" value={body} onChange={(name) => void walk.setBody(name)} />
       <Speed />
       <Button variant="outlined" onClick={() => walk.storey(1)} title="Page Up">
         Storey up
       </Button>
       <Button variant="outlined" onClick={() => walk.storey(-1)} title="Page Down">
-        down
+        Down
       </Button>
       <Button variant="text" onClick={() => take(jumpTool(walk))} title="J">
-        jump
+        Jump
       </Button>
       <Button variant="text" onClick={() => take(throughTool(walk))} title="N">
-        through
+        Through
       </Button>
       <Tick label="behind" on={behind} set={walk.showBehind} />
       <Button variant="text" onClick={walk.orbit} title="G">
-        stop
+        Stop
       </Button>
     </>
   );
@@ -106,7 +101,7 @@ function Aloft() {
       <Speed />
       <Tick label="stop at surfaces" on={stops} set={walk.setFlyStops} />
       <Button variant="text" onClick={walk.orbit} title="F">
-        stop
+        Stop
       </Button>
     </>
   );

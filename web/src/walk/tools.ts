@@ -15,7 +15,7 @@ export function jumpTool(walk: Walk): Tool {
 
 /** Goes on behind a wall. */
 export function throughTool(walk: Walk): Tool {
-  const about = { name: "through", prompt: "Click the wall that you want to be behind." };
+  const about = { name: "through", prompt: "Click the wall to step through." };
   return pointTool(about, ({ point }) => {
     void walk.through(point);
     return "done";

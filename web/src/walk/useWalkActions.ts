@@ -30,23 +30,23 @@ export function useWalkActions(): readonly Action[] {
     return [
       {
         group: "Walk",
-        name: "Go on foot, or stop walking",
+        name: "Walk or stop walking",
         key: "m",
         run: walk.toggleWalk,
       },
       {
         group: "Walk",
-        name: "Fly, or stop flying",
+        name: "Fly or stop flying",
         key: "f",
         run: walk.toggleFly,
       },
       { group: "Walk", name: "Jump to a point of a floor", key: "j", run: () => tools.take(jumpTool(walk)) },
       { group: "Walk", name: "Step through a wall", key: "n", run: () => tools.take(throughTool(walk)) },
-      { group: "Walk", name: "A storey up on foot, else raise the eye", key: "pageup", run: rise(1) },
-      { group: "Walk", name: "A storey down on foot, else lower the eye", key: "pagedown", run: rise(-1) },
+      { group: "Walk", name: "Up one storey, or raise the eye", key: "pageup", run: rise(1) },
+      { group: "Walk", name: "Down one storey, or lower the eye", key: "pagedown", run: rise(-1) },
       {
         group: "Walk",
-        name: "See the body from behind, or through its eyes",
+        name: "View from behind or through the eyes",
         key: "h",
         run: () => walk.showBehind(!useWalkState.getState().behind),
       },

@@ -92,7 +92,7 @@ export function useDrawings() {
         const first = planHere() ?? (federation.models.length ? elevations[0] : null);
         if (useBeside.getState().drawing) close();
         else if (first) open(first);
-        else say("No storey has a plan yet; add a model, and its plans are there as soon as it is read.");
+        else say("There are no plans yet. Plans appear once a model has been read.");
       },
       /** An elevation in the direction in which the stage looks now. */
       asStageLooks: () => {

@@ -47,7 +47,7 @@ export function useLook() {
       });
     const present = () => {
       const view = stage();
-      if (!view) throw new Refused("The stage is not there yet; wait for it.");
+      if (!view) throw new Refused("The stage is still loading. Try again in a moment.");
       return { view, pose: view.pose, shape: toShape(view.pose), aspect: view.aspect };
     };
     const fitTo = (subject: Subject, { look, cause, atOnce = false, lens }: Fit = {}) => {
@@ -65,7 +65,7 @@ export function useLook() {
         if (went && only !== undefined && !more.length && isBehind(view, only))
           useSession
             .getState()
-            .say("From here it stands behind something; Shift+Y fades the rest, Y shows it alone.");
+            .say("It is hidden behind something. Shift+Y fades the others, Y isolates it.");
         return went;
       });
     };

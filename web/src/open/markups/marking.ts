@@ -62,7 +62,8 @@ const MOST = 500;
 /** Keep one more markup in the view, and take it in hand. */
 export function addMarkup(markup: Markup): string {
   const { markups, change } = useSeen.getState();
-  if (markups.length >= MOST) return `A view has at most ${MOST} markups; keep it and go on in another one.`;
+  if (markups.length >= MOST)
+    return `A view has at most ${MOST} markups. Save this view and continue in another one.`;
   change({ markups: [...markups, markup] }, `drew a ${NAMES[markup.kind]}`);
   useMarking.setState({ chosen: markup.id });
   return "";

@@ -21,7 +21,7 @@ export function usePlacing() {
   return useMemo(() => {
     const frame = () => {
       const view = stage();
-      if (!view) throw new Error("The stage is not there yet; try again after a moment.");
+      if (!view) throw new Error("The stage is still loading. Try again in a moment.");
       return { eye: eyeOf(view.seen, federation.origin_m).eye, aspect: view.aspect };
     };
     const within = (share: number) => Math.min(MOST, Math.max(-MOST, share));
@@ -64,7 +64,7 @@ export function usePlacing() {
       write: async (point: Vector3, words: string) => {
         const view = stage()?.main;
         if (!view?.shows(point)) {
-          useSession.getState().say("That is out of sight; look at it first, then write it on the view.");
+          useSession.getState().say("It is out of view. Look at it first, then write on the view.");
           return;
         }
         const { x, y } = view.camera.project(point);

@@ -172,7 +172,7 @@ export function useTurns(plan: KeyPlan | null) {
         if (!view) return;
         const pose = view.pose;
         const shift = new Vector3(p.x - pose.eye.x, p.y - pose.eye.y, 0);
-        announce("carried on the plan");
+        announce("dragged on the plan");
         view.take({ ...pose, eye: pose.eye.add(shift), target: pose.target.add(shift) });
       },
     };

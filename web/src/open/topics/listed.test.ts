@@ -59,7 +59,7 @@ it("finds by reference as it is typed, by title, label and name", () => {
 
 it("says a change", () => {
   expect(spokenChange({ field: "assigned_to", old: "", new: "Tam Kerr" })).toBe(
-    "who has it: nothing → Tam Kerr",
+    "assigned to: nothing → Tam Kerr",
   );
   expect(spokenChange({ field: "labels", old: ["fire"], new: ["fire", "site"] })).toBe(
     "labels: fire → fire, site",
@@ -79,7 +79,7 @@ it("is sorted by any of what is said, with what says nothing last", () => {
   expect(names(rowsOf(all, "number", "none"))).toEqual(["AIR 003", "AIR 001", "AIR 002"]);
 });
 
-it("is grouped by who has it, by label in each of its labels, by discipline", () => {
+it("is grouped by assignee, by label in each of its labels, by discipline", () => {
   const all = [
     topic("AIR 001", { assigned_to: "Tam Kerr", labels: ["fire", "door"] }),
     topic("STR 002", { labels: ["fire"] }, { disciplines: ["STR", "AIR"] }),

@@ -5,7 +5,7 @@ export type Which = "open" | "mine" | "new" | "late" | "all";
 
 export const WHICH: readonly (readonly [Which, string])[] = [
   ["open", "not settled"],
-  ["mine", "wait for me"],
+  ["mine", "assigned to me"],
   ["new", "new to me"],
   ["late", "overdue"],
   ["all", "all"],
@@ -59,7 +59,7 @@ export function spokenDate(iso: string): string {
   return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 }
 
-const FIELDS: Readonly<Record<string, string>> = { assigned_to: "who has it", due: "due date" };
+const FIELDS: Readonly<Record<string, string>> = { assigned_to: "assigned to", due: "due date" };
 
 /** A change as one says it: `status: open → in hand`. */
 export function spokenChange({ field, old, new: now }: Shapes["TopicChange"]): string {
@@ -73,7 +73,7 @@ export const SORTS = [
   ["due", "by due date"],
   ["changed", "changed last"],
   ["status", "by status"],
-  ["assigned_to", "by who has it"],
+  ["assigned_to", "by assignee"],
   ["priority", "by priority"],
   ["kind", "by kind"],
   ["level", "by level"],
@@ -84,8 +84,8 @@ export type Sort = (typeof SORTS)[number][0];
 export const GROUPS = [
   ["none", "not grouped"],
   ["status", "by status"],
-  ["assigned_to", "by who has it"],
-  ["discipline", "by trade"],
+  ["assigned_to", "by assignee"],
+  ["discipline", "by discipline"],
   ["level", "by level"],
   ["room", "by room"],
   ["kind", "by kind"],

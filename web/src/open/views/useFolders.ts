@@ -37,7 +37,7 @@ export function useFolderActs() {
           useSession
             .getState()
             .say(
-              `Deleted the folder ${name}; its views stand with the others.`,
+              `Deleted the folder ${name}; its viewpoints are listed without a folder.`,
               () => void doing(() => taken(api.POST("/api/folders/{folder_id}/restore", at(id)))),
             );
         }),

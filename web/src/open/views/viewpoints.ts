@@ -61,7 +61,7 @@ export function useShowViewpoint() {
         await orAloud(async () => {
           const path = { params: { path: { viewpoint_id: viewpoint.id } } };
           const says = await taken(api.GET("/api/viewpoints/{viewpoint_id}/missing", path));
-          useSession.getState().say(`${viewpoint.name}: ${says.join(" ")} The rest is as it was kept.`);
+          useSession.getState().say(`${viewpoint.name}: ${says.join(" ")} Everything else is as saved.`);
         });
     },
     [federation, stage, mutateAsync],

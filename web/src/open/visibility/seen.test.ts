@@ -97,9 +97,9 @@ test("undo and redo go by name, and restore every state at once", async () => {
   expect(now().undo()).toBeNull();
   expect(now().redo()).toBe("hid Level 00");
   expect(states()).toBe("020");
-  now().see(EVERYTHING, "brought everything back");
+  now().see(EVERYTHING, "showed everything");
   expect(now().redo()).toBeNull();
-  expect(now().history.steps.map((s) => s.name)).toEqual(["", "hid Level 00", "brought everything back"]);
+  expect(now().history.steps.map((s) => s.name)).toEqual(["", "hid Level 00", "showed everything"]);
 });
 
 test("what changes no rule asks nothing, and what was answered is not asked for again", async () => {
@@ -139,7 +139,7 @@ test("a rule is asked for anew for another version, and an answer of another len
   expect(states()).toBe("0020");
 });
 
-test("nothing is left for the next project, not even an answer on its way", async () => {
+test("nothing is left for the next project, not even an answer uploading", async () => {
   await open();
   now().wish({ select: LEVEL, effect: "hide" });
   await asked(2);

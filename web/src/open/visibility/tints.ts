@@ -89,12 +89,7 @@ export function tintedByScale(
     colour: colourOf(k),
     why: low === high ? says(low) : `${says(low)} to ${says(high)}`,
   }));
-  return withTints(
-    rules,
-    [{ select: { kind: "all" }, colour: REST, why: "without a figure" }, ...tints],
-    by,
-    at,
-  );
+  return withTints(rules, [{ select: { kind: "all" }, colour: REST, why: "no value" }, ...tints], by, at);
 }
 
 /** Back to the trades' colours. */
@@ -104,7 +99,7 @@ export function tradeColours(): void {
 
 /** The colours that the files give to surfaces and materials, in place of every tint. */
 export function materialColours(): void {
-  retint("showed the materials' own colours", (rules, by, at) =>
+  retint("showed the Material colours colours", (rules, by, at) =>
     withTints(rules, [{ select: { kind: "all" }, colour: MATERIALS, why: "" }], by, at),
   );
 }

@@ -15,7 +15,7 @@ export function useSeeing() {
     const picked = (): Selector | null => {
       const numbers = pickedNow();
       if (numbers.length) return numberingOf(federation).these(numbers);
-      say("Nothing is picked; click a component first.");
+      say("Nothing is selected. Click a component first.");
       return null;
     };
     const of = (select: Selector | null | undefined) => select ?? picked();
@@ -41,10 +41,10 @@ export function useSeeing() {
       },
       everything: () => {
         const { rules, depthM, cuts, change } = useSeen.getState();
-        if (rules.length || depthM !== null) change({ rules: [], depthM: null }, "brought everything back");
+        if (rules.length || depthM !== null) change({ rules: [], depthM: null }, "showed everything");
         else if (cuts.some((cut) => !cut.off))
-          say("Everything is shown; what is cut away comes back with the cuts.");
-        else say("Everything is shown already.");
+          say("Everything is shown. Switch off the cuts to see what they remove.");
+        else say("Everything is already shown.");
       },
       undo: () => {
         const name = undo();
@@ -52,7 +52,7 @@ export function useSeeing() {
       },
       redo: () => {
         const name = redo();
-        say(name === null ? "There is nothing to do again." : `Done again: ${name || "the next change"}.`);
+        say(name === null ? "There is nothing to redo." : `Redone: ${name || "the next change"}.`);
       },
     };
   }, [federation]);

@@ -100,7 +100,7 @@ export function useWalk() {
       await ground.load(own.x, own.y, AROUND_M);
       const floor = ground.under(own.clone().setZ(own.z + 0.1), 0.4, 0.2);
       if (!floor) {
-        say(`There is no floor for ${body} there; take another place or a smaller body.`);
+        say(`There is no floor for ${body} there. Choose another place or a smaller body.`);
         return;
       }
       const pose = view.pose;
@@ -173,7 +173,7 @@ export function useWalk() {
         const { width, height } = view.canvas.getBoundingClientRect();
         const hit = view.main.hitAtPixel(width / 2, height / 2);
         if (!hit) {
-          say("There is no floor below the eye; look at the building, or type a room into the find box.");
+          say("There is no floor below the eye. Look at the building, or find a room.");
           return;
         }
         await land({ kind: "floor", at_m: hit.point.toArray() }, "on foot");
@@ -189,7 +189,7 @@ export function useWalk() {
       const mover = new Flying(pose, keys, {
         speed: (speed) => useWalkState.setState({ speedMs: speed }),
         clear: (from, to) => view.building.clear(from, to),
-        stopped: () => say("Stopped at a surface; turn stops off to go through."),
+        stopped: () => say("Stopped at a surface. Switch stops off to go through."),
       });
       mover.stops = useWalkState.getState().flyStops;
       replace({ mover, keys });

@@ -45,7 +45,7 @@ describe("going back in a room", () => {
     },
   );
 
-  test("where floor or ceiling would end it but no wall does, it goes on at the same height and is not kept", () => {
+  test("where floor or ceiling would End meeting but no wall does, it goes on at the same height and is not kept", () => {
     for (const slope of [0.8, -0.8]) {
       const { way, kept } = inside.back(EYE, new Vector3(-2.4, 0, -2.4 * slope));
       expect(kept).toBe(false);

@@ -25,7 +25,7 @@ export interface SharedUniforms {
   blank: IUniform<number>;
   /** 1 where everything is looked through. */
   clear: IUniform<number>;
-  /** In which colours what is picked and what is under the cursor are drawn. */
+  /** In which colours the selection and what is under the cursor are drawn. */
   pick: IUniform<Color>;
   here: IUniform<Color>;
   /** How much lines pale into what is behind them, 0 to 1, and what that is. */
@@ -197,10 +197,10 @@ const VERTEX = /* glsl */ `
     #else
       vec3 n = normalize(mat3(modelMatrix) * normal);
       tone = blank > 0.5 ? mix(paper, base, state.g > 0.25 ? 0.8 : 0.0) : lit(base, n);
-      // What is picked is the strongest there is, however it is turned.
+      // Selection is the strongest there is, however it is turned.
       if (state.g > 0.75) tone = mix(tone, base, 0.65);
     #endif
-    // What is picked stays as strong however far it is.
+    // Selection stays as strong however far it is.
     float away = max(0.0, -seen.z - haze.x);
     if (state.g < 0.25) tone = mix(tone, paper, haze.z * (1.0 - exp(-away / haze.y)));
     #ifdef GLASS

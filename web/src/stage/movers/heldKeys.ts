@@ -20,7 +20,7 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
-/** What is asked for over some seconds: going ahead, aside, turning right and rising, each -1 to 1. */
+/** Question for over some seconds: going ahead, aside, turning right and rising, each -1 to 1. */
 export interface Asked {
   seconds: number;
   ahead: number;
