@@ -25,7 +25,7 @@ setup: .venv/.ready web/node_modules/.ready ## install what is missing
 	@touch $@
 
 web/node_modules/.ready: web/package.json web/package-lock.json
-	@cd web && npm install --no-save --no-audit --no-fund --loglevel=error
+	@cd web && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
 web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)

@@ -265,7 +265,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
     page.get_by_test_id("point").wait_for()
     browser = page.context.browser
     assert browser is not None
-    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
         other.goto(page.url.split("#")[0])
@@ -285,7 +285,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
         page.get_by_role("button", name="Stop presenting").click()
     page.keyboard.press("Control+z")
     address = page.get_by_role("link", name="page", exact=True).get_attribute("href")
-    with browser.new_context(viewport={"width": 900, "height": 1000}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 900, "height": 1000}) as context:
         minutes = context.new_page()
         minutes.goto(page.url.split("/p/")[0] + str(address))
         minutes.get_by_role("heading", name="Coordination meeting 14").wait_for()

@@ -157,7 +157,7 @@ def pair(site):
 @pytest.fixture(scope="session")
 def tab(browser):
     """A page for all tests, so that the application is fetched and compiled once."""
-    with browser.new_context() as context:
+    with browser.new_context(locale="en-GB") as context:
         yield context.new_page()
 
 

@@ -98,7 +98,7 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
 
 def test_nothing_picked_and_a_wrong_length_are_said_and_what_was_typed_stays(finding: Page):
     look_for(finding, "the selection", "everything", "0.1")
-    expect(finding.locator("[role=status]")).to_contain_text("Nothing is picked")
+    expect(finding.locator("[role=status]")).to_contain_text("The group is empty")
     look_for(finding, "everything", "everything", "near")
     expect(finding.get_by_text("near is not a length. Type one").first).to_be_visible()
     expect(finding.get_by_label("clearance")).to_have_value("near")

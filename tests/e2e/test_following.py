@@ -26,7 +26,7 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
     page.set_viewport_size({"width": 1000, "height": 700})
     page.goto(f"{site}/p/{pair}")
     wait_drawn(page)
-    with browser.new_context(viewport={"width": 1000, "height": 700}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 1000, "height": 700}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

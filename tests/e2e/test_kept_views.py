@@ -154,7 +154,7 @@ def test_a_tour_plays_views_is_paused_scrubbed_and_ended(page: Page, site, pair)
 
 def test_standing_views_appear_and_are_new_to_the_other(page: Page, site, pair, browser):
     opened(page, site, pair)
-    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

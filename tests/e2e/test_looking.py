@@ -211,7 +211,7 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
     opened.get_by_role("button", name="ARC 01", exact=True).click()
     opened.wait_for_function("() => location.hash.includes('&seen=')")
     here, address = numbers(opened), opened.url
-    with browser.new_context(viewport=SIZE) as context:
+    with browser.new_context(locale="en-GB", viewport=SIZE) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr", "medium")
         other.goto(address)

@@ -49,10 +49,10 @@ def test_the_building_is_listed_opened_picked_hidden_and_isolated(register: Page
     register.get_by_label("Open Duct segment", exact=True).click()
     rows = register.get_by_test_id("register-component")
     expect(rows).to_have_text(["AD-1onlyhidefadefit", "AD-2onlyhidefadefit"])
-    register.get_by_label("Pick AD-2", exact=True).click()
+    register.get_by_label("Select AD-2", exact=True).click()
     expect(rows.nth(1)).to_have_attribute("aria-selected", "true")
     assert picked(register) == [13]
-    register.get_by_label("Pick Duct segment", exact=True).click()
+    register.get_by_label("Select Duct segment", exact=True).click()
     assert picked(register) == [12, 13]
     groups(register).filter(has_text="Duct segment").hover()
     register.get_by_label("hide: Duct segment").click()
@@ -163,17 +163,17 @@ def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(regis
 
 
 def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Page):
-    find(register, "Pick all visible of the same class")
-    expect(register.locator("[role=status]")).to_contain_text("Nothing is picked")
+    find(register, "Select all visible of the same class")
+    expect(register.locator("[role=status]")).to_contain_text("Nothing is selected")
     register.get_by_label("Open Level 00", exact=True).click()
     register.get_by_label("Open Duct segment", exact=True).click()
-    register.get_by_label("Pick AD-2", exact=True).click()
-    find(register, "Pick all visible of the same class")
+    register.get_by_label("Select AD-2", exact=True).click()
+    find(register, "Select all visible of the same class")
     expect(register.locator("[role=status]")).to_contain_text("2 components selected")
     assert picked(register) == [12, 13]
-    find(register, "Pick the opposite")
+    find(register, "Invert the selection")
     expect(register.locator("[role=status]")).to_contain_text("12 components selected")
-    find(register, "Pick all visible of the same system")
+    find(register, "Select all visible of the same system")
     expect(register.locator("[role=status]")).to_contain_text("has no system")
     register.keyboard.press("c")
     settled(register, "12 hidden · 0 faded")
@@ -220,7 +220,7 @@ def test_a_property_becomes_a_condition_and_a_grouping(page: Page, site):
     page.get_by_role("tab", name="Component").click()
     line.hover()
     line.get_by_role("button", name="column").click()
-    page.get_by_label("What stands beside each component").select_option("length")
+    page.get_by_label("Columns beside each component").select_option("length")
     beside = page.get_by_test_id("register-component").locator("[data-column]")
     expect(beside).to_have_text(["EI60", "≈4.000 m"])
     # In a desk as slim as usual the list is moved sideways; nothing else is wider than the desk.

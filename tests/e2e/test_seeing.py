@@ -209,7 +209,7 @@ def test_a_link_carries_what_is_hidden_however_much_it_is(opened: Page, site, pa
            "angle_deg": 60, "height_m": 9}  # fmt: skip
     view = {"eye": eye, "rules": [rule, wide]}
     link = ask(f"{site}/api/projects/{pair}/links", view)["id"]
-    with browser.new_context() as context:
+    with browser.new_context(locale="en-GB") as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}#view=e10,-30,5,10,0,2,0,0,1,60,9&link={link}")

@@ -24,7 +24,7 @@ def shed(site):
 @pytest.fixture
 def other(browser, site, shed):
     """The page of somebody else who has the same project open."""
-    with browser.new_context(viewport=SIZE) as context:
+    with browser.new_context(locale="en-GB", viewport=SIZE) as context:
         page = context.new_page()
         arrive(page, site, "Tam Kerr")
         page.goto(f"{site}/p/{shed}")

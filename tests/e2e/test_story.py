@@ -119,7 +119,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     minutes.close()
     assert link
     # Its link in a second browser, that follows and sees the same.
-    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(link)

@@ -47,7 +47,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     expect(notes.nth(1)).to_contain_text("assigned to: nothing → Tam Kerr")
     expect(notes.last).to_contain_text("Is it in the way of the door?")
     expect(page.get_by_label("A comment")).to_have_value("")
-    with browser.new_context(viewport={"width": 1280, "height": 800}) as context:
+    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

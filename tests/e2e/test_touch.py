@@ -34,7 +34,7 @@ class Fingers:
 
 @pytest.fixture
 def touched(browser: Browser, site, house):
-    context = browser.new_context(viewport=SIZE, has_touch=True)
+    context = browser.new_context(locale="en-GB", viewport=SIZE, has_touch=True)
     page = context.new_page()
     arrive(page, site, "Ida Fenn")
     page.goto(f"{site}/p/{house}")

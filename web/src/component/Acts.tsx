@@ -68,7 +68,7 @@ export function Acts({ component }: { component: Component }) {
           Fade others
         </Button>
         <Button variant="outlined" onClick={() => bringBack(select)}>
-          Bring back
+          Show again
         </Button>
       </Box>
       <DeskActs>

@@ -35,7 +35,7 @@ export function InCommon() {
     <Box data-testid="in-common" sx={{ mb: 1.5 }}>
       <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "baseline" }}>
         <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600, color: tone.pickInk }}>
-          {picked.length} picked
+          {picked.length} selected
         </Box>
         <Button variant="text" onClick={() => pick([])}>
           Clear selection

@@ -67,7 +67,7 @@ function Whole() {
     <Box sx={{ mt: 1, fontSize: 13 }} data-testid="whole">
       {count > 0 && (
         <Box>
-          {counted(count, "component")} {count > 1 ? "stay" : "stays"} whole.
+          {counted(count, "component")} {count > 1 ? "stay" : "stays"} uncut.
         </Box>
       )}
       <Box sx={{ display: "flex", gap: 1 }}>

@@ -83,7 +83,7 @@ function Side({ label, value, set }: { label: string; value: string; set: (key: 
       sx={{ fontSize: 13, flex: 1 }}
       onChange={(event) => set(event.target.value)}
     >
-      <option value="">choose ...</option>
+      <option value="">Choose…</option>
       {choicesOf(federation, systems ?? [], sets ?? []).map(
         ([heading, choices]) =>
           choices.length > 0 && (

@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { FormEvent } from "react";
+import { spokenDay } from "../open/dates";
 import { useDraft, useTyped } from "../open/drafts";
-import { spokenDate, type Topic } from "../open/topics/listed";
+import type { Topic } from "../open/topics/listed";
 import { openOnDesk } from "../open/topics/topicsState";
 import { useShowPlace } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
@@ -49,7 +50,7 @@ export function AtTopic(props: { meeting: Meeting; topic: Topic; points: readonl
           {(point.who || point.until) && (
             <Box sx={{ color: tone.soft }}>
               {point.who || "not assigned"}
-              {point.until && `, by ${spokenDate(point.until)}`}
+              {point.until && `, by ${spokenDay(point.until)}`}
             </Box>
           )}
           <Button variant="text" sx={{ ml: 0 }} onClick={() => void takeAway(point)}>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
+import { spokenDay } from "../open/dates";
 import { useTyped } from "../open/drafts";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { RowButton } from "../parts/RowButton";
@@ -46,7 +47,7 @@ function Row({ meeting, open }: { meeting: Meeting; open: () => void }) {
     <RowButton testId="meeting" open={open}>
       <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{meeting.title}</Box>
       <Box sx={{ color: tone.soft }}>
-        {new Date(`${meeting.held_on}T12:00:00`).toLocaleDateString("en-GB", { dateStyle: "long" })}
+        {spokenDay(meeting.held_on)}
         {meeting.ended_at ? "" : ", not ended"}
       </Box>
     </RowButton>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useModelAct, useModels } from "../api/queries";
+import { spokenMoment } from "../open/dates";
 import { orAloud } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { tone } from "../style/theme";
@@ -27,7 +28,7 @@ export function TakenOut() {
             <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>
               {model.name}
               <Box sx={{ color: tone.soft, fontWeight: 400, fontSize: 12.5 }}>
-                {model.file_name}, added {new Date(model.added_at).toLocaleString("en-GB")}
+                {model.file_name}, added {spokenMoment(model.added_at)}
               </Box>
             </Box>
             <Button

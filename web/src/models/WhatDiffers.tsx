@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { ModelCard } from "../api/client";
 import { changesQuery, issuesQuery, useModels } from "../api/queries";
 import { useCompared } from "../open/compared";
+import { spokenMoment } from "../open/dates";
 import { useOpen } from "../open/useStage";
 import { retint } from "../open/visibility/tints";
 import { DeskActs, DeskNote } from "../parts/desk";
@@ -13,8 +14,6 @@ import { tone } from "../style/theme";
 import { DifferenceRow } from "./DifferenceRow";
 import { type Changes, KINDS, type Kind, summed, tintedChanges } from "./differences";
 import { useLookAtGone } from "./useLookAtGone";
-
-const WHEN = { dateStyle: "medium", timeStyle: "short" } as const;
 
 /** With what a model can be compared: its earlier issues, and the other alternatives for the same thing. */
 function useOthers(model: ModelCard) {
@@ -28,7 +27,7 @@ function useOthers(model: ModelCard) {
   return [
     ...issues.map((issue) => ({
       key: `issue:${issue.id}`,
-      name: `issue of ${new Date(issue.added_at).toLocaleString([], WHEN)}, ${issue.added_by || "nobody"}`,
+      name: `issue of ${spokenMoment(issue.added_at)}, ${issue.added_by || "nobody"}`,
     })),
     ...rivals.map((other) => ({ key: `other:${other.id}`, name: `alternative ${other.alternative_option}` })),
   ];

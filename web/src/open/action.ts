@@ -8,7 +8,7 @@ export interface Action {
     | "Look"
     | "Lens"
     | "Show"
-    | "Pick"
+    | "Select"
     | "Cut"
     | "Measure"
     | "Mark"

@@ -119,9 +119,7 @@ test("a file that never arrives is given up with its sentence", () => {
     comesBack();
   }
   expect(status()).toEqual(["failed"]);
-  expect(useUploads.getState().items[0]?.message).toBe(
-    "a.ifc could not be sent (no connection). Try again.",
-  );
+  expect(useUploads.getState().items[0]?.message).toBe("a.ifc could not be sent (no connection). Try again.");
 });
 
 test("an answer that is not ours gives its number", () => {

@@ -220,7 +220,7 @@ function Empty() {
     >
       <Box sx={{ textAlign: "center", pointerEvents: "auto", maxWidth: 380 }}>
         <Box sx={{ fontSize: 20, fontWeight: 600, mb: 0.5 }}>
-          {reading ? `${reading} ...` : "Nothing to show yet"}
+          {reading ? `${reading}…` : "Nothing to show yet"}
         </Box>
         <Box sx={{ color: tone.soft, mb: 1.5 }}>
           {reading

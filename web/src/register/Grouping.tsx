@@ -109,7 +109,7 @@ function Columns({ askable }: Asks) {
       )}
       {columns.length < MOST_COLUMNS && (
         <Choice
-          label="What stands beside each component"
+          label="Columns beside each component"
           value=""
           none={columns.length ? "Add…" : "none"}
           offered={[

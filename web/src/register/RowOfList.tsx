@@ -67,7 +67,7 @@ export function RowOfList(props: {
       ) : (
         <Box component="span" sx={{ width: 14 }} />
       )}
-      <Plain label={`Pick ${name}`} run={(event) => pick(event.shiftKey)} grow>
+      <Plain label={`Select ${name}`} run={(event) => pick(event.shiftKey)} grow>
         <Box
           component="span"
           sx={{

@@ -66,27 +66,27 @@ export function usePickActions(): readonly Action[] {
       });
     return [
       {
-        group: "Pick",
+        group: "Select",
         name: "Select in a box",
         key: "shift+r",
         run: () => useTools.getState().take(boxTool),
       },
       {
-        group: "Pick",
+        group: "Select",
         name: "Select all visible",
         run: () => pick(numbersIn(useSeen.getState().states, visible)),
       },
       {
-        group: "Pick",
+        group: "Select",
         name: "Invert the selection of visible components",
         run: () => {
           const now = new Set(pickedNow());
           pick(numbersIn(useSeen.getState().states, (state, k) => visible(state) && !now.has(k)));
         },
       },
-      { group: "Pick", name: "Clear selection", run: () => useSelection.getState().pick([]) },
+      { group: "Select", name: "Clear selection", run: () => useSelection.getState().pick([]) },
       ...(Object.keys(SAME) as (keyof typeof SAME)[]).map((what) => ({
-        group: "Pick" as const,
+        group: "Select" as const,
         name: `Select all visible of the same ${what}`,
         run: () => void same(what),
       })),

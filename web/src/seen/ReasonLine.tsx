@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { spokenMoment } from "../open/dates";
 import { useLook } from "../open/looking/useLook";
 import { numberingOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
@@ -34,7 +35,7 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
       <Box sx={{ color: tone.soft, fontSize: 12.5 }}>
         {line.decides || rule.off ? counted(line.decides, "component") : "overridden by other rules"}
         {rule.by && ` · ${rule.by}`}
-        {rule.at && `, ${spokenTime(rule.at)}`}
+        {rule.at && `, ${spokenMoment(rule.at)}`}
         {line.gone > 0 && ` · ${counted(line.gone, "component")} no longer in the models`}
       </Box>
       {rule.why && <Box sx={{ fontStyle: "italic" }}>{rule.why}</Box>}
@@ -68,11 +69,4 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
       </Box>
     </Box>
   );
-}
-
-function spokenTime(at: string): string {
-  const time = new Date(at);
-  return Number.isNaN(time.getTime())
-    ? at
-    : time.toLocaleString("en-GB", { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
 }

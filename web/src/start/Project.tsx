@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import { blobAddress, type ProjectCard } from "../api/client";
 import { useProjectActs } from "../api/queries";
+import { spokenDay } from "../open/dates";
 import type { Attempt } from "../parts/attempt";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
@@ -87,11 +88,7 @@ function Picture({ project }: { project: ProjectCard }) {
 }
 
 function Facts({ project }: { project: ProjectCard }) {
-  const made = new Date(project.created_at).toLocaleDateString("en-GB", {
-    day: "numeric",
-    month: "long",
-    year: "numeric",
-  });
+  const made = spokenDay(project.created_at);
   return (
     <Box sx={{ color: tone.soft, fontSize: 13 }}>
       {counted(project.models, "model")} · {counted(project.components, "component")}

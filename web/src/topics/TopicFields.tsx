@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import type { Shapes } from "../api/client";
+import { spokenDay } from "../open/dates";
 import type { Topic } from "../open/topics/listed";
 import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskNote } from "../parts/desk";
@@ -93,7 +94,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
         keep={(description) => put({ description })}
       />
       <DeskNote>
-        Created by {topic.author}, {new Date(topic.created_at).toLocaleDateString("en-GB")}
+        Created by {topic.author}, {spokenDay(topic.created_at)}
       </DeskNote>
     </Box>
   );

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import type { FormEvent } from "react";
 import type { Shapes } from "../api/client";
 import { useViewpoints } from "../api/queries";
+import { spokenMoment } from "../open/dates";
 import { useDraft, useTyped } from "../open/drafts";
 import { spokenChange, type Topic, viewNameOf } from "../open/topics/listed";
 import { useTopicActs } from "../open/topics/useTopics";
@@ -13,8 +14,6 @@ import { PictureButton } from "../parts/PictureButton";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
 import { tone } from "../style/theme";
-
-const WHEN = { day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" } as const;
 
 /** What was written of a topic and what was changed, oldest first, and writing more. */
 export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Shapes["TopicNote"][] }) {
@@ -42,7 +41,7 @@ export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Sha
           sx={{ fontSize: 13, py: 0.5, borderTop: `1px solid ${tone.line}` }}
         >
           <Box sx={{ color: tone.soft, fontSize: 12 }}>
-            {note.author}, {new Date(note.at).toLocaleString("en-GB", WHEN)}
+            {note.author}, {spokenMoment(note.at)}
           </Box>
           {note.view && <ViewOfNote id={note.view} />}
           {note.text && <Box sx={{ whiteSpace: "pre-wrap", overflowWrap: "anywhere" }}>{note.text}</Box>}

@@ -1,8 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { FormEvent } from "react";
+import { spokenDay } from "../open/dates";
 import { useDraft, useTyped } from "../open/drafts";
-import { spokenDate, type Topic } from "../open/topics/listed";
+import type { Topic } from "../open/topics/listed";
 import { useTopicActs } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { Typing } from "../parts/Typing";
@@ -19,14 +20,14 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
       {question && (
         <Box sx={{ fontSize: 13, overflowWrap: "anywhere" }}>
           <Box sx={{ color: tone.soft, fontSize: 12 }}>
-            {question.asked_by} asked {question.to || "the designer"}, {spokenDate(question.asked_on)}
+            {question.asked_by} asked {question.to || "the designer"}, {spokenDay(question.asked_on)}
           </Box>
           <Box sx={{ whiteSpace: "pre-wrap" }}>{question.text}</Box>
           {question.answer && (
             <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.5 }}>
               <Box sx={{ color: tone.soft, fontSize: 12 }}>
                 {question.answered_by || "The designer"}
-                {question.answered_on && `, ${spokenDate(question.answered_on)}`}
+                {question.answered_on && `, ${spokenDay(question.answered_on)}`}
               </Box>
               <Box sx={{ whiteSpace: "pre-wrap" }}>{question.answer}</Box>
             </Box>

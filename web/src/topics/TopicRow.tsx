@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
-import { spokenDate, type Topic } from "../open/topics/listed";
+import { spokenDay } from "../open/dates";
+import type { Topic } from "../open/topics/listed";
 import { RowButton } from "../parts/RowButton";
 import { face, tone } from "../style/theme";
 
@@ -24,7 +25,7 @@ export function TopicRow({ topic, open }: { topic: Topic; open: () => void }) {
         {said.assigned_to && <span>{said.assigned_to}</span>}
         {said.due && (
           <Box component="span" sx={overdue ? { color: tone.ink, fontWeight: 600 } : {}}>
-            {overdue ? "overdue since" : "by"} {spokenDate(said.due)}
+            {overdue ? "overdue since" : "by"} {spokenDay(said.due)}
           </Box>
         )}
       </Box>

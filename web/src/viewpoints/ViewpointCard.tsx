@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
+import { spokenMoment } from "../open/dates";
 import { orAloud, useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
@@ -22,7 +23,6 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
   const say = useSession((s) => s.say);
   const { ticked, tick } = useShelf();
   const [typed, setTyped] = useState<string | null>(null);
-  const made = new Date(viewpoint.created_at);
   const dropsHere = useDrops();
   const frame = useBeginFraming();
 
@@ -114,8 +114,7 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
       )}
       <Box sx={{ fontSize: 12.5, color: tone.soft }}>
         <Box>
-          {viewpoint.author}, {made.toLocaleDateString("en-GB", { day: "numeric", month: "short" })}{" "}
-          {made.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+          {viewpoint.author}, {spokenMoment(viewpoint.created_at)}
           {viewpoint.changed_by &&
             viewpoint.changed_by !== viewpoint.author &&
             `, changed by ${viewpoint.changed_by}`}

@@ -105,7 +105,12 @@ export function useDrawings() {
       fitTo: (drawing: Drawing) => {
         const picked = pickedNow();
         const subject: Subject = picked.length ? { kind: "components", components: picked } : whole(drawing);
-        void goTo(drawing, subject, picked.length ? "fit: picked" : `fit: ${spokenDrawing(drawing)}`, false);
+        void goTo(
+          drawing,
+          subject,
+          picked.length ? "fit: selection" : `fit: ${spokenDrawing(drawing)}`,
+          false,
+        );
       },
       /** Bring a component that was picked elsewhere into the drawing, at the scale it has. */
       bring: (component: number) => {

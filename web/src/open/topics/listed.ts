@@ -1,4 +1,5 @@
 import type { Shapes } from "../../api/client";
+import { spokenDay } from "../dates";
 
 export type Topic = Shapes["Topic"];
 export type Which = "open" | "mine" | "new" | "late" | "all";
@@ -54,17 +55,14 @@ export function listed(
   });
 }
 
-/** A date as it is written in lists. */
-export function spokenDate(iso: string): string {
-  return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
-}
-
 const FIELDS: Readonly<Record<string, string>> = { assigned_to: "assigned to", due: "due date" };
 
 /** A change as one says it: `status: open → in hand`. */
 export function spokenChange({ field, old, new: now }: Shapes["TopicChange"]): string {
-  const said = (value: Shapes["TopicChange"]["old"]) =>
-    (Array.isArray(value) ? value.join(", ") : (value ?? "")) || "nothing";
+  const said = (value: Shapes["TopicChange"]["old"]) => {
+    const text = (Array.isArray(value) ? value.join(", ") : value) || "nothing";
+    return field === "due" && value ? spokenDay(text) : text;
+  };
   return `${FIELDS[field] ?? field}: ${said(old)} → ${said(now)}`;
 }
 
