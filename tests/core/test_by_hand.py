@@ -78,5 +78,5 @@ def test_the_first_point_is_met_exactly_and_the_second_gives_the_direction():
 
 @pytest.mark.parametrize("second", [[1.0, 2.0, 9.0], [1.0, 2.0, 0.0]])
 def test_points_over_one_another_are_refused(second):
-    with pytest.raises(ValueError, match="lie on one another on plan"):
+    with pytest.raises(ValueError, match="coincide on plan"):
         by_points(np.array([[1.0, 2.0, 0.0], second]), np.array([[0, 0, 0], [5, 0, 0]]))

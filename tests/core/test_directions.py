@@ -73,7 +73,7 @@ def test_square_onto_a_face_looks_against_its_normal(bearing, tilt):
 def test_a_floor_is_looked_at_from_above_and_a_ceiling_from_below_with_the_bearing_one_has():
     assert onto_face((0, 0, 1), 123.0) == (123.0, 90.0)
     assert onto_face((0, 0, -2), 361.0) == (1.0, -90.0)
-    with pytest.raises(ValueError, match="pick another"):
+    with pytest.raises(ValueError, match="Select another"):
         onto_face((0, 0, 0))
 
 
@@ -86,7 +86,7 @@ def test_a_grid_line_is_looked_at_from_the_side_one_is_on(end, bearing, wanted):
 
 
 def test_a_grid_line_without_length_is_refused():
-    with pytest.raises(ValueError, match="pick another"):
+    with pytest.raises(ValueError, match="Select another"):
         along_axis((1, 1), (1, 1))
 
 

@@ -241,7 +241,7 @@ def test_a_plane_is_tilted_by_its_grip_by_keys_and_typed(cutting: Page):
     cutting.get_by_role("button", name="Cut along it").click()
     filled(cutting)
     row = cutting.get_by_test_id("cut")
-    facing, leaning = row.get_by_label("direction, \N{DEGREE SIGN} from north"), row.get_by_label("leans")
+    facing, leaning = row.get_by_label("direction, \N{DEGREE SIGN} from north"), row.get_by_label("tilt")
     assert float(facing.input_value()) in (90, 270)
     assert float(leaning.input_value()) == 0
     before = planes(cutting)[0]

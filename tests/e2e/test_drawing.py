@@ -171,7 +171,7 @@ def test_a_cell_is_split_and_a_discipline_opens_by_system(page: Page, site):
     settled(page, "1 hidden · 0 faded")
     expect(cell).to_have_text("off")
     expect(page.get_by_role("button", name="no system 00", exact=True)).to_have_attribute("data-state", "shown")
-    page.get_by_role("button", name="every discipline", exact=True).click()
+    page.get_by_role("button", name="Every discipline", exact=True).click()
     whole = page.get_by_role("button", name="AIR 00", exact=True)
     expect(whole).to_have_text("1/2")
     expect(whole.get_by_test_id("part-hidden")).to_have_count(1)
@@ -205,7 +205,7 @@ def test_a_box_picks_what_is_inside_or_what_it_touches(opened: Page, site, pair)
     (left, high), (right, low) = around(4, 8)
     (_, over), (beyond, _) = around(12, 14)
     opened.keyboard.press("Shift+R")
-    expect(opened.get_by_text("Draw a box:")).to_be_visible()
+    expect(opened.get_by_text("Draw a box.", exact=False)).to_be_visible()
     drag(opened, (left, high), (right, low))
     expect(opened.get_by_test_id("region")).to_have_text("only components fully inside")
     opened.mouse.up()
@@ -215,7 +215,7 @@ def test_a_box_picks_what_is_inside_or_what_it_touches(opened: Page, site, pair)
     opened.mouse.up()
     assert {12, 13} <= set(picked(opened))
     opened.keyboard.press("Escape")
-    expect(opened.get_by_test_id("in-common")).to_contain_text("picked")
+    expect(opened.get_by_test_id("in-common")).to_contain_text("selected")
 
 
 def test_several_say_what_they_share_and_two_stand_side_by_side(opened: Page, site, pair):
@@ -231,7 +231,7 @@ def test_several_say_what_they_share_and_two_stand_side_by_side(opened: Page, si
     expect(beside).to_contain_text("AD-1")
     expect(beside).to_contain_text("AD-2")
     expect(beside).to_contain_text("No differences")
-    opened.get_by_role("button", name="let go").click()
+    opened.get_by_role("button", name="Clear selection").click()
     click_on(opened, site, pair, (6, -8, 1.3))
     opened.get_by_label("Within, m", exact=True).fill("5 m")
     opened.keyboard.press("Enter")
@@ -268,19 +268,19 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
     expect(opened.locator('[data-testid="trail-now"], [aria-current]').last).to_contain_text("where AD-1 was")
     wait_drawn(opened)
     assert opened.evaluate(gone) == 2
-    opened.get_by_role("button", name="put away", exact=True).click()
+    opened.get_by_role("button", name="Close", exact=True).click()
     expect(opened.get_by_test_id("gone-sign")).to_have_count(0)
     assert opened.evaluate(gone) == 0
 
 
 def test_the_lid_is_lifted_and_put_back(opened: Page):
     opened.evaluate("() => window.stairpathStage.canvas.focus()")
-    find(opened, "Lift the lid")
+    find(opened, "Lift or replace the lid")
     opened.get_by_role("tab", name="Cuts").click()
     expect(opened.get_by_text("Lid of Level").first).to_be_visible()
     opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 1")
     opened.keyboard.press("Escape")
-    find(opened, "Lift the lid")
+    find(opened, "Lift or replace the lid")
     opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 0")
     assert set(states(opened)) == {255}
 
@@ -288,7 +288,7 @@ def test_the_lid_is_lifted_and_put_back(opened: Page):
 def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened: Page):
     opened.keyboard.press("/")
     opened.keyboard.type("Level 01")
-    expect(opened.locator("[role=option]").filter(has_text="fit").first).to_contain_text("Level 01")
+    expect(opened.locator("[role=option]").filter(has_text="Fit").first).to_contain_text("Level 01")
     opened.keyboard.press("Escape")
     opened.keyboard.press("/")
     opened.keyboard.type("grid B")

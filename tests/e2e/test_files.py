@@ -82,7 +82,7 @@ def test_a_reading_is_cancelled_in_its_middle_and_taken_up_again(page: Page, sit
     page.get_by_test_id("drop-zone").wait_for()
     drop(page, ("Long-ARC.ifc", walls_with_openings(300)))
     model = page.get_by_test_id("model")
-    expect(model).to_contain_text("Being read", timeout=30_000)
+    expect(model).to_contain_text("Reading", timeout=30_000)
     model.get_by_role("button", name="cancel").click()
     expect(model).to_have_attribute("data-status", "cancelled", timeout=10_000)
     expect(model).to_contain_text("Long-ARC.ifc was cancelled; read it again when you want it.")

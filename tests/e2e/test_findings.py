@@ -54,7 +54,7 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     count = finding.get_by_test_id("finding").count()
     finding.wait_for_function(f"() => ({MARKS})() === {count}")
     before = where(finding)
-    first.get_by_role("button", name="fit", exact=True).click()
+    first.get_by_role("button", name="Fit", exact=True).click()
     wait_posed(finding, before)
     finding.get_by_test_id("finding").first.get_by_role("button", name="keep as a viewpoint").click()
     expect(finding.locator("[role=status]")).to_contain_text("Kept as the viewpoint")
@@ -112,7 +112,7 @@ def test_a_cut_is_drawn_on_a_sheet_to_be_looked_at_and_saved(home: Page, site):
     home.get_by_test_id("cut").get_by_role("button", name="sheet").click()
     form = home.get_by_test_id("sheet-form")
     form.get_by_label("Scale of the sheet").select_option(label="1:100")
-    form.get_by_label("what lies behind").fill("2' 6\"")
+    form.get_by_label("depth behind the cut").fill("2' 6\"")
     form.get_by_role("button", name="Draw the sheet").click()
     sheet = home.get_by_test_id("sheet").first
     expect(sheet).to_have_attribute("data-status", "done", timeout=60_000)
@@ -145,7 +145,7 @@ def test_a_cut_is_a_drawing_beside_the_stage_and_moving_it_moves_the_drawing(hom
     tab.focus()
     tab.press("ArrowUp")
     home.wait_for_function(f"x => ({EYE_AT})(x + 0.05) || ({EYE_AT})(x - 0.05)", arg=x)
-    home.get_by_role("button", name="put away").click()
+    home.get_by_role("button", name="Close").click()
 
 
 def test_an_opened_view_is_made_a_cut(home: Page):
@@ -161,7 +161,7 @@ def test_an_opened_view_is_made_a_cut(home: Page):
     home.keyboard.press("t")
     expect(home.get_by_test_id("cut")).to_contain_text("Grid 2")
     filled(home)
-    expect(home.get_by_test_id("cut-through")).to_contain_text("goes through")
+    expect(home.get_by_test_id("cut-through")).to_contain_text("Cuts ")
 
 
 def test_a_set_is_chosen_as_a_group(finding: Page, site, house):

@@ -62,7 +62,7 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         x, y = 500, 300
         other.mouse.move(x, y)
         other.mouse.wheel(0, -400)
-        expect(other.get_by_test_id("together")).to_contain_text("You looked away")
+        expect(other.get_by_test_id("together")).to_contain_text("You stopped looking with")
         before = where(page)
         page.evaluate("() => window.stairpathStage.turnTo(120, 10)")
         wait_posed(page, before)

@@ -125,7 +125,7 @@ def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, s
     expect(page.get_by_text("Pump house is in the bin. Restore it from the start page.")).to_be_visible()
     page.goto(site)
     bin_ = page.get_by_test_id("bin")
-    bin_.get_by_role("button", name="the bin").click()
+    bin_.get_by_role("button", name="Bin: ").click()
     row = bin_.locator("div", has_text="Pump house").last
     row.locator("xpath=..").get_by_role("button", name="Restore").first.click()
     expect(link).to_be_visible()
@@ -228,7 +228,7 @@ def test_a_model_is_aligned_by_two_of_its_points(page: Page, site, pair):
     first.fill(str(moved))
     second = model.get_by_label("x, m of the second point")
     second.fill(str(float(second.input_value()) + 2))
-    model.get_by_role("button", name="Apply").click()
+    model.get_by_role("button", name="Align by these points").click()
     expect(model).to_contain_text("turn and shift set by hand", timeout=30_000)
     shift = card_of(site, pair, "Shed-STR")["shift_m"]
     assert abs(shift[0] - 2) < 0.01

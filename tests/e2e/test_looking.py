@@ -264,7 +264,7 @@ def test_home_is_ones_own_else_everybodys(opened: Page, site, house):
 
 def test_actions_are_found_with_their_keys_and_the_sheet_is_searched(opened: Page):
     opened.keyboard.press("/")
-    opened.keyboard.type("fit what is vis")
+    opened.keyboard.type("fit vis")
     expect(opened.locator("[role=listbox] [role=option]").first).to_contain_text("X")
     opened.keyboard.press("Escape")
     opened.keyboard.press("?")

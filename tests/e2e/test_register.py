@@ -109,11 +109,11 @@ def test_conditions_narrow_the_list_and_are_kept_as_a_set_that_hides_and_is_dele
     assert ask(f"{site}/api/projects/{pair}/sets")[0]["author"] == "Ida Fenn"
     row.get_by_role("button", name="isolate").click()
     settled(register, "12 hidden · 0 faded")
-    row.get_by_role("button", name="pick", exact=True).click()
+    row.get_by_role("button", name="Select", exact=True).click()
     assert picked(register) == [12, 13]
     register.get_by_role("button", name="Remove the condition").click()
     expect(register.get_by_test_id("register-count")).to_have_text("14 components")
-    row.get_by_role("button", name="list", exact=True).click()
+    row.get_by_role("button", name="List", exact=True).click()
     expect(register.get_by_test_id("register-count")).to_have_text("2 components")
     row.get_by_role("button", name="delete").click()
     expect(row).to_have_count(0)
@@ -171,7 +171,7 @@ def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Pag
     find(register, "Select all visible of the same class")
     expect(register.locator("[role=status]")).to_contain_text("2 components selected")
     assert picked(register) == [12, 13]
-    find(register, "Invert the selection")
+    find(register, "Invert the selection of visible components")
     expect(register.locator("[role=status]")).to_contain_text("12 components selected")
     find(register, "Select all visible of the same system")
     expect(register.locator("[role=status]")).to_contain_text("has no system")

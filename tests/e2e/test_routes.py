@@ -69,7 +69,7 @@ def test_no_way_says_why(home: Page):
     choose(home, "From", "0.01")
     choose(home, "To", "1.02")
     home.get_by_role("button", name="Find route").click()
-    expect(home.get_by_test_id("no-way")).to_contain_text("There is no way", timeout=60_000)
+    expect(home.get_by_test_id("no-way")).to_contain_text("There is no route.", timeout=60_000)
     angle = pose_of(home)["angle_deg"]
     home.get_by_role("button", name="Show end").click()
     home.get_by_test_id("place").filter(has_text="where the route ends").wait_for()

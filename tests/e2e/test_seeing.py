@@ -62,7 +62,7 @@ def test_hiding_by_key_has_a_name_a_reason_and_a_way_back(opened: Page, site, pa
     expect(reasons.first).to_contain_text("(switched off)")
     reasons.first.get_by_role("button", name="switch on").click()
     settled(opened, "1 hidden · 6 faded")
-    reasons.last.get_by_role("button", name="bring back").click()
+    reasons.last.get_by_role("button", name="Show again").click()
     settled(opened, "1 hidden · 0 faded")
     expect(reasons).to_have_count(1)
     opened.keyboard.press("Escape")

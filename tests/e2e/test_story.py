@@ -60,7 +60,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     finding = page.get_by_test_id("finding").first
     expect(finding).to_contain_text("0.200 m deep")
     before = where(page)
-    finding.get_by_role("button", name="fit", exact=True).click()
+    finding.get_by_role("button", name="Fit", exact=True).click()
     wait_posed(page, before)
     # Cut open square to the view, before the duct.
     page.get_by_role("tab", name="Cuts").click()
@@ -140,7 +140,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
         page.get_by_role("link", name="Export all as BCF 3.0").click()
     saving.value.save_as(tmp_path / "out.bcf")
     page.get_by_test_id("topic").click()
-    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Delete", exact=True).click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
     before = where(page)
     page.evaluate("() => window.stairpathStage.turnTo(200, 40)")

@@ -85,7 +85,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     page.keyboard.press("Escape")
     find(page, "AIR 001")
     expect(page.get_by_test_id("reference")).to_have_text("AIR 001")
-    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Delete", exact=True).click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
     page.get_by_role("status").get_by_role("button", name="Undo").click()
     expect(page.get_by_test_id("topic")).to_have_count(1)
@@ -172,7 +172,7 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     saving.value.save_as(path)
     for _ in range(2):
         rows.first.click()
-        page.get_by_role("button", name="delete", exact=True).click()
+        page.get_by_role("button", name="Delete", exact=True).click()
         expect(page.get_by_test_id("topic-open")).to_have_count(0)
     expect(rows).to_have_count(0)
     page.get_by_label("Topic files to import").set_input_files(path)

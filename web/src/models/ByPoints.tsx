@@ -101,7 +101,7 @@ function Places({ model }: { model: ModelCard }) {
       {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
       <Box sx={{ display: "flex", gap: 1.5 }}>
         <Button type="submit" variant="outlined" disabled={wrong !== ""}>
-          Apply
+          Align by these points
         </Button>
         <Button variant="text" onClick={stop}>
           Cancel

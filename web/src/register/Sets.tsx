@@ -122,7 +122,7 @@ function SetRow({ set }: { set: ComponentSet }) {
           List
         </Button>
         <Button variant="text" disabled={!data?.count} onClick={pick}>
-          Pick
+          Select
         </Button>
         <SeeingActs select={select} />
         <Button variant="text" onClick={() => void remove(set)}>
