@@ -114,7 +114,7 @@ def test_square_onto_a_face_and_a_grid_line(client):
     for address, body in (("face", {"normal": [0, 0, 0]}), ("axis", {"ends_m": [[1, 1], [1, 1]]})):
         refused = client.post(f"/api/camera/{address}", json=body)
         assert refused.status_code == 422
-        assert refused.json()["detail"].endswith("pick another.")
+        assert refused.json()["detail"].endswith("Select another one.")
 
 
 def test_a_lens_is_typed(client):

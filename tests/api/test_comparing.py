@@ -61,7 +61,7 @@ def test_a_newer_issue_keeps_the_one_before_and_says_what_changed(client, projec
 def test_what_is_not_read_yet_is_not_compared(client, project, model, send, work):
     send(project, "QH-ARC.ifc", house(name="Partition", left_out=(3,)))
     answer = client.get(f"/api/models/{model}/changes")
-    assert (answer.status_code, "compare when it is there" in answer.json()["detail"]) == (409, True)
+    assert (answer.status_code, "Compare when it is ready" in answer.json()["detail"]) == (409, True)
     work()
     assert [each["label"] for each in changes(client, model)["changed"]] == ["W-2"]
 

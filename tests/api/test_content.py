@@ -98,7 +98,7 @@ def test_a_model_is_aligned_by_two_of_its_points(client, pair, work, building):
     same = {**wish, "second_m": wish["first_m"]}
     refused = client.put(f"/api/models/{model}/alignment/points", json=same)
     assert refused.status_code == 422
-    assert "lie on one another" in refused.json()["detail"]
+    assert "coincide on plan" in refused.json()["detail"]
 
 
 def test_fits_mean_the_building_and_say_what_lies_elsewhere(client, project, send, work):

@@ -26,14 +26,14 @@ def test_keeping_over_a_view_says_what_changes_and_is_taken_back(client, project
     other["eye"] = {**EYE, "angle_deg": 60.0}
     url = f"/api/viewpoints/{first['id']}"
     says = client.post(f"{url}/changes", json=other).json()
-    assert says == ["Its angle of view is 60°, and was 42°.", "A rule goes by which something is faded."]
+    assert says == ["The angle of view changes from 42° to 60°.", "1 rule removed: faded."]
     after = client.put(f"{url}/view", json={"picture_png": png(), "view": other}, headers=by("Mara Oake")).json()
     assert (after["view"]["eye"]["angle_deg"], after["changed_by"]) == (60.0, "Mara Oake")
     assert client.post(f"{url}/changes", json=other).json() == []
     back = client.post(f"{url}/take-back").json()
     assert back["view"] == first["view"]
     answer = client.post(f"{url}/take-back")
-    assert (answer.status_code, "Nothing was kept over" in answer.json()["detail"]) == (409, True)
+    assert (answer.status_code, "There is nothing to undo" in answer.json()["detail"]) == (409, True)
 
 
 def test_what_others_kept_since_one_looked_is_new(client, project):

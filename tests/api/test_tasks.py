@@ -136,7 +136,7 @@ def test_it_is_run_again_on_what_changed(client, house, work, send):
     assert findings(client, task)["count"] == 0
     refused = client.post(f"/api/tasks/{task}/again", json={"wish": sheet()})
     assert refused.status_code == 409
-    assert "check stays a check" in refused.json()["detail"]
+    assert "A check cannot become a sheet" in refused.json()["detail"]
 
 
 def test_one_that_waits_is_stopped_and_one_of_nothing_says_so(client, house, work):

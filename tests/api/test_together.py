@@ -89,7 +89,7 @@ def test_what_is_deleted_is_not_renamed(client, project):
         client.delete(f"/api/projects/{project}"),
     ):
         assert answer.status_code == 410
-        assert "is in the bin; bring it back on the start page" in answer.json()["detail"]
+        assert "is in the bin. Restore it from the start page" in answer.json()["detail"]
     assert project not in {p["id"] for p in client.get("/api/projects").json()}
     assert project in {p["id"] for p in client.get("/api/projects", params={"bin": True}).json()}
     assert client.post(f"/api/projects/{project}/restore").json()["name"] == "Trial house"

@@ -100,7 +100,7 @@ def test_where_to_stand_in_each_room_is_known_with_the_map(client, house, ask, o
 @pytest.mark.parametrize(
     ("body", "words"),
     [
-        ({"name": "standing"}, "somebody called so already"),
+        ({"name": "standing"}, "Choose names that differ"),
         ({"name": "giant", "radius_m": 9}, "radius of 9 m"),
     ],
 )

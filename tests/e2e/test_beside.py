@@ -216,7 +216,7 @@ def test_the_room_for_the_drawing_is_dragged_and_the_stage_has_it_all_again_when
     assert beside.evaluate("() => window.stairpathStage.main.aspect * window.stairpathStage.canvas.clientHeight") == pytest.approx(
         whole - size_of(beside, DRAWING)[2], abs=2
     )  # fmt: skip
-    beside.get_by_role("button", name="Close").click()
+    beside.get_by_role("button", name="Close", exact=True).click()
     expect(beside.get_by_test_id("drawing")).to_have_count(0)
     beside.wait_for_function("() => Math.abs(window.stairpathStage.main.aspect * window.stairpathStage.canvas.clientHeight"
                              " - window.stairpathStage.canvas.clientWidth) < 1")  # fmt: skip

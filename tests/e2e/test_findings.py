@@ -79,7 +79,7 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     expect(finding.get_by_text("0 of them measured in the last run")).to_be_visible(timeout=60_000)
     check.get_by_role("button", name="rules").click()
     finding.get_by_label("clearance").last.fill("0.2")
-    finding.get_by_role("button", name="Run").click()
+    finding.get_by_role("button", name="Run", exact=True).click()
     expect(check).to_contain_text("nothing found", timeout=60_000)
     finding.wait_for_function(f"() => ({MARKS})() === 0")
     # What is found no more is proposed as solved, and a person says so.
@@ -145,7 +145,7 @@ def test_a_cut_is_a_drawing_beside_the_stage_and_moving_it_moves_the_drawing(hom
     tab.focus()
     tab.press("ArrowUp")
     home.wait_for_function(f"x => ({EYE_AT})(x + 0.05) || ({EYE_AT})(x - 0.05)", arg=x)
-    home.get_by_role("button", name="Close").click()
+    home.get_by_role("button", name="Close", exact=True).click()
 
 
 def test_an_opened_view_is_made_a_cut(home: Page):

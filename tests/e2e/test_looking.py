@@ -345,7 +345,7 @@ def test_a_plan_is_opened_over_its_storey_until_it_is_closed(opened: Page):
     _, _, width, height = size_of(opened)
     seen = opened.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y)?.point.z", [width * 0.4, height * 0.3])
     assert seen < 1.2
-    opened_mark(opened).get_by_role("button", name="Close").click()
+    opened_mark(opened).get_by_role("button", name="Close", exact=True).click()
     expect(opened_mark(opened)).to_have_count(0)
     assert pose_of(opened)["through_m"] == 0
 

@@ -84,7 +84,7 @@ def test_two_corners_are_measured_with_the_mouse_to_the_millimetre(measuring: Pa
     measuring.get_by_role("tab", name="Measures").click()
     # The tool is still in hand; Esc puts it away, and the measure is undone and done again.
     measuring.keyboard.press("Escape")
-    expect(measuring.get_by_role("button", name="Close")).to_have_count(0)
+    expect(measuring.get_by_role("button", name="Close", exact=True)).to_have_count(0)
     measuring.locator("canvas").focus()
     measuring.keyboard.press("Control+z")
     expect(figure(measuring)).to_contain_text(f"{long:.3f} m")
@@ -141,7 +141,7 @@ def test_between_components_faces_and_the_room_at_a_point(measuring: Page, site,
     expect(figure(measuring).get_by_test_id("figures")).to_contain_text("perimeter46.800 m")
     figure(measuring).get_by_role("button", name="delete").click()
     expect(measuring.get_by_test_id("measure")).to_have_count(1)
-    measuring.get_by_role("button", name="Close").click()
+    measuring.get_by_role("button", name="Close", exact=True).click()
     # Within a room there is so much of it: between the floors, and between its walls.
     find(measuring, "0.01 West room 0")
     wait_resting(measuring)

@@ -77,7 +77,7 @@ def set_rule(
     names = [body.name for body in own]
     if len(set(names)) < len(names) or any(name in BODIES for name in names):
         raise WrongError(
-            f"There is a body of this name already. Names must differ from {', '.join(BODIES)}, names differ."
+            f"Two bodies have the same name. Choose names that differ from each other and from {', '.join(BODIES)}."
         )
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)
