@@ -40,7 +40,7 @@ def test_answers_are_as_the_document_says(client, part):
 def test_a_nul_is_refused_in_a_sentence(client, method, address, body):
     answer = client.request(method, address, json=body)
     assert answer.status_code == 422
-    assert "cannot be kept" in answer.json()["detail"]
+    assert "cannot be stored" in answer.json()["detail"]
 
 
 POSE = {

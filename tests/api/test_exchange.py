@@ -133,7 +133,7 @@ def test_what_goes_out_comes_in_as_the_same(client, house, work, ids, version, t
     assert {k: after["topic"][k] for k in same} == {k: before["topic"][k] for k in same}
     assert [f["name"] for f in after["files"]] == ["note.pdf"]
     assert client.get(f"/api/viewpoints/{view['id']}").json()["view"] == view["view"]
-    assert "came back" in after["notes"][-1]["text"]
+    assert "was deleted and restored" in after["notes"][-1]["text"].lower()
     # Once more changes nothing.
     report = taken(client, house, work, data)
     assert (report["new"], report["changed"], report["same"]) == (0, 0, 1)

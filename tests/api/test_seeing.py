@@ -92,7 +92,7 @@ def test_what_does_not_stand_is_hidden_with_that_reason(client, project, send, w
 def test_what_is_no_rule_is_refused_in_a_sentence(client, house, bad):
     answer = client.post(f"/api/projects/{house}/resolve", json={"rules": [bad]})
     assert answer.status_code == 422
-    assert answer.json()["detail"].endswith("correct it and try again.")
+    assert answer.json()["detail"].endswith("Correct it and try again.")
 
 
 def test_nesting_without_end_is_refused(client, house):

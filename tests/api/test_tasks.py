@@ -145,7 +145,7 @@ def test_one_that_waits_is_stopped_and_one_of_nothing_says_so(client, house, wor
     work()
     told = row(client, house, task)
     assert told["status"] == "stopped"
-    assert "run it again" in told["message"]
+    assert "Run it again" in told["message"]
     nothing = ask(client, house, {**check(), "b": {"select": {"kind": "of", "what": "level", "value": "Nowhere"}}})
     work()
     told = row(client, house, nothing)

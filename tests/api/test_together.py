@@ -77,7 +77,7 @@ def test_a_model_is_not_brought_back_beside_another_of_its_name(client, project,
     send(project, "a.ifc", simple())
     answer = client.post(f"/api/models/{first}/restore")
     assert answer.status_code == 409
-    assert answer.json()["detail"] == "There is another a by now; take that one out first."
+    assert answer.json()["detail"] == "There is another a now. Remove that one first."
 
 
 def test_what_is_deleted_is_not_renamed(client, project):

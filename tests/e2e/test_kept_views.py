@@ -147,7 +147,7 @@ def test_a_tour_plays_views_is_paused_scrubbed_and_ended(page: Page, site, pair)
     expect(page.get_by_role("tab", name="Topics")).to_be_hidden()
     page.keyboard.press("Escape")
     expect(page.get_by_role("tab", name="Topics")).to_be_visible()
-    page.get_by_role("button", name="end", exact=True).click()
+    page.get_by_role("button", name="End", exact=True).click()
     expect(tour).to_have_count(0)
 
 
