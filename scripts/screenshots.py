@@ -66,7 +66,7 @@ def two_ways(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_test_id("drawing-place").filter(has_text="Plan Level 01").wait_for()
     page.mouse.move(1100, 700)
     keep("plan-beside")
-    page.get_by_role("button", name="put away").click()
+    page.get_by_role("button", name="Close", exact=True).click()
 
 
 def choose(page: Page, label: str, room: str) -> None:
@@ -168,7 +168,7 @@ def measured(page: Page, keep: Callable[[str], None]) -> None:
     for across, down in ((0.2, 0.45), (0.85, 0.4)):
         page.mouse.click(x + across * width, y + down * height)
     page.get_by_text("clear height").first.wait_for(timeout=120_000)
-    page.get_by_role("button", name="Put away").click()
+    page.get_by_role("button", name="Close", exact=True).click()
     page.mouse.move(1100, 760)
     page.wait_for_load_state("networkidle")
     keep("measures")
@@ -185,7 +185,7 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_role("tab", name="Findings").click()
     page.get_by_label("One group").select_option(label="Air")
     page.get_by_label("The other group").select_option(label="Structure")
-    page.get_by_label("too near below").fill("30 mm")
+    page.get_by_label("clearance").fill("30 mm")
     page.get_by_role("button", name="Run the check").click()
     page.get_by_test_id("finding").first.wait_for(timeout=120_000)
     page.mouse.move(1100, 760)
@@ -206,10 +206,10 @@ def found(page: Page, keep: Callable[[str], None]) -> None:
     keep("topics")
     marked(page, keep)
     taken_to_a_meeting(page, keep, reference)
-    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Delete", exact=True).click()
     page.get_by_role("button", name="Show everything").click()
     page.get_by_role("tab", name="Findings").click()
-    page.get_by_test_id("check").first.get_by_role("button", name="delete").click()
+    page.get_by_test_id("check").first.get_by_role("button", name="Delete").click()
 
 
 def drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> None:
@@ -290,7 +290,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
         minutes.goto(page.url.split("/p/")[0] + str(address))
         minutes.get_by_role("heading", name="Coordination meeting 14").wait_for()
         minutes.screenshot(path=TO / "minutes.png")
-    page.get_by_role("button", name="delete", exact=True).click()
+    page.get_by_role("button", name="Delete", exact=True).click()
     page.get_by_role("button", name="Problems").click()
 
 

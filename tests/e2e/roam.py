@@ -19,8 +19,8 @@ KEYS = (
 )  # fmt: skip
 TYPED = ("fit all", "room", "duct", "wall", "look from", "background", "zzz", "home", "square", "lens", "-1", "1e9", "")
 SIZES = ((1080, 680), (900, 600), (1280, 800), (1024, 700))
-NOT_PRESSED = ("change the name", "read again", "Remove", "Choose files", "cancel", "link", "delete", "full screen")
-"""Names of buttons that change what all tests share, or leave the page."""
+NOT_PRESSED = ("change the name", "read again", "remove", "choose files", "cancel", "link", "delete", "full screen")
+"""Words, in small letters, of buttons that change what all tests share, or leave the page."""
 
 CONTROLS = """() => [...document.querySelectorAll('button, [role=tab], select, input')].filter((e) => {
   const box = e.getBoundingClientRect();
@@ -126,7 +126,7 @@ class Roamer:
 
     def _button(self, chance: random.Random) -> str:
         controls: list[dict[str, str]] = self.page.evaluate(CONTROLS)
-        fit = [c for c in controls if c["tag"] == "BUTTON" and not any(n in c["name"] for n in NOT_PRESSED)]
+        fit = [c for c in controls if c["tag"] == "BUTTON" and not any(n in c["name"].lower() for n in NOT_PRESSED)]
         if not fit:
             return "no button"
         name = chance.choice(fit)["name"]
