@@ -1,4 +1,4 @@
-// Made by `make schema` from the core. Do not edit.
+// Created by `make schema` from the core. Do not edit.
 
 /** The bearing off building north, the tilt and the lens from which a building is first seen. */
 export const FIRST_VIEW = { bearingDeg: 32.0, tiltDeg: 24.0, angleDeg: 30.0 } as const;

@@ -5552,7 +5552,7 @@ export interface components {
         };
         /**
          * TopicsReport
-         * @description What became of a file of topics: how many are new, changed or as they were, and what could not be read.
+         * @description What became of a file of topics: how many are new, changed or unchanged, and what could not be read.
          *
          *     ``unknown`` are components that no model of the project has yet; ``shift_m`` is by how much its views seem to be off.
          */
@@ -5872,7 +5872,7 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectCard"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5881,7 +5881,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5890,7 +5890,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5899,7 +5899,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -5908,7 +5908,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -5917,7 +5917,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -5926,7 +5926,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -5935,7 +5935,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5944,7 +5944,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5977,7 +5977,7 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectCard"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5986,7 +5986,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5995,7 +5995,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6004,7 +6004,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6013,7 +6013,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6022,7 +6022,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6031,7 +6031,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6040,7 +6040,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6049,7 +6049,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6087,7 +6087,7 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectCard"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6096,7 +6096,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6105,7 +6105,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6114,7 +6114,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6123,7 +6123,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6132,7 +6132,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6141,7 +6141,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6150,7 +6150,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6159,7 +6159,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6191,7 +6191,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6200,7 +6200,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6209,7 +6209,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6218,7 +6218,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6227,7 +6227,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6236,7 +6236,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6245,7 +6245,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6254,7 +6254,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6263,7 +6263,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6297,7 +6297,7 @@ export interface operations {
                     "application/json": components["schemas"]["ProjectCard"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6306,7 +6306,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6315,7 +6315,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6324,7 +6324,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6333,7 +6333,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6342,7 +6342,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6351,7 +6351,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6360,7 +6360,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6369,7 +6369,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6409,7 +6409,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6418,7 +6418,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6427,7 +6427,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6436,7 +6436,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6445,7 +6445,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6454,7 +6454,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6463,7 +6463,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6472,7 +6472,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6481,7 +6481,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6515,7 +6515,7 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6524,7 +6524,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6533,7 +6533,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6542,7 +6542,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6551,7 +6551,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6560,7 +6560,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6569,7 +6569,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6578,7 +6578,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6587,7 +6587,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6620,7 +6620,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6629,7 +6629,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6638,7 +6638,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6647,7 +6647,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6656,7 +6656,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6665,7 +6665,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6674,7 +6674,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6683,7 +6683,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6692,7 +6692,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6724,7 +6724,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6733,7 +6733,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6742,7 +6742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6751,7 +6751,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6760,7 +6760,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6769,7 +6769,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6778,7 +6778,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6787,7 +6787,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6796,7 +6796,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6827,7 +6827,7 @@ export interface operations {
                     "text/event-stream": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6836,7 +6836,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6845,7 +6845,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6854,7 +6854,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6863,7 +6863,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6872,7 +6872,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6881,7 +6881,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6890,7 +6890,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6899,7 +6899,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6932,7 +6932,7 @@ export interface operations {
                     "application/json": components["schemas"]["ModelCard"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6941,7 +6941,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6950,7 +6950,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6959,7 +6959,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -6968,7 +6968,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6977,7 +6977,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -6986,7 +6986,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6995,7 +6995,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7004,7 +7004,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7044,7 +7044,7 @@ export interface operations {
                     "application/json": components["schemas"]["ModelCard"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7053,7 +7053,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7062,7 +7062,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7071,7 +7071,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7080,7 +7080,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7089,7 +7089,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7098,7 +7098,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7107,7 +7107,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7116,7 +7116,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7148,7 +7148,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7157,7 +7157,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7166,7 +7166,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7175,7 +7175,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7184,7 +7184,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7193,7 +7193,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7202,7 +7202,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7211,7 +7211,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7220,7 +7220,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7252,7 +7252,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7261,7 +7261,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7270,7 +7270,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7279,7 +7279,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7288,7 +7288,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7297,7 +7297,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7306,7 +7306,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7315,7 +7315,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7324,7 +7324,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7356,7 +7356,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7365,7 +7365,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7374,7 +7374,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7383,7 +7383,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7392,7 +7392,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7401,7 +7401,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7410,7 +7410,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7419,7 +7419,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7428,7 +7428,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7460,7 +7460,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7469,7 +7469,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7478,7 +7478,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7487,7 +7487,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7496,7 +7496,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7505,7 +7505,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7514,7 +7514,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7523,7 +7523,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7532,7 +7532,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7564,7 +7564,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7573,7 +7573,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7582,7 +7582,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7591,7 +7591,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7600,7 +7600,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7609,7 +7609,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7618,7 +7618,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7627,7 +7627,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7636,7 +7636,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7672,7 +7672,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7681,7 +7681,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7690,7 +7690,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7699,7 +7699,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7708,7 +7708,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7717,7 +7717,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7726,7 +7726,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7735,7 +7735,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7744,7 +7744,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7780,7 +7780,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7789,7 +7789,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7798,7 +7798,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7807,7 +7807,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7816,7 +7816,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7825,7 +7825,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7834,7 +7834,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7843,7 +7843,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7852,7 +7852,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7888,7 +7888,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7897,7 +7897,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7906,7 +7906,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7915,7 +7915,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -7924,7 +7924,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -7933,7 +7933,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -7942,7 +7942,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7951,7 +7951,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7960,7 +7960,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7991,7 +7991,7 @@ export interface operations {
                     "application/json": components["schemas"]["EarlierIssue"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8000,7 +8000,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8009,7 +8009,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8018,7 +8018,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8027,7 +8027,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8036,7 +8036,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8045,7 +8045,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8054,7 +8054,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8063,7 +8063,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8097,7 +8097,7 @@ export interface operations {
                     "application/json": components["schemas"]["Changes"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8106,7 +8106,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8115,7 +8115,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8124,7 +8124,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8133,7 +8133,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8142,7 +8142,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8151,7 +8151,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8160,7 +8160,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8169,7 +8169,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8203,7 +8203,7 @@ export interface operations {
                     "application/json": components["schemas"]["Gone"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8212,7 +8212,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8221,7 +8221,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8230,7 +8230,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8239,7 +8239,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8248,7 +8248,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8257,7 +8257,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8266,7 +8266,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8275,7 +8275,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8307,7 +8307,7 @@ export interface operations {
                     "application/json": components["schemas"]["Component"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8316,7 +8316,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8325,7 +8325,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8334,7 +8334,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8343,7 +8343,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8352,7 +8352,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8361,7 +8361,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8370,7 +8370,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8379,7 +8379,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8413,7 +8413,7 @@ export interface operations {
                     "application/json": components["schemas"]["Neighbours"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8422,7 +8422,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8431,7 +8431,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8440,7 +8440,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8449,7 +8449,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8458,7 +8458,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8467,7 +8467,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8476,7 +8476,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8485,7 +8485,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8517,7 +8517,7 @@ export interface operations {
                     "application/json": components["schemas"]["Run"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8526,7 +8526,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8535,7 +8535,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8544,7 +8544,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8553,7 +8553,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8562,7 +8562,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8571,7 +8571,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8580,7 +8580,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8589,7 +8589,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8624,7 +8624,7 @@ export interface operations {
                     "application/json": components["schemas"]["Common"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8633,7 +8633,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8642,7 +8642,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8651,7 +8651,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8660,7 +8660,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8669,7 +8669,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8678,7 +8678,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8687,7 +8687,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8696,7 +8696,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8731,7 +8731,7 @@ export interface operations {
                     "application/json": components["schemas"]["Framed"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8740,7 +8740,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8749,7 +8749,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8758,7 +8758,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8767,7 +8767,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8776,7 +8776,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8785,7 +8785,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8794,7 +8794,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8803,7 +8803,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8832,7 +8832,7 @@ export interface operations {
                     "application/json": components["schemas"]["Direction"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8841,7 +8841,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8850,7 +8850,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8859,7 +8859,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8868,7 +8868,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8877,7 +8877,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8886,7 +8886,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8895,7 +8895,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8904,7 +8904,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -8937,7 +8937,7 @@ export interface operations {
                     "application/json": components["schemas"]["Look"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8946,7 +8946,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8955,7 +8955,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8964,7 +8964,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -8973,7 +8973,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -8982,7 +8982,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -8991,7 +8991,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9000,7 +9000,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9009,7 +9009,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9042,7 +9042,7 @@ export interface operations {
                     "application/json": components["schemas"]["Look"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9051,7 +9051,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9060,7 +9060,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9069,7 +9069,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9078,7 +9078,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9087,7 +9087,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9096,7 +9096,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9105,7 +9105,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9114,7 +9114,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9147,7 +9147,7 @@ export interface operations {
                     "application/json": components["schemas"]["Pose"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9156,7 +9156,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9165,7 +9165,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9174,7 +9174,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9183,7 +9183,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9192,7 +9192,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9201,7 +9201,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9210,7 +9210,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9219,7 +9219,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9252,7 +9252,7 @@ export interface operations {
                     "application/json": components["schemas"]["Pose"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9261,7 +9261,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9270,7 +9270,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9279,7 +9279,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9288,7 +9288,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9297,7 +9297,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9306,7 +9306,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9315,7 +9315,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9324,7 +9324,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9357,7 +9357,7 @@ export interface operations {
                     "application/json": components["schemas"]["Pose"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9366,7 +9366,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9375,7 +9375,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9384,7 +9384,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9393,7 +9393,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9402,7 +9402,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9411,7 +9411,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9420,7 +9420,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9429,7 +9429,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9462,7 +9462,7 @@ export interface operations {
                     "application/json": components["schemas"]["Pose"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9471,7 +9471,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9480,7 +9480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9489,7 +9489,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9498,7 +9498,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9507,7 +9507,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9516,7 +9516,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9525,7 +9525,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9534,7 +9534,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9568,7 +9568,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9577,7 +9577,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9586,7 +9586,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9595,7 +9595,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9604,7 +9604,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9613,7 +9613,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9622,7 +9622,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9631,7 +9631,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9640,7 +9640,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9675,7 +9675,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9684,7 +9684,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9693,7 +9693,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9702,7 +9702,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9711,7 +9711,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9720,7 +9720,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9729,7 +9729,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9738,7 +9738,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9747,7 +9747,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9779,7 +9779,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9788,7 +9788,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9797,7 +9797,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9806,7 +9806,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9815,7 +9815,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9824,7 +9824,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9833,7 +9833,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9842,7 +9842,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9851,7 +9851,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9885,7 +9885,7 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9894,7 +9894,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9903,7 +9903,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -9912,7 +9912,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -9921,7 +9921,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -9930,7 +9930,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -9939,7 +9939,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9948,7 +9948,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9957,7 +9957,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -9988,7 +9988,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9997,7 +9997,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10006,7 +10006,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10015,7 +10015,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10024,7 +10024,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10033,7 +10033,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10042,7 +10042,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10051,7 +10051,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10060,7 +10060,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10092,7 +10092,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10101,7 +10101,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10110,7 +10110,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10119,7 +10119,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10128,7 +10128,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10137,7 +10137,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10146,7 +10146,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10155,7 +10155,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10164,7 +10164,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10202,7 +10202,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10211,7 +10211,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10220,7 +10220,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10229,7 +10229,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10238,7 +10238,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10247,7 +10247,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10256,7 +10256,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10265,7 +10265,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10274,7 +10274,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10308,7 +10308,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10317,7 +10317,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10326,7 +10326,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10335,7 +10335,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10344,7 +10344,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10353,7 +10353,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10362,7 +10362,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10371,7 +10371,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10380,7 +10380,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10415,7 +10415,7 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10424,7 +10424,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10433,7 +10433,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10442,7 +10442,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10451,7 +10451,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10460,7 +10460,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10469,7 +10469,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10478,7 +10478,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10487,7 +10487,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10525,7 +10525,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10534,7 +10534,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10543,7 +10543,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10552,7 +10552,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10561,7 +10561,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10570,7 +10570,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10579,7 +10579,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10588,7 +10588,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10597,7 +10597,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10631,7 +10631,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10640,7 +10640,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10649,7 +10649,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10658,7 +10658,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10667,7 +10667,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10676,7 +10676,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10685,7 +10685,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10694,7 +10694,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10703,7 +10703,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10741,7 +10741,7 @@ export interface operations {
                     "application/json": components["schemas"]["Viewpoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10750,7 +10750,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10759,7 +10759,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10768,7 +10768,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10777,7 +10777,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10786,7 +10786,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10795,7 +10795,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10804,7 +10804,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10813,7 +10813,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10844,7 +10844,7 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10853,7 +10853,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10862,7 +10862,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10871,7 +10871,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10880,7 +10880,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10889,7 +10889,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -10898,7 +10898,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -10907,7 +10907,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -10916,7 +10916,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -10947,7 +10947,7 @@ export interface operations {
                     "application/json": components["schemas"]["Folder"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10956,7 +10956,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10965,7 +10965,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -10974,7 +10974,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -10983,7 +10983,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10992,7 +10992,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11001,7 +11001,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11010,7 +11010,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11019,7 +11019,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11057,7 +11057,7 @@ export interface operations {
                     "application/json": components["schemas"]["Folder"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11066,7 +11066,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11075,7 +11075,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11084,7 +11084,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11093,7 +11093,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11102,7 +11102,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11111,7 +11111,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11120,7 +11120,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11129,7 +11129,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11167,7 +11167,7 @@ export interface operations {
                     "application/json": components["schemas"]["Folder"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11176,7 +11176,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11185,7 +11185,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11194,7 +11194,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11203,7 +11203,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11212,7 +11212,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11221,7 +11221,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11230,7 +11230,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11239,7 +11239,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11275,7 +11275,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11284,7 +11284,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11293,7 +11293,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11302,7 +11302,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11311,7 +11311,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11320,7 +11320,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11329,7 +11329,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11338,7 +11338,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11347,7 +11347,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11379,7 +11379,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11388,7 +11388,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11397,7 +11397,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11406,7 +11406,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11415,7 +11415,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11424,7 +11424,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11433,7 +11433,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11442,7 +11442,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11451,7 +11451,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11485,7 +11485,7 @@ export interface operations {
                     "application/json": components["schemas"]["Folder"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11494,7 +11494,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11503,7 +11503,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11512,7 +11512,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11521,7 +11521,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11530,7 +11530,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11539,7 +11539,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11548,7 +11548,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11557,7 +11557,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11593,7 +11593,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11602,7 +11602,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11611,7 +11611,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11620,7 +11620,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11629,7 +11629,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11638,7 +11638,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11647,7 +11647,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11656,7 +11656,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11665,7 +11665,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11700,7 +11700,7 @@ export interface operations {
                     "application/vnd.stairpath.resolved": string;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11709,7 +11709,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11718,7 +11718,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11727,7 +11727,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11736,7 +11736,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11745,7 +11745,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11754,7 +11754,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11763,7 +11763,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11772,7 +11772,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11804,7 +11804,7 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11813,7 +11813,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11822,7 +11822,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11831,7 +11831,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11840,7 +11840,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11849,7 +11849,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11858,7 +11858,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11867,7 +11867,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11876,7 +11876,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -11914,7 +11914,7 @@ export interface operations {
                     "application/json": components["schemas"]["LinkMade"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11923,7 +11923,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11932,7 +11932,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -11941,7 +11941,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -11950,7 +11950,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -11959,7 +11959,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -11968,7 +11968,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -11977,7 +11977,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -11986,7 +11986,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12018,7 +12018,7 @@ export interface operations {
                     "application/json": components["schemas"]["View"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12027,7 +12027,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12036,7 +12036,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12045,7 +12045,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12054,7 +12054,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12063,7 +12063,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12072,7 +12072,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12081,7 +12081,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12090,7 +12090,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12124,7 +12124,7 @@ export interface operations {
                     "application/json": components["schemas"]["ComponentsFound"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12133,7 +12133,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12142,7 +12142,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12151,7 +12151,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12160,7 +12160,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12169,7 +12169,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12178,7 +12178,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12187,7 +12187,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12196,7 +12196,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12231,7 +12231,7 @@ export interface operations {
                     "application/json": components["schemas"]["ConditionsMet"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12240,7 +12240,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12249,7 +12249,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12258,7 +12258,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12267,7 +12267,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12276,7 +12276,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12285,7 +12285,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12294,7 +12294,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12303,7 +12303,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12337,7 +12337,7 @@ export interface operations {
                     "application/json": components["schemas"]["Highlight"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12346,7 +12346,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12355,7 +12355,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12364,7 +12364,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12373,7 +12373,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12382,7 +12382,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12391,7 +12391,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12400,7 +12400,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12409,7 +12409,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12442,7 +12442,7 @@ export interface operations {
                     "application/json": components["schemas"]["Scale"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12451,7 +12451,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12460,7 +12460,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12469,7 +12469,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12478,7 +12478,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12487,7 +12487,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12496,7 +12496,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12505,7 +12505,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12514,7 +12514,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12545,7 +12545,7 @@ export interface operations {
                     "application/json": components["schemas"]["Askable"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12554,7 +12554,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12563,7 +12563,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12572,7 +12572,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12581,7 +12581,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12590,7 +12590,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12599,7 +12599,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12608,7 +12608,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12617,7 +12617,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12648,7 +12648,7 @@ export interface operations {
                     "application/json": components["schemas"]["ComponentSet"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12657,7 +12657,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12666,7 +12666,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12675,7 +12675,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12684,7 +12684,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12693,7 +12693,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12702,7 +12702,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12711,7 +12711,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12720,7 +12720,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12758,7 +12758,7 @@ export interface operations {
                     "application/json": components["schemas"]["ComponentSet"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12767,7 +12767,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12776,7 +12776,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12785,7 +12785,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12794,7 +12794,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12803,7 +12803,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12812,7 +12812,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12821,7 +12821,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12830,7 +12830,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12868,7 +12868,7 @@ export interface operations {
                     "application/json": components["schemas"]["ComponentSet"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12877,7 +12877,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12886,7 +12886,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12895,7 +12895,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -12904,7 +12904,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -12913,7 +12913,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -12922,7 +12922,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -12931,7 +12931,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -12940,7 +12940,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -12972,7 +12972,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12981,7 +12981,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12990,7 +12990,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -12999,7 +12999,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13008,7 +13008,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13017,7 +13017,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13026,7 +13026,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13035,7 +13035,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13044,7 +13044,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13078,7 +13078,7 @@ export interface operations {
                     "application/json": components["schemas"]["ComponentSet"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13087,7 +13087,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13096,7 +13096,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13105,7 +13105,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13114,7 +13114,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13123,7 +13123,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13132,7 +13132,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13141,7 +13141,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13150,7 +13150,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13185,7 +13185,7 @@ export interface operations {
                     "application/json": components["schemas"]["Schedule"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13194,7 +13194,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13203,7 +13203,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13212,7 +13212,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13221,7 +13221,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13230,7 +13230,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13239,7 +13239,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13248,7 +13248,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13257,7 +13257,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13294,7 +13294,7 @@ export interface operations {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13303,7 +13303,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13312,7 +13312,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13321,7 +13321,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13330,7 +13330,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13339,7 +13339,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13348,7 +13348,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13357,7 +13357,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13366,7 +13366,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13401,7 +13401,7 @@ export interface operations {
                     "application/json": components["schemas"]["CutFaces"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13410,7 +13410,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13419,7 +13419,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13428,7 +13428,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13437,7 +13437,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13446,7 +13446,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13455,7 +13455,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13464,7 +13464,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13473,7 +13473,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13508,7 +13508,7 @@ export interface operations {
                     "application/json": components["schemas"]["BoxCut"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13517,7 +13517,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13526,7 +13526,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13535,7 +13535,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13544,7 +13544,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13553,7 +13553,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13562,7 +13562,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13571,7 +13571,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13580,7 +13580,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13611,7 +13611,7 @@ export interface operations {
                     "application/json": components["schemas"]["Task"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13620,7 +13620,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13629,7 +13629,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13638,7 +13638,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13647,7 +13647,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13656,7 +13656,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13665,7 +13665,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13674,7 +13674,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13683,7 +13683,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13721,7 +13721,7 @@ export interface operations {
                     "application/json": components["schemas"]["Task"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13730,7 +13730,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13739,7 +13739,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13748,7 +13748,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13757,7 +13757,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13766,7 +13766,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13775,7 +13775,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13784,7 +13784,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13793,7 +13793,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13831,7 +13831,7 @@ export interface operations {
                     "application/json": components["schemas"]["Task"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13840,7 +13840,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13849,7 +13849,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13858,7 +13858,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13867,7 +13867,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13876,7 +13876,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13885,7 +13885,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13894,7 +13894,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -13903,7 +13903,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13935,7 +13935,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13944,7 +13944,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13953,7 +13953,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -13962,7 +13962,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -13971,7 +13971,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -13980,7 +13980,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -13989,7 +13989,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -13998,7 +13998,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14007,7 +14007,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14043,7 +14043,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14052,7 +14052,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14061,7 +14061,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14070,7 +14070,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14079,7 +14079,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14088,7 +14088,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14097,7 +14097,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14106,7 +14106,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14115,7 +14115,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14147,7 +14147,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14156,7 +14156,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14165,7 +14165,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14174,7 +14174,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14183,7 +14183,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14192,7 +14192,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14201,7 +14201,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14210,7 +14210,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14219,7 +14219,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14251,7 +14251,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14260,7 +14260,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14269,7 +14269,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14278,7 +14278,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14287,7 +14287,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14296,7 +14296,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14305,7 +14305,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14314,7 +14314,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14323,7 +14323,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14354,7 +14354,7 @@ export interface operations {
                     "application/json": components["schemas"]["Findings"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14363,7 +14363,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14372,7 +14372,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14381,7 +14381,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14390,7 +14390,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14399,7 +14399,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14408,7 +14408,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14417,7 +14417,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14426,7 +14426,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14462,7 +14462,7 @@ export interface operations {
                     "application/pdf": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14471,7 +14471,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14480,7 +14480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14489,7 +14489,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14498,7 +14498,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14507,7 +14507,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14516,7 +14516,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14525,7 +14525,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14534,7 +14534,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14567,7 +14567,7 @@ export interface operations {
                     "application/json": components["schemas"]["Markup"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14576,7 +14576,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14585,7 +14585,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14594,7 +14594,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14603,7 +14603,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14612,7 +14612,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14621,7 +14621,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14630,7 +14630,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14639,7 +14639,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14672,7 +14672,7 @@ export interface operations {
                     "application/json": components["schemas"]["Markup"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14681,7 +14681,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14690,7 +14690,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14699,7 +14699,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14708,7 +14708,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14717,7 +14717,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14726,7 +14726,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14735,7 +14735,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14744,7 +14744,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14777,7 +14777,7 @@ export interface operations {
                     "application/json": components["schemas"]["MarkupDrawn"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14786,7 +14786,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14795,7 +14795,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14804,7 +14804,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14813,7 +14813,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14822,7 +14822,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14831,7 +14831,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14840,7 +14840,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14849,7 +14849,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14884,7 +14884,7 @@ export interface operations {
                     "application/json": components["schemas"]["MeasuresFound"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14893,7 +14893,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14902,7 +14902,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14911,7 +14911,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -14920,7 +14920,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -14929,7 +14929,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -14938,7 +14938,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -14947,7 +14947,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -14956,7 +14956,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -14991,7 +14991,7 @@ export interface operations {
                     "application/json": components["schemas"]["PointSettled"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15000,7 +15000,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15009,7 +15009,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15018,7 +15018,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15027,7 +15027,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15036,7 +15036,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15045,7 +15045,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15054,7 +15054,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15063,7 +15063,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15096,7 +15096,7 @@ export interface operations {
                     "application/json": components["schemas"]["Catches"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15105,7 +15105,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15114,7 +15114,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15123,7 +15123,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15132,7 +15132,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15141,7 +15141,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15150,7 +15150,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15159,7 +15159,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15168,7 +15168,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15201,7 +15201,7 @@ export interface operations {
                     "application/json": components["schemas"]["Walking"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15210,7 +15210,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15219,7 +15219,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15228,7 +15228,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15237,7 +15237,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15246,7 +15246,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15255,7 +15255,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15264,7 +15264,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15273,7 +15273,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15304,7 +15304,7 @@ export interface operations {
                     "application/json": components["schemas"]["WalkRuleNow"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15313,7 +15313,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15322,7 +15322,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15331,7 +15331,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15340,7 +15340,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15349,7 +15349,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15358,7 +15358,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15367,7 +15367,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15376,7 +15376,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15412,7 +15412,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15421,7 +15421,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15430,7 +15430,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15439,7 +15439,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15448,7 +15448,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15457,7 +15457,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15466,7 +15466,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15475,7 +15475,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15484,7 +15484,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15519,7 +15519,7 @@ export interface operations {
                     "application/json": components["schemas"]["Stop"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15528,7 +15528,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15537,7 +15537,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15546,7 +15546,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15555,7 +15555,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15564,7 +15564,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15573,7 +15573,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15582,7 +15582,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15591,7 +15591,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15626,7 +15626,7 @@ export interface operations {
                     "application/json": components["schemas"]["Landing"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15635,7 +15635,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15644,7 +15644,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15653,7 +15653,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15662,7 +15662,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15671,7 +15671,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15680,7 +15680,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15689,7 +15689,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15698,7 +15698,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15733,7 +15733,7 @@ export interface operations {
                     "application/json": components["schemas"]["RouteAnswer"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15742,7 +15742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15751,7 +15751,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15760,7 +15760,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15769,7 +15769,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15778,7 +15778,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15787,7 +15787,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15796,7 +15796,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15805,7 +15805,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15840,7 +15840,7 @@ export interface operations {
                     "application/json": components["schemas"]["OtherWay"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15849,7 +15849,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15858,7 +15858,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15867,7 +15867,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15876,7 +15876,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15885,7 +15885,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15894,7 +15894,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -15903,7 +15903,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -15912,7 +15912,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -15945,7 +15945,7 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15954,7 +15954,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15963,7 +15963,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -15972,7 +15972,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -15981,7 +15981,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -15990,7 +15990,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -15999,7 +15999,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16008,7 +16008,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16017,7 +16017,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16048,7 +16048,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedRoute"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16057,7 +16057,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16066,7 +16066,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16075,7 +16075,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16084,7 +16084,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16093,7 +16093,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16102,7 +16102,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16111,7 +16111,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16120,7 +16120,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16155,7 +16155,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedRoute"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16164,7 +16164,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16173,7 +16173,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16182,7 +16182,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16191,7 +16191,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16200,7 +16200,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16209,7 +16209,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16218,7 +16218,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16227,7 +16227,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16259,7 +16259,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16268,7 +16268,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16277,7 +16277,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16286,7 +16286,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16295,7 +16295,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16304,7 +16304,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16313,7 +16313,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16322,7 +16322,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16331,7 +16331,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16363,7 +16363,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16372,7 +16372,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16381,7 +16381,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16390,7 +16390,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16399,7 +16399,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16408,7 +16408,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16417,7 +16417,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16426,7 +16426,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16435,7 +16435,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16469,7 +16469,7 @@ export interface operations {
                     "text/csv; charset=utf-8": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16478,7 +16478,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16487,7 +16487,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16496,7 +16496,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16505,7 +16505,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16514,7 +16514,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16523,7 +16523,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16532,7 +16532,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16541,7 +16541,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16583,7 +16583,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16592,7 +16592,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16601,7 +16601,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16610,7 +16610,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16619,7 +16619,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16628,7 +16628,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16637,7 +16637,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16646,7 +16646,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16655,7 +16655,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16697,7 +16697,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16706,7 +16706,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16715,7 +16715,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16724,7 +16724,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16733,7 +16733,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16742,7 +16742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16751,7 +16751,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16760,7 +16760,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16769,7 +16769,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16810,7 +16810,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16819,7 +16819,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16828,7 +16828,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16837,7 +16837,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16846,7 +16846,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16855,7 +16855,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16864,7 +16864,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16873,7 +16873,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16882,7 +16882,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -16923,7 +16923,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -16932,7 +16932,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16941,7 +16941,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -16950,7 +16950,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -16959,7 +16959,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -16968,7 +16968,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -16977,7 +16977,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -16986,7 +16986,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -16995,7 +16995,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17026,7 +17026,7 @@ export interface operations {
                     "application/json": components["schemas"]["Meeting"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17035,7 +17035,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17044,7 +17044,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17053,7 +17053,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17062,7 +17062,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17071,7 +17071,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17080,7 +17080,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17089,7 +17089,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17098,7 +17098,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17136,7 +17136,7 @@ export interface operations {
                     "application/json": components["schemas"]["Meeting"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17145,7 +17145,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17154,7 +17154,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17163,7 +17163,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17172,7 +17172,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17181,7 +17181,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17190,7 +17190,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17199,7 +17199,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17208,7 +17208,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17239,7 +17239,7 @@ export interface operations {
                     "application/json": components["schemas"]["MeetingTold"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17248,7 +17248,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17257,7 +17257,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17266,7 +17266,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17275,7 +17275,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17284,7 +17284,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17293,7 +17293,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17302,7 +17302,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17311,7 +17311,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17343,7 +17343,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17352,7 +17352,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17361,7 +17361,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17370,7 +17370,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17379,7 +17379,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17388,7 +17388,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17397,7 +17397,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17406,7 +17406,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17415,7 +17415,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17453,7 +17453,7 @@ export interface operations {
                     "application/json": components["schemas"]["Meeting"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17462,7 +17462,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17471,7 +17471,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17480,7 +17480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17489,7 +17489,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17498,7 +17498,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17507,7 +17507,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17516,7 +17516,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17525,7 +17525,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17557,7 +17557,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17566,7 +17566,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17575,7 +17575,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17584,7 +17584,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17593,7 +17593,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17602,7 +17602,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17611,7 +17611,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17620,7 +17620,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17629,7 +17629,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17667,7 +17667,7 @@ export interface operations {
                     "application/json": components["schemas"]["MeetingPoint"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17676,7 +17676,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17685,7 +17685,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17694,7 +17694,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17703,7 +17703,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17712,7 +17712,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17721,7 +17721,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17730,7 +17730,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17739,7 +17739,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17771,7 +17771,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17780,7 +17780,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17789,7 +17789,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17798,7 +17798,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17807,7 +17807,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17816,7 +17816,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17825,7 +17825,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17834,7 +17834,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17843,7 +17843,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17875,7 +17875,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17884,7 +17884,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17893,7 +17893,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -17902,7 +17902,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -17911,7 +17911,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -17920,7 +17920,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -17929,7 +17929,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -17938,7 +17938,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -17947,7 +17947,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -17982,7 +17982,7 @@ export interface operations {
                     "text/html": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -17991,7 +17991,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18000,7 +18000,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18009,7 +18009,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18018,7 +18018,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18027,7 +18027,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18036,7 +18036,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18045,7 +18045,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18054,7 +18054,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18089,7 +18089,7 @@ export interface operations {
                     "message/rfc822": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18098,7 +18098,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18107,7 +18107,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18116,7 +18116,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18125,7 +18125,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18134,7 +18134,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18143,7 +18143,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18152,7 +18152,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18161,7 +18161,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18199,7 +18199,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18208,7 +18208,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18217,7 +18217,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18226,7 +18226,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18235,7 +18235,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18244,7 +18244,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18253,7 +18253,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18262,7 +18262,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18271,7 +18271,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18309,7 +18309,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18318,7 +18318,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18327,7 +18327,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18336,7 +18336,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18345,7 +18345,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18354,7 +18354,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18363,7 +18363,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18372,7 +18372,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18381,7 +18381,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18412,7 +18412,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicRules"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18421,7 +18421,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18430,7 +18430,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18439,7 +18439,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18448,7 +18448,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18457,7 +18457,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18466,7 +18466,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18475,7 +18475,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18484,7 +18484,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18522,7 +18522,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicRules"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18531,7 +18531,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18540,7 +18540,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18549,7 +18549,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18558,7 +18558,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18567,7 +18567,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18576,7 +18576,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18585,7 +18585,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18594,7 +18594,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18628,7 +18628,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18637,7 +18637,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18646,7 +18646,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18655,7 +18655,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18664,7 +18664,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18673,7 +18673,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18682,7 +18682,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18691,7 +18691,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18700,7 +18700,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18738,7 +18738,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18747,7 +18747,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18756,7 +18756,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18765,7 +18765,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18774,7 +18774,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18783,7 +18783,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18792,7 +18792,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18801,7 +18801,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18810,7 +18810,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18841,7 +18841,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicTold"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18850,7 +18850,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18859,7 +18859,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18868,7 +18868,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18877,7 +18877,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18886,7 +18886,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18895,7 +18895,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -18904,7 +18904,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -18913,7 +18913,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -18945,7 +18945,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -18954,7 +18954,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18963,7 +18963,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -18972,7 +18972,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -18981,7 +18981,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -18990,7 +18990,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -18999,7 +18999,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19008,7 +19008,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19017,7 +19017,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19055,7 +19055,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19064,7 +19064,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19073,7 +19073,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19082,7 +19082,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19091,7 +19091,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19100,7 +19100,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19109,7 +19109,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19118,7 +19118,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19127,7 +19127,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19159,7 +19159,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19168,7 +19168,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19177,7 +19177,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19186,7 +19186,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19195,7 +19195,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19204,7 +19204,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19213,7 +19213,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19222,7 +19222,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19231,7 +19231,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19269,7 +19269,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicNote"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19278,7 +19278,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19287,7 +19287,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19296,7 +19296,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19305,7 +19305,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19314,7 +19314,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19323,7 +19323,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19332,7 +19332,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19341,7 +19341,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19375,7 +19375,7 @@ export interface operations {
                     "application/json": components["schemas"]["Topic"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19384,7 +19384,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19393,7 +19393,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19402,7 +19402,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19411,7 +19411,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19420,7 +19420,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19429,7 +19429,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19438,7 +19438,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19447,7 +19447,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19487,7 +19487,7 @@ export interface operations {
                     "application/json": components["schemas"]["Task"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19496,7 +19496,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19505,7 +19505,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19514,7 +19514,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19523,7 +19523,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19532,7 +19532,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19541,7 +19541,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19550,7 +19550,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19559,7 +19559,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19590,7 +19590,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicsReport"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19599,7 +19599,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19608,7 +19608,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19617,7 +19617,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19626,7 +19626,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19635,7 +19635,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19644,7 +19644,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19653,7 +19653,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19662,7 +19662,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19693,7 +19693,7 @@ export interface operations {
                     "application/json": components["schemas"]["Proposal"][];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19702,7 +19702,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19711,7 +19711,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19720,7 +19720,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19729,7 +19729,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19738,7 +19738,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19747,7 +19747,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19756,7 +19756,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19765,7 +19765,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19799,7 +19799,7 @@ export interface operations {
                     "application/zip": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19808,7 +19808,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19817,7 +19817,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19826,7 +19826,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19835,7 +19835,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19844,7 +19844,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19853,7 +19853,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19862,7 +19862,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19871,7 +19871,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -19905,7 +19905,7 @@ export interface operations {
                     "application/zip": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -19914,7 +19914,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19923,7 +19923,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -19932,7 +19932,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -19941,7 +19941,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -19950,7 +19950,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -19959,7 +19959,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -19968,7 +19968,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -19977,7 +19977,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20017,7 +20017,7 @@ export interface operations {
                     "application/json": components["schemas"]["TopicFile"];
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20026,7 +20026,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20035,7 +20035,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -20044,7 +20044,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -20053,7 +20053,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -20062,7 +20062,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -20071,7 +20071,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -20080,7 +20080,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -20089,7 +20089,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20120,7 +20120,7 @@ export interface operations {
                     "application/octet-stream": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20129,7 +20129,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20138,7 +20138,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -20147,7 +20147,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -20156,7 +20156,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -20165,7 +20165,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -20174,7 +20174,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -20183,7 +20183,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -20192,7 +20192,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20224,7 +20224,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20233,7 +20233,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20242,7 +20242,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -20251,7 +20251,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -20260,7 +20260,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -20269,7 +20269,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -20278,7 +20278,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -20287,7 +20287,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -20296,7 +20296,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20328,7 +20328,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20337,7 +20337,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20346,7 +20346,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -20355,7 +20355,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -20364,7 +20364,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -20373,7 +20373,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -20382,7 +20382,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -20391,7 +20391,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -20400,7 +20400,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20435,7 +20435,7 @@ export interface operations {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20444,7 +20444,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It was sent from elsewhere. */
+            /** @description The request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20453,7 +20453,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about is not there. */
+            /** @description It does not exist. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -20462,7 +20462,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It came too slowly. */
+            /** @description The request took too long to arrive. */
             408: {
                 headers: {
                     [name: string]: unknown;
@@ -20471,7 +20471,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It does not go together with how things are just now. */
+            /** @description The current state does not allow this. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -20480,7 +20480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description What it is about was deleted. */
+            /** @description It was deleted. */
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -20489,7 +20489,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description It is more than is taken. */
+            /** @description The request is too large. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -20498,7 +20498,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description Something that was given cannot be. */
+            /** @description A value is not valid. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -20507,7 +20507,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -20536,7 +20536,7 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description The request is not one that is understood. */
+            /** @description The request cannot be understood. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -20545,7 +20545,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The database is away; try again after a moment. */
+            /** @description The database cannot be reached. Try again in a moment. */
             503: {
                 headers: {
                     [name: string]: unknown;

@@ -1,4 +1,4 @@
-// Made by `make schema` from the core. Do not edit.
+// Created by `make schema` from the core. Do not edit.
 
 /** The drawing office's colours, of the page and of what is marked on the stage. */
 export const tone = {
