@@ -24,7 +24,7 @@ ROOT = Path(__file__).resolve().parents[1]
 
 # Draws one frame and waits for the pixel that proves it is done.
 _TIME = """async ([count, edges, turn]) => {
-  const stage = window.stairpathStage;
+  const stage = window.stairpath.stage;
   stage.setStyle(edges ? "edges" : "plain");
   const { eye, target } = stage.pose;
   const pivot = stage.pivotPoint;
@@ -50,8 +50,8 @@ _TIME = """async ([count, edges, turn]) => {
 }"""
 # Hides a level and shows it again in turn, and draws; whether anything but texels changed.
 _TOGGLE = """async (count) => {
-  const stage = window.stairpathStage, { building } = stage;
-  const levels = window.stairpathOpen.seen().federation.models.flatMap((m) => m.level);
+  const stage = window.stairpath.stage, { building } = stage;
+  const levels = window.stairpath.open.seen().federation.models.flatMap((m) => m.level);
   const all = new Uint8Array(levels.length).fill(2);
   const without = Uint8Array.from(levels, (level) => (level === 2 ? 0 : 2));
   const gl = stage.canvas.getContext('webgl2');
@@ -73,8 +73,8 @@ _TOGGLE = """async (count) => {
 }"""
 # Draws frames with a plane through the middle of the building: where it is, or carried on before each.
 _CUT = """async ([count, step]) => {
-  const stage = window.stairpathStage, { building } = stage;
-  const { Clips } = window.stairpathOpen.clips;
+  const stage = window.stairpath.stage, { building } = stage;
+  const { Clips } = window.stairpath.open.clips;
   const { min, max } = building.bounds;
   const gl = stage.canvas.getContext('webgl2');
   const pixel = new Uint8Array(4);
@@ -96,7 +96,7 @@ _CUT = """async ([count, step]) => {
 }"""
 # Draws frames in full, with shade and outlines worked out anew for each, or laid over as they were.
 _IN_FULL = """async ([count, anew]) => {
-  const stage = window.stairpathStage;
+  const stage = window.stairpath.stage;
   const gl = stage.canvas.getContext('webgl2');
   const pixel = new Uint8Array(4);
   stage.setStyle("edges");
@@ -127,7 +127,7 @@ def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
         **os.environ,
         "STAIRPATH_DATABASE_URL": url,
         "STAIRPATH_PORT": str(port),
-        "STAIRPATH_WEB_DIR": str(ROOT / "web/dist"),
+        "STAIRPATH_WEB_DIR": str(ROOT / "web/dist-test"),
     }
     server = subprocess.Popen([sys.executable, "-m", "stairpath.api.server"], env=env, cwd=ROOT)
     for _ in range(300):
@@ -148,7 +148,7 @@ def _project() -> str:
 
 _STEPS = 6000
 _WALK = f"""() => {{
-  const walker = window.stairpathWalker(), pose = window.stairpathStage.pose;
+  const walker = window.stairpath.walker(), pose = window.stairpath.stage.pose;
   const begun = performance.now();
   for (let k = 0; k < {_STEPS}; k++) {{
     const turn = Math.floor(k / 400) * 1.1;
@@ -178,7 +178,7 @@ def _step_ms(page: Page) -> float:
     page.keyboard.press("Enter")
     page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'yes'")
     page.keyboard.press("m")
-    page.wait_for_function("() => window.stairpathWalker?.()", timeout=120_000)
+    page.wait_for_function("() => window.stairpath.walker?.()", timeout=120_000)
     took: float = page.evaluate(_WALK)
     return took
 
@@ -210,7 +210,7 @@ def measure(url: str) -> list[Measure]:
             page.add_init_script("localStorage.setItem('stairpath.name', 'Bench')")
             page.goto(f"http://127.0.0.1:{port}/p/{_project()}")
             wait_drawn(page)
-            info = page.evaluate("() => window.stairpathStage.drawInfo")
+            info = page.evaluate("() => window.stairpath.stage.drawInfo")
             other = browser.new_page(viewport={"width": 1280, "height": 800})
             other.route("**/bare.html", lambda route: route.fulfill(path=str(ROOT / "web/dist-bench/bare.html")))
             other.route(
@@ -218,7 +218,7 @@ def measure(url: str) -> list[Measure]:
                 lambda route: route.fulfill(path=str(ROOT / "web/dist-bench" / route.request.url.split("/", 3)[3])),
             )
             size = page.evaluate(
-                "() => [window.stairpathStage.canvas.clientWidth, window.stairpathStage.canvas.clientHeight]"
+                "() => [window.stairpath.stage.canvas.clientWidth, window.stairpath.stage.canvas.clientHeight]"
             )
             pose = page.locator("canvas").get_attribute("data-pose")
             other.goto(f"http://127.0.0.1:{port}/bare.html")

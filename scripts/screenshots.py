@@ -1,4 +1,4 @@
-"""Take the pictures in docs/screenshots from the running demo (`make demo` in another terminal)."""
+"""Take the pictures in docs/screenshots from the running demo (`STAIRPATH_WEB_DIR=web/dist-test make demo` in another terminal)."""
 
 from __future__ import annotations
 
@@ -134,7 +134,7 @@ def cut_open(page: Page, keep: Callable[[str], None]) -> None:
     """The building cut along a grid line and above a storey."""
     from tests.e2e.stage import wait_posed
 
-    filled = "() => { const s = window.stairpathStage; s.draw(); return s.cutFaces.root.visible; }"
+    filled = "() => { const s = window.stairpath.stage; s.draw(); return s.cutFaces.root.visible; }"
     before = page.locator("canvas").first.get_attribute("data-pose")
     page.get_by_role("button", name="Fit all", exact=True).click()
     wait_posed(page, before)
@@ -331,7 +331,7 @@ def main() -> None:
 
     mark = ROOT / "var" / "running"
     if not mark.exists():
-        sys.exit("The demo does not run; start it with make demo.")
+        sys.exit("The demo does not run. Start it with STAIRPATH_WEB_DIR=web/dist-test make demo.")
     address = mark.read_text().split()[-1]
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)

@@ -44,7 +44,7 @@ from stairpath.api.routes import (
     walking,
 )
 from stairpath.settings import settings
-from stairpath.store import database
+from stairpath.work.base import database
 
 
 class _Assets(StaticFiles):
@@ -76,6 +76,7 @@ def create_app() -> FastAPI:
         redoc_url=None,
         openapi_url="/api/openapi.json",
         lifespan=_lifespan,
+        separate_input_output_schemas=False,
     )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(RequestGuard, hosts=settings().allowed_hosts.split(","))

@@ -29,7 +29,8 @@ def _meeting(where: str | None, asked: Traits) -> Mask:
     """Which components meet the conditions that were typed; stops where they are none."""
     import numpy as np
 
-    from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from, unlike
+    from stairpath.core.visibility.condition import NotAConditionError
+    from stairpath.core.visibility.conditions import all_met, condition_from, unlike
 
     if where is None:
         return np.ones(asked.count, dtype=bool)

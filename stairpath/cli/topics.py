@@ -12,7 +12,7 @@ import typer
 from stairpath.cli.common import AsJson, app, print_document, say, stop
 
 if TYPE_CHECKING:
-    from stairpath.core.exchange.topic import Component, Topic, Trouble, Viewpoint
+    from stairpath.core.exchange.topic import Component, Topic, TopicsProblem, Viewpoint
 
 topics = typer.Typer(no_args_is_help=True, help="Read files of topics (BCF), and convert them.")
 app.add_typer(topics, name="topics")
@@ -83,7 +83,7 @@ def _topic(topic: Topic) -> dict[str, Any]:
     }
 
 
-def _problems(of: Iterable[Trouble]) -> list[dict[str, str | None]]:
+def _problems(of: Iterable[TopicsProblem]) -> list[dict[str, str | None]]:
     return [{"code": each.code, "text": each.text, "topic": each.topic} for each in of]
 
 

@@ -63,6 +63,13 @@ def bytes_of(made: object) -> int:
     return int(total)
 
 
+class _Making:
+    """Something that is being made, and how many ask for it; the last one takes this away."""
+
+    def __init__(self) -> None:
+        self.lock, self.askers = Lock(), 0
+
+
 class Cache(Generic[Key, Made]):
     """The last things that were made, each by what it was made of; several threads may ask at once."""
 
@@ -77,7 +84,7 @@ class Cache(Generic[Key, Made]):
         self._size_of = size_of
         self._owner_of = owner_of
         self._lock = Lock()
-        self._making: dict[Key, Lock] = {}
+        self._making: dict[Key, _Making] = {}
 
     def peek(self, key: Key) -> Made | None:
         """What was made of a key, if it is kept."""
@@ -94,9 +101,10 @@ class Cache(Generic[Key, Made]):
         if found is not None:
             return found
         with self._lock:
-            making = self._making.setdefault(key, Lock())
+            making = self._making.setdefault(key, _Making())
+            making.askers += 1
         try:
-            with making:
+            with making.lock:
                 found = self.peek(key)
                 if found is None:
                     found = make()
@@ -104,8 +112,9 @@ class Cache(Generic[Key, Made]):
                 return found
         finally:
             with self._lock:
-                if not making.locked():
-                    self._making.pop(key, None)
+                making.askers -= 1
+                if not making.askers:
+                    del self._making[key]
 
     def _put(self, key: Key, made: Made) -> None:
         size = self._size_of(made)

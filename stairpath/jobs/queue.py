@@ -5,7 +5,7 @@ from __future__ import annotations
 from procrastinate import App, PsycopgConnector, RetryStrategy
 
 from stairpath.settings import settings
-from stairpath.store.database import AWAY
+from stairpath.store.database import UNREACHABLE
 from stairpath.store.queue import QUEUE
 
 __all__ = ["AGAIN", "QUEUE", "app"]
@@ -15,5 +15,5 @@ app = App(
     import_paths=["stairpath.jobs.tasks"],
 )
 
-AGAIN = RetryStrategy(max_attempts=20, linear_wait=2, retry_exceptions=list(AWAY))
+AGAIN = RetryStrategy(max_attempts=20, linear_wait=2, retry_exceptions=list(UNREACHABLE))
 """A job that fails because the database went away is tried again, after growing pauses."""

@@ -19,7 +19,7 @@ from stairpath.core.reading.shares import cores
 from stairpath.jobs import tasks
 from stairpath.jobs.queue import app
 from stairpath.settings import settings
-from stairpath.store.database import AWAY
+from stairpath.store.database import UNREACHABLE
 from stairpath.work.tasks import reconcile
 
 log = structlog.get_logger()
@@ -29,7 +29,7 @@ _LOOK_ROUND_S = 5.0
 _FORGET_ROUNDS = 720
 _LOST_S = 3 * _BEAT_S
 
-_NO_DATABASE: tuple[type[Exception], ...] = (*AWAY, ConnectorException)
+_NO_DATABASE: tuple[type[Exception], ...] = (*UNREACHABLE, ConnectorException)
 
 assert tasks  # registers the jobs
 
@@ -74,7 +74,7 @@ class Watch:
                     return
                 if rounds % _FORGET_ROUNDS == 0:
                     await asyncio.to_thread(reconcile.forget)
-            except AWAY as error:
+            except UNREACHABLE as error:
                 log.warning("the database is away", reason=repr(error))
             except Exception:  # a round that goes wrong is no reason to take no more jobs
                 log.exception("a round for work went wrong")
@@ -109,7 +109,7 @@ async def run() -> int:
         await asyncio.wait({working, rounds, asked}, return_when=asyncio.FIRST_COMPLETED)
         if working.done() and (error := working.exception()) is not None:
             log.warning("the worker cannot go on", reason=repr(error))
-        with suppress(*AWAY):
+        with suppress(*UNREACHABLE):
             await asyncio.to_thread(watch.hand_back)
         # Jobs run in threads that wait for their children; ended outright, they are taken up again.
         sys.stdout.flush()

@@ -140,13 +140,13 @@ def _commands(reload: bool) -> dict[str, list[str]]:
 
 def _watch_reading(keeper: Keeper) -> None:
     """Say how the reading of the demo goes until nothing of it waits; while the database is away nothing is said."""
-    from stairpath.store.database import AWAY
+    from stairpath.store.database import UNREACHABLE
 
     before = ""
     while True:
         try:
             line, done = progress_of_demo()
-        except AWAY:
+        except UNREACHABLE:
             line, done = before, False
         if line != before:
             say(line)
@@ -161,11 +161,11 @@ def _keep_review() -> None:
     """Keep the demo's topics and meetings once its building is there."""
     from stairpath.demo import PROJECT_NAME
     from stairpath.start.reviewing import load_review
-    from stairpath.store.database import AWAY
+    from stairpath.store.database import UNREACHABLE
     from stairpath.work.base import projects
     from stairpath.work.base.errors import UnfitError
 
-    not_now: tuple[type[Exception], ...] = (UnfitError, *AWAY)
+    not_now: tuple[type[Exception], ...] = (UnfitError, *UNREACHABLE)
     try:
         found = next((f for f in projects.listed() if f.project.name == PROJECT_NAME), None)
         count = load_review(found.project.id) if found and found.project.federation else 0

@@ -59,9 +59,9 @@ def _hold(project_id: str, meeting: Meeting, made: list[Listed], today: date) ->
     mara = Who(COORDINATOR)
     order = [made[each.topic].topic.id for each in meeting.said]
     held = meetings.begin(mara, project_id, meeting.title, today + timedelta(meeting.days), order)
-    meetings.change(mara, held.id, meetings.MeetingChange(present=meeting.present, topics=order))
+    meetings.change(mara, held.id, meetings.MeetingRequest(present=meeting.present, topics=tuple(order)))
     for each in meeting.said:
         until = None if each.until_days is None else today + timedelta(each.until_days)
         point = meetings.point(each.text, each.decision, each.who, until)
         meetings.note(mara, held.id, made[each.topic].topic.id, point)
-    meetings.change(mara, held.id, meetings.MeetingChange(ended=True))
+    meetings.change(mara, held.id, meetings.MeetingRequest(ended=True))

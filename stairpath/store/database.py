@@ -19,9 +19,9 @@ from sqlalchemy.orm import Session
 from stairpath.core.dates import EARLIEST
 from stairpath.settings import settings
 
-__all__ = ["AWAY", "BEYOND", "Session", "answers", "engine", "transaction", "without_waiting"]
+__all__ = ["NOT_STORABLE", "UNREACHABLE", "Session", "answers", "engine", "transaction", "without_waiting"]
 
-AWAY: tuple[type[Exception], ...] = (
+UNREACHABLE: tuple[type[Exception], ...] = (
     OperationalError,
     InterfaceError,
     NoConnectionError,
@@ -30,9 +30,9 @@ AWAY: tuple[type[Exception], ...] = (
     psycopg_pool.PoolTimeout,
 )
 """What is raised while the database cannot be reached, is starting, or has ended a connection."""
-BEYOND: tuple[type[Exception], ...] = (DataError,)
+NOT_STORABLE: tuple[type[Exception], ...] = (DataError,)
 """What PostgreSQL cannot keep, such as a NUL in a text or a number beyond its range."""
-MEANWHILE: tuple[type[Exception], ...] = (IntegrityError,)
+CONFLICTING: tuple[type[Exception], ...] = (IntegrityError,)
 """What somebody else did in the same moment makes impossible."""
 
 
@@ -87,6 +87,6 @@ def answers() -> bool:
     try:
         with engine().connect() as connection:
             connection.execute(text("SELECT 1"))
-    except AWAY:
+    except UNREACHABLE:
         return False
     return True

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from typing import Any, Generic, Literal, TypeVar
+from typing import Any, Generic, TypeVar
 
 import structlog
 from pydantic import TypeAdapter, ValidationError
@@ -19,7 +19,6 @@ from typing_extensions import TypeForm
 from stairpath.core.federation.alignment import Evidence
 from stairpath.core.problems import Problem
 from stairpath.core.reading.model import GridAxis, MapConversion, PropertyValue, Quantity, Storey
-from stairpath.core.review.view import View
 from stairpath.core.walking.bodies import Body
 from stairpath.core.walking.grid import CELL_M
 from stairpath.core.walking.solids import PASSABLE
@@ -216,87 +215,6 @@ class Details:
     connected: tuple[str, ...] = ()
     properties: dict[str, dict[str, Quantity | PropertyValue]] = field(default_factory=dict)
     quantities: dict[str, dict[str, Quantity]] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
-class KeptHome:
-    """The view that everybody comes home to, and who set it."""
-
-    view: View
-    author: str
-
-
-@dataclass(frozen=True)
-class KeptPlace:
-    """One end of a route."""
-
-    room: int | None = None
-    point_m: list[float] | None = None
-    label: str = ""
-
-
-@dataclass(frozen=True)
-class KeptRouteRequest:
-    """What route was asked for, in project coordinates."""
-
-    start: KeptPlace
-    end: KeptPlace
-    body: str = "standing"
-    step_free: bool = False
-    width_limit_m: float = 0.90
-    height_limit_m: float = 2.00
-
-
-@dataclass(frozen=True)
-class InTheWay:
-    """A component with what one calls it."""
-
-    model: str
-    model_name: str
-    discipline: str | None
-    global_id: str
-    label: str
-
-
-@dataclass(frozen=True)
-class KeptPinch:
-    """A narrow or low place of a route."""
-
-    what: Literal["width", "height"]
-    size_m: float
-    at_m: list[float]
-    along_m: float
-    components: list[InTheWay]
-
-
-@dataclass(frozen=True)
-class KeptBlock:
-    """Where a route ends and what would have to be otherwise."""
-
-    kind: str
-    nearest_m: list[float]
-    components: list[InTheWay]
-    needs: str
-    found_m: float | None
-    needed_m: float | None
-
-
-@dataclass(frozen=True)
-class KeptAnswer:
-    """A route as it was found, in project coordinates."""
-
-    found: bool
-    version: int
-    length_m: float | None
-    rise_m: float | None
-    descent_m: float | None
-    risers: int | None
-    time_s: float | None
-    points_m: list[list[float]]
-    narrowest: KeptPinch | None
-    lowest: KeptPinch | None
-    pinches: list[KeptPinch]
-    blocked: KeptBlock | None
 
 
 def older_building(kept: Json) -> Json:

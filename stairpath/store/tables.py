@@ -33,17 +33,15 @@ from stairpath.core.review.question import Question
 from stairpath.core.review.recheck import OfFinding
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.sheet_request import SheetRequest
-from stairpath.core.review.topic import Changed, TopicFields
-from stairpath.core.review.view import View
+from stairpath.core.review.topic import TopicChange, TopicFields
+from stairpath.core.review.view import Home, View
 from stairpath.core.visibility.condition import Condition
+from stairpath.core.walking.route_answer import RouteAnswer, RouteRequest
 from stairpath.store.documents import (
     Building,
     Details,
     Document,
     Frame,
-    KeptAnswer,
-    KeptHome,
-    KeptRouteRequest,
     Placed,
     Walking,
     older_building,
@@ -105,7 +103,7 @@ class Project(Base):
     federation: Mapped[Building | None] = mapped_column(Document(Building, older_building))
     """Origin, bounds, levels, rooms and norths, as federated last."""
     picture: Mapped[str | None] = mapped_column(ForeignKey("blob.sha256"))
-    home: Mapped[KeptHome | None] = mapped_column(Document(KeptHome, older_home))
+    home: Mapped[Home | None] = mapped_column(Document(Home, older_home))
     """The view that everybody comes home to, and who set it."""
     walking: Mapped[Walking | None] = mapped_column(Document(Walking, older_walking))
     """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
@@ -311,8 +309,8 @@ class SavedRoute(Base):
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
-    wish: Mapped[KeptRouteRequest] = mapped_column(Document(KeptRouteRequest))
-    answer: Mapped[KeptAnswer] = mapped_column(Document(KeptAnswer))
+    wish: Mapped[RouteRequest] = mapped_column(Document(RouteRequest))
+    answer: Mapped[RouteAnswer] = mapped_column(Document(RouteAnswer))
 
 
 class ComponentSet(Base):
@@ -404,7 +402,7 @@ class TopicNote(Base):
     at: Mapped[datetime] = mapped_column(default=now)
     text: Mapped[str] = mapped_column(Text, default="")
     view: Mapped[str | None] = mapped_column(String(32))
-    changed: Mapped[list[Changed]] = mapped_column(Document(list[Changed]), default=list)
+    changed: Mapped[list[TopicChange]] = mapped_column(Document(list[TopicChange]), default=list)
     removed_at: Mapped[datetime | None]
 
 

@@ -46,6 +46,34 @@ def test_one_that_takes_long_holds_up_only_who_asks_for_the_same():
         assert (first.result(20), second.result(20)) == ("slow", "slow")
 
 
+def test_who_waits_while_it_fails_and_who_comes_later_never_make_it_side_by_side():
+    """The first fails while a second waits; a third who comes then waits for the second instead of making it too."""
+    cache: Cache[str, str] = Cache(1)
+    begun, fail, second_begun, second_go_on = (threading.Event() for _ in range(4))
+
+    def first() -> str:
+        begun.set()
+        assert fail.wait(20)
+        raise ValueError("not now")
+
+    def second() -> str:
+        second_begun.set()
+        assert second_go_on.wait(20)
+        return "second"
+
+    with ThreadPoolExecutor(3) as pool:
+        failing = pool.submit(cache.get, "a", first)
+        assert begun.wait(20)
+        waiting = pool.submit(cache.get, "a", second)
+        fail.set()
+        with pytest.raises(ValueError, match="not now"):
+            failing.result(20)
+        assert second_begun.wait(20)
+        late = pool.submit(cache.get, "a", lambda: "third")
+        second_go_on.set()
+        assert (waiting.result(20), late.result(20)) == ("second", "second")
+
+
 def test_what_cannot_be_made_is_not_kept_and_is_tried_again():
     cache: Cache[str, int] = Cache(1)
 

@@ -15,8 +15,8 @@ from stairpath.cli import app
 from stairpath.core.reading.model import Quantity
 from stairpath.core.units import converted
 from stairpath.core.visibility import wording
-from stairpath.core.visibility.condition import Condition
-from stairpath.core.visibility.conditions import NotAConditionError, all_met, condition_from, meets, unlike
+from stairpath.core.visibility.condition import Condition, NotAConditionError
+from stairpath.core.visibility.conditions import all_met, condition_from, meets, unlike
 from stairpath.core.visibility.facts import facts_of, joined, text_of
 from stairpath.core.visibility.rules import Rule, selected
 from stairpath.core.visibility.selectors import Where
@@ -134,7 +134,11 @@ def test_names_are_no_figures_and_units_are_told_apart():
     pressure = Condition("property:Pressure", "over", 3.0, "mm")
     assert met("property:Pressure", "over", 3, "mm") == []
     assert "something else" in unlike(pressure, FACTS)
-    assert unlike(replace(pressure, unit="bar"), FACTS) == unlike(replace(pressure, what="level"), FACTS) == ""
+    assert (
+        unlike(replace(pressure, unit="bar"), FACTS)
+        == unlike(replace(pressure, what="level", how="equal", value="01"), FACTS)
+        == ""
+    )
 
 
 def test_a_selection_by_conditions_is_a_rule_like_any_other():

@@ -9,6 +9,7 @@ import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
 
+from stairpath.core.component_ref import ComponentRef
 from stairpath.core.measuring.centrelines import between_lines, centre_lines
 from stairpath.core.measuring.facets import Facets
 from stairpath.core.measuring.features import features
@@ -20,7 +21,6 @@ from stairpath.core.measuring.measures import (
     FaceMeasure,
     FaceSide,
     PointsMeasure,
-    Ref,
     RoomMeasure,
     SidesMeasure,
     VolumeMeasure,
@@ -29,7 +29,7 @@ from stairpath.core.measuring.measures import (
 from tests.core.solids import bend, box, extruded, i_profile, joined, regular_area, regular_length
 from tests.core.test_measuring import TURN, bar, of
 
-A, B, FLOOR = Ref("m", "a"), Ref("m", "b"), Ref("m", "floor")
+A, B, FLOOR = ComponentRef("m", "a"), ComponentRef("m", "b"), ComponentRef("m", "floor")
 
 
 class House:

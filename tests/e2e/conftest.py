@@ -50,7 +50,7 @@ def site(database_url, tmp_path_factory):
     # Tests that run side by side do not try the same ports.
     port = free_port(8700 + 200 * run_beside())
     os.environ["STAIRPATH_PORT"] = str(port)
-    os.environ["STAIRPATH_WEB_DIR"] = str(ROOT / "web" / "dist")
+    os.environ["STAIRPATH_WEB_DIR"] = str(ROOT / "web" / "dist-test")
     commands = {
         "server": [sys.executable, "-m", "stairpath.api.server"],
         "worker": [sys.executable, "-m", "stairpath.jobs.worker"],

@@ -37,12 +37,12 @@ def on_foot_in(page: Page, room: str) -> None:
     in_room(page, room)
     page.keyboard.press("m")
     page.get_by_test_id("walk-bar").wait_for()
-    page.wait_for_function("() => window.stairpathWalker?.()")
+    page.wait_for_function("() => window.stairpath.walker?.()")
 
 
 def feet(page: Page) -> np.ndarray:
     """Where somebody on foot stands, about the project's origin."""
-    return np.array(page.evaluate("() => window.stairpathWalker().feet.toArray()"))
+    return np.array(page.evaluate("() => window.stairpath.walker().feet.toArray()"))
 
 
 def hold(page: Page, key: str, seconds: float) -> None:
@@ -59,7 +59,7 @@ def walk_to(page: Page, corner: np.ndarray) -> bool:
         way = corner - feet(page)
         if np.hypot(*way[:2]) < NEAR_M:
             return bool(abs(way[2]) < STOREY_M)
-        bearing = page.evaluate("() => window.stairpathWalker().heading.bearingDeg")
+        bearing = page.evaluate("() => window.stairpath.walker().heading.bearingDeg")
         off = (math.degrees(math.atan2(way[0], way[1])) - bearing + 540) % 360 - 180
         if abs(off) > OFF_DEG:
             hold(page, "ArrowRight" if off > 0 else "ArrowLeft", abs(off) / TURN_DEG_S)

@@ -42,10 +42,10 @@ WIDE = """() => {
     .filter(([, r]) => r.right > innerWidth + 1 || r.bottom > innerHeight + 1)
     .map(([e, r]) => `${e.tagName} ${e.getAttribute('aria-label') ?? e.textContent.slice(0, 30)} to ${r.right | 0},${r.bottom | 0}`)
     .slice(0, 6).join('; ') || 'by itself'; }"""
-SETTLED = """() => { const o = window.stairpathOpen, c = document.querySelector('canvas');
-  return o && c && window.stairpathStage && !o.seen().asking && c.dataset.pending === '0'; }"""
+SETTLED = """() => { const o = window.stairpath.open, c = document.querySelector('canvas');
+  return o && c && window.stairpath.stage && !o.seen().asking && c.dataset.pending === '0'; }"""
 SHOWN = """async () => {
-  const seen = window.stairpathOpen.seen(), stage = window.stairpathStage.building.states;
+  const seen = window.stairpath.open.seen(), stage = window.stairpath.stage.building.states;
   const drawn = Array.from({ length: stage.count }, (_, i) => [0, 128, 255].indexOf(stage.texture.image.data[i * 4]));
   const answer = await fetch(`/api/projects/${seen.federation.id}/resolve`, { method: 'POST',
     headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ rules: seen.rules }) }).then((r) => r.arrayBuffer());
@@ -54,14 +54,14 @@ SHOWN = """async () => {
   const core = Array.from(new Uint8Array(answer, begin + at, count));
   return { drawn, core };
 }"""
-NEIGHBOURS = """() => window.stairpathOpen.trail().places.some((p, i, all) => {
+NEIGHBOURS = """() => window.stairpath.open.trail().places.some((p, i, all) => {
   const q = all[i + 1]; return q && JSON.stringify(p.view.eye) === JSON.stringify(q.view.eye); })"""
 STOREY = """() => {
   const list = document.querySelector('[aria-label="Storey of the key plan"]');
   const text = list?.selectedOptions[0]?.textContent ?? '';
   if (!text.endsWith(', follows the eye')) return null;
   const eye = JSON.parse(document.querySelector('canvas').dataset.pose).eye_m;
-  const name = window.stairpathOpen.followed(eye);
+  const name = window.stairpath.open.followed(eye);
   return text === `${name}, follows the eye` ? null : `${text} where the eye is on ${name}`; }"""
 FOCUS_GONE = """() => { const e = document.activeElement;
   return !e || (e !== document.body && (!e.isConnected || e.getBoundingClientRect().width === 0 && e.tagName !== 'INPUT')); }"""
@@ -209,7 +209,7 @@ class Roamer:
     def point_and_pick(self, step: int) -> None:
         """What is named under the cursor is what a click picks, where no tool is in hand."""
         x, y = self._at(random.Random(f"{self.seed}/{step}/pick"))
-        plain = "() => !window.stairpathOpen.tool() && window.stairpathOpen.mode() === 'orbit'"
+        plain = "() => !window.stairpath.open.tool() && window.stairpath.open.mode() === 'orbit'"
         front = "([x, y]) => document.elementFromPoint(x, y) === document.querySelector('canvas')"
         if not self.page.evaluate(plain) or not self.page.evaluate(front, [x, y]):
             return
@@ -217,10 +217,10 @@ class Roamer:
         self.page.wait_for_function("() => document.querySelector('canvas').dataset.rest === 'yes'", timeout=60_000)
         self.page.mouse.move(x - 1, y)
         self.page.mouse.move(x, y)
-        named = self.page.evaluate("() => window.stairpathOpen.hovered()")
+        named = self.page.evaluate("() => window.stairpath.open.hovered()")
         self.page.mouse.click(x, y)
         self.done.append(f"pick {x:.0f},{y:.0f}")
-        picked = self.page.evaluate("() => window.stairpathOpen.picked()")
+        picked = self.page.evaluate("() => window.stairpath.open.picked()")
         if picked != ([named] if named >= 0 else []):
             self.wrong.append(f"{named} was under the cursor, and {picked} was picked")
 
@@ -229,10 +229,10 @@ class Roamer:
         for _ in range(3):
             self.page.keyboard.press("Escape")
         self.page.evaluate("() => document.activeElement?.blur?.()")
-        self.page.evaluate("() => window.stairpathOpen.seen().goTo(0)")
+        self.page.evaluate("() => window.stairpath.open.seen().goTo(0)")
         self.check()
-        begun = self.page.evaluate("() => window.stairpathOpen.seen().history.at === 0")
-        rules = self.page.evaluate("() => window.stairpathOpen.seen().rules.length")
+        begun = self.page.evaluate("() => window.stairpath.open.seen().history.at === 0")
+        rules = self.page.evaluate("() => window.stairpath.open.seen().rules.length")
         if not begun or rules:
             raise WrongError(f"seed {self.seed}: undoing everything left {rules} rules")
 

@@ -85,4 +85,4 @@ def decoded(picture: str) -> np.ndarray:
 
 def pixels(page: Page, full: bool = False) -> np.ndarray:
     """What the stage shows now without what lies over it, as while it moves or in full."""
-    return decoded(page.evaluate("full => window.stairpathStage.pictures.ofStage(4096, full)", full))
+    return decoded(page.evaluate("full => window.stairpath.stage.pictures.ofStage(4096, full)", full))

@@ -70,21 +70,21 @@ def test_what_is_picked_in_one_is_picked_in_the_other(beside: Page):
 
 def test_a_pick_out_of_sight_is_brought_into_the_other_view(beside: Page):
     # Look away from the house, then pick its wall on the drawing.
-    beside.evaluate("() => { const s = window.stairpathStage; s.turnTo(180, -20, s.pose.eye); }")
+    beside.evaluate("() => { const s = window.stairpath.stage; s.turnTo(180, -20, s.pose.eye); }")
     wait_resting(beside)
     away = numbers(beside)
     beside.mouse.click(*on_screen(beside, IN_THE_MIDDLE_WALL, DRAWING))
     beside.wait_for_function(
         "x => Math.abs(JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] - x) > 0.01 ||"
-        " window.stairpathStage.main.shows(window.stairpathStage.pivotPoint)",
+        " window.stairpath.stage.main.shows(window.stairpath.stage.pivotPoint)",
         arg=away[0],
         timeout=20_000,
     )
     wait_resting(beside)
-    assert beside.evaluate("() => window.stairpathStage.main.shows(window.stairpathStage.pivotPoint)")
+    assert beside.evaluate("() => window.stairpath.stage.main.shows(window.stairpath.stage.pivotPoint)")
     # And the other way round: a room upstairs is stood in, a wall there picked on the stage.
     upstairs = beside.evaluate(
-        """() => { const s = window.stairpathStage;
+        """() => { const s = window.stairpath.stage;
           s.turnTo(0, 0, s.pose.eye);
           s.go({ ...s.pose, eye: s.pose.eye.clone().set(5, 3, 5.6), target: s.pose.eye.clone().set(5, 8, 5.6) }, true);
           const hit = s.componentAt(60, 60); return hit && hit.point.z; }"""
@@ -105,7 +105,7 @@ def test_a_pick_out_of_sight_is_brought_into_the_other_view(beside: Page):
 def test_the_stage_follows_its_eye_and_target_while_they_are_dragged_on_the_plan(beside: Page, part, kept, carried):
     # Both stand on the plan, apart from each other.
     beside.evaluate(
-        """() => { const s = window.stairpathStage;
+        """() => { const s = window.stairpath.stage;
           s.go({ ...s.pose, eye: s.pose.eye.clone().set(3, 3, 1.6), target: s.pose.eye.clone().set(7, 9, 1.2) }, true); }"""
     )
     wait_resting(beside)
@@ -182,7 +182,7 @@ def test_the_drawing_pans_and_zooms_under_the_cursor_and_has_its_own_trail(besid
     assert on_screen(beside, corner, DRAWING) == pytest.approx((x + 40, y - 30), abs=2)
     moved = numbers(beside, DRAWING)
     beside.wait_for_function(
-        """() => { const kept = window.stairpathOpen.trail('drawing').places.at(-1);
+        """() => { const kept = window.stairpath.open.trail('drawing').places.at(-1);
         const now = JSON.parse(document.querySelector('[data-testid=drawing]').dataset.pose);
         return Math.abs(kept.view.eye.height_m - now.height_m) < 1e-9; }""",
         timeout=15_000,
@@ -213,10 +213,10 @@ def test_the_room_for_the_drawing_is_dragged_and_the_stage_has_it_all_again_when
     beside.mouse.up()
     assert size_of(beside, DRAWING)[2] == pytest.approx(width + 80, abs=8)
     whole = size_of(beside)[2]
-    assert beside.evaluate("() => window.stairpathStage.main.aspect * window.stairpathStage.canvas.clientHeight") == pytest.approx(
+    assert beside.evaluate("() => window.stairpath.stage.main.aspect * window.stairpath.stage.canvas.clientHeight") == pytest.approx(
         whole - size_of(beside, DRAWING)[2], abs=2
     )  # fmt: skip
     beside.get_by_role("button", name="Close", exact=True).click()
     expect(beside.get_by_test_id("drawing")).to_have_count(0)
-    beside.wait_for_function("() => Math.abs(window.stairpathStage.main.aspect * window.stairpathStage.canvas.clientHeight"
-                             " - window.stairpathStage.canvas.clientWidth) < 1")  # fmt: skip
+    beside.wait_for_function("() => Math.abs(window.stairpath.stage.main.aspect * window.stairpath.stage.canvas.clientHeight"
+                             " - window.stairpath.stage.canvas.clientWidth) < 1")  # fmt: skip

@@ -10,8 +10,8 @@ from tests.e2e.conftest import arrive, ask
 from tests.e2e.going import find, in_room
 from tests.e2e.stage import on_screen, pose_of, size_of, wait_drawn, wait_posed, wait_resting
 
-FILLED = "() => { const s = window.stairpathStage; s.draw(); return s.cutFaces.root.visible; }"
-CLIPS = "() => window.stairpathStage.building.clips.planes.map(p => [...p.normal.toArray(), p.at])"
+FILLED = "() => { const s = window.stairpath.stage; s.draw(); return s.cutFaces.root.visible; }"
+CLIPS = "() => window.stairpath.stage.building.clips.planes.map(p => [...p.normal.toArray(), p.at])"
 
 
 @pytest.fixture
@@ -49,7 +49,7 @@ def under(page: Page, site, project, point_m):
     x, y = on_screen(page, np.subtract(point_m, origin))
     left, top, *_ = size_of(page)
     hit = page.evaluate(
-        "([x, y]) => window.stairpathStage.componentAt(x, y)?.point.toArray() ?? null", [x - left, y - top]
+        "([x, y]) => window.stairpath.stage.componentAt(x, y)?.point.toArray() ?? null", [x - left, y - top]
     )
     return None if hit is None else np.array(hit) + origin
 
@@ -184,7 +184,7 @@ def test_cuts_travel_with_the_address_and_with_a_viewpoint(cutting: Page, page: 
     filled(page)
     page.get_by_role("tab", name="Viewpoints").click()
     page.get_by_role("button", name="Cut twice").first.click()
-    page.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 2")
+    page.wait_for_function("() => window.stairpath.stage.building.clips.planes.length === 2")
     wait_resting(page)
     page.get_by_role("tab", name="Cuts").click()
     expect(page.get_by_test_id("cut")).to_have_count(2)

@@ -44,7 +44,7 @@ def colour_at(page: Page, point_m) -> np.ndarray:
     assert box
     x, y = on_screen(page, point_m)
     drawn = pixels(page)
-    scale = drawn.shape[1] / page.evaluate("() => window.stairpathStage.main.size.width")
+    scale = drawn.shape[1] / page.evaluate("() => window.stairpath.stage.main.size.width")
     return np.asarray(drawn[int((y - box["y"]) * scale), int((x - box["x"]) * scale)])
 
 
@@ -75,14 +75,14 @@ def test_the_files_own_colours_are_one_action_away_and_back(page: Page, site):
     front = [v - o for v, o in zip((10, -9, 4), origin, strict=True)]
     trade = colour_at(page, front)
     drawing(page, "Materials")
-    page.wait_for_function("() => window.stairpathStage.building.tints !== null")
+    page.wait_for_function("() => window.stairpath.stage.building.tints !== null")
     own = colour_at(page, front)
     # Oak in some light: its parts keep their order and about their shares.
     assert own[0] > own[1] > own[2]
     assert own[1] / own[0] == pytest.approx(OAK[1] / OAK[0], abs=0.12)
     assert np.abs(own - trade).max() > 25
     page.keyboard.press("Control+z")
-    page.wait_for_function("() => window.stairpathStage.building.tints === null")
+    page.wait_for_function("() => window.stairpath.stage.building.tints === null")
     assert np.abs(colour_at(page, front) - trade).max() < 6
 
 
@@ -90,16 +90,16 @@ def test_styles_are_changes_with_names_and_come_back(opened: Page):
     shaded = pixels(opened)
     drawing(opened, "Lines only")
     paper = pixels(opened)
-    blank = opened.evaluate("() => window.stairpathStage.building.shared.paper.value.toArray()")
+    blank = opened.evaluate("() => window.stairpath.stage.building.shared.paper.value.toArray()")
     white = (np.abs(paper / 255 - np.array(blank)).max(axis=2) < 0.02).mean()
     assert white > 0.85
     assert (paper.sum(axis=2) < 300).any()
     opened.keyboard.press("Control+z")
     expect(opened.get_by_role("status")).to_contain_text("drew everything in lines")
-    opened.wait_for_function("() => window.stairpathStage.style === 'edges'")
+    opened.wait_for_function("() => window.stairpath.stage.style === 'edges'")
     assert np.abs(pixels(opened) - shaded).mean() < 2
     find(opened, "see-through")
-    opened.wait_for_function("() => window.stairpathStage.style === 'clear'")
+    opened.wait_for_function("() => window.stairpath.stage.style === 'clear'")
 
 
 THERE = """() => {
@@ -139,13 +139,13 @@ def test_who_cannot_be_told_where_to_begin_sees_the_building_all_the_same(page: 
 
 
 def test_at_rest_corners_are_shaded(opened: Page):
-    opened.evaluate("() => window.stairpathStage.setInFull('always')")
+    opened.evaluate("() => window.stairpath.stage.setInFull('always')")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'yes'")
-    opened.evaluate("() => window.stairpathStage.setInFull('pictures')")
+    opened.evaluate("() => window.stairpath.stage.setInFull('pictures')")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'no'")
     full = pixels(opened, full=True)
     moving = opened.evaluate(
-        "() => { const s = window.stairpathStage; s.draw(); return s.renderer.picture(s.places.stage, 4096, 'image/png'); }"
+        "() => { const s = window.stairpath.stage; s.draw(); return s.renderer.picture(s.places.stage, 4096, 'image/png'); }"
     )
     plain = decoded(moving)
     lost = (plain - full).sum(axis=2)
@@ -261,7 +261,7 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
     expect(opened.get_by_test_id("legend")).to_contain_text("Properties changed")
     opened.get_by_test_id("differs-changed").click()
     assert picked(opened) == [13]
-    gone = "() => window.stairpathStage.gone.count"
+    gone = "() => window.stairpath.layers.gone?.count ?? 0"
     assert opened.evaluate(gone) == 0
     opened.get_by_test_id("differs-removed").click()
     expect(opened.get_by_test_id("gone-sign")).to_contain_text("1 component gone since the issue of")
@@ -274,14 +274,14 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
 
 
 def test_the_lid_is_lifted_and_put_back(opened: Page):
-    opened.evaluate("() => window.stairpathStage.canvas.focus()")
+    opened.evaluate("() => window.stairpath.stage.canvas.focus()")
     find(opened, "Lift or replace the lid")
     opened.get_by_role("tab", name="Cuts").click()
     expect(opened.get_by_text("Lid of Level").first).to_be_visible()
-    opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 1")
+    opened.wait_for_function("() => window.stairpath.stage.building.clips.planes.length === 1")
     opened.keyboard.press("Escape")
     find(opened, "Lift or replace the lid")
-    opened.wait_for_function("() => window.stairpathStage.building.clips.planes.length === 0")
+    opened.wait_for_function("() => window.stairpath.stage.building.clips.planes.length === 0")
     assert set(states(opened)) == {255}
 
 
@@ -302,12 +302,12 @@ def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened:
 
 def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(opened: Page):
     drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
-    assert opened.evaluate("() => window.stairpathStage.renderer.samples") == 5
+    assert opened.evaluate("() => window.stairpath.stage.renderer.samples") == 5
     # A frame as while one moves has one sample for a pixel.
-    rough = decoded(opened.evaluate(f"() => {{ window.stairpathStage.draw(); return ({drawn})(); }}"))
+    rough = decoded(opened.evaluate(f"() => {{ window.stairpath.stage.draw(); return ({drawn})(); }}"))
     whole = pixels(opened)
     # After a moment at rest the page shows by itself what a kept picture has.
-    opened.evaluate("() => { const s = window.stairpathStage; s.ask(); s.canvas.dataset.smooth = 'asked'; }")
+    opened.evaluate("() => { const s = window.stairpath.stage; s.ask(); s.canvas.dataset.smooth = 'asked'; }")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'yes'")
     smooth = decoded(opened.evaluate(drawn))
     assert len(np.unique(smooth.reshape(-1, 3), axis=0)) > 1.5 * len(np.unique(rough.reshape(-1, 3), axis=0))

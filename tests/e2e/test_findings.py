@@ -16,7 +16,7 @@ EYE_AT = """x => {
   const drawing = document.querySelector('[data-testid=drawing]');
   return Math.abs(JSON.parse(drawing?.dataset.pose ?? '{"eye_m":[NaN]}').eye_m[0] - x) < 1e-6;
 }"""
-MARKS = "() => window.stairpathStage.findings.count"
+MARKS = "() => window.stairpath.layers.findings.count"
 
 
 @pytest.fixture

@@ -40,7 +40,7 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         expect(page.get_by_test_id("together")).to_contain_text("1 follows")
         # The eye, what is picked and hidden, and the name of what was done.
         before = where(page)
-        page.evaluate("() => window.stairpathStage.turnTo(300, 25)")
+        page.evaluate("() => window.stairpath.stage.turnTo(300, 25)")
         wait_posed(page, before)
         same_eye(page, other)
         click_on(page, site, pair, (6, -8, 1.3))
@@ -64,16 +64,16 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         other.mouse.wheel(0, -400)
         expect(other.get_by_test_id("together")).to_contain_text("You stopped looking with")
         before = where(page)
-        page.evaluate("() => window.stairpathStage.turnTo(120, 10)")
+        page.evaluate("() => window.stairpath.stage.turnTo(120, 10)")
         wait_posed(page, before)
         assert np.abs(numbers(page) - numbers(other)).max() > 0.1
         other.keyboard.press("Shift+F")
         same_eye(page, other)
         # The presenter's line is lost for a moment: both go on.
-        page.evaluate("() => window.stairpathLine?.lose()")
+        page.evaluate("() => window.stairpath.line?.lose()")
         expect(page.get_by_test_id("together")).to_contain_text("You present; 1 follows", timeout=20_000)
         before = where(page)
-        page.evaluate("() => window.stairpathStage.turnTo(80, 20)")
+        page.evaluate("() => window.stairpath.stage.turnTo(80, 20)")
         wait_posed(page, before)
         same_eye(page, other)
         # Handed over: now the first follows.
@@ -85,7 +85,7 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         page.keyboard.press("Shift+F")
         expect(page.get_by_test_id("together")).to_contain_text("You follow Tam Kerr.")
         before = where(other)
-        other.evaluate("() => window.stairpathStage.turnTo(200, 15)")
+        other.evaluate("() => window.stairpath.stage.turnTo(200, 15)")
         wait_posed(other, before)
         same_eye(other, page)
     # The presenter is gone: who followed is told.

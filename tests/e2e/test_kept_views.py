@@ -22,7 +22,7 @@ def kept(page: Page, *names: str) -> None:
     page.get_by_role("tab", name="Viewpoints").click()
     for k, name in enumerate(names):
         before = where(page)
-        page.evaluate(f"() => window.stairpathStage.turnTo({40 + 70 * k}, 20)")
+        page.evaluate(f"() => window.stairpath.stage.turnTo({40 + 70 * k}, 20)")
         wait_posed(page, before)
         page.get_by_label("Name of the viewpoint").fill(name)
         page.keyboard.press("Enter")
@@ -75,7 +75,7 @@ def test_keeping_over_a_view_says_what_changes_and_is_undone(page: Page, site, p
     opened(page, site, pair)
     kept(page, "North")
     before = where(page)
-    page.evaluate("() => window.stairpathStage.turnTo(200, 20)")
+    page.evaluate("() => window.stairpath.stage.turnTo(200, 20)")
     wait_posed(page, before)
     click_on(page, site, pair, (2, 12, 6))
     page.get_by_role("tab", name="Viewpoints").click()
@@ -232,7 +232,7 @@ def test_a_picture_that_another_program_hung_into_its_view_is_on_the_stage(page:
     before = where(page)
     page.get_by_test_id("topic-view").click()
     wait_posed(page, before)
-    page.wait_for_function("() => window.stairpathStage.hung.count === 1", timeout=60_000)
+    page.wait_for_function("() => window.stairpath.layers.hung.count === 1", timeout=60_000)
     x, y = on_screen(page, np.subtract((6, -8, 3), ask(f"{site}/api/projects/{pair}/federation")["origin_m"]))
     left, top, width, height = stage_size(page)
     image = pixels(page)
@@ -243,7 +243,7 @@ def test_a_picture_that_another_program_hung_into_its_view_is_on_the_stage(page:
     page.keyboard.press("Escape")
     page.locator("canvas").first.focus()
     page.keyboard.press("Control+z")
-    page.wait_for_function("() => window.stairpathStage.hung.count === 0", timeout=60_000)
+    page.wait_for_function("() => window.stairpath.layers.hung.count === 0", timeout=60_000)
 
 
 def test_a_viewpoint_is_renamed_and_deleted_with_undo(page: Page, site, pair):

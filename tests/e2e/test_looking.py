@@ -123,7 +123,7 @@ def test_a_lens_is_typed_and_a_wrong_one_is_told(opened: Page):
 
 
 def test_switching_the_projection_keeps_the_pivot_in_its_place_and_size(opened: Page):
-    pivot = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
+    pivot = np.array(opened.evaluate("() => window.stairpath.stage.pivotPoint.toArray()"))
     beside = pivot + np.array([0.2, 0, 0])
     before = [np.array(on_screen(opened, p)) for p in (pivot, beside)]
     find(opened, "Parallel")
@@ -139,7 +139,7 @@ def test_over_empty_space_one_turns_about_what_is_picked(opened: Page):
     x, y, width, height = size_of(opened)
     opened.mouse.click(x + width * 0.55, y + height * 0.42)
     expect(opened.get_by_test_id("component-tag")).to_be_visible()
-    centre = np.array(opened.evaluate("() => window.stairpathStage.pivotPoint.toArray()"))
+    centre = np.array(opened.evaluate("() => window.stairpath.stage.pivotPoint.toArray()"))
     before = on_screen(opened, centre)
     opened.mouse.move(x + width - 20, y + 20)
     opened.mouse.down()
@@ -194,7 +194,7 @@ def test_a_pinned_pivot_stays_in_its_place(opened: Page):
     opened.keyboard.press("i")
     opened.mouse.click(x + width * 0.55, y + height * 0.42)
     expect(opened.locator("[role=status]")).to_contain_text("The pivot is pinned to")
-    pivot = np.array(opened.evaluate("() => window.stairpathStage.navigation.pinnedAt.toArray()"))
+    pivot = np.array(opened.evaluate("() => window.stairpath.stage.navigation.pinnedAt.toArray()"))
     before = on_screen(opened, pivot)
     opened.mouse.move(x + width * 0.4, y + height * 0.3)
     opened.mouse.down()
@@ -343,7 +343,7 @@ def test_a_plan_is_opened_over_its_storey_until_it_is_closed(opened: Page):
     expect(opened_mark(opened)).to_contain_text("Opened 1.20 m above Level 00.")
     # What is seen in the middle of a room is its floor, not the roof.
     _, _, width, height = size_of(opened)
-    seen = opened.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y)?.point.z", [width * 0.4, height * 0.3])
+    seen = opened.evaluate("([x, y]) => window.stairpath.stage.componentAt(x, y)?.point.z", [width * 0.4, height * 0.3])
     assert seen < 1.2
     opened_mark(opened).get_by_role("button", name="Close", exact=True).click()
     expect(opened_mark(opened)).to_have_count(0)
@@ -355,14 +355,14 @@ def test_square_onto_a_grid_line_it_is_opened_there_and_the_line_is_marked_until
     find(opened, "Square onto grid line 2")
     wait_posed(opened, before)
     expect(opened_mark(opened)).to_contain_text("Opened along grid line 2.")
-    assert opened.evaluate("() => window.stairpathStage.gridLine.tag") == "2"
+    assert opened.evaluate("() => window.stairpath.layers.gridLine.tag") == "2"
     x, y, width, height = size_of(opened)
     opened.mouse.move(x + width * 0.6, y + height * 0.3)
     opened.mouse.down()
     opened.mouse.move(x + width * 0.7, y + height * 0.35, steps=4)
     opened.mouse.up()
     expect(opened_mark(opened)).to_have_count(0)
-    assert opened.evaluate("() => window.stairpathStage.gridLine.tag") is None
+    assert opened.evaluate("() => window.stairpath.layers.gridLine.tag") is None
 
 
 def test_a_fit_keeps_clear_of_the_key_plan(opened: Page):
@@ -381,19 +381,19 @@ def test_what_a_click_will_catch_is_marked_before_it(opened: Page):
     find(opened, "Pin the pivot to a point")
     x, y, width, height = size_of(opened)
     opened.mouse.move(x + width * 0.55, y + height * 0.42)
-    opened.wait_for_function("() => window.stairpathStage.marks.caught !== null")
-    caught = opened.evaluate("() => window.stairpathStage.marks.caught")
+    opened.wait_for_function("() => window.stairpath.stage.marks.caught !== null")
+    caught = opened.evaluate("() => window.stairpath.stage.marks.caught")
     opened.mouse.click(x + width * 0.55, y + height * 0.42)
     words = {"corner": "a corner", "middle": "the middle of an edge", "crossing": "a grid crossing", "edge": "an edge"}
     words |= {"centre": "a centre", "axis": "a centre line", "gridline": "a grid line", "face": "a point of the face"}
     expect(opened.locator("[role=status]").last).to_contain_text(words[caught])
-    opened.wait_for_function("() => window.stairpathStage.marks.caught === null")
+    opened.wait_for_function("() => window.stairpath.stage.marks.caught === null")
 
 
 def test_leaving_before_the_eye_has_rested_keeps_where_one_was(opened: Page):
     before = pose_of(opened)["eye_m"]
     there = opened.evaluate(
-        """() => { const s = window.stairpathStage; s.turnTo(200, 10);
+        """() => { const s = window.stairpath.stage; s.turnTo(200, 10);
           const at = s.seen.eye.toArray(); location.reload(); return at; }"""
     )
     assert np.linalg.norm(np.subtract(there, before)) > 1

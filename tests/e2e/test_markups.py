@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 from tests.e2e.conftest import ask
 from tests.e2e.stage import size_of, wait_drawn, wait_posed, where
 
-COUNTS = "() => { const { read, pins } = window.stairpathStage.markups.counts; return `${read} ${pins}`; }"
+COUNTS = "() => { const { read, pins } = window.stairpath.layers.markups.counts; return `${read} ${pins}`; }"
 
 
 def drag(page: Page, start: tuple[float, float], end: tuple[float, float], steps: int = 5) -> None:
@@ -26,7 +26,7 @@ def wait_counts(page: Page, counts: str) -> None:
     page.wait_for_function(f"wanted => ({COUNTS})() === wanted", arg=counts, timeout=60_000)
 
 
-POINTS = "() => JSON.stringify(window.stairpathStage.markups.places)"
+POINTS = "() => JSON.stringify(window.stairpath.layers.markups.places)"
 
 
 def points(page: Page) -> np.ndarray:
@@ -78,7 +78,7 @@ def test_every_kind_of_markup_is_drawn_and_stays_with_its_place(page: Page, site
     assert where(page) == before
     wait_counts(page, "9 0")
     # From the other side they are pins, and a pin leads back.
-    page.evaluate("() => window.stairpathStage.turnTo(180, 20)")
+    page.evaluate("() => window.stairpath.stage.turnTo(180, 20)")
     wait_posed(page, before)
     wait_counts(page, "0 9")
     turned = where(page)
@@ -107,14 +107,14 @@ def test_a_markup_is_moved_restyled_and_deleted_by_mouse_and_keys_with_undo(page
     assert np.linalg.norm(points_after(page, there)[0] - there[0]) > 0.01
     page.get_by_label("plum").click()
     page.get_by_label("Filled").check()
-    page.wait_for_function("() => window.stairpathStage.markups.filled")
+    page.wait_for_function("() => window.stairpath.layers.markups.filled")
     row.focus()
     page.keyboard.press("Delete")
     expect(rows).to_have_count(0)
     wait_counts(page, "0 0")
     page.keyboard.press("Control+z")
     expect(rows).to_have_count(1)
-    page.wait_for_function("() => window.stairpathStage.markups.filled")
+    page.wait_for_function("() => window.stairpath.layers.markups.filled")
 
 
 def test_markups_are_part_of_a_viewpoint_and_of_a_link(page: Page, site, pair, browser):
@@ -139,7 +139,7 @@ def test_markups_are_part_of_a_viewpoint_and_of_a_link(page: Page, site, pair, b
 
 def test_a_locked_view_can_be_drawn_over(page: Page, site, pair):
     opened(page, site, pair)
-    page.evaluate("() => { window.stairpathStage.navigation.locked = true }")
+    page.evaluate("() => { window.stairpath.stage.navigation.locked = true }")
     page.get_by_role("button", name="Cloud", exact=True).click()
     drag(page, (0.4, 0.4), (0.6, 0.6))
     expect(page.get_by_test_id("markup")).to_have_count(1)

@@ -14,7 +14,7 @@ from tests.e2e.stage import on_screen, size_of, wait_drawn, wait_resting
 from tests.e2e.test_cutting import origin_of
 
 CAUGHT = "() => document.querySelector('[data-testid=caught]')?.textContent ?? ''"
-TEXTS = "() => window.stairpathStage.dimensions.texts"
+TEXTS = "() => window.stairpath.layers.dimensions.texts"
 BOTTOM_LEFT, BOTTOM_RIGHT, TOP_RIGHT = (0, 0, 4), (20, 0, 4), (20, 0, 7.4)
 """Corners of the front wall of the upper storey."""
 
@@ -76,7 +76,7 @@ def test_two_corners_are_measured_with_the_mouse_to_the_millimetre(measuring: Pa
     measuring.wait_for_function(f"() => JSON.stringify(({TEXTS})()) === JSON.stringify(['3.400 m'])")
     # By one action it is the words of a markup.
     figure(measuring).get_by_role("button", name="write on the view").click()
-    measuring.wait_for_function("() => window.stairpathStage.markups.counts.read === 1")
+    measuring.wait_for_function("() => window.stairpath.layers.markups.counts.read === 1")
     measuring.get_by_role("tab", name="Markups").click()
     expect(measuring.get_by_test_id("markup")).to_contain_text("3.400 m")
     measuring.keyboard.press("Control+z")

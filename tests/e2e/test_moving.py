@@ -21,7 +21,7 @@ def opened(page: Page, site, house):
 def under_cursor(page: Page, x: float, y: float):
     left, top, _, _ = size_of(page)
     hit = page.evaluate(
-        "([x, y]) => { const h = window.stairpathStage.componentAt(x, y); return h && h.point.toArray(); }",
+        "([x, y]) => { const h = window.stairpath.stage.componentAt(x, y); return h && h.point.toArray(); }",
         [x - left, y - top],
     )
     assert hit is not None

@@ -56,7 +56,7 @@ def test_from_the_entrance_to_the_roof_plant_and_back(quay, site):
     page, project, point = quay
     outside, plant = point(24, -1.5, 0), point(38, 12, 12)
     page.keyboard.press("m")
-    page.wait_for_function("() => window.stairpathWalker?.()")
+    page.wait_for_function("() => window.stairpath.walker?.()")
     wait_resting(page)
     walk_the_way(page, site, project, outside)
     for there in (plant, outside):

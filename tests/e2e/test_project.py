@@ -76,16 +76,16 @@ def test_everything_is_framed_at_first_and_said_how_high_the_eye_is(opened: Page
 
 def test_hiding_a_discipline_changes_no_geometry_and_shows_in_the_next_frame(opened: Page):
     def geometries():
-        return opened.evaluate("() => window.stairpathStage.drawInfo.geometries")
+        return opened.evaluate("() => window.stairpath.stage.drawInfo.geometries")
 
     before_count, before = geometries(), pixels(opened)
-    frames = opened.evaluate("() => window.stairpathStage.frames")
+    frames = opened.evaluate("() => window.stairpath.stage.frames")
     pieces = "() => performance.getEntriesByType('resource').filter((e) => e.name.includes('/api/blobs/')).length"
     fetched = opened.evaluate(pieces)
     opened.get_by_role("button", name="Architecture, every level").click()
     opened.get_by_role("button", name="Architecture, every level").click()
     expect(opened.get_by_test_id("hidden-count")).to_contain_text("571 hidden")
-    opened.wait_for_function("(n) => window.stairpathStage.frames > n", arg=frames)
+    opened.wait_for_function("(n) => window.stairpath.stage.frames > n", arg=frames)
     after = pixels(opened)
     assert geometries() == before_count
     assert opened.evaluate(pieces) == fetched
@@ -208,12 +208,12 @@ def test_the_stairs_other_alternative_takes_the_place_of_the_first(opened: Page,
         return {m["alternative_option"]: m["first"] for m in federation["models"] if m["alternative_what"]}
 
     def drawn() -> dict[str, bool]:
-        return {o: opened.evaluate("(n) => window.stairpathStage.building.isDrawn(n)", n) for o, n in firsts().items()}
+        return {o: opened.evaluate("(n) => window.stairpath.stage.building.isDrawn(n)", n) for o, n in firsts().items()}
 
     assert drawn() == {"A": True, "B": False}
     opened.get_by_role("button", name="Let alternative B stand").click()
     expect(opened.get_by_role("button", name="Let alternative A stand")).to_be_visible()
-    opened.wait_for_function("(n) => window.stairpathStage.building.isDrawn(n)", arg=firsts()["B"])
+    opened.wait_for_function("(n) => window.stairpath.stage.building.isDrawn(n)", arg=firsts()["B"])
     assert drawn() == {"A": False, "B": True}
     expect(opened.get_by_role("button", name="ARC 01", exact=True)).to_have_text("184")
     opened.get_by_role("button", name="Let alternative A stand").click()
@@ -234,7 +234,7 @@ def front(page: Page, site, demo_project):
 def in_the_middle(page: Page, federation) -> str:
     """What the middle of the stage shows."""
     number = page.evaluate(
-        """() => { const s = window.stairpathStage;
+        """() => { const s = window.stairpath.stage;
           return s.componentAt(s.canvas.clientWidth / 2, s.canvas.clientHeight / 2)?.component ?? -1; }"""
     )
     labels = [

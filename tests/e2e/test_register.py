@@ -28,7 +28,7 @@ def register(page: Page, site, pair):
 
 
 def picked(page: Page) -> list[int]:
-    found: list[int] = page.evaluate("() => window.stairpathOpen.picked()")
+    found: list[int] = page.evaluate("() => window.stairpath.open.picked()")
     return found
 
 
@@ -149,7 +149,7 @@ def test_groups_are_tinted_and_the_legend_isolates_and_takes_the_tints_off(regis
     register.get_by_role("button", name="tint by level").click()
     legend = register.get_by_test_id("legend")
     expect(legend).to_have_text("Level 00Level 01Discipline coloursMaterial colours")
-    tints = "() => [...new Set(window.stairpathOpen.seen().tints ?? [])].length"
+    tints = "() => [...new Set(window.stairpath.open.seen().tints ?? [])].length"
     register.wait_for_function(f"() => ({tints})() === 2")
     legend.get_by_role("button", name="Level 01").click()
     settled(register, "8 hidden · 0 faded")
@@ -181,7 +181,7 @@ def test_what_is_alike_what_is_visible_and_the_opposite_are_picked(register: Pag
     expect(register.locator("[role=status]")).to_contain_text("2 components selected")
     assert picked(register) == [12, 13]
     find(register, "Clear selection")
-    register.wait_for_function("() => window.stairpathOpen.picked().length === 0")
+    register.wait_for_function("() => window.stairpath.open.picked().length === 0")
 
 
 def test_a_property_becomes_a_condition_and_a_grouping(page: Page, site):

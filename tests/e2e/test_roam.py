@@ -20,12 +20,12 @@ MINUTES = float(os.environ.get("ROAM_MINUTES", "10"))
 
 
 TAMPERED = {
-    "not what the core resolves": "() => { const s = window.stairpathStage.building.states; s.texture.image.data[0] = 77; }",
+    "not what the core resolves": "() => { const s = window.stairpath.stage.building.states; s.texture.image.data[0] = 77; }",
     "outside the window": """() => { const b = document.createElement('button'); b.textContent = 'Lost';
         b.style = 'position:fixed;left:-200px;top:9px'; document.getElementById('root').append(b); }""",
     "larger than the window": """() => { const d = document.createElement('div'); d.style = 'width:5000px;height:9px';
         document.body.append(d); }""",
-    "neighbours of the Trail": """() => { const t = window.stairpathOpen.trail();
+    "neighbours of the Trail": """() => { const t = window.stairpath.open.trail();
         t.places.push({ ...t.places[0], id: 99 }); }""",
     "console: oh": "() => console.error('oh')",
     "500 from": "() => fetch('/api/broken')",

@@ -24,7 +24,7 @@ def test_a_route_is_found_drawn_kept_and_walked(home: Page):
     answer = home.get_by_test_id("route-answer")
     answer.wait_for(timeout=60_000)
     expect(answer).to_contain_text("Risers")
-    assert home.evaluate("() => window.stairpathStage.route.shown") is True
+    assert home.evaluate("() => window.stairpath.layers.route.shown") is True
     home.get_by_label("Name of the route").fill("Across")
     home.get_by_role("button", name="Keep", exact=True).click()
     expect(home.get_by_test_id("kept-route")).to_contain_text("Across")
@@ -54,8 +54,8 @@ def test_what_changed_since_the_answer_is_told_and_the_line_goes_with_its_desk(h
     home.get_by_role("button", name="other ways").click()
     expect(home.get_by_test_id("other-ways")).to_contain_text("There is no other route.", timeout=30_000)
     home.get_by_role("button", name="Narrowest").click()
-    home.wait_for_function("() => window.stairpathStage.outlines.shown")
-    shown = "(on) => window.stairpathStage.route.shown === on"
+    home.wait_for_function("() => window.stairpath.layers.outlines.shown")
+    shown = "(on) => window.stairpath.layers.route.shown === on"
     home.get_by_role("button", name="Hide the line").click()
     home.wait_for_function(shown, arg=False)
     home.get_by_role("button", name="Show the line").click()

@@ -26,7 +26,7 @@ def opened(page: Page, site, pair):
 def states(page: Page) -> Any:
     """What the stage shows of each component: 0 hidden, 128 faded, 255 shown."""
     return page.evaluate(
-        "() => { const s = window.stairpathStage.building.states; "
+        "() => { const s = window.stairpath.stage.building.states; "
         "return Array.from({ length: s.count }, (_, i) => s.texture.image.data[i * 4]); }"
     )
 
@@ -151,9 +151,7 @@ def test_a_wish_and_what_is_picked_mean_the_same_after_a_model_before_it_was_rea
     assert states(opened)[-2:] == [128, 255]
     opened.get_by_role("tab", name="Component").click()
     expect(opened.get_by_test_id("component-tag")).to_have_text("AD-2")
-    picked = (
-        "() => { const s = window.stairpathStage.building.states; return s.texture.image.data[(s.count - 1) * 4 + 1]; }"
-    )
+    picked = "() => { const s = window.stairpath.stage.building.states; return s.texture.image.data[(s.count - 1) * 4 + 1]; }"
     assert opened.evaluate(picked) == 255
 
 
@@ -165,14 +163,14 @@ def test_the_eye_stays_where_it_is_when_the_building_grows_and_is_counted_from_a
     wait_resting(page)
 
     def origin() -> np.ndarray:
-        return np.array(page.evaluate("() => window.stairpathOpen.seen().federation.origin_m"))
+        return np.array(page.evaluate("() => window.stairpath.open.seen().federation.origin_m"))
 
     begun, eye = origin(), np.array(pose_of(page)["eye_m"])
     wing = Sample()
     wing.box(wing.storey("Level 00", 0.0), (40, 0, 0), (10, 10, 3), Name="Wing", Tag="W-9")
     send(site, project, "Wing-ARC.ifc", wing.content())
     page.wait_for_function(
-        "x => window.stairpathOpen.seen().federation.origin_m[0] !== x", arg=float(begun[0]), timeout=60_000
+        "x => window.stairpath.open.seen().federation.origin_m[0] !== x", arg=float(begun[0]), timeout=60_000
     )
     wait_drawn(page)
     assert np.abs(origin() - begun).max() > 1
@@ -189,7 +187,7 @@ def test_leaving_a_project_on_foot_takes_nothing_into_the_next_one(page: Page, s
     page.locator(f'a[href="/p/{other}"]').first.click()
     wait_drawn(page)
     expect(page.get_by_test_id("walk-bar")).to_have_count(0)
-    assert page.evaluate("() => window.stairpathWalker()") is None
+    assert page.evaluate("() => window.stairpath.walker()") is None
     opened = page.locator("canvas").first.get_attribute("data-pose")
     find(page, "Fit all")
     wait_posed(page, opened)

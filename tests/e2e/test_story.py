@@ -71,7 +71,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     # Measured from corner to corner of the duct.
     before = where(page)
     find(page, "AD-1")
-    page.evaluate("() => window.stairpathStage.turnTo(35, 24)")
+    page.evaluate("() => window.stairpath.stage.turnTo(35, 24)")
     wait_posed(page, before)
     page.keyboard.press("g")
     page.get_by_test_id("measure-ways").get_by_role("button", name="Distance", exact=True).click()
@@ -143,7 +143,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     page.get_by_role("button", name="Delete", exact=True).click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
     before = where(page)
-    page.evaluate("() => window.stairpathStage.turnTo(200, 40)")
+    page.evaluate("() => window.stairpath.stage.turnTo(200, 40)")
     wait_posed(page, before)
     page.get_by_label("Topic files to import").set_input_files(tmp_path / "out.bcf")
     expect(page.get_by_test_id("coming-in")).to_have_attribute("data-status", "done", timeout=60_000)

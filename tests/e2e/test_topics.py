@@ -182,10 +182,10 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     expect(rows).to_have_count(2)
     # Both are at one place: one plate says how many, and a click names them.
     page.wait_for_function(
-        '() => JSON.stringify(window.stairpathStage.topicMarks.counts) === \'{"plates":1,"topics":2}\''
+        '() => JSON.stringify(window.stairpath.layers.topicMarks.counts) === \'{"plates":1,"topics":2}\''
     )
     page.get_by_label("Show on stage, board and plan").uncheck()
-    page.wait_for_function("() => window.stairpathStage.topicMarks.counts.topics === 0")
+    page.wait_for_function("() => window.stairpath.layers.topicMarks.counts.topics === 0")
     page.get_by_label("Group the topics").select_option("discipline")
     expect(page.get_by_test_id("topic-rows")).to_contain_text("AIR 2")
     rows.first.click()

@@ -48,7 +48,7 @@ def on_the_front_wall(page: Page) -> tuple[list[float], Point]:
     """A point of the house that is seen, and where it is on the page."""
     x, y, width, height = size_of(page)
     point = page.evaluate(
-        "([x, y]) => window.stairpathStage.componentAt(x, y).point.toArray()", [width * 0.55, height * 0.42]
+        "([x, y]) => window.stairpath.stage.componentAt(x, y).point.toArray()", [width * 0.55, height * 0.42]
     )
     return point, (x + width * 0.55, y + height * 0.42)
 

@@ -45,14 +45,14 @@ def test_the_page_walks_as_the_core_does(home: Page, site, house, tmp_path):
     federation = federate([outline(read_model(path.name, path.read_bytes()))])
     walk, _ = build(solids_of(federation), BODIES["standing"])
     on_foot_in(home, "West room 0")
-    began = home.evaluate("() => { const w = window.stairpathWalker().replay([]); return [w.x, w.y, w.feet]; }")
+    began = home.evaluate("() => { const w = window.stairpath.walker().replay([]); return [w.x, w.y, w.feet]; }")
     floor = walk.under(*began)
     core = standing_on(walk, floor)
     core = replace(core, x_m=began[0], y_m=began[1])
     expected = walked(walk, core, KEYS)
     for k in range(len(KEYS)):
         ended = home.evaluate(
-            "keys => { const w = window.stairpathWalker().replay([keys]); return [w.x, w.y, w.feet, w.blocked]; }",
+            "keys => { const w = window.stairpath.walker().replay([keys]); return [w.x, w.y, w.feet, w.blocked]; }",
             list(KEYS[k]),
         )
         after = expected[k]
@@ -126,7 +126,7 @@ def test_storey_up_keeps_the_place_and_behind_shows_the_body(home: Page):
         "at => Math.hypot(...JSON.parse(document.querySelector('canvas').dataset.pose).eye_m.map((v, k) => v - at[k])) > 1",
         arg=seen.tolist(),
     )
-    assert home.evaluate("() => window.stairpathStage.figure.root.visible") is True
+    assert home.evaluate("() => window.stairpath.layers.figure.root.visible") is True
 
 
 def test_jump_and_through_a_wall(home: Page):
@@ -165,7 +165,7 @@ def test_going_elsewhere_ends_walking_and_the_eye_stays_when_it_begins(home: Pag
 
 def test_through_a_wall_one_comes_to_stand_behind_it(home: Page, site, house):
     in_room(home, "West room 0")
-    home.evaluate("at => window.stairpathStage.turnTo(90, 0, window.stairpathStage.pose.eye)")
+    home.evaluate("at => window.stairpath.stage.turnTo(90, 0, window.stairpath.stage.pose.eye)")
     wait_resting(home)
     home.keyboard.press("n")
     expect(home.get_by_test_id("stage-mark")).to_contain_text("Click the wall")
@@ -186,10 +186,10 @@ def test_walking_comes_to_rest_and_is_one_place_on_the_trail(home: Page):
     home.keyboard.up("w")
     walked_to = home.get_by_test_id("place").filter(has_text="walked")
     walked_to.first.wait_for(timeout=60_000)
-    drawn = home.evaluate("() => window.stairpathStage.frames")
+    drawn = home.evaluate("() => window.stairpath.stage.frames")
     # Twice as long as a place takes to count as one, by the page's own frames.
     home.evaluate("() => new Promise((done) => setTimeout(() => requestAnimationFrame(done), 1200))")
-    assert home.evaluate("() => window.stairpathStage.frames") == drawn
+    assert home.evaluate("() => window.stairpath.stage.frames") == drawn
     expect(walked_to).to_have_count(1)
 
 
@@ -216,7 +216,7 @@ def test_zooming_out_stays_in_the_room_which_is_looked_into_through_its_wall_on_
     assert not (0.3 < outside[0] < 9.9 and 0.3 < outside[1] < 11.7)
     # What is in the middle of the view lies in the room, not on the wall.
     _, _, width, height = size_of(home)
-    hit = home.evaluate("([x, y]) => window.stairpathStage.componentAt(x, y).point.toArray()", [width / 2, height / 2])
+    hit = home.evaluate("([x, y]) => window.stairpath.stage.componentAt(x, y).point.toArray()", [width / 2, height / 2])
     assert np.linalg.norm(np.array(hit) - eye(home)) > pose_of(home)["through_m"]
     home.get_by_test_id("stage-mark").get_by_role("button", name="Back inside").click()
     home.wait_for_function("() => JSON.parse(document.querySelector('canvas').dataset.pose).through_m === 0")

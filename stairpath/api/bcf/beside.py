@@ -13,11 +13,11 @@ from stairpath.api.bcf.translate import bitmap_guid
 from stairpath.api.http.caller import Asker
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import MEDIA
-from stairpath.core.review.topic import Changed
-from stairpath.store.tables import TopicFile
+from stairpath.core.review.topic import TopicChange
 from stairpath.work.base.errors import MissingError
 from stairpath.work.exchange import bcf_api
 from stairpath.work.exchange.bcf_api import Happened
+from stairpath.work.topics.files import TopicFile
 
 _TYPES = {
     "title": "title_updated", "description": "description_updated", "status": "status_updated", "kind": "type_updated",
@@ -113,7 +113,7 @@ def _told(happened: Sequence[Happened]) -> Iterator[schemas.Event]:
             yield schemas.Event(topic_guid=topic.guid, date=note.at, author=note.author, actions=actions)
 
 
-def _actions(change: Changed) -> Iterator[schemas.Action]:
+def _actions(change: TopicChange) -> Iterator[schemas.Action]:
     if change.field == "labels":
         old, new = (set(side) if isinstance(side, (tuple, list)) else set() for side in (change.old, change.new))
         yield from (schemas.Action(type="label_added", value=each) for each in sorted(new - old))

@@ -11,8 +11,8 @@ from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException as StarletteError
 
 from stairpath.api.schemas.common import ErrorMessage
-from stairpath.store.database import AWAY, BEYOND, MEANWHILE
 from stairpath.work.base import errors
+from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE
 
 STATUS: dict[type[errors.RefusedError], int] = {
     errors.MissingError: 404,
@@ -99,9 +99,9 @@ def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] =
         tuple(STATUS): _refused,
         (RequestValidationError,): _not_valid,
         (StarletteError,): _plain,
-        BEYOND: _cannot_be_kept,
-        MEANWHILE: _meanwhile,
-        AWAY: _away,
+        NOT_STORABLE: _cannot_be_kept,
+        CONFLICTING: _meanwhile,
+        UNREACHABLE: _away,
     }
     for kinds, handler in handlers.items():
         for kind in kinds:

@@ -10,9 +10,7 @@ from contextlib import suppress
 
 import structlog
 
-from stairpath.store import events
-from stairpath.store.database import AWAY
-from stairpath.store.events import Event
+from stairpath.work.base.database import UNREACHABLE, Event, listen
 
 log = structlog.get_logger()
 
@@ -75,14 +73,14 @@ class Hub:
         pause = 0.2
         while True:
             try:
-                async for event in events.listen():
+                async for event in listen():
                     pause = 0.2
                     if event is None:
                         self._all_anew()
                     else:
                         for page in self._pages.get(event.project, ()):
                             page.tell(event)
-            except AWAY as error:
+            except UNREACHABLE as error:
                 log.warning("events are not heard, the database is away", reason=repr(error))
             except Exception:  # one event that cannot be read is no reason to hear none any more
                 log.exception("an event could not be told")

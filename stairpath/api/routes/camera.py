@@ -12,8 +12,8 @@ from pydantic import ValidationError
 
 from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import cuts_from
 from stairpath.core.camera import directions, lens, square
+from stairpath.core.camera.directions import Direction
 from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_beside, free_slopes
 from stairpath.core.camera.inside import stand_in
 from stairpath.core.camera.pose import Pose
@@ -53,7 +53,7 @@ def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
         return _within(room_floor(project_id, wish.room), wish)
     ways = _ways(wish)
     slopes = [free_slopes(wish.aspect, wish.projection, wish.angle_deg, borders) for borders in ways]
-    found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes, cuts_from(wish.cuts))
+    found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes, wish.cuts)
     try:
         pose = frame_beside(
             found.points, wish.bearing_deg, wish.tilt_deg, wish.aspect, wish.projection, wish.angle_deg, ways
@@ -107,11 +107,9 @@ def _pose(shape: schemas.Pose, aspect: float) -> Pose:
 
 
 @router.get("/camera/directions")
-def list_directions() -> list[schemas.Direction]:
+def list_directions() -> list[Direction]:
     """The 26 standard directions about a front that is looked at along bearing zero."""
-    return [
-        schemas.Direction(name=d.name, bearing_deg=d.bearing_deg, tilt_deg=d.tilt_deg) for d in directions.standard()
-    ]
+    return list(directions.standard())
 
 
 @router.post("/camera/face")

@@ -8,12 +8,12 @@ from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.routes.components import value_shape
-from stairpath.api.schemas.convert import packed
+from stairpath.api.schemas.packed import packed
 from stairpath.core.comparing.gone import Gone
+from stairpath.core.component_ref import ComponentRef
 from stairpath.core.visibility.traits import label_of
-from stairpath.store.issues import Listing
 from stairpath.work.building import comparing
+from stairpath.work.building.comparing import Listing
 
 router = APIRouter(prefix="/api", tags=["compare"], responses=ERROR_RESPONSES)
 
@@ -34,7 +34,7 @@ def list_issues(model_id: str) -> list[schemas.EarlierIssue]:
 def _about(listing: Listing, number: int, model: str) -> dict[str, object]:
     component = listing.components[number]
     return {
-        "ref": schemas.ComponentRef(model=model, global_id=component.global_id),
+        "ref": ComponentRef(model=model, global_id=component.global_id),
         "label": label_of(component.name, component.tag, component.ifc_class),
         "ifc_class": component.ifc_class,
     }
@@ -63,9 +63,7 @@ def list_changes(model_id: str, issue: _Id = None, other: _Id = None) -> schemas
             schemas.ChangedComponent.model_validate(
                 {
                     **there(each.component),
-                    "fields": [
-                        {"name": f.name, "old": value_shape(f.old), "new": value_shape(f.new)} for f in each.fields
-                    ],
+                    "fields": list(each.fields),
                 }
             )
             for each in compared.changed

@@ -9,23 +9,15 @@ from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.core.measuring.measures import Ref
-from stairpath.core.reading.model import PropertyValue, Quantity
+from stairpath.core.component_ref import ComponentRef
+from stairpath.core.register.common import Common
 from stairpath.core.visibility.selectors import These
 from stairpath.core.visibility.wording import class_name
 from stairpath.work.building import components, search
 from stairpath.work.measuring import neighbours
+from stairpath.work.measuring.neighbours import Run
 
 router = APIRouter(prefix="/api", tags=["components"], responses=ERROR_RESPONSES)
-
-
-def _figure(quantity: Quantity) -> schemas.Figure:
-    return schemas.Figure(value=quantity.value, unit=quantity.unit)
-
-
-def value_shape(value: PropertyValue) -> schemas.PropertyValue:
-    """A value as the browser gets it, a figure with its unit."""
-    return _figure(value) if isinstance(value, Quantity) else value
 
 
 @router.get("/models/{model_id}/components/{global_id}")
@@ -34,11 +26,11 @@ def get_component(model_id: str, global_id: str) -> schemas.Component:
     found = components.known(model_id, global_id)
     row, details = found.row, found.row.details
 
-    def ref(other: str) -> schemas.ComponentRef | None:
-        return schemas.ComponentRef(model=found.model.id, global_id=other) if other else None
+    def ref(other: str) -> ComponentRef | None:
+        return ComponentRef(model=found.model.id, global_id=other) if other else None
 
-    def refs(others: Sequence[str]) -> list[schemas.ComponentRef]:
-        return [schemas.ComponentRef(model=found.model.id, global_id=other) for other in others]
+    def refs(others: Sequence[str]) -> list[ComponentRef]:
+        return [ComponentRef(model=found.model.id, global_id=other) for other in others]
 
     return schemas.Component(
         model_id=found.model.id,
@@ -64,13 +56,8 @@ def get_component(model_id: str, global_id: str) -> schemas.Component:
         connected=refs(details.connected),
         place=neighbours.place_in_words(found),
         bounds_m=found.bounds_m,
-        properties={
-            name: {key: value_shape(value) for key, value in values.items()}
-            for name, values in details.properties.items()
-        },
-        quantities={
-            name: {key: _figure(value) for key, value in values.items()} for name, values in details.quantities.items()
-        },
+        properties=details.properties,
+        quantities=details.quantities,
     )
 
 
@@ -79,7 +66,7 @@ def list_neighbours(
     model_id: str, global_id: str, within_m: Annotated[float, Query(ge=0, le=20, allow_inf_nan=False)] = 0.5
 ) -> schemas.Neighbours:
     """What stands within a distance of a component, nearest first."""
-    found = neighbours.neighbours(components.project_of(model_id), Ref(model_id, global_id), within_m)
+    found = neighbours.neighbours(components.project_of(model_id), ComponentRef(model_id, global_id), within_m)
     return schemas.Neighbours(
         count=found.count,
         found=[
@@ -96,15 +83,12 @@ def list_neighbours(
 
 
 @router.get("/models/{model_id}/components/{global_id}/run")
-def get_run(model_id: str, global_id: str) -> schemas.Run:
+def get_run(model_id: str, global_id: str) -> Run:
     """All that hangs together with a component, as its file connects it, else by ends that touch."""
-    found = neighbours.run(components.project_of(model_id), Ref(model_id, global_id))
-    refs = [schemas.ComponentRef(model=ref.model, global_id=ref.global_id) for ref in found.components]
-    return schemas.Run(components=refs, by_touch=found.by_touch)
+    return neighbours.run(components.project_of(model_id), ComponentRef(model_id, global_id))
 
 
 @router.post("/projects/{project_id}/common")
-def tell_common(project_id: str, these: schemas.These) -> list[schemas.Common]:
+def tell_common(project_id: str, these: These) -> list[Common]:
     """What components have in common."""
-    found = search.common(project_id, These({model: tuple(ids) for model, ids in these.of.items()}))
-    return [schemas.Common(what=each.what, value=each.value, values=each.values) for each in found]
+    return search.common(project_id, these)

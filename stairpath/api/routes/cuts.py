@@ -4,18 +4,15 @@ from __future__ import annotations
 
 import numpy as np
 from fastapi import APIRouter
-from pydantic import TypeAdapter
 
 from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import cuts_from, packed, rules_from, shape_of
-from stairpath.core.visibility.selectors import These
+from stairpath.api.schemas.packed import packed
+from stairpath.core.cutting.cuts import BoxCut
 from stairpath.work.looking import cuts
 from stairpath.work.looking.camera import Subject
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["cuts"], responses=ERROR_RESPONSES)
-
-_THESE: TypeAdapter[These] = TypeAdapter(These)
 
 
 @router.post("/cuts/faces")
@@ -23,9 +20,9 @@ def cut_faces(project_id: str, wish: schemas.CutRequest) -> schemas.CutFaces:
     """The faces that cuts leave of all components that are shown, and which of them are not closed."""
     found = cuts.cut_faces(
         project_id,
-        cuts_from(wish.cuts),
-        rules_from(wish.rules),
-        _THESE.validate_python(wish.whole.model_dump()),
+        wish.cuts,
+        wish.rules,
+        wish.whole,
     )
     known = found.components
     return schemas.CutFaces(
@@ -57,8 +54,8 @@ def cut_faces(project_id: str, wish: schemas.CutRequest) -> schemas.CutFaces:
 
 
 @router.post("/cuts/box")
-def cut_box(project_id: str, wish: schemas.BoxRequest) -> schemas.BoxCut:
+def cut_box(project_id: str, wish: schemas.BoxRequest) -> BoxCut:
     """The cut box around components, a room or a level, turned with the building; around everything for nothing named."""
     named = None if wish.components is None else [(ref.model, ref.global_id) for ref in wish.components]
     subject = Subject(components=named, room=wish.room, level=wish.level)
-    return shape_of(schemas.BoxCut, cuts.box_of(project_id, subject, wish.margin_m))
+    return cuts.box_of(project_id, subject, wish.margin_m)

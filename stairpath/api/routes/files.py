@@ -9,10 +9,8 @@ from fastapi.responses import Response
 
 from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.store.federations import PLACES_TYPE, PLAN_TYPE
-from stairpath.store.readings import COLUMNS_TYPE
-from stairpath.store.walks import TILE_TYPE
 from stairpath.work.building import head
+from stairpath.work.building.head import COLUMNS_TYPE, PLACES_TYPE, PLAN_TYPE, TILE_TYPE
 
 router = APIRouter(prefix="/api", tags=["files"], responses=ERROR_RESPONSES)
 

@@ -7,6 +7,8 @@ from fastapi import APIRouter
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import FOLDER
 from stairpath.work.views import folders
 
 router = APIRouter(prefix="/api", tags=["views"], responses=ERROR_RESPONSES)
@@ -39,13 +41,13 @@ def order_folder(who: Asker, folder_id: str, wish: schemas.Before) -> None:
 @router.delete("/folders/{folder_id}", status_code=204)
 def delete_folder(who: Asker, folder_id: str) -> None:
     """Delete a folder; it can be restored, with what is in it."""
-    folders.delete(who, folder_id)
+    deleting.delete(who, FOLDER, folder_id)
 
 
 @router.post("/folders/{folder_id}/restore")
 def restore_folder(who: Asker, folder_id: str) -> schemas.Folder:
     """Bring back a deleted folder."""
-    return schemas.Folder.model_validate(folders.bring_back(who, folder_id))
+    return schemas.Folder.model_validate(deleting.restore(who, FOLDER, folder_id))
 
 
 @router.post("/projects/{project_id}/viewpoints/move", status_code=204)

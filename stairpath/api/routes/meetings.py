@@ -12,7 +12,10 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.exchange.printed import html, pdf
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import MEETING
 from stairpath.work.topics import meetings
+from stairpath.work.topics.meetings import MeetingRequest
 
 router = APIRouter(prefix="/api", tags=["meetings"], responses=ERROR_RESPONSES)
 
@@ -40,21 +43,21 @@ def get_meeting(meeting_id: str) -> schemas.MeetingTold:
 
 
 @router.patch("/meetings/{meeting_id}")
-def change_meeting(who: Asker, meeting_id: str, wish: schemas.MeetingRequest) -> schemas.Meeting:
+def change_meeting(who: Asker, meeting_id: str, wish: MeetingRequest) -> schemas.Meeting:
     """Change a meeting: who is there, what is dealt with in which order, whether it has ended."""
-    return schemas.Meeting.model_validate(meetings.change(who, meeting_id, meetings.MeetingChange(**wish.model_dump())))
+    return schemas.Meeting.model_validate(meetings.change(who, meeting_id, wish))
 
 
 @router.delete("/meetings/{meeting_id}", status_code=204)
 def delete_meeting(who: Asker, meeting_id: str) -> None:
     """Delete a meeting; it can be brought back."""
-    meetings.delete(who, meeting_id)
+    deleting.delete(who, MEETING, meeting_id)
 
 
 @router.post("/meetings/{meeting_id}/restore", status_code=204)
 def restore_meeting(who: Asker, meeting_id: str) -> None:
     """Bring back a deleted meeting."""
-    meetings.delete(who, meeting_id, back=True)
+    deleting.restore(who, MEETING, meeting_id)
 
 
 @router.post("/meetings/{meeting_id}/points", status_code=201)

@@ -12,15 +12,10 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.core.federation.alignment import Placement
-from stairpath.core.problems import Problem
-from stairpath.store.tables import Model
 from stairpath.work.models import models
+from stairpath.work.models.models import Model
 
 router = APIRouter(prefix="/api", tags=["models"], responses=ERROR_RESPONSES)
-
-
-def _problem(problem: Problem) -> schemas.Problem:
-    return schemas.Problem(code=problem.code, text=problem.text, components=list(problem.components))
 
 
 def _card(model: Model) -> schemas.ModelCard:
@@ -53,7 +48,7 @@ def _card(model: Model) -> schemas.ModelCard:
         has_map=bool(frame and frame.map_conversion),
         rotation_deg=placed.rotation_deg if placed else None,
         shift_m=list(placed.shift_m) if placed else None,
-        problems=[_problem(problem) for problem in problems],
+        problems=list(problems),
     )
 
 

@@ -12,17 +12,15 @@ from fastapi.responses import Response, StreamingResponse
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import view_from, view_shape
 from stairpath.core.cache import Cache
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import begins_m
-from stairpath.store.documents import KeptHome
-from stairpath.store.projects import Counted
-from stairpath.store.tables import Chunk
+from stairpath.core.review.view import Home
 from stairpath.work.base import projects
+from stairpath.work.base.projects import Counted
 from stairpath.work.base.unit_of_work import Who
 from stairpath.work.building import head
-from stairpath.work.building.head import Drawn, Head
+from stairpath.work.building.head import Chunk, Drawn, Head
 
 router = APIRouter(prefix="/api/projects", tags=["projects"], responses=ERROR_RESPONSES)
 
@@ -123,7 +121,7 @@ def _federation(head: Head) -> schemas.Federation:
         bounds_m=kept.bounds_m,
         building_north_deg=kept.building_north_deg,
         true_north_deg=kept.true_north_deg,
-        disciplines=[schemas.Discipline(code=d.code, name=d.name, colour=d.colour) for d in DISCIPLINES],
+        disciplines=list(DISCIPLINES),
         levels=[
             schemas.Level(name=x.name, elevation_m=x.elevation_m, begins_m=begins_m(x.elevation_m), plan=x.plan)
             for x in kept.levels
@@ -135,7 +133,7 @@ def _federation(head: Head) -> schemas.Federation:
             for r in kept.rooms
         ],
         models=[_model(drawn, kept.origin_m) for drawn in head.models],
-        home=schemas.Home(view=view_shape(project.home.view), author=project.home.author) if project.home else None,
+        home=project.home,
     )
 
 
@@ -172,9 +170,9 @@ def put_together(who: Asker, project_id: str) -> None:
 
 
 @router.put("/{project_id}/home", status_code=204)
-def set_home(project_id: str, home: schemas.Home) -> None:
+def set_home(project_id: str, home: Home) -> None:
     """Say which view everybody comes home to."""
-    projects.set_home(Who(home.author), project_id, KeptHome(view_from(home.view), home.author))
+    projects.set_home(Who(home.author), project_id, home)
 
 
 @router.delete("/{project_id}/home", status_code=204)

@@ -11,7 +11,7 @@ from fastapi.responses import Response
 from stairpath.api import schemas
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import conditions_from, packed, rules_from, shape_of
+from stairpath.api.schemas.packed import packed
 from stairpath.core.register.columns import Column, TextColumn
 from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.register.table import as_csv, as_xlsx, rows_of, rows_of_each
@@ -30,10 +30,10 @@ def _made(project_id: str, wish: schemas.ScheduleRequest) -> Scheduled:
         steps = [step_of(step) for step in wish.steps]
     except NotAScheduleError as error:
         raise WrongError(str(error)) from error
-    shown_by = None if wish.shown_by is None else rules_from(wish.shown_by)
+    shown_by = wish.shown_by
     # What is summed is also said of each, but only once.
     beside = dict.fromkeys([*wish.sums, *wish.columns])
-    return scheduled(project_id, steps, wish.sums, list(beside), Wanted(conditions_from(wish.conditions), shown_by))
+    return scheduled(project_id, steps, wish.sums, list(beside), Wanted(wish.conditions, shown_by))
 
 
 def _column(what: str, column: Column) -> schemas.ColumnOfTexts | schemas.ColumnOfFigures:
@@ -59,7 +59,7 @@ def make_schedule(project_id: str, wish: schemas.ScheduleRequest) -> schemas.Sch
                 key=list(group.key),
                 says=[class_name(key) if step == "class" else key for step, key in zip(steps, group.key, strict=True)],
                 count=len(group.components),
-                sums=[shape_of(schemas.ScheduleSum, each) for each in group.sums.values()],
+                sums=list(group.sums.values()),
             )
             for group in found.groups
         ],

@@ -9,12 +9,15 @@ from fastapi import APIRouter, Query
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import conditions_from, packed, shape_of
-from stairpath.core.visibility.condition import spoken
-from stairpath.core.visibility.selectors import What
+from stairpath.api.schemas.packed import packed
+from stairpath.core.register.scale import Scale
+from stairpath.core.visibility.condition import What, spoken
 from stairpath.core.visibility.traits import Traits
-from stairpath.store.tables import ComponentSet
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import SET
 from stairpath.work.building import search, sets
+from stairpath.work.building.search import Askable
+from stairpath.work.building.sets import ComponentSet
 
 Colour = Annotated[str, Query(pattern="^#[0-9a-fA-F]{6}$")]
 
@@ -58,7 +61,7 @@ def find_components(
 @router.post("/projects/{project_id}/where")
 def meet_conditions(project_id: str, wish: schemas.ConditionsRequest) -> schemas.ConditionsMet:
     """Which components meet conditions, all of which must hold."""
-    found = search.matching(project_id, conditions_from(wish.conditions))
+    found = search.matching(project_id, wish.conditions)
     return schemas.ConditionsMet(version=found.version, count=int(found.met.sum()), met=packed(found.met, "u1"))
 
 
@@ -79,17 +82,15 @@ def check_highlights(
 
 
 @router.get("/projects/{project_id}/scale")
-def get_scale(
-    project_id: str, what: Annotated[str, Query(max_length=400, pattern="^(property|quantity):.+")]
-) -> schemas.Scale:
+def get_scale(project_id: str, what: Annotated[str, Query(max_length=400, pattern="^(property|quantity):.+")]) -> Scale:
     """The figures that components have of a property or quantity, parted into a few steps."""
-    return shape_of(schemas.Scale, search.scale_of(project_id, what))
+    return search.scale_of(project_id, what)
 
 
 @router.get("/projects/{project_id}/askable")
-def list_askable(project_id: str) -> list[schemas.Askable]:
+def list_askable(project_id: str) -> list[Askable]:
     """Every property and quantity that components of the building have."""
-    return [shape_of(schemas.Askable, each) for each in search.askable(project_id)]
+    return search.askable(project_id)
 
 
 def _shape(row: ComponentSet) -> schemas.ComponentSet:
@@ -98,7 +99,7 @@ def _shape(row: ComponentSet) -> schemas.ComponentSet:
         name=row.name,
         author=row.author,
         created_at=row.created_at,
-        conditions=[shape_of(schemas.Condition, each) for each in row.conditions],
+        conditions=list(row.conditions),
         says=" and ".join(map(spoken, row.conditions)),
         steps=row.steps,
         sums=row.sums,
@@ -119,22 +120,22 @@ def list_sets(project_id: str) -> list[schemas.ComponentSet]:
 @router.post("/projects/{project_id}/sets", status_code=201)
 def keep_set(who: Asker, project_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
     """Keep conditions as a set."""
-    return _shape(sets.keep(who, project_id, wish.name, conditions_from(wish.conditions), _layout(wish)))
+    return _shape(sets.keep(who, project_id, wish.name, wish.conditions, _layout(wish)))
 
 
 @router.put("/sets/{set_id}")
 def change_set(who: Asker, set_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
     """Give a set another name or other conditions."""
-    return _shape(sets.change(who, set_id, wish.name, conditions_from(wish.conditions), _layout(wish)))
+    return _shape(sets.change(who, set_id, wish.name, wish.conditions, _layout(wish)))
 
 
 @router.delete("/sets/{set_id}", status_code=204)
 def delete_set(who: Asker, set_id: str) -> None:
     """Delete a set; it can be brought back."""
-    sets.delete(who, set_id)
+    deleting.delete(who, SET, set_id)
 
 
 @router.post("/sets/{set_id}/restore")
 def restore_set(who: Asker, set_id: str) -> schemas.ComponentSet:
     """Bring back a deleted set."""
-    return _shape(sets.bring_back(who, set_id))
+    return _shape(deleting.restore(who, SET, set_id))

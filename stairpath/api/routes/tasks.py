@@ -6,33 +6,18 @@ from typing import Literal
 
 from fastapi import APIRouter
 from fastapi.responses import Response
-from pydantic import BaseModel, TypeAdapter
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.downloads import How, named
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import shape_of
-from stairpath.core.exchange.import_request import TopicsIn
-from stairpath.core.measuring.check import Check
-from stairpath.core.review.sheet_request import SheetRequest
-from stairpath.store.tables import Task
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import TASK
 from stairpath.work.tasks import tasks
 from stairpath.work.tasks.checks import FINDINGS
+from stairpath.work.tasks.tasks import Task
 
 router = APIRouter(prefix="/api", tags=["tasks"], responses=ERROR_RESPONSES)
-
-_WISH: TypeAdapter[tasks.TaskRequest] = TypeAdapter(tasks.TaskRequest)
-_NEW: TypeAdapter[Check | SheetRequest] = TypeAdapter(Check | SheetRequest)
-_SHAPES: dict[type, type[BaseModel]] = {
-    Check: schemas.Check,
-    SheetRequest: schemas.SheetRequest,
-    TopicsIn: schemas.TopicsIn,
-}
-
-
-def _wish(sent: schemas.Check | schemas.SheetRequest | schemas.TopicsIn) -> tasks.TaskRequest:
-    return _WISH.validate_python(sent.model_dump())
 
 
 def task_shape(row: Task) -> schemas.Task:
@@ -41,7 +26,7 @@ def task_shape(row: Task) -> schemas.Task:
         name: getattr(row, name)
         for name in ("id", "name", "author", "created_at", "status", "share", "message", "made", "made_for", "made_at")
     }
-    return schemas.Task(**plain, wish=shape_of(_SHAPES[type(row.wish)], row.wish))
+    return schemas.Task(**plain, wish=row.wish)
 
 
 @router.get("/projects/{project_id}/tasks")
@@ -53,13 +38,13 @@ def list_tasks(project_id: str) -> list[schemas.Task]:
 @router.post("/projects/{project_id}/tasks", status_code=201)
 def ask_task(who: Asker, project_id: str, wish: schemas.NewTask) -> schemas.Task:
     """Ask for a check or a sheet; a job makes it."""
-    return task_shape(tasks.ask(who, project_id, wish.name, _NEW.validate_python(wish.wish.model_dump())))
+    return task_shape(tasks.ask(who, project_id, wish.name, wish.wish))
 
 
 @router.post("/tasks/{task_id}/again")
 def ask_task_again(who: Asker, task_id: str, wish: schemas.TaskAgain) -> schemas.Task:
     """Ask for it once more, of the building as it is now; or with another wish."""
-    return task_shape(tasks.ask_again(who, task_id, None if wish.wish is None else _wish(wish.wish)))
+    return task_shape(tasks.ask_again(who, task_id, wish.wish))
 
 
 @router.post("/tasks/{task_id}/stop", status_code=204)
@@ -83,7 +68,7 @@ def delete_task(who: Asker, task_id: str) -> None:
 @router.post("/tasks/{task_id}/restore", status_code=204)
 def restore_task(who: Asker, task_id: str) -> None:
     """Bring back one that was deleted."""
-    tasks.bring_back(who, task_id)
+    deleting.restore(who, TASK, task_id)
 
 
 @router.get("/tasks/{task_id}/findings")

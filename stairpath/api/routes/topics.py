@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import fields
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
@@ -17,17 +18,18 @@ from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.api.routes.tasks import task_shape
-from stairpath.api.schemas.convert import shape_of
 from stairpath.core.exchange import lists
 from stairpath.core.files import scratch_file
-from stairpath.core.review.recheck import Measured, OfFinding, pair
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import TopicFields
-from stairpath.store.tables import TopicNote
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import TOPIC
 from stairpath.work.exchange import exporting, importing
+from stairpath.work.exchange.importing import TopicsReport
 from stairpath.work.models.models import intake_limits
 from stairpath.work.tasks import rechecks, tasks
 from stairpath.work.topics import files, rules, topics
+from stairpath.work.topics.topics import TopicNote
 
 _FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
 _MOST_ATTACHED = 64 << 20
@@ -45,7 +47,7 @@ def topic_shape(of: topics.Listed) -> schemas.Topic:
         number=row.number,
         variant=row.variant,
         disciplines=row.disciplines,
-        said=schemas.TopicFields.model_validate(row.said),
+        said=row.said,
         views=row.views,
         related=row.related,
         links=row.links,
@@ -56,7 +58,7 @@ def topic_shape(of: topics.Listed) -> schemas.Topic:
         created_at=row.created_at,
         changed_by=row.changed_by,
         changed_at=row.changed_at,
-        question=row.question and schemas.Question.model_validate(row.question),
+        question=row.question,
         overdue=of.overdue,
         new=of.new,
     )
@@ -69,13 +71,13 @@ def _note(row: TopicNote) -> schemas.TopicNote:
         at=row.at,
         text=row.text,
         view=row.view,
-        changed=[shape_of(schemas.TopicChange, each) for each in row.changed],
+        changed=list(row.changed),
     )
 
 
 def _rules(of: TopicRules) -> schemas.TopicRules:
     return schemas.TopicRules(
-        reference=schemas.ReferenceRule.model_validate(of.reference),
+        reference=of.reference,
         statuses=[schemas.TopicStatus.model_validate(status) for status in of.statuses.all],
         kinds=list(of.kinds),
         priorities=list(of.priorities),
@@ -91,9 +93,8 @@ def get_topic_rules(project_id: str) -> schemas.TopicRules:
 @router.put("/projects/{project_id}/topic-rules")
 def set_topic_rules(who: Asker, project_id: str, wish: schemas.TopicRules) -> schemas.TopicRules:
     """Set the project's rules for topics."""
-    reference = rules.reference_rule(**wish.reference.model_dump())
     wanted = [rules.wanted(each.name, each.next, each.end, each.was) for each in wish.statuses]
-    return _rules(rules.set_rules(who, project_id, reference, wanted, wish.kinds, wish.priorities))
+    return _rules(rules.set_rules(who, project_id, wish.reference, wanted, wish.kinds, wish.priorities))
 
 
 @router.get("/projects/{project_id}/topics")
@@ -105,14 +106,8 @@ def list_topics(who: Asker, project_id: str) -> list[schemas.Topic]:
 @router.post("/projects/{project_id}/topics", status_code=201)
 def make_topic(who: Asker, project_id: str, wish: schemas.NewTopic) -> schemas.Topic:
     """Make a topic."""
-    said = wish.model_dump(include=set(schemas.TopicFields.model_fields))
-    of = wish.finding
-    finding = None
-    if of is not None:
-        measured = Measured(of.measured.kind, of.measured.depth_m, of.measured.distance_m)
-        finding = OfFinding(of.check, tuple(pair(a, b) for a, b in of.pairs), measured)
-    words = TopicFields(**{**said, "labels": tuple(wish.labels)})
-    new = topics.NewTopic(words, wish.views, wish.disciplines, wish.variant_of, finding)
+    said = TopicFields(**{each.name: getattr(wish, each.name) for each in fields(TopicFields)})
+    new = topics.NewTopic(said, wish.views, wish.disciplines, wish.variant_of, wish.finding)
     return topic_shape(topics.make(who, project_id, new))
 
 
@@ -154,7 +149,7 @@ def write_comment(who: Asker, topic_id: str, wish: schemas.NewComment) -> schema
 @router.delete("/topics/{topic_id}", status_code=204)
 def delete_topic(who: Asker, topic_id: str) -> None:
     """Delete a topic; it can be brought back."""
-    topics.delete(who, topic_id)
+    deleting.delete(who, TOPIC, topic_id)
 
 
 @router.post("/topics/{topic_id}/restore")
@@ -173,10 +168,10 @@ async def take_topics_in(who: Asker, project_id: str, request: Request, x_file_n
 
 
 @router.get("/tasks/{task_id}/report")
-def get_report(task_id: str) -> schemas.TopicsReport:
+def get_report(task_id: str) -> TopicsReport:
     """What became of a file of topics when it was taken in last."""
     data, _, _ = tasks.result(task_id, importing.REPORT)
-    return schemas.TopicsReport.model_validate_json(data)
+    return importing.report_of(data)
 
 
 @router.get("/tasks/{task_id}/proposals")
@@ -189,8 +184,8 @@ def get_proposals(task_id: str) -> list[schemas.Proposal]:
             title=each.topic.topic.said.title,
             status=each.topic.topic.said.status,
             what=each.proposal.what,
-            was=schemas.Measured.model_validate(each.proposal.was),
-            now=each.proposal.now and schemas.Measured.model_validate(each.proposal.now),
+            was=each.proposal.was,
+            now=each.proposal.now,
         )
         for each in rechecks.proposed(task_id)
     ]

@@ -10,12 +10,14 @@ from fastapi import APIRouter
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import frame_from, view_from, view_shape
 from stairpath.core.exchange.pictures import NotAPictureError, checked, size_of
-from stairpath.store.tables import Viewpoint
+from stairpath.core.review.view import View
+from stairpath.work.base import deleting
 from stairpath.work.base.errors import TooLargeError, WrongError
+from stairpath.work.base.lookup import VIEWPOINT
 from stairpath.work.base.unit_of_work import Who
 from stairpath.work.views import standing_views, viewpoints
+from stairpath.work.views.viewpoints import Viewpoint
 
 router = APIRouter(prefix="/api", tags=["views"], responses=ERROR_RESPONSES)
 
@@ -29,7 +31,7 @@ def _shape(viewpoint: Viewpoint, new: bool = False) -> schemas.Viewpoint:
         author=viewpoint.author,
         created_at=viewpoint.created_at,
         picture=viewpoint.picture,
-        view=view_shape(viewpoint.view),
+        view=viewpoint.view,
         folder=viewpoint.folder,
         place=viewpoint.place,
         large=viewpoint.large,
@@ -81,7 +83,7 @@ def _picture(encoded: str) -> bytes:
 def keep_viewpoint(project_id: str, wish: schemas.NewViewpoint) -> schemas.Viewpoint:
     """Keep a view with its picture."""
     picture = _picture(wish.picture_png)
-    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, picture, view_from(wish.view)))
+    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, picture, wish.view))
 
 
 @router.get("/viewpoints/{viewpoint_id}")
@@ -99,25 +101,25 @@ def rename_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.NewName) -> sc
 @router.delete("/viewpoints/{viewpoint_id}", status_code=204)
 def delete_viewpoint(who: Asker, viewpoint_id: str) -> None:
     """Delete a viewpoint; it can be restored."""
-    viewpoints.delete(who, viewpoint_id)
+    deleting.delete(who, VIEWPOINT, viewpoint_id)
 
 
 @router.post("/viewpoints/{viewpoint_id}/restore")
 def restore_viewpoint(who: Asker, viewpoint_id: str) -> schemas.Viewpoint:
     """Bring back a deleted viewpoint."""
-    return _shape(viewpoints.bring_back(who, viewpoint_id))
+    return _shape(deleting.restore(who, VIEWPOINT, viewpoint_id))
 
 
 @router.post("/viewpoints/{viewpoint_id}/changes")
-def tell_changes(viewpoint_id: str, wish: schemas.View) -> list[str]:
+def tell_changes(viewpoint_id: str, wish: View) -> list[str]:
     """What keeping a view over a viewpoint would change, in sentences."""
-    return viewpoints.changes(viewpoint_id, view_from(wish))
+    return viewpoints.changes(viewpoint_id, wish)
 
 
 @router.put("/viewpoints/{viewpoint_id}/view")
 def keep_over_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.ViewToKeep) -> schemas.Viewpoint:
     """Keep a view over one that was kept; it can be taken back."""
-    return _shape(viewpoints.keep_over(who, viewpoint_id, _picture(wish.picture_png), view_from(wish.view)))
+    return _shape(viewpoints.keep_over(who, viewpoint_id, _picture(wish.picture_png), wish.view))
 
 
 @router.post("/viewpoints/{viewpoint_id}/take-back")
@@ -129,8 +131,7 @@ def take_viewpoint_back(who: Asker, viewpoint_id: str) -> schemas.Viewpoint:
 @router.put("/viewpoints/{viewpoint_id}/picture")
 def reframe_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.Reframed) -> schemas.Viewpoint:
     """Give a viewpoint another picture of what it sees, widened or trimmed."""
-    frame = frame_from(wish.frame) if wish.frame else None
-    return _shape(viewpoints.reframe(who, viewpoint_id, _picture(wish.picture_png), frame))
+    return _shape(viewpoints.reframe(who, viewpoint_id, _picture(wish.picture_png), wish.frame))
 
 
 @router.get("/viewpoints/{viewpoint_id}/missing")

@@ -13,8 +13,8 @@ from fastapi.responses import Response
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.schemas.convert import rules_from, view_from, view_shape
 from stairpath.core import columns
+from stairpath.core.review.view import View
 from stairpath.core.visibility.rules import NO_TINT
 from stairpath.work.building import visibility
 
@@ -38,7 +38,7 @@ def resolve_rules(project_id: str, wish: schemas.RulesRequest) -> Response:
     tell of each. ``version`` is the federation's, ``last`` names what the last rule did, ``counts`` are shown, faded,
     hidden.
     """
-    seen = visibility.see(project_id, rules_from(wish.rules))
+    seen = visibility.see(project_id, wish.rules)
     found, lines = seen.resolved, seen.rules
     counts = found.counts()
 
@@ -72,12 +72,12 @@ def list_values(project_id: str, what: Literal["system", "type", "class", "mater
 
 
 @router.post("/links", status_code=201)
-def make_link(who: Asker, project_id: str, view: schemas.View) -> schemas.LinkMade:
+def make_link(who: Asker, project_id: str, view: View) -> schemas.LinkMade:
     """Keep a view for an address to name; the same view has the same id."""
-    return schemas.LinkMade(id=visibility.link(who, project_id, view_from(view)))
+    return schemas.LinkMade(id=visibility.link(who, project_id, view))
 
 
 @router.get("/links/{link_id}")
-def open_link(project_id: str, link_id: str) -> schemas.View:
+def open_link(project_id: str, link_id: str) -> View:
     """The view that an address names."""
-    return view_shape(visibility.linked(project_id, link_id))
+    return visibility.linked(project_id, link_id)

@@ -10,37 +10,31 @@ from typing import Any, Literal
 
 from fastapi import APIRouter, BackgroundTasks
 from fastapi.responses import Response
-from pydantic import TypeAdapter
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.store.documents import KeptRouteRequest
-from stairpath.store.tables import SavedRoute
+from stairpath.core.walking.route_answer import OtherWay, RouteAnswer, RouteRequest
+from stairpath.work.base import deleting
+from stairpath.work.base.lookup import ROUTE
 from stairpath.work.base.unit_of_work import Who
 from stairpath.work.walking import routes, walk
+from stairpath.work.walking.routes import SavedRoute
 
 router = APIRouter(prefix="/api", tags=["routes"], responses=ERROR_RESPONSES)
 
-_WISH: TypeAdapter[KeptRouteRequest] = TypeAdapter(KeptRouteRequest)
-
-
-def _wish(wish: schemas.RouteRequest) -> KeptRouteRequest:
-    return _WISH.validate_python(wish.model_dump())
-
 
 @router.post("/projects/{project_id}/routes/find")
-def find_route(project_id: str, wish: schemas.RouteRequest) -> schemas.RouteAnswer:
+def find_route(project_id: str, wish: RouteRequest) -> RouteAnswer:
     """The quickest way from one place to another for a body, or why there is none."""
-    return schemas.RouteAnswer.model_validate(routes.find(project_id, _wish(wish)), from_attributes=True)
+    return routes.find(project_id, wish)
 
 
 @router.post("/projects/{project_id}/routes/others")
-def find_others(project_id: str, wish: schemas.RouteRequest) -> list[schemas.OtherWay]:
+def find_others(project_id: str, wish: RouteRequest) -> list[OtherWay]:
     """The next best ways, the quickest first, and what of the quickest each keeps away from."""
-    found = routes.others(project_id, _wish(wish))
-    return [schemas.OtherWay.model_validate(other, from_attributes=True) for other in found]
+    return routes.others(project_id, wish)
 
 
 @router.post("/projects/{project_id}/routes/ready", status_code=202)
@@ -56,8 +50,8 @@ def _shape(kept: SavedRoute) -> schemas.SavedRoute:
         name=kept.name,
         author=kept.author,
         created_at=kept.created_at,
-        wish=schemas.RouteRequest.model_validate(kept.wish, from_attributes=True),
-        answer=schemas.RouteAnswer.model_validate(kept.answer, from_attributes=True),
+        wish=kept.wish,
+        answer=kept.answer,
     )
 
 
@@ -70,19 +64,19 @@ def list_routes(project_id: str) -> list[schemas.SavedRoute]:
 @router.post("/projects/{project_id}/routes", status_code=201)
 def keep_route(project_id: str, wish: schemas.NewRoute) -> schemas.SavedRoute:
     """Keep a route with its answer as of now."""
-    return _shape(routes.keep(Who(wish.author), project_id, wish.name, _wish(wish.wish)))
+    return _shape(routes.keep(Who(wish.author), project_id, wish.name, wish.wish))
 
 
 @router.delete("/routes/{route_id}", status_code=204)
 def delete_route(who: Asker, route_id: str) -> None:
     """Delete a kept route; it can be restored."""
-    routes.delete(who, route_id)
+    deleting.delete(who, ROUTE, route_id)
 
 
 @router.post("/routes/{route_id}/restore", status_code=204)
 def restore_route(who: Asker, route_id: str) -> None:
     """Bring back a route that was deleted."""
-    routes.bring_back(who, route_id)
+    deleting.restore(who, ROUTE, route_id)
 
 
 def _feature(kind: str, coordinates: list[Any], properties: dict[str, Any]) -> dict[str, Any]:

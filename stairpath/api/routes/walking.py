@@ -84,14 +84,14 @@ def why_stop(project_id: str, wish: schemas.StopRequest) -> schemas.Stop:
     return schemas.Stop(
         kind=stop.kind,
         sentence=found.sentence,
-        component=schemas.NamedComponent.model_validate(component, from_attributes=True) if component else None,
+        component=component,
         found_m=None if stop.found_m is None else round(stop.found_m, 3),
         needed_m=stop.needed_m,
     )
 
 
 @router.post("/landing")
-def come_to_stand(project_id: str, wish: schemas.LandingRequest) -> schemas.Landing:
+def come_to_stand(project_id: str, wish: LandingRequest) -> schemas.Landing:
     """Where a body comes to stand, and which way it looks."""
     found = walk.come_to_stand(
         project_id, LandingRequest(wish.body, wish.kind, wish.room, wish.at_m, wish.towards_m, wish.up)

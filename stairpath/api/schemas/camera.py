@@ -6,8 +6,9 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.common import Bearing, ComponentRef, Coordinate, Count, Vector
+from stairpath.api.schemas.common import Bearing, Coordinate, Count, Vector
 from stairpath.api.schemas.cuts import Cuts
+from stairpath.core.component_ref import ComponentRef
 
 
 class Pose(BaseModel):
@@ -63,16 +64,8 @@ class FrameRequest(BaseModel):
     level: Annotated[int, Field(ge=-1, le=100_000)] | None = None
     among: Annotated[str, Field(max_length=1 << 20)] | None = None
     points: Annotated[list[Vector], Field(min_length=1, max_length=1000)] | None = None
-    cuts: Cuts = []
+    cuts: Cuts = ()
     """What these take away is not counted."""
-
-
-class Direction(BaseModel):
-    """A standard direction of view; the bearing is counted from that of the front."""
-
-    name: str
-    bearing_deg: float
-    tilt_deg: float
 
 
 class Look(BaseModel):

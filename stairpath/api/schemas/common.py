@@ -16,23 +16,6 @@ Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
 
 
-class ComponentRef(BaseModel):
-    """A component, known for ever by its model and its GlobalId."""
-
-    model: Annotated[str, Field(max_length=64)]
-    global_id: Annotated[str, Field(max_length=200)]
-
-
-class NamedComponent(BaseModel):
-    """A component with what one calls it and the discipline and name of its model."""
-
-    model: str
-    model_name: str
-    discipline: str | None
-    global_id: str
-    label: str
-
-
 class NewName(BaseModel):
     name: Name
 

@@ -7,8 +7,9 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from stairpath.api.schemas.common import ComponentRef, Vector
-from stairpath.api.schemas.federation import PropertyValue
+from stairpath.api.schemas.common import Vector
+from stairpath.core.comparing.compare import FieldChange
+from stairpath.core.component_ref import ComponentRef
 
 
 class EarlierIssue(BaseModel):
@@ -27,14 +28,6 @@ class Differing(BaseModel):
     ref: ComponentRef
     label: str
     ifc_class: str
-
-
-class FieldChange(BaseModel):
-    """One thing that is said of a component, before and after; nothing where it was not said."""
-
-    name: str
-    old: PropertyValue
-    new: PropertyValue
 
 
 class MovedComponent(Differing):

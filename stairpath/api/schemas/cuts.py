@@ -2,57 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, Field
 
-from stairpath.api.schemas.common import ComponentRef, Name, Vector
+from stairpath.api.schemas.common import Vector
+from stairpath.core.component_ref import ComponentRef
 from stairpath.core.cutting.cuts import too_many_planes
+from stairpath.core.review import view as core
 
 
-class PlaneCut(BaseModel):
-    """All on the side that the normal points to is taken away."""
-
-    kind: Literal["plane"]
-    point_m: Vector
-    normal: Vector
-
-
-class BandCut(BaseModel):
-    """What lies between a plane and another so far below it, against its normal, is left."""
-
-    kind: Literal["band"]
-    point_m: Vector
-    normal: Vector
-    thick_m: Annotated[float, Field(ge=0.001, le=1e6)]
-
-
-class BoxCut(BaseModel):
-    """What lies in an upright box is left; its second side runs along a bearing, clockwise from +Y."""
-
-    kind: Literal["box"]
-    centre_m: Vector
-    size_m: Annotated[list[Annotated[float, Field(ge=0.001, le=1e6)]], Field(min_length=3, max_length=3)]
-    bearing_deg: Annotated[float, Field(ge=-360, le=360)] = 0
-
-
-class Cut(BaseModel):
-    """A cut with a key of its own in its view; one that is off is kept and cuts nothing."""
-
-    model_config = ConfigDict(from_attributes=True)
-    id: Annotated[str, Field(max_length=64)]
-    shape: Annotated[PlaneCut | BandCut | BoxCut, Field(discriminator="kind")]
-    name: Name | Literal[""] = ""
-    off: bool = False
-
-
-def _few_planes(cuts: list[Cut]) -> list[Cut]:
+def _few_planes(cuts: core.Cuts) -> core.Cuts:
     if wrong := too_many_planes([(cut.shape.kind, cut.off) for cut in cuts]):
         raise ValueError(wrong)
     return cuts
 
 
-Cuts = Annotated[list[Cut], Field(max_length=24), AfterValidator(_few_planes)]
+Cuts = Annotated[core.Cuts, AfterValidator(_few_planes)]
 
 
 class BoxRequest(BaseModel):

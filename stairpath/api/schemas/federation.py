@@ -4,14 +4,11 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from stairpath.api.schemas.common import ComponentRef, Vector
-from stairpath.api.schemas.views import Home
-
-
-class Discipline(BaseModel):
-    code: str
-    name: str
-    colour: str
+from stairpath.api.schemas.common import Vector
+from stairpath.core.component_ref import ComponentRef
+from stairpath.core.federation.disciplines import Discipline
+from stairpath.core.reading.model import PropertyValue, Quantity
+from stairpath.core.review.view import Home
 
 
 class Level(BaseModel):
@@ -62,14 +59,6 @@ class FederatedModel(BaseModel):
     chunks: list[ChunkPlace]
 
 
-class Figure(BaseModel):
-    value: float
-    unit: str
-
-
-PropertyValue = Figure | str | bool | int | float | None
-
-
 class Component(BaseModel):
     """All that is known of a component."""
 
@@ -100,7 +89,7 @@ class Component(BaseModel):
     """Where it is, as one says it."""
     bounds_m: list[float] | None
     properties: dict[str, dict[str, PropertyValue]]
-    quantities: dict[str, dict[str, Figure]]
+    quantities: dict[str, dict[str, Quantity]]
 
 
 class Neighbour(BaseModel):
@@ -118,21 +107,6 @@ class Neighbours(BaseModel):
 
     found: list[Neighbour]
     count: int
-
-
-class Run(BaseModel):
-    """Components that hang together, and whether any of it is known by touching alone."""
-
-    components: list[ComponentRef]
-    by_touch: bool
-
-
-class Common(BaseModel):
-    """What some components have for something: the value of all of them, or none, and how many values there are."""
-
-    what: str
-    value: str | None
-    values: int
 
 
 class Federation(BaseModel):

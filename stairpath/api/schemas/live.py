@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, TypeAdapter
 
 from stairpath.api.schemas.common import Vector
-from stairpath.api.schemas.markups import Eye
-from stairpath.api.schemas.views import View
+from stairpath.core.review.eye import Eye
+from stairpath.core.review.view import View
 
 _Name = Annotated[str, Field(max_length=80)]
 _Id = Annotated[str, Field(max_length=40)]

@@ -2,67 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.common import Vector
-from stairpath.core.review.eye import LEAST_HEIGHT_M
-
-Aspect = Annotated[float, Field(ge=0.1, le=10)]
-_Key = Annotated[str, Field(min_length=1, max_length=40)]
-_Share = Annotated[float, Field(ge=-4, le=4, allow_inf_nan=False)]
-Screen = Annotated[list[_Share], Field(min_length=2, max_length=2)]
-"""A place in the frame: from -1 to 1, right and up."""
-Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
+from stairpath.core.geometry.vectors import Vector
+from stairpath.core.limits import Aspect
+from stairpath.core.review.eye import Eye
+from stairpath.core.review.markups import LONGEST_TEXT, MOST_POINTS, Kind, Markup, Screen, Style
+from stairpath.core.review.view import Markups
 
 
-class Eye(BaseModel):
-    """Where the eye is, where it looks, and through which lens, in project coordinates."""
-
-    eye_m: Vector
-    target_m: Vector
-    up: Vector
-    projection: Literal["perspective", "parallel"]
-    angle_deg: Annotated[float, Field(ge=1, le=120)]
-    height_m: Annotated[float, Field(ge=LEAST_HEIGHT_M, le=1e9)]
-
-
-class MarkupStyle(BaseModel):
-    """How a markup is drawn: its colour, how thick, whether filled, and how high its letters are in the frame."""
-
-    colour: Literal["ink", "pick", "here", "plum"] = "pick"
-    width_px: Annotated[float, Field(ge=0.5, le=20)] = 2.5
-    fill: bool = False
-    text_share: Annotated[float, Field(ge=0.005, le=0.3)] = 0.028
-
-
-class Markup(MarkupStyle):
-    """What was drawn over a view, in the plane through a point square to the eye that drew it."""
-
-    id: _Key
-    kind: Kind
-    points_m: Annotated[list[Vector], Field(min_length=1, max_length=4000)]
-    eye: Eye
-    aspect: Aspect
-    text: Annotated[str, Field(max_length=2000)] = ""
-    by: Annotated[str, Field(max_length=80)] = ""
-    at: Annotated[str, Field(max_length=40)] = ""
-
-
-Markups = Annotated[list[Markup], Field(max_length=500)]
-
-
-class MarkupPlaced(MarkupStyle):
+class MarkupPlaced(BaseModel):
     """A markup as it is drawn in a frame: where in it, through which point, and by which eye."""
 
-    id: _Key
+    id: Annotated[str, Field(min_length=1, max_length=40)]
     kind: Kind
-    drawn: Annotated[list[Screen], Field(min_length=1, max_length=4000)]
+    drawn: Annotated[list[Screen], Field(min_length=1, max_length=MOST_POINTS)]
     through_m: Vector
     eye: Eye
     aspect: Aspect
-    text: Annotated[str, Field(max_length=2000)] = ""
+    style: Style = Style()
+    text: Annotated[str, Field(max_length=LONGEST_TEXT)] = ""
 
 
 class MarkupMoved(BaseModel):

@@ -2,25 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from dataclasses import dataclass
 
 from pydantic import BaseModel
 
-from stairpath.api.schemas.common import ComponentRef, NamedComponent, Vector
-from stairpath.api.schemas.measures import Measures
-from stairpath.api.schemas.views import Rules
-
-
-class MeasureFigure(BaseModel):
-    """One figure: metres, square and cubic metres, degrees, or a share of one."""
-
-    name: Literal[
-        "distance", "plan", "up", "east", "north", "project_x", "project_y", "fall", "sum", "leg", "ends_distance",
-        "ends_plan", "ends_up", "angle", "square", "area", "perimeter", "volume", "clear_height", "clear_width",
-        "hidden_height", "hidden_width",
-    ]  # fmt: skip
-    quantity: Literal["length", "area", "volume", "angle", "share"]
-    value: float
+from stairpath.api.schemas.common import Vector
+from stairpath.core.component_ref import ComponentRef, NamedComponent
+from stairpath.core.measuring.figures import MeasureFigure, Role
+from stairpath.core.review.view import Measures
+from stairpath.core.visibility.rules import Rules
 
 
 class Dimension(BaseModel):
@@ -30,10 +20,11 @@ class Dimension(BaseModel):
     figure: int | None
 
 
+@dataclass(frozen=True)
 class PartMeasured(NamedComponent):
-    """A component and what it has to do with a measure."""
+    """A component and its part in a measure."""
 
-    role: Literal["from", "to", "of", "above", "beside", "floor", "above_hidden", "beside_hidden"]
+    role: Role
 
 
 class MeasureFound(BaseModel):
@@ -58,7 +49,7 @@ class MeasureRequest(BaseModel):
     """Measures to be taken; for the room at a point what the rules hide is not there."""
 
     measures: Measures
-    rules: Rules = []
+    rules: Rules = ()
 
 
 class PointOn(BaseModel):

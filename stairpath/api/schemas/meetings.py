@@ -12,16 +12,6 @@ _Ids = Annotated[list[_Id], Field(max_length=2000)]
 _Word = Annotated[str, Field(max_length=200)]
 
 
-class MeetingRequest(BaseModel):
-    """What is to be changed of a meeting; what is left out stays."""
-
-    title: _Word | None = None
-    held_on: date | None = None
-    present: Annotated[list[_Word], Field(max_length=500)] | None = None
-    topics: _Ids | None = None
-    ended: bool | None = None
-
-
 class NewMeeting(BaseModel):
     """A meeting that begins: what it is called, when it is held, and topics that are to be dealt with besides."""
 

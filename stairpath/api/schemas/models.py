@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from stairpath.api.schemas.common import Author, Bearing, Name, Status, Vector
+from stairpath.core.problems import Problem
 
 Evidence = Literal["map", "grid", "placement", "hand"]
 ProjectPoint = Annotated[
@@ -35,12 +36,6 @@ class NewProject(BaseModel):
     name: Name
     author: Author
     for_files: bool = False
-
-
-class Problem(BaseModel):
-    code: str
-    text: str
-    components: list[str]
 
 
 class ModelCard(BaseModel):

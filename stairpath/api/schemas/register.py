@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.search import Conditions
-from stairpath.api.schemas.views import Rules
+from stairpath.core.register.schedule import ScheduleSum
+from stairpath.core.visibility.condition import Conditions
+from stairpath.core.visibility.rules import Rules
 
 _Step = Annotated[str, Field(max_length=200)]
 
@@ -23,19 +24,8 @@ class ScheduleRequest(BaseModel):
     steps: Annotated[list[_Step], Field(min_length=1, max_length=3)]
     sums: Annotated[list[_Step], Field(max_length=12)] = []
     columns: Annotated[list[_Step], Field(max_length=8)] = []
-    conditions: Conditions = []
+    conditions: Conditions = ()
     shown_by: Rules | None = None
-
-
-class ScheduleSum(BaseModel):
-    """The sum of a quantity, and of how many components it is from the file, from their triangles, and from neither."""
-
-    model_config = ConfigDict(from_attributes=True)
-    value: float
-    unit: str
-    from_file: int
-    from_mesh: int
-    without: int
 
 
 class ScheduleGroup(BaseModel):

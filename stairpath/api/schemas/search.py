@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, Field
 
 from stairpath.api.schemas.common import Name
-from stairpath.api.schemas.views import Condition
-
-Conditions = Annotated[list[Condition], Field(max_length=50)]
+from stairpath.core.visibility.condition import Condition, Conditions
 
 
 class ComponentFound(BaseModel):
@@ -61,36 +59,6 @@ class Highlight(BaseModel):
     difference: float
     stands_out: bool
     says: str
-
-
-class ScaleStep(BaseModel):
-    """Figures from ``low`` up to ``high``, which belongs to the next step; to the last one both ends do."""
-
-    model_config = ConfigDict(from_attributes=True)
-    low: float
-    high: float
-    count: int
-
-
-class Scale(BaseModel):
-    """The figures of something in a unit, by steps that rise, and how many components have none."""
-
-    model_config = ConfigDict(from_attributes=True)
-    what: str
-    unit: str
-    steps: list[ScaleStep]
-    without: int
-
-
-class Askable(BaseModel):
-    """A property or quantity that components have: the units it comes in, some of its values, how many have it."""
-
-    kind: Literal["property", "quantity"]
-    group: str
-    name: str
-    units: list[str]
-    values: list[str]
-    components: int
 
 
 class SetRequest(BaseModel):

@@ -7,77 +7,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from stairpath.api.schemas.common import Name, NamedComponent, Vector
-from stairpath.api.schemas.cuts import BandCut, PlaneCut
-from stairpath.api.schemas.views import Rules, Selector
-
-_Metres = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
-
-
-class Group(BaseModel):
-    """One side of a check: what is selected, else what rules show; and what it is called."""
-
-    select: Selector | None = None
-    rules: Rules = []
-    called: Annotated[str, Field(max_length=200)] = ""
-
-
-class Check(BaseModel):
-    """What to look for between two groups; ``leave_out`` are the rules for pairs that belong together."""
-
-    kind: Literal["check"]
-    a: Group
-    b: Group
-    clearance_m: _Metres = 0.0
-    touch_m: _Metres = 0.001
-    together_m: _Metres = 1.0
-    leave_out: Annotated[list[Literal["hosted", "assembly", "fitting"]], Field(max_length=3)] = [
-        "hosted",
-        "assembly",
-        "fitting",
-    ]
-    swings: bool = False
-
-
-class TopicsIn(BaseModel):
-    """A file of topics that was sent, and by how much its views are moved."""
-
-    kind: Literal["topics"]
-    file: Annotated[str, Field(max_length=64)] = ""
-    file_name: Annotated[str, Field(max_length=200)] = ""
-    shift_m: Vector = [0.0, 0.0, 0.0]
-
-
-class TopicsProblem(BaseModel):
-    code: str
-    text: str
-    topic: str | None
-
-
-class TopicsReport(BaseModel):
-    """What became of a file of topics: how many are new, changed or unchanged, and what could not be read.
-
-    ``unknown`` are components that no model of the project has yet; ``shift_m`` is by how much its views seem to be off.
-    """
-
-    new: int
-    changed: int
-    same: int
-    unknown: list[str]
-    shift_m: list[float] | None
-    problems: list[TopicsProblem]
-
-
-class SheetRequest(BaseModel):
-    """A cut of what rules show, drawn at a scale, so deep, on a sheet of that name or the smallest that holds it."""
-
-    kind: Literal["sheet"]
-    shape: Annotated[PlaneCut | BandCut, Field(discriminator="kind")]
-    rules: Rules = []
-    scale: Annotated[float, Field(ge=0.1, le=100_000)] = 50.0
-    depth_m: Annotated[float, Field(ge=0, le=1000)] = 3.0
-    paper: Annotated[str, Field(max_length=20)] | None = None
-
+from stairpath.api.schemas.common import Name, Vector
+from stairpath.core.component_ref import NamedComponent
+from stairpath.core.exchange.import_request import TopicsIn
+from stairpath.core.measuring.check import Check
+from stairpath.core.review.sheet_request import SheetRequest
 
 _Wish = Annotated[Check | SheetRequest, Field(discriminator="kind")]
 _AnyWish = Annotated[Check | SheetRequest | TopicsIn, Field(discriminator="kind")]

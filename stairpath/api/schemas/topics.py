@@ -2,10 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, field
 from datetime import date, datetime
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+from stairpath.core.review.question import Question
+from stairpath.core.review.recheck import Measured, OfFinding
+from stairpath.core.review.reference import ReferenceRule
+from stairpath.core.review.topic import TopicChange, TopicFields
 
 _Id = Annotated[str, Field(max_length=40)]
 _Word = Annotated[str, Field(max_length=200)]
@@ -14,45 +20,12 @@ _Labels = Annotated[list[_Word], Field(max_length=200)]
 _Ids = Annotated[list[_Id], Field(max_length=500)]
 
 
-class TopicFields(BaseModel):
-    """What is said of a topic."""
-
-    model_config = ConfigDict(from_attributes=True)
-    title: _Word
-    description: _Text = ""
-    kind: _Word = ""
-    status: _Word = ""
-    priority: _Word = ""
-    assigned_to: _Word = ""
-    due: date | None = None
-    labels: _Labels = []
-    stage: _Word = ""
-
-
-class Measured(BaseModel):
-    """How bad a finding is: so deep, or so near."""
-
-    model_config = ConfigDict(from_attributes=True)
-    kind: Literal["overlap", "clearance"]
-    depth_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
-    distance_m: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
-
-
-class OfFinding(BaseModel):
-    """The finding that a topic is made of: of which check, of which pairs by their GlobalIds, and how bad it is."""
-
-    check: _Id
-    pairs: Annotated[
-        list[Annotated[list[_Word], Field(min_length=2, max_length=2)]], Field(min_length=1, max_length=2000)
-    ]
-    measured: Measured
-
-
+@dataclass(frozen=True)
 class NewTopic(TopicFields):
     """A topic to be made: its views, the disciplines of its components, of which topic it is a variant, and of which finding."""
 
-    views: _Ids = []
-    disciplines: Annotated[list[_Word], Field(max_length=2000)] = []
+    views: _Ids = field(default_factory=list)
+    disciplines: Annotated[list[_Word], Field(max_length=2000)] = field(default_factory=list)
     variant_of: _Id = ""
     finding: OfFinding | None = None
 
@@ -84,19 +57,6 @@ class TopicRequest(BaseModel):
     views: _Ids | None = None
     related: _Ids | None = None
     """Topics that have to do with it, by their GUIDs."""
-
-
-class Question(BaseModel):
-    """What was asked of a designer, and what came back."""
-
-    model_config = ConfigDict(from_attributes=True)
-    to: str
-    text: str
-    asked_by: str
-    asked_on: date
-    answer: str
-    answered_by: str
-    answered_on: date | None
 
 
 class NewQuestion(BaseModel):
@@ -138,15 +98,6 @@ class Topic(BaseModel):
     question: Question | None = None
     overdue: bool
     new: bool = False
-
-
-class TopicChange(BaseModel):
-    """A field of a topic that was changed, and from what to what."""
-
-    model_config = ConfigDict(from_attributes=True)
-    field: str
-    old: str | list[str] | date | None
-    new: str | list[str] | date | None
 
 
 class TopicNote(BaseModel):
@@ -195,16 +146,6 @@ class TopicStatus(BaseModel):
     end: bool
     was: _Word = ""
     """What it is called now, where it is to be called otherwise; nothing for one that is new."""
-
-
-class ReferenceRule(BaseModel):
-    """How references are written: whether disciplines lead, how many, what joins them, and how many digits follow."""
-
-    model_config = ConfigDict(from_attributes=True)
-    disciplines: bool
-    most_disciplines: int
-    joined_by: Annotated[str, Field(max_length=4)]
-    digits: int
 
 
 class TopicRules(BaseModel):

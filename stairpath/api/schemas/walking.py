@@ -6,7 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.common import Count, Name, NamedComponent, Vector
+from stairpath.api.schemas.common import Name, Vector
+from stairpath.core.component_ref import NamedComponent
 
 Size = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
 
@@ -91,17 +92,6 @@ class Stop(BaseModel):
     component: NamedComponent | None
     found_m: float | None
     needed_m: float | None
-
-
-class LandingRequest(BaseModel):
-    """Where to come to stand: in a room, at a point of a floor, a storey up or down, or behind a picked point."""
-
-    body: Name
-    kind: Literal["room", "floor", "storey", "behind"]
-    room: Count | None = None
-    at_m: Vector = [0, 0, 0]
-    towards_m: Vector = [0, 1, 0]
-    up: Annotated[int, Field(ge=-100, le=100)] = 0
 
 
 class Landing(BaseModel):

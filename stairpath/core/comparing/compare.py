@@ -17,7 +17,7 @@ _SAME = 1e-6
 
 
 @dataclass(frozen=True)
-class Field:
+class FieldChange:
     """One thing that is said of a component, before and after; None where it was not said."""
 
     name: str
@@ -30,7 +30,7 @@ class Changed:
     """A component of the new issue of which other things are said than before."""
 
     component: int
-    fields: tuple[Field, ...]
+    fields: tuple[FieldChange, ...]
 
 
 @dataclass(frozen=True)
@@ -100,7 +100,7 @@ def compare(old: Issue, new: Issue) -> Compared:
         was = dict(_said(old.components[a], old, renamed))
         now = dict(_said(new.components[b], new, {}))
         fields = tuple(
-            Field(name, was.get(name), now.get(name))
+            FieldChange(name, was.get(name), now.get(name))
             for name in dict.fromkeys([*was, *now])
             if not _alike(was.get(name), now.get(name))
         )

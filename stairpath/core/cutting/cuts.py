@@ -5,17 +5,20 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 import numpy.typing as npt
+from annotated_types import Ge, Le
 
 from stairpath.core.geometry.plane import NotAPlaneError, Plane, Vector, plane
+from stairpath.core.limits import BY_KIND, Key, NameOrNone
 
 LEAST_M = 0.001
 """A band or a box is at least so thick."""
 MOST_PLANES = 24
 """So many planes cut a view at once: as many as are drawn."""
+Thickness = Annotated[float, Ge(LEAST_M), Le(1e6)]
 
 
 @dataclass(frozen=True)
@@ -33,7 +36,7 @@ class BandCut:
 
     point_m: Vector
     normal: Vector
-    thick_m: float
+    thick_m: Thickness
     kind: Literal["band"] = "band"
 
 
@@ -42,21 +45,21 @@ class BoxCut:
     """What lies in an upright box is left; its second side runs along a bearing, clockwise from +Y."""
 
     centre_m: Vector
-    size_m: Vector
-    bearing_deg: float = 0.0
+    size_m: tuple[Thickness, Thickness, Thickness]
+    bearing_deg: Annotated[float, Ge(-360), Le(360)] = 0.0
     kind: Literal["box"] = "box"
 
 
-Shape = PlaneCut | BandCut | BoxCut
+Shape = Annotated[PlaneCut | BandCut | BoxCut, BY_KIND]
 
 
 @dataclass(frozen=True)
 class Cut:
     """A cut with a key of its own in its view; one that is off is kept and cuts nothing."""
 
-    id: str
+    id: Key
     shape: Shape
-    name: str = ""
+    name: NameOrNone = ""
     off: bool = False
 
 

@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from typing import Literal
 
 from stairpath.core.geometry.vectors import Vector
+from stairpath.core.limits import Key, Word
 
 
 @dataclass(frozen=True)
 class TopicsIn:
     """A file of topics that was sent, by its hash and name, and by how much its views are moved."""
 
-    file: str
-    file_name: str
+    file: Key = ""
+    file_name: Word = ""
     shift_m: Vector = (0.0, 0.0, 0.0)
     kind: Literal["topics"] = "topics"

@@ -173,7 +173,7 @@ class Topic:
 
 
 @dataclass(frozen=True)
-class Trouble:
+class TopicsProblem:
     """Something that could not be read: a stable code, a sentence, and the topic it is of."""
 
     code: str

@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.limits import Coordinate
+
 Array = npt.NDArray[np.float64]
-Vector = tuple[float, float, float]
+Vector = tuple[Coordinate, Coordinate, Coordinate]
 
 
 def round_bearing(bearing_deg: float) -> float:

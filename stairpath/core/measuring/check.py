@@ -5,13 +5,15 @@ from __future__ import annotations
 import io
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
+from annotated_types import MaxLen
 
+from stairpath.core.limits import Metres, Word
 from stairpath.core.measuring.exclusions import CODES, Code
 from stairpath.core.measuring.interference import TOGETHER_M, TOUCH_M, Near
-from stairpath.core.visibility.rules import SHOWN, Rule, resolve, selected, simplified
+from stairpath.core.visibility.rules import SHOWN, Rules, resolve, selected, simplified
 from stairpath.core.visibility.selectors import Selector
 from stairpath.core.visibility.traits import Mask, Traits
 
@@ -21,8 +23,8 @@ class Group:
     """One side of a check: what is selected, else what rules show; and what somebody calls it."""
 
     select: Selector | None = None
-    rules: tuple[Rule, ...] = ()
-    called: str = ""
+    rules: Rules = ()
+    called: Word = ""
 
     def members(self, traits: Traits) -> Mask:
         """Which components (n,) it has."""
@@ -38,10 +40,10 @@ class Check:
 
     a: Group
     b: Group
-    clearance_m: float = 0.0
-    touch_m: float = TOUCH_M
-    together_m: float = TOGETHER_M
-    leave_out: tuple[Code, ...] = CODES
+    clearance_m: Metres = 0.0
+    touch_m: Metres = TOUCH_M
+    together_m: Metres = TOGETHER_M
+    leave_out: Annotated[tuple[Code, ...], MaxLen(len(CODES))] = CODES
     swings: bool = False
     kind: Literal["check"] = "check"
 

@@ -11,6 +11,7 @@ from typing import Literal, Protocol
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.component_ref import ComponentRef
 from stairpath.core.measuring.body import Body
 from stairpath.core.measuring.centrelines import between_lines, centre_lines
 from stairpath.core.measuring.distance import Distance, between_points
@@ -24,7 +25,6 @@ from stairpath.core.measuring.measures import (
     FaceMeasure,
     FaceSide,
     PointsMeasure,
-    Ref,
     RoomMeasure,
     SidesMeasure,
     VolumeMeasure,
@@ -35,6 +35,16 @@ from stairpath.core.measuring.volume import volume_m3
 Array = npt.NDArray[np.float64]
 Index = npt.NDArray[np.int64]
 Quantity = Literal["length", "area", "volume", "angle", "share"]
+FigureName = Literal[
+    "distance", "plan", "up", "east", "north", "project_x", "project_y", "fall", "sum", "leg", "ends_distance",
+    "ends_plan", "ends_up", "angle", "square", "area", "perimeter", "volume", "clear_height", "clear_width",
+    "hidden_height", "hidden_width",
+]  # fmt: skip
+_ENDS: tuple[tuple[FigureName, FigureName], ...] = (
+    ("ends_distance", "distance"), ("ends_plan", "plan"), ("ends_up", "up"),
+)  # fmt: skip
+Role = Literal["from", "to", "of", "above", "beside", "floor", "above_hidden", "beside_hidden"]
+"""A component's part in a measure."""
 
 SETTLE_M = 0.01
 """A point of the stage lies so near the face that it is of."""
@@ -47,10 +57,10 @@ class NotMeasuredError(ValueError):
 
 
 @dataclass(frozen=True)
-class Figure:
+class MeasureFigure:
     """One figure of a measure: metres, square and cubic metres, degrees, or a share of one."""
 
-    name: str
+    name: FigureName
     quantity: Quantity
     value: float
 
@@ -67,9 +77,9 @@ class Dimension:
 class Found:
     """A measure's figures, the main one first; ``of`` says what each component has to do with it."""
 
-    figures: tuple[Figure, ...]
+    figures: tuple[MeasureFigure, ...]
     dimensions: tuple[Dimension, ...]
-    of: tuple[tuple[str, Ref], ...] = ()
+    of: tuple[tuple[Role, ComponentRef], ...] = ()
     note: str = ""
 
 
@@ -87,7 +97,7 @@ class Gap:
 
     length_m: float
     ends: Array
-    of: tuple[tuple[str, Ref], ...] = field(default=())
+    of: tuple[tuple[Role, ComponentRef], ...] = field(default=())
 
 
 @dataclass(frozen=True, eq=False)
@@ -97,7 +107,7 @@ class Spot:
     What is hidden is not counted; ``hidden_height`` and ``hidden_width`` are with it, where that leaves less.
     """
 
-    floor: Ref
+    floor: ComponentRef
     height: Gap | None
     width: Gap | None
     hidden_height: Gap | None = None
@@ -110,31 +120,31 @@ class Building(Protocol):
     north_deg: float
     """The bearing of the building's north from +Y, clockwise."""
 
-    def body(self, ref: Ref) -> Body:
+    def body(self, ref: ComponentRef) -> Body:
         """A component's body; raises NoBodyError or NotMeasuredError."""
 
-    def room(self, ref: Ref) -> Room:
+    def room(self, ref: ComponentRef) -> Room:
         """A room's floor; raises NotMeasuredError."""
 
     def clear(self, at: Array) -> Spot:
         """The room there is at a point of the floor; raises NotMeasuredError."""
 
 
-def _named(found: Distance, north_deg: float) -> dict[str, Figure]:
+def _named(found: Distance, north_deg: float) -> dict[str, MeasureFigure]:
     """The figures of a distance by their names."""
     east, north, up = found.along_building_m(north_deg)
     x, y, _ = found.along_m
     figures = [
-        Figure("distance", "length", found.distance_m),
-        Figure("plan", "length", found.horizontal_m),
-        Figure("up", "length", up),
-        Figure("east", "length", east),
-        Figure("north", "length", north),
+        MeasureFigure("distance", "length", found.distance_m),
+        MeasureFigure("plan", "length", found.horizontal_m),
+        MeasureFigure("up", "length", up),
+        MeasureFigure("east", "length", east),
+        MeasureFigure("north", "length", north),
     ]
     if abs(math.remainder(north_deg, 360.0)) > _SAME_NORTH_DEG:
-        figures += [Figure("project_x", "length", x), Figure("project_y", "length", y)]
+        figures += [MeasureFigure("project_x", "length", x), MeasureFigure("project_y", "length", y)]
     if found.horizontal_m > 1e-9:
-        figures.append(Figure("fall", "share", up / found.horizontal_m))
+        figures.append(MeasureFigure("fall", "share", up / found.horizontal_m))
     return {figure.name: figure for figure in figures}
 
 
@@ -170,20 +180,20 @@ def _points(what: PointsMeasure, building: Building) -> Found:
         rest = [figure for name, figure in named[0].items() if name != what.main]
         line, thin = _leg(legs[0], what.main, north)
         return Found((named[0][what.main], *rest), (Dimension(line, 0), *(Dimension(each) for each in thin)))
-    figures = [Figure("sum", "length", sum(abs(each[what.main].value) for each in named))]
+    figures = [MeasureFigure("sum", "length", sum(abs(each[what.main].value) for each in named))]
     dimensions = []
     for leg, each in zip(legs, named, strict=True):
         line, thin = _leg(leg, what.main, north)
         dimensions += [Dimension(line, len(figures)), *(Dimension(t) for t in thin)]
-        figures.append(Figure("leg", "length", each[what.main].value))
+        figures.append(MeasureFigure("leg", "length", each[what.main].value))
     whole = _named(between_points(np.array(what.points_m[0]), np.array(what.points_m[-1])), north)
-    figures += [Figure(f"ends_{name}", whole[name].quantity, whole[name].value) for name in ("distance", "plan", "up")]
+    figures += [MeasureFigure(ends, whole[name].quantity, whole[name].value) for ends, name in _ENDS]
     return Found(tuple(figures), tuple(dimensions))
 
 
 def _between(what: BetweenMeasure, building: Building) -> Found:
     one, other = building.body(what.a), building.body(what.b)
-    of = (("from", what.a), ("to", what.b))
+    of: tuple[tuple[Role, ComponentRef], ...] = (("from", what.a), ("to", what.b))
     note = ""
     if what.how == "centre_lines":
         pairs = [
@@ -247,13 +257,14 @@ def _sides(what: SidesMeasure, building: Building) -> Found:
     sine = min(1.0, float(np.linalg.norm(np.cross(one.way, other.way))))
     between_deg = math.degrees(math.atan2(sine, cosine))
     angle_deg = between_deg if one.flat == other.flat else 90.0 - between_deg
-    angle = Figure("angle", "angle", angle_deg)
-    of = tuple((word, side.of) for word, side in (("from", what.a), ("to", what.b)) if side.kind == "face")
+    angle = MeasureFigure("angle", "angle", angle_deg)
+    sides: tuple[tuple[Role, FaceSide | EdgeSide], ...] = (("from", what.a), ("to", what.b))
+    of = tuple((word, side.of) for word, side in sides if side.kind == "face")
     if angle_deg > _PARALLEL_DEG:
         return Found((angle,), (Dimension(np.stack([one.point, other.point]), 0),), of, "They are not parallel.")
     # From a point of an edge to a plane, else of either to the other.
     foot, start = (_foot(one, other), one.point) if other.flat or not one.flat else (_foot(other, one), other.point)
-    square = Figure("square", "length", float(np.linalg.norm(foot - start)))
+    square = MeasureFigure("square", "length", float(np.linalg.norm(foot - start)))
     return Found((square, angle), (Dimension(np.stack([start, foot]), 0),), of)
 
 
@@ -284,8 +295,8 @@ def _face(what: FaceMeasure, building: Building) -> Found:
     face = facets.face_of(triangle)
     rings = _rings(facets.body.points, facets.border(face))
     figures = (
-        Figure("area", "area", float(facets.areas_m2[face].sum())),
-        Figure("perimeter", "length", sum(map(_long, rings))),
+        MeasureFigure("area", "area", float(facets.areas_m2[face].sum())),
+        MeasureFigure("perimeter", "length", sum(map(_long, rings))),
     )
     return Found(figures, _outlined(rings), (("of", what.face.of),))
 
@@ -299,8 +310,8 @@ def _outlined(rings: Sequence[Array]) -> tuple[Dimension, ...]:
 def _room(what: RoomMeasure, building: Building) -> Found:
     room = building.room(what.room)
     figures = (
-        Figure("area", "area", room.area_m2),
-        Figure("perimeter", "length", sum(map(_long, room.outlines))),
+        MeasureFigure("area", "area", room.area_m2),
+        MeasureFigure("perimeter", "length", sum(map(_long, room.outlines))),
     )
     return Found(figures, _outlined(room.outlines), (("of", what.room),))
 
@@ -320,29 +331,33 @@ def _volume(what: VolumeMeasure, building: Building) -> Found:
         if len(what.of) == 1
         else f"{gaps} of {len(what.of)} are not closed; the volume is only near."
     )
-    return Found((Figure("volume", "volume", total),), (), tuple(("of", ref) for ref in what.of[:50]), note)
+    return Found((MeasureFigure("volume", "volume", total),), (), tuple(("of", ref) for ref in what.of[:50]), note)
 
 
 def _clear(what: ClearMeasure, building: Building) -> Found:
     spot = building.clear(np.array(what.at_m))
-    figures: list[Figure] = []
+    figures: list[MeasureFigure] = []
     dimensions: list[Dimension] = []
-    of: list[tuple[str, Ref]] = [("floor", spot.floor)]
+    of: list[tuple[Role, ComponentRef]] = [("floor", spot.floor)]
     notes = []
-    for name, gap, told in (
+    clear: tuple[tuple[FigureName, Gap | None, str], ...] = (
         ("clear_height", spot.height, "Above it is open."),
         ("clear_width", spot.width, "To the sides it is open."),
-    ):
+    )
+    for name, gap, told in clear:
         if gap is None:
             notes.append(told)
             continue
         dimensions.append(Dimension(gap.ends, len(figures)))
-        figures.append(Figure(name, "length", gap.length_m))
+        figures.append(MeasureFigure(name, "length", gap.length_m))
         of += gap.of
     # What one has hidden is there all the same: a height that is quoted is not more than there is unsaid.
-    for name, gap in (("hidden_height", spot.hidden_height), ("hidden_width", spot.hidden_width)):
+    hidden: tuple[tuple[FigureName, Gap | None], ...] = (
+        ("hidden_height", spot.hidden_height), ("hidden_width", spot.hidden_width),
+    )  # fmt: skip
+    for name, gap in hidden:
         if gap is not None:
-            figures.append(Figure(name, "length", gap.length_m))
+            figures.append(MeasureFigure(name, "length", gap.length_m))
             of += gap.of
     if not figures:
         raise NotMeasuredError("There is nothing above that point and nothing beside it; it is open.")

@@ -3,27 +3,23 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields, replace
-from typing import Any, Literal, TypeVar
+from typing import Annotated, Any, Literal, TypeVar
 
+from annotated_types import Len
+
+from stairpath.core.component_ref import ComponentRef
 from stairpath.core.geometry.vectors import Vector
+from stairpath.core.limits import BY_KIND, Key, NameOrNone
 
 Main = Literal["distance", "plan", "up", "east", "north"]
 """Which figure of a distance is the main one: straight, on plan, or along an axis of the building."""
 
 
 @dataclass(frozen=True)
-class Ref:
-    """A component, or a room, by its model and its GlobalId."""
-
-    model: str
-    global_id: str
-
-
-@dataclass(frozen=True)
 class FaceSide:
     """The face of a component at a point of it."""
 
-    of: Ref
+    of: ComponentRef
     point_m: Vector
     kind: Literal["face"] = "face"
 
@@ -37,11 +33,14 @@ class EdgeSide:
     kind: Literal["edge"] = "edge"
 
 
+Side = Annotated[FaceSide | EdgeSide, BY_KIND]
+
+
 @dataclass(frozen=True)
 class PointsMeasure:
     """From point to point, two or more of them."""
 
-    points_m: tuple[Vector, ...]
+    points_m: Annotated[tuple[Vector, ...], Len(2, 200)]
     main: Main = "distance"
     kind: Literal["points"] = "points"
 
@@ -50,8 +49,8 @@ class PointsMeasure:
 class BetweenMeasure:
     """Between two components: where they are nearest, or from centre line to centre line."""
 
-    a: Ref
-    b: Ref
+    a: ComponentRef
+    b: ComponentRef
     how: Literal["nearest", "centre_lines"] = "nearest"
     kind: Literal["between"] = "between"
 
@@ -60,8 +59,8 @@ class BetweenMeasure:
 class SidesMeasure:
     """Between two faces or edges: the angle, and how far apart they are if they are parallel."""
 
-    a: FaceSide | EdgeSide
-    b: FaceSide | EdgeSide
+    a: Side
+    b: Side
     kind: Literal["sides"] = "sides"
 
 
@@ -77,7 +76,7 @@ class FaceMeasure:
 class RoomMeasure:
     """The floor area and perimeter of a room."""
 
-    room: Ref
+    room: ComponentRef
     kind: Literal["room"] = "room"
 
 
@@ -85,7 +84,7 @@ class RoomMeasure:
 class VolumeMeasure:
     """The volume of components."""
 
-    of: tuple[Ref, ...]
+    of: Annotated[tuple[ComponentRef, ...], Len(1, 10_000)]
     kind: Literal["volume"] = "volume"
 
 
@@ -97,16 +96,18 @@ class ClearMeasure:
     kind: Literal["clear"] = "clear"
 
 
-What = PointsMeasure | BetweenMeasure | SidesMeasure | FaceMeasure | RoomMeasure | VolumeMeasure | ClearMeasure
+What = Annotated[
+    PointsMeasure | BetweenMeasure | SidesMeasure | FaceMeasure | RoomMeasure | VolumeMeasure | ClearMeasure, BY_KIND
+]
 
 
 @dataclass(frozen=True)
 class Measure:
     """A measure with a key of its own in its view, and what somebody calls it."""
 
-    id: str
+    id: Key
     what: What
-    name: str = ""
+    name: NameOrNone = ""
 
 
 W = TypeVar("W", bound="What | FaceSide | EdgeSide")

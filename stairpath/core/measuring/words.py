@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from stairpath.core.measuring.figures import Figure
+from stairpath.core.measuring.figures import MeasureFigure
 
 
-def spoken(figure: Figure) -> str:
+def spoken(figure: MeasureFigure) -> str:
     """A figure in metres, square and cubic metres, degrees or per cent, to the digits that one reads.
 
-    >>> spoken(Figure("distance", "length", 0.2404))
+    >>> spoken(MeasureFigure("distance", "length", 0.2404))
     '0.240 m'
-    >>> spoken(Figure("fall", "share", -0.0125))
+    >>> spoken(MeasureFigure("fall", "share", -0.0125))
     '−1.25 %'
     """
     value = abs(figure.value)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stairpath.core.visibility.selectors import What
+from stairpath.core.visibility.condition import What
 from stairpath.core.visibility.traits import Column, Mask, Traits
 
 ASKED: tuple[What, ...] = ("class", "type", "level", "room", "system", "material", "discipline", "model")

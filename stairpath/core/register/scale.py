@@ -21,7 +21,7 @@ class NotAScaleError(ValueError):
 
 
 @dataclass(frozen=True)
-class Step:
+class ScaleStep:
     """Figures from ``low`` up to ``high``, which belongs to the next step, to the last one's both ends do; how many."""
 
     low: float
@@ -35,7 +35,7 @@ class Scale:
 
     what: str
     unit: str
-    steps: tuple[Step, ...]
+    steps: tuple[ScaleStep, ...]
     without: int
 
 
@@ -83,10 +83,10 @@ def scale(facts: Facts, what: str) -> Scale:
     distinct, counts = np.unique(figures, return_counts=True)
     without = facts.count - len(figures)
     if len(distinct) <= MOST_STEPS:
-        each = (Step(v, v, c) for v, c in zip(distinct.tolist(), counts.tolist(), strict=True))
+        each = (ScaleStep(v, v, c) for v, c in zip(distinct.tolist(), counts.tolist(), strict=True))
         return Scale(what, unit, tuple(each), without)
     limits = _limits(figures)
     in_step = np.clip(np.searchsorted(limits, figures, side="right") - 1, 0, len(limits) - 2)
     per_step = np.bincount(in_step, minlength=len(limits) - 1).tolist()
-    steps = tuple(Step(low, high, n) for low, high, n in zip(limits, limits[1:], per_step, strict=False))
+    steps = tuple(ScaleStep(low, high, n) for low, high, n in zip(limits, limits[1:], per_step, strict=False))
     return Scale(what, unit, steps, without)

@@ -10,8 +10,8 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.register.quantities import MeshFigures
+from stairpath.core.visibility.condition import WHATS, What
 from stairpath.core.visibility.facts import Facts
-from stairpath.core.visibility.selectors import WHATS, What
 from stairpath.core.visibility.traits import Mask, Traits
 
 Array = npt.NDArray[np.float64]
@@ -49,7 +49,7 @@ class Amounts:
 
 
 @dataclass(frozen=True)
-class Sum:
+class ScheduleSum:
     """The sum of a quantity in a group, and of how many components it is from the file, and from the triangles.
 
     ``without`` counts those that have none.
@@ -68,7 +68,7 @@ class Group:
 
     key: tuple[str, ...]
     components: Ints
-    sums: Mapping[str, Sum]
+    sums: Mapping[str, ScheduleSum]
 
 
 def _in_file(facts: Facts, names: Sequence[str]) -> tuple[Array, str]:
@@ -191,8 +191,10 @@ def schedule(
     return out
 
 
-def _sum(amount: Amounts, components: Ints) -> Sum:
+def _sum(amount: Amounts, components: Ints) -> ScheduleSum:
     value, worked = amount.value[components], amount.worked[components]
     there = ~np.isnan(value)
     from_mesh = int((there & worked).sum())
-    return Sum(float(value[there].sum()), amount.unit, int(there.sum()) - from_mesh, from_mesh, int((~there).sum()))
+    return ScheduleSum(
+        float(value[there].sum()), amount.unit, int(there.sum()) - from_mesh, from_mesh, int((~there).sum())
+    )

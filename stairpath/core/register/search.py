@@ -11,7 +11,7 @@ import numpy as np
 import numpy.typing as npt
 from rapidfuzz import fuzz, process
 
-from stairpath.core.visibility.selectors import What
+from stairpath.core.visibility.condition import What
 from stairpath.core.visibility.traits import Traits, folded
 
 Scores = npt.NDArray[np.float32]

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Le
 
 from stairpath.core.camera.pose import Pose, Projection, sight_axes
 from stairpath.core.geometry.vectors import Array, Vector
+from stairpath.core.limits import WORLD_M, LensDeg
 
-WORLD_M = 1e9
-"""Nothing that is built lies farther away."""
 LEAST_HEIGHT_M = 1e-6
 """A parallel view is at least so high."""
 
@@ -22,8 +24,8 @@ class Eye:
     target_m: Vector
     up: Vector
     projection: Projection
-    angle_deg: float
-    height_m: float
+    angle_deg: LensDeg
+    height_m: Annotated[float, Ge(LEAST_HEIGHT_M), Le(WORLD_M)]
 
 
 def pose_of(eye: Eye, aspect: float) -> Pose:

@@ -11,21 +11,23 @@ import itertools
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal, get_args
+from typing import Annotated, Literal, get_args
 
 import numpy as np
 import numpy.typing as npt
+from annotated_types import Ge, Le, Len, MaxLen
 
 from stairpath.core.geometry.vectors import Vector, vector
+from stairpath.core.limits import WORLD_M, Aspect, Moment, Person, Share
 from stairpath.core.palette import HERE, INK, PICK, PLUM
-from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, Eye, axes_of, height_at
+from stairpath.core.review.eye import LEAST_HEIGHT_M, Eye, axes_of, height_at
 
 Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Colour = Literal["ink", "pick", "here", "plum"]
 INKS: Mapping[Colour, str] = {"pick": PICK, "ink": INK, "here": HERE, "plum": PLUM}
-Screen = tuple[float, float]
+Screen = tuple[Share, Share]
 """A place in the frame: from -1 to 1, right and up."""
 
 CONE_DEG = 50.0
@@ -34,6 +36,8 @@ LEAST_SHARE, MOST_SHARE = 1 / 6, 5.0
 """So much lower or higher may what is seen at its plane be than when it was drawn."""
 LONGEST_TEXT = 2000
 MOST_POINTS = 4000
+Width = Annotated[float, Ge(0.5), Le(20)]
+TextShare = Annotated[float, Ge(0.005), Le(0.3)]
 _FEWEST = {"text": 1}
 _TWO = ("cloud", "arrow", "rectangle", "ellipse", "line", "callout")
 _LEAST_SIZE = 0.004
@@ -59,18 +63,18 @@ class Markup:
     its letters as a share of the frame that it was drawn in.
     """
 
-    id: str
+    id: Annotated[str, Len(1, 40)]
     kind: Kind
-    points_m: tuple[Vector, ...]
+    points_m: Annotated[tuple[Vector, ...], Len(1, MOST_POINTS)]
     eye: Eye
-    aspect: float
+    aspect: Aspect
     colour: Colour = "pick"
-    width_px: float = 2.5
+    width_px: Width = 2.5
     fill: bool = False
-    text: str = ""
-    text_share: float = 0.028
-    by: str = ""
-    at: str = ""
+    text: Annotated[str, MaxLen(LONGEST_TEXT)] = ""
+    text_share: TextShare = 0.028
+    by: Person = ""
+    at: Moment = ""
 
 
 @dataclass(frozen=True)
@@ -78,9 +82,9 @@ class Style:
     """How a markup is drawn."""
 
     colour: Colour = "pick"
-    width_px: float = 2.5
+    width_px: Width = 2.5
     fill: bool = False
-    text_share: float = 0.028
+    text_share: TextShare = 0.028
 
 
 @dataclass(frozen=True, eq=False)

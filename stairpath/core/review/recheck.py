@@ -7,13 +7,18 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-Pair = tuple[str, str]
+from annotated_types import Ge, Le, Len
+
+from stairpath.core.limits import Id, Word
+
+Pair = tuple[Word, Word]
 """Two components by their GlobalIds, which newer issues keep; in order."""
 Kind = Literal["overlap", "clearance"]
 What = Literal["gone", "back", "other"]
 
+_Size = Annotated[float, Ge(0), Le(1e6)]
 TOLD_M = 0.001
 """A depth or distance that changed by less is the same."""
 
@@ -28,8 +33,8 @@ class Measured:
     """How bad a finding is: so deep, or so near."""
 
     kind: Kind
-    depth_m: float
-    distance_m: float
+    depth_m: _Size
+    distance_m: _Size
 
     @property
     def badness_m(self) -> float:
@@ -41,9 +46,12 @@ class Measured:
 class OfFinding:
     """The finding that a topic was made of: by which check, of which pairs, and how bad it was."""
 
-    check: str
-    pairs: tuple[Pair, ...]
+    check: Id
+    pairs: Annotated[tuple[Pair, ...], Len(1, 2000)]
     measured: Measured
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "pairs", tuple(pair(a, b) for a, b in self.pairs))
 
 
 @dataclass(frozen=True)

@@ -5,9 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, fields, replace
 from datetime import date
-from typing import Any
+from typing import Annotated, Any
+
+from annotated_types import MaxLen
 
 from stairpath.core.dates import NotADayError, kept_day
+from stairpath.core.limits import Text, Word
 from stairpath.core.review.statuses import Statuses
 from stairpath.core.texts import plain
 
@@ -27,22 +30,22 @@ class NotATopicError(ValueError):
 class TopicFields:
     """What is said of a topic: one problem, who has it, and by when it is to be settled."""
 
-    title: str
-    description: str = ""
-    kind: str = ""
-    status: str = ""
-    priority: str = ""
-    assigned_to: str = ""
+    title: Word
+    description: Text = ""
+    kind: Word = ""
+    status: Word = ""
+    priority: Word = ""
+    assigned_to: Word = ""
     due: date | None = None
-    labels: tuple[str, ...] = ()
-    stage: str = ""
+    labels: Annotated[tuple[Word, ...], MaxLen(200)] = ()
+    stage: Word = ""
 
 
 FIELDS: tuple[str, ...] = tuple(each.name for each in fields(TopicFields))
 
 
 @dataclass(frozen=True)
-class Changed:
+class TopicChange:
     """A field of a topic that was changed, and from what to what."""
 
     field: str
@@ -77,10 +80,10 @@ def tidy(said: TopicFields, statuses: Statuses) -> TopicFields:
     return replace(said, title=title, labels=labels, status=status, **tidied)
 
 
-def changes(before: TopicFields, after: TopicFields) -> list[Changed]:
+def changes(before: TopicFields, after: TopicFields) -> list[TopicChange]:
     """The fields in which two differ, in their order."""
     pairs = ((name, getattr(before, name), getattr(after, name)) for name in FIELDS)
-    return [Changed(name, old, new) for name, old, new in pairs if old != new]
+    return [TopicChange(name, old, new) for name, old, new in pairs if old != new]
 
 
 def changed(before: TopicFields, wish: Mapping[str, Value], statuses: Statuses) -> TopicFields:
@@ -100,7 +103,7 @@ class Merged:
     """What two changes of the same topic come to, and the fields in which they contradict each other."""
 
     said: TopicFields
-    contradicted: tuple[Changed, ...]
+    contradicted: tuple[TopicChange, ...]
 
 
 def merged(base: TopicFields, ours: TopicFields, theirs: TopicFields) -> Merged:
@@ -121,7 +124,7 @@ def merged(base: TopicFields, ours: TopicFields, theirs: TopicFields) -> Merged:
             out[name] = other
         else:
             out[name] = one
-            contradicted.append(Changed(name, one, other))
+            contradicted.append(TopicChange(name, one, other))
     return Merged(TopicFields(**out), tuple(contradicted))  # type: ignore[arg-type]
 
 

@@ -8,7 +8,8 @@ from collections.abc import Mapping
 
 from stairpath.core.camera.pose import NoSightError
 from stairpath.core.cutting.cuts import too_many_planes
-from stairpath.core.review.eye import LEAST_HEIGHT_M, WORLD_M, axes_of
+from stairpath.core.limits import WORLD_M
+from stairpath.core.review.eye import LEAST_HEIGHT_M, axes_of
 from stairpath.core.review.view import PictureFrame, View
 
 _MOST = {"rules": 500, "cuts": 24, "measures": 200, "markups": 500, "pictures": 100, "points_m": 4000}

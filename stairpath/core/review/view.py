@@ -6,18 +6,28 @@ Coordinates are those of the project.
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field, replace
-from typing import Literal
+from typing import Annotated, Final, Literal
 
-from stairpath.core.cutting.cuts import Cut
+from annotated_types import Gt, Le, Len, MaxLen
+
+from stairpath.core.cutting.cuts import Cut, too_many_planes
 from stairpath.core.geometry.vectors import Vector
+from stairpath.core.limits import Aspect, Key, NearClip, Sentence, Share, Size
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Markup
-from stairpath.core.visibility.rules import Rule, simplified
-from stairpath.core.visibility.selectors import These
+from stairpath.core.visibility.rules import Rule, Rules, simplified
+from stairpath.core.visibility.selectors import NONE, These
 
-VERSION = 2
+VERSION: Final = 2
+
+Cuts = Annotated[tuple[Cut, ...], MaxLen(24)]
+Measures = Annotated[tuple[Measure, ...], MaxLen(200)]
+Markups = Annotated[tuple[Markup, ...], MaxLen(500)]
+_LEAST_FRAME = 0.02
+
 
 Style = Literal["edges", "plain", "lines", "clear"]
 """Shaded with edges, shaded alone, lines with what they hide taken away, or see-through."""
@@ -27,8 +37,8 @@ Style = Literal["edges", "plain", "lines", "clear"]
 class Limits:
     """How much is seen along the line of sight: nothing nearer than ``through_m``, nothing beyond ``depth_m``."""
 
-    through_m: float = 0.0
-    depth_m: float | None = None
+    through_m: NearClip = 0.0
+    depth_m: Annotated[float, Gt(0), Le(1e6)] | None = None
 
 
 @dataclass(frozen=True)
@@ -39,7 +49,11 @@ class HungPicture:
     at_m: Vector
     normal: Vector
     up: Vector
-    height_m: float
+    height_m: Size
+
+    def __post_init__(self) -> None:
+        if not re.fullmatch("[0-9a-f]{64}", self.sha256):
+            raise ValueError("A picture in the view has no valid name. Open the view again.")
 
 
 @dataclass(frozen=True)
@@ -49,11 +63,15 @@ class PictureFrame:
     ``aspect`` is how many times its height the view was wide.
     """
 
-    aspect: float
-    left: float = -1.0
-    right: float = 1.0
-    bottom: float = -1.0
-    top: float = 1.0
+    aspect: Aspect
+    left: Share = -1.0
+    right: Share = 1.0
+    bottom: Share = -1.0
+    top: Share = 1.0
+
+    def __post_init__(self) -> None:
+        if self.right - self.left < _LEAST_FRAME or self.top - self.bottom < _LEAST_FRAME:
+            raise ValueError("The picture's frame has no extent; draw it larger.")
 
 
 @dataclass(frozen=True)
@@ -65,17 +83,29 @@ class View:
 
     eye: Eye
     limits: Limits = Limits()
-    rules: tuple[Rule, ...] = ()
-    cuts: tuple[Cut, ...] = ()
-    measures: tuple[Measure, ...] = ()
-    whole: These = field(default_factory=lambda: These({}))
-    alternatives: dict[str, str] = field(default_factory=dict)
-    picked: These = field(default_factory=lambda: These({}))
+    rules: Rules = ()
+    cuts: Cuts = ()
+    measures: Measures = ()
+    whole: These = NONE
+    alternatives: Annotated[dict[Key, Sentence], MaxLen(1000)] = field(default_factory=dict)
+    picked: These = NONE
     style: Style = "edges"
-    markups: tuple[Markup, ...] = ()
+    markups: Markups = ()
     frame: PictureFrame | None = None
-    pictures: tuple[HungPicture, ...] = ()
-    version: int = VERSION
+    pictures: Annotated[tuple[HungPicture, ...], MaxLen(100)] = ()
+    version: Literal[2] = VERSION
+
+    def __post_init__(self) -> None:
+        if wrong := too_many_planes([(cut.shape.kind, cut.off) for cut in self.cuts]):
+            raise ValueError(wrong)
+
+
+@dataclass(frozen=True)
+class Home:
+    """The view that everybody comes home to, and who set it."""
+
+    view: View
+    author: Annotated[str, Len(1, 80)]
 
 
 def changed(view: View, rule: Rule) -> View:

@@ -4,24 +4,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from typing import Any
 
 import numpy as np
 
-from stairpath.core.units import NoUnitError, OtherUnitError, checked_unit, converted
-from stairpath.core.visibility.condition import IS, Condition
+from stairpath.core.units import OtherUnitError, converted
+from stairpath.core.visibility.condition import IS, WHATS, Condition, NotAConditionError
 from stairpath.core.visibility.facts import Fact, Facts, Kind
-from stairpath.core.visibility.selectors import WHATS
 from stairpath.core.visibility.traits import Column, Mask, Traits, folded
 
 _KINDS: dict[str, Kind] = {"property": "property", "quantity": "quantity"}
 _NEAR = 1e-6
 """Figures that differ by no more than this share are equal: files round them."""
 _TRUE, _FALSE = ("yes", "true", ".t.", "1"), ("no", "false", ".f.", "0")
-
-
-class NotAConditionError(ValueError):
-    """A condition that asks nothing; the message says what to write."""
 
 
 def condition_from(said: object) -> Condition:
@@ -33,47 +27,15 @@ def condition_from(said: object) -> Condition:
     if not isinstance(said, Mapping):
         raise NotAConditionError(f"{said} is no condition; write what, is, and mostly a value.")
     what, how, value, unit = (said.get(key) for key in ("what", "is", "value", "unit"))
-    if not isinstance(what, str) or not _is_asked(what):
-        known = ", ".join(w for w in WHATS if w != "global_id")
-        raise NotAConditionError(
-            f"{what} cannot be asked; ask for {known}, description, property:NAME or quantity:NAME."
-        )
     if how not in IS:
         raise NotAConditionError(f"{how} is no way to ask; write one of {', '.join(IS)}.")
-    if how in ("missing", "present"):
-        return Condition(what, how)
-    if unit:
-        try:
-            checked_unit(str(unit))
-        except NoUnitError as error:
-            raise NotAConditionError(str(error)) from error
-    if how in ("over", "under", "between") and not what.startswith(tuple(f"{kind}:" for kind in _KINDS)):
-        raise NotAConditionError(f"A {what} is no figure; ask whether it is equal, differs or contains.")
-    if how == "between":
-        if not isinstance(value, Sequence) or isinstance(value, str) or len(value) != 2:
-            raise NotAConditionError(f"Between needs two figures; give a list of two instead of {value}.")
-        low, high = sorted(_number(v) for v in value)
-        return Condition(what, how, (low, high), str(unit or ""))
-    if how in ("over", "under"):
-        return Condition(what, how, _number(value), str(unit or ""))
-    if value is None or (isinstance(value, Sequence | Mapping) and not isinstance(value, str)) or value == "":
-        raise NotAConditionError(f"{what} is {how} to nothing; give a value, or ask whether it is missing.")
-    return Condition(what, how, value if isinstance(value, bool | int | float) else str(value), str(unit or ""))
-
-
-def _is_asked(what: str) -> bool:
-    kind, colon, name = what.partition(":")
-    return what in WHATS or what == "description" or bool(colon and kind in _KINDS and name.strip())
-
-
-def _number(value: Any) -> float:
-    try:
-        number = float(str(value).replace(",", ".")) if not isinstance(value, bool) else math.nan
-    except ValueError:
-        number = math.nan
-    if not math.isfinite(number):
-        raise NotAConditionError(f"{value} is no figure; give a number.")
-    return number
+    if isinstance(value, Sequence) and not isinstance(value, str):
+        value = tuple(value)
+    elif isinstance(value, Mapping):
+        value = None
+    elif value is not None and not isinstance(value, bool | int | float):
+        value = str(value)
+    return Condition(str(what), how, value, str(unit or ""))
 
 
 def _text_test(condition: Condition) -> Callable[[str], bool]:

@@ -7,11 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
 import numpy.typing as npt
+from annotated_types import MaxLen
 
+from stairpath.core.limits import Moment, Person, Sentence
 from stairpath.core.visibility.conditions import all_met
 from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, Where, covers
 from stairpath.core.visibility.traits import Mask, Traits
@@ -43,10 +45,17 @@ class Rule:
     select: Selector
     effect: Effect
     colour: str | None = None
-    by: str = ""
-    at: str = ""
-    why: str = ""
+    by: Person = ""
+    at: Moment = ""
+    why: Sentence = ""
     off: bool = False
+
+    def __post_init__(self) -> None:
+        if self.colour is not None:
+            colour_value(self.colour)
+
+
+Rules = Annotated[tuple[Rule, ...], MaxLen(500)]
 
 
 @dataclass(frozen=True, eq=False)

@@ -8,14 +8,16 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal, get_args
+from typing import Annotated, Literal
 
-from stairpath.core.visibility.condition import Condition
+from annotated_types import MaxLen
 
-What = Literal[
-    "level", "discipline", "class", "type", "system", "material", "room", "model", "name", "tag", "global_id"
-]  # fmt: skip
-WHATS: tuple[What, ...] = get_args(What)
+from stairpath.core.limits import BY_KIND, GlobalId, Key, Person, Sentence
+from stairpath.core.visibility.condition import WHATS, Conditions, What
+
+MOST_NESTED = 4
+"""All but what either of all but some is: nobody means more, and comparing deeper ones takes for ever."""
+MOST_NAMED = 200_000
 
 
 @dataclass(frozen=True)
@@ -30,7 +32,7 @@ class Of:
     """Components of a level, discipline, class ... by its name; nothing for those that have none."""
 
     what: What
-    value: str
+    value: Sentence
     kind: Literal["of"] = "of"
 
 
@@ -38,7 +40,7 @@ class Of:
 class These:
     """Components one by one: for each model's key their GlobalIds."""
 
-    of: Mapping[str, tuple[str, ...]]
+    of: Annotated[Mapping[Key, Annotated[tuple[GlobalId, ...], MaxLen(MOST_NAMED)]], MaxLen(1000)]
     kind: Literal["these"] = "these"
 
     def __hash__(self) -> int:
@@ -46,12 +48,15 @@ class These:
         return hash(tuple(sorted(self.of)))
 
 
+NONE = These({})
+
+
 @dataclass(frozen=True)
 class Where:
     """What meets every condition; ``called`` is the name of the set that it is, if it is one."""
 
-    of: tuple[Condition, ...]
-    called: str = ""
+    of: Conditions
+    called: Person = ""
     kind: Literal["where"] = "where"
 
 
@@ -59,16 +64,22 @@ class Where:
 class Either:
     """What any of the parts selects."""
 
-    of: tuple[Selector, ...]
+    of: Terms
     kind: Literal["either"] = "either"
+
+    def __post_init__(self) -> None:
+        _check_nesting(self)
 
 
 @dataclass(frozen=True)
 class Both:
     """What all of the parts select."""
 
-    of: tuple[Selector, ...]
+    of: Terms
     kind: Literal["both"] = "both"
+
+    def __post_init__(self) -> None:
+        _check_nesting(self)
 
 
 @dataclass(frozen=True)
@@ -78,8 +89,26 @@ class AllBut:
     of: Selector
     kind: Literal["all_but"] = "all_but"
 
+    def __post_init__(self) -> None:
+        _check_nesting(self)
 
-Selector = All | Of | These | Where | Either | Both | AllBut
+
+Selector = Annotated[All | Of | These | Where | Either | Both | AllBut, BY_KIND]
+Terms = Annotated[tuple[Selector, ...], MaxLen(1000)]
+
+
+def _depth(of: Selector) -> int:
+    if isinstance(of, AllBut):
+        return 1 + _depth(of.of)
+    if isinstance(of, Either | Both):
+        return 1 + max((_depth(part) for part in of.of), default=0)
+    return 1
+
+
+def _check_nesting(of: Selector) -> None:
+    if _depth(of) > MOST_NESTED:
+        raise NotASelectorError(f"A selection is nested more than {MOST_NESTED} deep. Make sets of its parts.")
+
 
 _TOKEN = re.compile(r'\s*(?:(?P<sign>[,+!])|(?P<word>(?:"[^"]*"|[^,+!"])+))')
 

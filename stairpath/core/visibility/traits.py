@@ -14,8 +14,8 @@ import numpy.typing as npt
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.federate import Federation
 from stairpath.core.reading.model import ModelReading
+from stairpath.core.visibility.condition import What
 from stairpath.core.visibility.facts import Facts, facts_of
-from stairpath.core.visibility.selectors import What
 
 Mask = npt.NDArray[np.bool_]
 Ints = npt.NDArray[np.int32]

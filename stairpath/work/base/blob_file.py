@@ -9,6 +9,8 @@ from stairpath.store import blobs
 from stairpath.work.base.errors import MissingError
 from stairpath.work.base.unit_of_work import read_only
 
+NO_LONGER_KEPT = "The file is no longer kept. Send it again."
+
 
 class _Pieces(io.RawIOBase):
     def __init__(self, sha: str, size: int) -> None:
@@ -35,7 +37,10 @@ class _Pieces(io.RawIOBase):
         if number != self._number:
             # A transaction for each piece: none stays open for as long as a large file takes.
             with read_only() as look:
-                self._number, self._piece = number, blobs.piece(look.session, self._sha, number) or b""
+                piece = blobs.piece(look.session, self._sha, number)
+            if piece is None:
+                raise MissingError(NO_LONGER_KEPT)
+            self._number, self._piece = number, piece
         part = self._piece[start : start + len(into)]
         into[: len(part)] = part
         self._at += len(part)
@@ -47,5 +52,5 @@ def blob_file(sha: str) -> IO[bytes]:
     with read_only() as look:
         size = blobs.size_of(look.session, sha)
     if size is None:
-        raise MissingError("The file is no longer kept. Send it again.")
+        raise MissingError(NO_LONGER_KEPT)
     return cast(IO[bytes], io.BufferedReader(_Pieces(sha, size), blobs.PIECE_BYTES))

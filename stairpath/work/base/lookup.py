@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any, Generic
 
 from stairpath.store import rows
+from stairpath.store.events import Kind as Event
 from stairpath.store.rows import Row
 from stairpath.store.tables import (
     ComponentSet,
@@ -35,20 +36,22 @@ class Kind(Generic[Row]):
     table: type[Row]
     noun: str
     title: Callable[[Row], str]
+    event: Event
+    """Of which kind a change to one is told."""
     whole: tuple[Kind[Any], str] | None = None
     """For a part: the kind of the whole, and the column with the whole's id."""
 
 
-MODEL = Kind(Model, "model", lambda row: row.name)
-VIEWPOINT = Kind(Viewpoint, "viewpoint", lambda row: row.name)
-FOLDER = Kind(Folder, "folder", lambda row: row.name)
-SET = Kind(ComponentSet, "set", lambda row: row.name)
-ROUTE = Kind(SavedRoute, "route", lambda row: row.name)
-TASK = Kind(Task, "check or sheet", lambda row: row.name)
-TOPIC = Kind(Topic, "topic", lambda row: row.said.title)
-TOPIC_FILE = Kind(TopicFile, "file", lambda row: row.name, (TOPIC, "topic_id"))
-MEETING = Kind(Meeting, "meeting", lambda row: row.title)
-MEETING_POINT = Kind(MeetingPoint, "note", lambda row: row.text[:40], (MEETING, "meeting_id"))
+MODEL = Kind(Model, "model", lambda row: row.name, "models")
+VIEWPOINT = Kind(Viewpoint, "viewpoint", lambda row: row.name, "viewpoints")
+FOLDER = Kind(Folder, "folder", lambda row: row.name, "viewpoints")
+SET = Kind(ComponentSet, "set", lambda row: row.name, "sets")
+ROUTE = Kind(SavedRoute, "route", lambda row: row.name, "routes")
+TASK = Kind(Task, "check or sheet", lambda row: row.name, "tasks")
+TOPIC = Kind(Topic, "topic", lambda row: row.said.title, "topics")
+TOPIC_FILE = Kind(TopicFile, "file", lambda row: row.name, "topics", (TOPIC, "topic_id"))
+MEETING = Kind(Meeting, "meeting", lambda row: row.title, "meetings")
+MEETING_POINT = Kind(MeetingPoint, "note", lambda row: row.text[:40], "meetings", (MEETING, "meeting_id"))
 
 
 def find(

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
+from stairpath.core.review.view import Home
 from stairpath.store import projects
-from stairpath.store.documents import KeptHome
-from stairpath.store.projects import Counted
+from stairpath.store.projects import Counted as Counted
 from stairpath.store.tables import Project
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
@@ -89,7 +89,7 @@ def put_together(who: Who, project_id: str) -> None:
         act.tell(project.id, "project", "federation")
 
 
-def set_home(who: Who, project_id: str, home: KeptHome | None) -> None:
+def set_home(who: Who, project_id: str, home: Home | None) -> None:
     """Say which view everybody comes home to; None for the front view."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)

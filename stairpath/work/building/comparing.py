@@ -14,7 +14,7 @@ from stairpath.core.comparing.gone import Gone, gone
 from stairpath.core.comparing.issue import Issue
 from stairpath.core.federation.placed import Placed
 from stairpath.store import issues
-from stairpath.store.issues import Listing
+from stairpath.store.issues import Listing as Listing
 from stairpath.store.tables import EarlierIssue, Model
 from stairpath.work.base.errors import MissingError, UnfitError
 from stairpath.work.base.lookup import MODEL, find

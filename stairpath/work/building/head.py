@@ -7,7 +7,12 @@ from dataclasses import dataclass
 from stairpath.core.cache import Cache
 from stairpath.store import blobs
 from stairpath.store.documents import Building, Placed
-from stairpath.store.tables import Chunk, Model, Project
+from stairpath.store.federations import PLACES_TYPE as PLACES_TYPE
+from stairpath.store.federations import PLAN_TYPE as PLAN_TYPE
+from stairpath.store.readings import COLUMNS_TYPE as COLUMNS_TYPE
+from stairpath.store.tables import Chunk as Chunk
+from stairpath.store.tables import Model, Project
+from stairpath.store.walks import TILE_TYPE as TILE_TYPE
 from stairpath.work.base.project_rows import Rows, rows_of
 from stairpath.work.base.unit_of_work import read_only
 

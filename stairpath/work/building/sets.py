@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime
 
 from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.visibility.condition import Condition
 from stairpath.store import kept
-from stairpath.store.tables import ComponentSet
+from stairpath.store.tables import ComponentSet as ComponentSet
 from stairpath.work.base.errors import WrongError
 from stairpath.work.base.lookup import SET, find
 from stairpath.work.base.projects import in_use
@@ -74,22 +73,5 @@ def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], la
         checked = layout.checked()
         found.name, found.conditions = _named(name), _asking(conditions)
         found.steps, found.sums, found.columns = map(list, (checked.steps, checked.sums, checked.columns))
-        act.tell(found.project_id, "sets", what=found.id)
-        return found
-
-
-def delete(who: Who, set_id: str) -> None:
-    """Delete a set; it can be brought back."""
-    with unit_of_work(who) as act:
-        found = find(act, SET, set_id)
-        found.removed_at = datetime.now(UTC)
-        act.tell(found.project_id, "sets", what=found.id)
-
-
-def bring_back(who: Who, set_id: str) -> ComponentSet:
-    """Bring back a set that was deleted."""
-    with unit_of_work(who) as act:
-        found = find(act, SET, set_id, removed=True)
-        found.removed_at = None
         act.tell(found.project_id, "sets", what=found.id)
         return found

@@ -10,11 +10,13 @@ from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.views import Held, exchanged, seen
-from stairpath.core.review.topic import Changed, Value
+from stairpath.core.review.topic import TopicChange, Value
 from stairpath.core.review.validate import is_valid
 from stairpath.store import blobs, kept, models, topics
 from stairpath.store.tables import Model, Topic, TopicFile, TopicNote, Viewpoint
+from stairpath.work.base import deleting
 from stairpath.work.base.errors import MissingError, WrongError
+from stairpath.work.base.lookup import TOPIC
 from stairpath.work.base.pictures import keep_picture
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
@@ -56,7 +58,7 @@ def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> L
 
 def delete(who: Who, project_id: str, guid: str) -> None:
     """Delete a topic; it can be brought back."""
-    ours.delete(who, topic(project_id, guid).topic.id)
+    deleting.delete(who, TOPIC, topic(project_id, guid).topic.id)
 
 
 def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> Listed:
@@ -112,7 +114,7 @@ def rewrite(who: Who, project_id: str, guid: str, comment_guid: str, text: str |
         note = topics.note_by_id(act.session, found.note.id)
         if note is None:
             raise MissingError(f"There is no comment {comment_guid}; it may have been deleted.")
-        was = Changed("comment", note.text, text)
+        was = TopicChange("comment", note.text, text)
         topics.add(act.session, TopicNote(topic_id=row.id, author=act.who.said, changed=[was]))
         if text is None:
             note.removed_at = datetime.now(UTC)
@@ -242,7 +244,7 @@ def refer(who: Who, project_id: str, guid: str, document_guid: str | None, url: 
             made = TopicFile(topic_id=row.id, name=url.rsplit("/", 1)[-1][:200] or url[:200], url=url, size=0)
         made.author, made.description = who.said, description
         topics.add(act.session, made)
-        change = Changed("file", None, made.name)
+        change = TopicChange("file", None, made.name)
         topics.add(act.session, TopicNote(topic_id=row.id, author=who.said, changed=[change]))
         touch(act, row)
         return made

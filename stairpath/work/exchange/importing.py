@@ -24,7 +24,15 @@ from stairpath.core.exchange.views import moved, seen, words_count
 from stairpath.core.geometry.vectors import Vector
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
 from stairpath.core.review.statuses import Statuses
-from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE, MOST_LABELS, Changed, TopicFields, changes, merged
+from stairpath.core.review.topic import (
+    LONGEST_TEXT,
+    LONGEST_TITLE,
+    MOST_LABELS,
+    TopicChange,
+    TopicFields,
+    changes,
+    merged,
+)
 from stairpath.core.review.validate import is_valid
 from stairpath.core.review.view import View
 from stairpath.core.sandbox import Progress
@@ -53,7 +61,7 @@ _NAME_LETTERS, _WORD = 120, 200
 
 
 @dataclass
-class Report:
+class TopicsReport:
     """What became of a file: how many topics are new, changed, or unchanged, and what could not be read.
 
     ``unknown`` are components that no model of the project has; ``shift_m`` is by how much the views seem to be off.
@@ -112,7 +120,7 @@ class _Taking:
     def __init__(self, project_id: str, who: Who, wish: TopicsIn, grounds: ComponentBoxes) -> None:
         self.project_id, self.who, self.wish, self.grounds = project_id, who, wish, grounds
         self.known = grounds.known()
-        self.report = Report()
+        self.report = TopicsReport()
         self.sights: list[Sight] = []
         self._untold, self._told_at = False, 0.0
 
@@ -319,7 +327,7 @@ class _Taking:
                 self.here.add(note)
                 told = True
             elif there.text != text and text:
-                was = Changed("comment", there.text, text)
+                was = TopicChange("comment", there.text, text)
                 author = each.modified_by or each.author
                 self.here.add(TopicNote(topic_id=row.id, author=author, changed=[was]))
                 there.text = text
@@ -343,7 +351,7 @@ class _Taking:
         return told
 
 
-def _spoken(contradicted: Sequence[Changed], file_name: str, topic: bcf_topic.Topic, row: Topic) -> str:
+def _spoken(contradicted: Sequence[TopicChange], file_name: str, topic: bcf_topic.Topic, row: Topic) -> str:
     """Both values of what was changed on both sides, with their times."""
     there = f"{topic.modified_by or topic.created_by}, {(topic.modified_at or topic.created_at):%d %b %Y %H:%M}"
     here = f"{row.changed_by}, {row.changed_at:%d %b %Y %H:%M}"
@@ -385,6 +393,6 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
     keep_results(task_id, asked, version, {REPORT: (data, "application/json")}, said)
 
 
-def report_of(data: bytes) -> Report:
+def report_of(data: bytes) -> TopicsReport:
     """A report as it was kept."""
-    return TypeAdapter(Report).validate_json(data)
+    return TypeAdapter(TopicsReport).validate_json(data)

@@ -10,15 +10,15 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.cache import Cache
+from stairpath.core.component_ref import ComponentRef, NamedComponent
 from stairpath.core.federation.rooms import room_area
 from stairpath.core.measuring.body import Body, NoBodyError, body_of
 from stairpath.core.measuring.clear import NoFloorError, clear_at
 from stairpath.core.measuring.features import Features, features
-from stairpath.core.measuring.figures import Found, Gap, NotMeasuredError, Room, Spot, figures_of, settled
-from stairpath.core.measuring.measures import Measure, Ref, moved
+from stairpath.core.measuring.figures import Found, Gap, NotMeasuredError, Role, Room, Spot, figures_of, settled
+from stairpath.core.measuring.measures import Measure, moved
 from stairpath.core.visibility.rules import HIDDEN, Rule, resolve, simplified
 from stairpath.core.walking.solids import Solids
-from stairpath.store.documents import InTheWay
 from stairpath.store.federations import ChangedError
 from stairpath.store.tables import Model
 from stairpath.work.base.errors import UnfitError, WrongError
@@ -43,14 +43,14 @@ class MeasuredBuilding:
         self.origin = np.array(self.rows.building.origin_m)
         self.north_deg = self.rows.building.building_north_deg
 
-    def number(self, ref: Ref) -> int:
+    def number(self, ref: ComponentRef) -> int:
         """A component's number over all models."""
         found = self.asked.numbers_of(ref.model, [ref.global_id])
         if not found:
             raise NotMeasuredError("A measured component is gone. Measure again, or delete the measure.")
         return found[0]
 
-    def body(self, ref: Ref) -> Body:
+    def body(self, ref: ComponentRef) -> Body:
         """A component's body about the origin; the last few kept in memory."""
         number = self.number(ref)
         model = next(m for m in self.rows.models if m.id == ref.model)
@@ -78,14 +78,14 @@ class MeasuredBuilding:
         hidden = {(self.asked.model_of(k), self.asked.global_id(k)) for k in np.flatnonzero(state == HIDDEN).tolist()}
         return np.array([name in hidden for name in self._standing.names], dtype=bool)
 
-    def _room_at(self, ref: Ref) -> int | None:
+    def _room_at(self, ref: ComponentRef) -> int | None:
         building = self.rows.building
         for k, room in enumerate(building.rooms):
             if room.global_id == ref.global_id and building.models[room.model] == ref.model:
                 return k
         return None
 
-    def named(self, ref: Ref) -> InTheWay:
+    def named(self, ref: ComponentRef) -> NamedComponent:
         """A component or a room with what one calls it."""
         model = next(m for m in self.rows.models if m.id == ref.model)
         numbers = self.asked.numbers_of(ref.model, [ref.global_id])
@@ -93,9 +93,9 @@ class MeasuredBuilding:
         room = None if at is None else self.rows.building.rooms[at]
         label = self.asked.labels[numbers[0]] if numbers else f"{room.number} {room.name}".strip() if room else ""
         discipline = model.placed.discipline if model.placed else None
-        return InTheWay(ref.model, model.name, discipline, ref.global_id, label)
+        return NamedComponent(ref.model, model.name, discipline, ref.global_id, label)
 
-    def room(self, ref: Ref) -> Room:
+    def room(self, ref: ComponentRef) -> Room:
         """The floor of a room, at its level's height, about the origin."""
         building = self.rows.building
         at = self._room_at(ref)
@@ -107,7 +107,7 @@ class MeasuredBuilding:
         outlines = [np.column_stack([ring[:, :2] - self.origin[:2], np.full(len(ring), height)]) for ring in rings]
         return Room(sum(p.area for p in polygons), outlines)
 
-    def _spot(self, at: Array, solids: Solids, above: str, beside: str) -> tuple[Spot, Array]:
+    def _spot(self, at: Array, solids: Solids, above: Role, beside: Role) -> tuple[Spot, Array]:
         """The room there is at a point of the floor among some solids, and the floor's own point."""
         axes = solids.axes
         try:
@@ -115,8 +115,8 @@ class MeasuredBuilding:
         except NoFloorError as error:
             raise NotMeasuredError(str(error)) from error
 
-        def ref(component: int) -> Ref:
-            return Ref(*self._standing.names[component])
+        def ref(component: int) -> ComponentRef:
+            return ComponentRef(*self._standing.names[component])
 
         def there(points: Array) -> Array:
             about: Array = axes.to_project(points) - self.origin
@@ -155,7 +155,7 @@ class Result:
 
     measure: Measure
     found: Found | None
-    of: list[tuple[str, InTheWay]]
+    of: list[tuple[Role, NamedComponent]]
     trouble: str = ""
 
 
@@ -184,7 +184,7 @@ def measure(project_id: str, measures: Sequence[Measure], rules: Sequence[Rule] 
         return Results(building.rows.project.version, building.origin, results)
 
 
-def features_of(project_id: str, ref: Ref) -> Features:
+def features_of(project_id: str, ref: ComponentRef) -> Features:
     """What of a component the cursor catches, about the project's origin."""
     with read_only() as look:
         building = MeasuredBuilding(look, project_id)
@@ -194,7 +194,7 @@ def features_of(project_id: str, ref: Ref) -> Features:
             raise WrongError(str(error)) from error
 
 
-def settle(project_id: str, ref: Ref, point_m: Array) -> Array:
+def settle(project_id: str, ref: ComponentRef, point_m: Array) -> Array:
     """The exact point of a component's faces that was meant by one of the stage, in project coordinates."""
     with read_only() as look:
         building = MeasuredBuilding(look, project_id)

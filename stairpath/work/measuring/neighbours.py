@@ -10,15 +10,15 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.cache import Cache
+from stairpath.core.component_ref import ComponentRef, NamedComponent
 from stairpath.core.federation.grid import Axis
 from stairpath.core.measuring.around import TOUCHES_M, Near, around, boxes_near, connected
 from stairpath.core.measuring.body import Body, NoBodyError
 from stairpath.core.measuring.distance import between
-from stairpath.core.measuring.measures import Ref
 from stairpath.core.register.place import in_words, nearest_lines
 from stairpath.core.visibility.traits import Traits
 from stairpath.store import blobs, components, federations
-from stairpath.store.documents import Building, InTheWay
+from stairpath.store.documents import Building
 from stairpath.store.federations import ChangedError
 from stairpath.work.base.errors import MissingError, UnfitError
 from stairpath.work.base.project_rows import rows_of
@@ -36,7 +36,7 @@ _RUNS = ("Flow", "Distribution", "Duct", "Pipe", "Cable", "Air", "Valve", "Dampe
 class Neighbour:
     """A component near another one, and how far away it is."""
 
-    component: InTheWay
+    component: NamedComponent
     distance_m: float
 
 
@@ -52,7 +52,7 @@ class Neighbours:
 class Run:
     """Components that hang together, and whether any of it is known by touching alone."""
 
-    components: list[Ref]
+    components: list[ComponentRef]
     by_touch: bool
 
 
@@ -101,17 +101,17 @@ class _There:
         self.bounds_m = np.concatenate(bounds) - self._building.origin
         self.bounds_m[~self.asked.stands] = np.nan
 
-    def number(self, ref: Ref) -> int:
+    def number(self, ref: ComponentRef) -> int:
         """The number of a component that stands."""
         found = self.asked.numbers_of(ref.model, [ref.global_id])
         if not found:
             raise MissingError("That component is not in the building any more. Select another one.")
         return found[0]
 
-    def ref(self, number: int) -> Ref:
-        return Ref(self.asked.model_of(number), self.asked.global_id(number))
+    def ref(self, number: int) -> ComponentRef:
+        return ComponentRef(self.asked.model_of(number), self.asked.global_id(number))
 
-    def named(self, number: int) -> InTheWay:
+    def named(self, number: int) -> NamedComponent:
         return self._building.named(self.ref(number))
 
     def body(self, number: int) -> Body | None:
@@ -121,7 +121,7 @@ class _There:
             return None
 
 
-def neighbours(project_id: str, ref: Ref, within_m: float) -> Neighbours:
+def neighbours(project_id: str, ref: ComponentRef, within_m: float) -> Neighbours:
     """What of a project's building is within a distance of a component."""
     with read_only() as look:
         there = _There(look, project_id)
@@ -140,7 +140,7 @@ def _carries(asked: Traits) -> npt.NDArray[np.bool_]:
     return np.asarray(flags[classes.value])
 
 
-def run(project_id: str, ref: Ref) -> Run:
+def run(project_id: str, ref: ComponentRef) -> Run:
     """All that hangs together with a component: as the files connect it, else by ends that touch within a system."""
     with read_only() as look:
         there = _There(look, project_id)

@@ -17,7 +17,8 @@ from stairpath.core.reading.intake import Limits, take_in
 from stairpath.settings import settings
 from stairpath.store import blobs, issues, models
 from stairpath.store.projects import building_of
-from stairpath.store.tables import Model, Project
+from stairpath.store.tables import Model as Model
+from stairpath.store.tables import Project
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.lookup import MODEL, find
 from stairpath.work.base.project_rows import rows_of

@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from stairpath.core.component_ref import NamedComponent
 from stairpath.core.federation.placed import all_placed
 from stairpath.core.measuring.check import Check, pack_known, unpack_known
 from stairpath.core.measuring.distance import Vector
@@ -18,7 +19,6 @@ from stairpath.core.measuring.sweeps import swept_by_doors
 from stairpath.core.measuring.things import Things
 from stairpath.core.sandbox import Progress
 from stairpath.store import blobs, components, kept
-from stairpath.store.documents import InTheWay
 from stairpath.work.base.errors import UnfitError
 from stairpath.work.base.unit_of_work import WORKER, unit_of_work
 from stairpath.work.results.results import building_for, keep_results
@@ -33,7 +33,7 @@ def _worst(pairs: Sequence[Pair]) -> Pair:
     return min(pairs, key=lambda pair: (-pair.depth_m, pair.distance_m))
 
 
-def document(found: Interference, origin_m: Vector, called: dict[int, InTheWay]) -> dict[str, Any]:
+def document(found: Interference, origin_m: Vector, called: dict[int, NamedComponent]) -> dict[str, Any]:
     """Findings in project coordinates, the deepest first, with the components that they are of by name."""
     place = {component: k for k, component in enumerate(called)}
 

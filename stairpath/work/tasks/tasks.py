@@ -14,7 +14,7 @@ from stairpath.core.measuring.check import Check
 from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, run_sandboxed
 from stairpath.store import blobs, kept
-from stairpath.store.tables import Task
+from stairpath.store.tables import Task as Task
 from stairpath.work.base.errors import MissingError, UnfitError
 from stairpath.work.base.failures import why
 from stairpath.work.base.limits import limits
@@ -101,14 +101,6 @@ def delete(who: Who, task_id: str) -> None:
         row = find(act, TASK, task_id, hold=True, removed=True)
         row.removed_at = datetime.now(UTC)
         row.stop = row.status == "running"
-        act.tell(row.project_id, "tasks", what=row.id)
-
-
-def bring_back(who: Who, task_id: str) -> None:
-    """Bring back one that was deleted."""
-    with unit_of_work(who) as act:
-        row = find(act, TASK, task_id, hold=True, removed=True)
-        row.removed_at = None
         act.tell(row.project_id, "tasks", what=row.id)
 
 

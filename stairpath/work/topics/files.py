@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import IO
 
-from stairpath.core.review.topic import Changed
+from stairpath.core.review.topic import TopicChange
 from stairpath.store import blobs, topics
-from stairpath.store.tables import TopicFile, TopicNote
+from stairpath.store.tables import TopicFile as TopicFile
+from stairpath.store.tables import TopicNote
 from stairpath.work.base.errors import MissingError, WrongError
 from stairpath.work.base.lookup import TOPIC_FILE, find
 from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
@@ -25,7 +26,9 @@ def attach(who: Who, topic_id: str, name: str, content: IO[bytes]) -> TopicFile:
         sha, size = blobs.keep_stream(act.session, content, "application/octet-stream")
         row = TopicFile(topic_id=topic.id, name=name, sha256=sha, size=size, author=who.said)
         topics.add(act.session, row)
-        topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=[Changed("file", None, name)]))
+        topics.add(
+            act.session, TopicNote(topic_id=topic.id, author=who.said, changed=[TopicChange("file", None, name)])
+        )
         touch(act, topic)
         return row
 
@@ -47,7 +50,7 @@ def take_away(who: Who, file_id: str) -> None:
         topic = there(act, row.topic_id, hold=True)
         if row.removed_at is None:
             row.removed_at = datetime.now(UTC)
-            change = Changed("file", row.name, None)
+            change = TopicChange("file", row.name, None)
             topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=[change]))
             touch(act, topic)
 

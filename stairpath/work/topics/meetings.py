@@ -5,9 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
+from typing import Annotated
+
+from annotated_types import MaxLen
 
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import Item, Minutes
+from stairpath.core.limits import Id, Word
 from stairpath.core.review.meeting import Known, NotAMeetingError, Point, agenda
 from stairpath.core.review.meeting import held_on as day_held
 from stairpath.core.review.topic import Value, changed, changes, overdue
@@ -91,17 +95,17 @@ def one(meeting_id: str) -> Told:
 
 
 @dataclass(frozen=True)
-class MeetingChange:
+class MeetingRequest:
     """What is to be changed of a meeting; what is None stays."""
 
-    title: str | None = None
+    title: Word | None = None
     held_on: date | None = None
-    present: Sequence[str] | None = None
-    topics: Sequence[str] | None = None
+    present: Annotated[tuple[Word, ...], MaxLen(500)] | None = None
+    topics: Annotated[tuple[Id, ...], MaxLen(2000)] | None = None
     ended: bool | None = None
 
 
-def change(who: Who, meeting_id: str, wish: MeetingChange) -> Meeting:
+def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
     """Change a meeting: its title and date, who is there, what is dealt with in which order, and whether it has ended."""
     with unit_of_work(who) as act:
         row = find(act, MEETING, meeting_id, hold=True)
@@ -171,14 +175,6 @@ def take_away(who: Who, point_id: str, back: bool = False) -> None:
         meeting = find(act, MEETING, row.meeting_id, hold=True)
         row.removed_at = None if back else datetime.now(UTC)
         act.tell(meeting.project_id, "meetings", what=meeting.id)
-
-
-def delete(who: Who, meeting_id: str, back: bool = False) -> None:
-    """Delete a meeting with its notes, or bring it back."""
-    with unit_of_work(who) as act:
-        row = find(act, MEETING, meeting_id, hold=True, removed=True)
-        row.removed_at = None if back else datetime.now(UTC)
-        act.tell(row.project_id, "meetings", what=row.id)
 
 
 def minutes(meeting_id: str, address: str) -> Minutes:

@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
 
-from stairpath.core.review.reference import NotAReferenceError, ReferenceRule
+from stairpath.core.review.reference import ReferenceRule
 from stairpath.core.review.rules import NotRulesError, TopicRules, Wanted, check_none_lost, renamed
 from stairpath.core.review.statuses import NotAStatusError, Status, Statuses
 from stairpath.store import topics
@@ -27,14 +27,6 @@ def rules(project_id: str) -> TopicRules:
     """The rules of a project that is in use."""
     with read_only() as look:
         return rules_of(in_use(look, project_id))
-
-
-def reference_rule(disciplines: bool, most_disciplines: int, joined_by: str, digits: int) -> ReferenceRule:
-    """How references are written; WrongError with a sentence where they cannot be."""
-    try:
-        return ReferenceRule(disciplines, most_disciplines, joined_by, digits)
-    except NotAReferenceError as error:
-        raise WrongError(str(error)) from error
 
 
 def set_rules(

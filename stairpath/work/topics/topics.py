@@ -22,7 +22,9 @@ from stairpath.core.review.topic import (
     tidy,
 )
 from stairpath.store import kept, topics
-from stairpath.store.tables import Topic, TopicFile, TopicNote
+from stairpath.store.tables import Topic, TopicFile
+from stairpath.store.tables import TopicNote as TopicNote
+from stairpath.work.base.deleting import restored
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.lookup import TASK, TOPIC, VIEWPOINT, all_within, find
 from stairpath.work.base.projects import in_use
@@ -210,18 +212,7 @@ def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicN
         return row
 
 
-def delete(who: Who, topic_id: str) -> None:
-    """Delete a topic; it can be brought back, and its number is not given again."""
-    with unit_of_work(who) as act:
-        topic = there(act, topic_id)
-        topic.removed_at = datetime.now(UTC)
-        act.tell(topic.project_id, "topics", what=topic.id)
-
-
 def bring_back(who: Who, topic_id: str) -> Listed:
     """Bring back a topic that was deleted."""
     with unit_of_work(who) as act:
-        topic = find(act, TOPIC, topic_id, removed=True)
-        topic.removed_at = None
-        act.tell(topic.project_id, "topics", what=topic.id)
-        return listed_as(act, topic)
+        return listed_as(act, restored(act, TOPIC, topic_id))

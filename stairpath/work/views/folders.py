@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import UTC, datetime
 
 from stairpath.core.review.order import moved
 from stairpath.store import kept
@@ -42,23 +41,6 @@ def rename(who: Who, folder_id: str, name: str) -> Folder:
     with unit_of_work(who) as act:
         found = find(act, FOLDER, folder_id)
         found.name = _named(name)
-        act.tell(found.project_id, "viewpoints", what=found.id)
-        return found
-
-
-def delete(who: Who, folder_id: str) -> None:
-    """Delete a folder; its viewpoints stay in it and stand with the others until it is brought back."""
-    with unit_of_work(who) as act:
-        found = find(act, FOLDER, folder_id)
-        found.removed_at = datetime.now(UTC)
-        act.tell(found.project_id, "viewpoints", what=found.id)
-
-
-def bring_back(who: Who, folder_id: str) -> Folder:
-    """Bring back a folder that was deleted, with what is in it."""
-    with unit_of_work(who) as act:
-        found = find(act, FOLDER, folder_id, removed=True)
-        found.removed_at = None
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
 

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from datetime import UTC, datetime
 
 from stairpath.core.review.differences import differences, gone
 from stairpath.core.review.view import PictureFrame, View
 from stairpath.store import kept
-from stairpath.store.tables import Viewpoint, ViewpointBefore, now
+from stairpath.store.tables import Viewpoint as Viewpoint
+from stairpath.store.tables import ViewpointBefore, now
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.lookup import VIEWPOINT, find
 from stairpath.work.base.pictures import keep_picture
@@ -136,22 +136,5 @@ def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
         if not name.strip():
             raise WrongError("A viewpoint needs a name; type one.")
         found.name = name.strip()
-        act.tell(found.project_id, "viewpoints", what=found.id)
-        return found
-
-
-def delete(who: Who, viewpoint_id: str) -> None:
-    """Delete a viewpoint; it can be brought back."""
-    with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id)
-        found.removed_at = datetime.now(UTC)
-        act.tell(found.project_id, "viewpoints", what=found.id)
-
-
-def bring_back(who: Who, viewpoint_id: str) -> Viewpoint:
-    """Bring back a viewpoint that was deleted."""
-    with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id, removed=True)
-        found.removed_at = None
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime
-from typing import Any, Literal
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -14,11 +13,12 @@ from stairpath.core.walking.place import NoPlaceError, Place, at_point, in_room
 from stairpath.core.walking.report import other_document, route_document
 from stairpath.core.walking.route import Limits, route
 from stairpath.core.walking.route import others as route_others
+from stairpath.core.walking.route_answer import OtherWay, RouteAnswer, RoutePlace, RouteRequest
 from stairpath.core.walking.walkmap import WalkMap
 from stairpath.store import kept
-from stairpath.store.documents import InTheWay, KeptAnswer, KeptPlace, KeptRouteRequest
 from stairpath.store.projects import building_of
-from stairpath.store.tables import Project, SavedRoute
+from stairpath.store.tables import Project
+from stairpath.store.tables import SavedRoute as SavedRoute
 from stairpath.work.base.errors import WrongError
 from stairpath.work.base.lookup import ROUTE
 from stairpath.work.base.lookup import find as find_row
@@ -29,11 +29,11 @@ from stairpath.work.walking.walkable_building import WalkableBuilding, body_of, 
 Array = npt.NDArray[np.float64]
 T = Any
 
-_ANSWER: TypeAdapter[KeptAnswer] = TypeAdapter(KeptAnswer)
+_ANSWER: TypeAdapter[RouteAnswer] = TypeAdapter(RouteAnswer)
 _POINTS = {"at_m", "nearest_m", "point_m", "points_m"}
 
 
-def _place(ground: WalkableBuilding, walk: WalkMap, wish: KeptPlace) -> Place:
+def _place(ground: WalkableBuilding, walk: WalkMap, wish: RoutePlace) -> Place:
     if wish.room is not None:
         return in_room(walk, ground.room(walk, wish.room))
     if wish.point_m is None:
@@ -53,7 +53,7 @@ class _Asked:
     marks: npt.NDArray[np.float32]
 
 
-def _asked(act: UnitOfWork, project: Project, wish: KeptRouteRequest) -> _Asked:
+def _asked(act: UnitOfWork, project: Project, wish: RouteRequest) -> _Asked:
     body = body_of(project, wish.body)
     ground = walkable_building(act, project)
     walk = map_of(act, project, ground, body)
@@ -65,7 +65,7 @@ def _asked(act: UnitOfWork, project: Project, wish: KeptRouteRequest) -> _Asked:
     return _Asked(ground, walk, start, end, limits, marks(ground, body))
 
 
-def _found(act: UnitOfWork, project: Project, wish: KeptRouteRequest) -> KeptAnswer:
+def _found(act: UnitOfWork, project: Project, wish: RouteRequest) -> RouteAnswer:
     asked = _asked(act, project, wish)
     ground = asked.ground
     answer = route(asked.walk, ground.space, asked.start, asked.end, wish.step_free, asked.limits, asked.marks)
@@ -74,28 +74,10 @@ def _found(act: UnitOfWork, project: Project, wish: KeptRouteRequest) -> KeptAns
     return _ANSWER.validate_python({**document, "version": ground.version})
 
 
-@dataclass(frozen=True)
-class AvoidedPlace:
-    """A tight place or a flight."""
-
-    what: Literal["width", "height", "flight"]
-    size_m: float | None
-    at_m: list[float]
-    components: list[InTheWay]
-
-
-@dataclass(frozen=True)
-class OtherWay:
-    """A way that is not the quickest, and what of the quickest it keeps away from; about the project's origin."""
-
-    avoids: AvoidedPlace
-    answer: KeptAnswer
-
-
 _OTHER: TypeAdapter[OtherWay] = TypeAdapter(OtherWay)
 
 
-def others(project_id: str, wish: KeptRouteRequest) -> list[OtherWay]:
+def others(project_id: str, wish: RouteRequest) -> list[OtherWay]:
     """The next best ways, the quickest first, each with what of the quickest it keeps away from."""
     with read_only() as act:
         asked = _asked(act, in_use(act, project_id), wish)
@@ -108,7 +90,7 @@ def others(project_id: str, wish: KeptRouteRequest) -> list[OtherWay]:
         return [_OTHER.validate_python({**d, "answer": {**d["answer"], "version": ground.version}}) for d in documents]
 
 
-def find(project_id: str, wish: KeptRouteRequest) -> KeptAnswer:
+def find(project_id: str, wish: RouteRequest) -> RouteAnswer:
     """The quickest way from one place to another for a body, or why there is none; about the project's origin."""
     with read_only() as act:
         return _found(act, in_use(act, project_id), wish)
@@ -145,8 +127,8 @@ def about_origin(row: SavedRoute, project: Project) -> SavedRoute:
         name=row.name,
         author=row.author,
         created_at=row.created_at,
-        wish=moved(row.wish, KeptRouteRequest, -_origin(project)),
-        answer=moved(row.answer, KeptAnswer, -_origin(project)),
+        wish=moved(row.wish, RouteRequest, -_origin(project)),
+        answer=moved(row.answer, RouteAnswer, -_origin(project)),
     )
 
 
@@ -157,7 +139,7 @@ def listed(project_id: str) -> list[SavedRoute]:
         return [about_origin(row, project) for row in kept.routes(look.session, project.id)]
 
 
-def keep(who: Who, project_id: str, name: str, wish: KeptRouteRequest) -> SavedRoute:
+def keep(who: Who, project_id: str, name: str, wish: RouteRequest) -> SavedRoute:
     """Keep a route with its answer as of now, in the project's own coordinates, whatever its origin is later."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
@@ -166,28 +148,12 @@ def keep(who: Who, project_id: str, name: str, wish: KeptRouteRequest) -> SavedR
             project_id=project.id,
             name=name.strip() or "Untitled",
             author=who.said,
-            wish=moved(wish, KeptRouteRequest, _origin(project)),
-            answer=moved(answer, KeptAnswer, _origin(project)),
+            wish=moved(wish, RouteRequest, _origin(project)),
+            answer=moved(answer, RouteAnswer, _origin(project)),
         )
         kept.add(act.session, row)
         act.tell(project.id, "routes", what=row.id)
         return about_origin(row, project)
-
-
-def delete(who: Who, route_id: str) -> None:
-    """Delete a kept route; it can be brought back."""
-    with unit_of_work(who) as act:
-        found = find_row(act, ROUTE, route_id)
-        found.removed_at = datetime.now(UTC)
-        act.tell(found.project_id, "routes", what=found.id)
-
-
-def bring_back(who: Who, route_id: str) -> None:
-    """Bring back a route that was deleted."""
-    with unit_of_work(who) as act:
-        found = find_row(act, ROUTE, route_id, removed=True)
-        found.removed_at = None
-        act.tell(found.project_id, "routes", what=found.id)
 
 
 def one(route_id: str) -> tuple[SavedRoute, str]:

@@ -4,19 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Annotated, Literal
 
 import numpy as np
 import numpy.typing as npt
+from annotated_types import Ge, Le
 
+from stairpath.core.component_ref import NamedComponent
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import level_at
+from stairpath.core.geometry.vectors import Vector
+from stairpath.core.limits import Name
 from stairpath.core.walking import landing
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.place import NoPlaceError, at_point
+from stairpath.core.walking.route_answer import RoomIndex
 from stairpath.core.walking.stopped import Stop, spoken, why_stopped
 from stairpath.core.walking.walkmap import NOWHERE, WalkMap
 from stairpath.store import components, walks
-from stairpath.store.documents import InTheWay, Walking
+from stairpath.store.documents import Walking
 from stairpath.store.projects import building_of
 from stairpath.store.tables import Project, WalkTile
 from stairpath.work.base.errors import UnfitError, WrongError
@@ -95,7 +101,7 @@ def set_rule(
         act.tell(project.id, "walking")
 
 
-def _direction(walk: WalkMap, towards_m: list[float]) -> Array:
+def _direction(walk: WalkMap, towards_m: Sequence[float]) -> Array:
     """A direction of the browser on plan (2,), along the map's axes."""
     towards: Array = (np.array(towards_m) @ walk.axes.turn)[:2]
     if not towards.any():
@@ -116,10 +122,10 @@ class Stopped:
 
     stop: Stop
     sentence: str
-    component: InTheWay | None
+    component: NamedComponent | None
 
 
-def _called(component: InTheWay | None) -> str:
+def _called(component: NamedComponent | None) -> str:
     """What one calls whoever is in the way, with their trade, else their model."""
     if component is None:
         return "Something without a name"
@@ -127,7 +133,7 @@ def _called(component: InTheWay | None) -> str:
     return f"{component.label}, {trade}"
 
 
-def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[float]) -> Stopped:
+def why_stop(project_id: str, body: str, at_m: Sequence[float], towards_m: Sequence[float]) -> Stopped:
     """Why a body cannot go on, with the clear size found and what stands in the way."""
     with read_only() as act:
         ground, walk = _ready(act, project_id, body)
@@ -144,12 +150,12 @@ def why_stop(project_id: str, body: str, at_m: list[float], towards_m: list[floa
 class LandingRequest:
     """Where to come to stand; see ``come_to_stand``."""
 
-    body: str
-    kind: str
-    room: int | None
-    at_m: list[float]
-    towards_m: list[float]
-    up: int
+    body: Name
+    kind: Literal["room", "floor", "storey", "behind"]
+    room: RoomIndex | None = None
+    at_m: Vector = (0.0, 0.0, 0.0)
+    towards_m: Vector = (0.0, 1.0, 0.0)
+    up: Annotated[int, Ge(-100), Le(100)] = 0
 
 
 @dataclass(frozen=True)

@@ -12,6 +12,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.cache import Cache
+from stairpath.core.component_ref import NamedComponent
 from stairpath.core.federation.federate import Federation
 from stairpath.core.geometry.axes import Axes
 from stairpath.core.visibility.traits import full_label_of
@@ -24,7 +25,6 @@ from stairpath.core.walking.tile import Place, Tile, unpack
 from stairpath.core.walking.walkmap import WalkMap, join
 from stairpath.store import blobs, components, federations, models, walks
 from stairpath.store.database import Session
-from stairpath.store.documents import InTheWay
 from stairpath.store.tables import Project
 from stairpath.work.base.errors import MissingError, UnfitError
 from stairpath.work.base.unit_of_work import UnitOfWork
@@ -120,7 +120,7 @@ class WalkableBuilding:
         origin = np.array(walk.axes.origin_m) - self.federation.origin_m
         return replace(walk.axes, origin_m=tuple(origin.tolist()))
 
-    def own(self, walk: WalkMap, point: list[float]) -> Array:
+    def own(self, walk: WalkMap, point: Sequence[float]) -> Array:
         """A point of the browser along the map's axes."""
         return self.about(walk).to_own(np.array(point))
 
@@ -199,23 +199,25 @@ def marks(ground: WalkableBuilding, body: Body) -> npt.NDArray[np.float32]:
         return ground.marks[body]
 
 
-def named(act: UnitOfWork, ground: WalkableBuilding, wanted: Iterable[int]) -> dict[int, InTheWay]:
+def named(act: UnitOfWork, ground: WalkableBuilding, wanted: Iterable[int]) -> dict[int, NamedComponent]:
     """Components by the federation's numbers with what one calls them; unknown ones are left out."""
     return named_components(act, ground.names, wanted)
 
 
-def named_components(act: UnitOfWork, names: Sequence[tuple[str, str]], wanted: Iterable[int]) -> dict[int, InTheWay]:
+def named_components(
+    act: UnitOfWork, names: Sequence[tuple[str, str]], wanted: Iterable[int]
+) -> dict[int, NamedComponent]:
     """Components by their places among names with what one calls them; unknown ones are left out."""
     known = {c: names[c] for c in dict.fromkeys(wanted) if 0 <= c < len(names)}
     if not known:
         return {}
     called = components.called(act.session, known.values())
     rows = models.models_by_id(act.session, {model_id for model_id, _ in known.values()})
-    out: dict[int, InTheWay] = {}
+    out: dict[int, NamedComponent] = {}
     for component, (model_id, global_id) in known.items():
         model = rows.get(model_id)
         parts = called.get((model_id, global_id))
-        out[component] = InTheWay(
+        out[component] = NamedComponent(
             model=model_id,
             model_name=model.name if model else "",
             discipline=model.placed.discipline if model and model.placed else None,

@@ -2501,17 +2501,17 @@ export interface components {
          * @description What the part does not select.
          */
         AllBut: {
+            /** Of */
+            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "all_but";
-            /** Of */
-            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"];
         };
         /**
          * Askable
-         * @description A property or quantity that components have: the units it comes in, some of its values, how many have it.
+         * @description A property or quantity that can be asked for: its set and name, the units it comes in, some of its values.
          */
         Askable: {
             /**
@@ -2565,17 +2565,17 @@ export interface components {
          * @description What lies between a plane and another so far below it, against its normal, is left.
          */
         BandCut: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "band";
             /** Point M */
             point_m: number[];
             /** Normal */
             normal: number[];
             /** Thick M */
             thick_m: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "band";
         };
         /**
          * Before
@@ -2590,11 +2590,6 @@ export interface components {
          * @description Between two components: where they are nearest, or from centre line to centre line.
          */
         BetweenMeasure: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "between";
             a: components["schemas"]["ComponentRef"];
             b: components["schemas"]["ComponentRef"];
             /**
@@ -2603,30 +2598,30 @@ export interface components {
              * @enum {string}
              */
             how: "nearest" | "centre_lines";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "between";
         };
         /**
          * Both
          * @description What all of the parts select.
          */
         Both: {
+            /** Of */
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"])[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "both";
-            /** Of */
-            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["PlainBut"])[];
         };
         /**
          * BoxCut
          * @description What lies in an upright box is left; its second side runs along a bearing, clockwise from +Y.
          */
         BoxCut: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "box";
             /** Centre M */
             centre_m: number[];
             /** Size M */
@@ -2636,6 +2631,11 @@ export interface components {
              * @default 0
              */
             bearing_deg: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
         };
         /**
          * BoxRequest
@@ -2715,11 +2715,6 @@ export interface components {
          * @description What to look for between two groups; ``leave_out`` are the rules for pairs that belong together.
          */
         Check: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "check";
             a: components["schemas"]["Group"];
             b: components["schemas"]["Group"];
             /**
@@ -2751,6 +2746,11 @@ export interface components {
              * @default false
              */
             swings: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
         };
         /**
          * ChunkPlace
@@ -2773,13 +2773,13 @@ export interface components {
          * @description How much room there is at a point of the floor.
          */
         ClearMeasure: {
+            /** At M */
+            at_m: number[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "clear";
-            /** At M */
-            at_m: number[];
         };
         /**
          * ColumnOfFigures
@@ -2821,11 +2821,14 @@ export interface components {
         };
         /**
          * Common
-         * @description What some components have for something: the value of all of them, or none, and how many values there are.
+         * @description What some components have for something: the value of all of them, or None, and how many values there are.
          */
         Common: {
-            /** What */
-            what: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
             /** Value */
             value: string | null;
             /** Values */
@@ -2883,13 +2886,13 @@ export interface components {
             /** Properties */
             properties: {
                 [key: string]: {
-                    [key: string]: components["schemas"]["Figure"] | string | boolean | number | null;
+                    [key: string]: string | number | boolean | components["schemas"]["Quantity"] | null;
                 };
             };
             /** Quantities */
             quantities: {
                 [key: string]: {
-                    [key: string]: components["schemas"]["Figure"];
+                    [key: string]: components["schemas"]["Quantity"];
                 };
             };
         };
@@ -2921,7 +2924,7 @@ export interface components {
         };
         /**
          * ComponentRef
-         * @description A component, known for ever by its model and its GlobalId.
+         * @description A component, or a room, by its model and its GlobalId, which newer issues keep.
          */
         ComponentRef: {
             /** Model */
@@ -2970,7 +2973,11 @@ export interface components {
         };
         /**
          * Condition
-         * @description What of a component is asked, how, and against which value; two figures for ``between``.
+         * @description What of a component is asked, how, and against which value; ``between`` has two figures.
+         *
+         *     ``what`` is one of a selection's words, ``description``, or ``property:`` or ``quantity:`` and ``SET.NAME`` or
+         *     ``NAME``. A figure without a unit is in metres, square or cubic metres, or in the file's own unit of other things.
+         *     What is written as a text but asked as a figure becomes one. Raises NotAConditionError.
          */
         Condition: {
             /** What */
@@ -2981,7 +2988,7 @@ export interface components {
              */
             how: "equal" | "differs" | "contains" | "over" | "under" | "between" | "missing" | "present";
             /** Value */
-            value?: boolean | number | string | number[] | null;
+            value?: string | number | boolean | number[] | null;
             /**
              * Unit
              * @default
@@ -3047,7 +3054,7 @@ export interface components {
              * Name
              * @default
              */
-            name: string | "";
+            name: string;
             /**
              * Off
              * @default false
@@ -3107,8 +3114,8 @@ export interface components {
             rules: components["schemas"]["Rule"][];
             /**
              * @default {
-             *       "kind": "these",
-             *       "of": {}
+             *       "of": {},
+             *       "kind": "these"
              *     }
              */
             whole: components["schemas"]["These"];
@@ -3136,7 +3143,7 @@ export interface components {
         };
         /**
          * Direction
-         * @description A standard direction of view; the bearing is counted from that of the front.
+         * @description A standard direction: the side looked from, and the bearing and tilt looked along.
          */
         Direction: {
             /** Name */
@@ -3146,7 +3153,10 @@ export interface components {
             /** Tilt Deg */
             tilt_deg: number;
         };
-        /** Discipline */
+        /**
+         * Discipline
+         * @description A trade: its code, its name, and its colour on screen (always shown with the code).
+         */
         Discipline: {
             /** Code */
             code: string;
@@ -3187,28 +3197,28 @@ export interface components {
          * @description A straight edge, from one end to the other, and a point of it.
          */
         EdgeSide: {
+            /** Ends M */
+            ends_m: number[][];
+            /** Point M */
+            point_m: number[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "edge";
-            /** Ends M */
-            ends_m: number[][];
-            /** Point M */
-            point_m: number[];
         };
         /**
          * Either
          * @description What any of the parts selects.
          */
         Either: {
+            /** Of */
+            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["Either"] | components["schemas"]["Both"] | components["schemas"]["AllBut"])[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "either";
-            /** Of */
-            of: (components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"] | components["schemas"]["PlainBut"])[];
         };
         /**
          * ErrorMessage
@@ -3220,7 +3230,7 @@ export interface components {
         };
         /**
          * Eye
-         * @description Where the eye is, where it looks, and through which lens, in project coordinates.
+         * @description Where the eye is, where it looks, and through which lens; ``height_m`` is that of a parallel view.
          */
         Eye: {
             /** Eye M */
@@ -3244,12 +3254,12 @@ export interface components {
          * @description The area and perimeter of a face.
          */
         FaceMeasure: {
+            face: components["schemas"]["FaceSide"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "face";
-            face: components["schemas"]["FaceSide"];
         };
         /**
          * FaceRequest
@@ -3269,14 +3279,14 @@ export interface components {
          * @description The face of a component at a point of it.
          */
         FaceSide: {
+            of: components["schemas"]["ComponentRef"];
+            /** Point M */
+            point_m: number[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "face";
-            of: components["schemas"]["ComponentRef"];
-            /** Point M */
-            point_m: number[];
         };
         /**
          * FederatedModel
@@ -3346,22 +3356,15 @@ export interface components {
         };
         /**
          * FieldChange
-         * @description One thing that is said of a component, before and after; nothing where it was not said.
+         * @description One thing that is said of a component, before and after; None where it was not said.
          */
         FieldChange: {
             /** Name */
             name: string;
             /** Old */
-            old: components["schemas"]["Figure"] | string | boolean | number | null;
+            old: string | number | boolean | components["schemas"]["Quantity"] | null;
             /** New */
-            new: components["schemas"]["Figure"] | string | boolean | number | null;
-        };
-        /** Figure */
-        Figure: {
-            /** Value */
-            value: number;
-            /** Unit */
-            unit: string;
+            new: string | number | boolean | components["schemas"]["Quantity"] | null;
         };
         /**
          * Finding
@@ -3570,7 +3573,7 @@ export interface components {
         };
         /**
          * Group
-         * @description One side of a check: what is selected, else what rules show; and what it is called.
+         * @description One side of a check: what is selected, else what rules show; and what somebody calls it.
          */
         Group: {
             /** Select */
@@ -3615,7 +3618,7 @@ export interface components {
         };
         /**
          * HungPicture
-         * @description A picture that stands in the model about its middle, kept by its hash.
+         * @description A picture that stands in the model about its middle, as another program put it there; kept by its hash.
          */
         HungPicture: {
             /** Sha256 */
@@ -3667,7 +3670,7 @@ export interface components {
         };
         /**
          * LandingRequest
-         * @description Where to come to stand: in a room, at a point of a floor, a storey up or down, or behind a picked point.
+         * @description Where to come to stand; see ``come_to_stand``.
          */
         LandingRequest: {
             /** Body */
@@ -3745,7 +3748,7 @@ export interface components {
         };
         /**
          * Limits
-         * @description How much is seen along the line of sight.
+         * @description How much is seen along the line of sight: nothing nearer than ``through_m``, nothing beyond ``depth_m``.
          */
         Limits: {
             /**
@@ -3776,9 +3779,25 @@ export interface components {
         };
         /**
          * Markup
-         * @description What was drawn over a view, in the plane through a point square to the eye that drew it.
+         * @description A markup with a key of its own in its view.
+         *
+         *     ``points_m`` are two opposite corners (cloud, rectangle, ellipse), both ends (line, arrow: at its head last), where it
+         *     points and where its text is (callout), where it is (text), or all points of the way. ``text_share`` is the height of
+         *     its letters as a share of the frame that it was drawn in.
          */
         Markup: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
+            /** Points M */
+            points_m: number[][];
+            eye: components["schemas"]["Eye"];
+            /** Aspect */
+            aspect: number;
             /**
              * Colour
              * @default pick
@@ -3796,27 +3815,15 @@ export interface components {
              */
             fill: boolean;
             /**
-             * Text Share
-             * @default 0.028
-             */
-            text_share: number;
-            /** Id */
-            id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
-            /** Points M */
-            points_m: number[][];
-            eye: components["schemas"]["Eye"];
-            /** Aspect */
-            aspect: number;
-            /**
              * Text
              * @default
              */
             text: string;
+            /**
+             * Text Share
+             * @default 0.028
+             */
+            text_share: number;
             /**
              * By
              * @default
@@ -3876,27 +3883,6 @@ export interface components {
          * @description A markup as it is drawn in a frame: where in it, through which point, and by which eye.
          */
         MarkupPlaced: {
-            /**
-             * Colour
-             * @default pick
-             * @enum {string}
-             */
-            colour: "ink" | "pick" | "here" | "plum";
-            /**
-             * Width Px
-             * @default 2.5
-             */
-            width_px: number;
-            /**
-             * Fill
-             * @default false
-             */
-            fill: boolean;
-            /**
-             * Text Share
-             * @default 0.028
-             */
-            text_share: number;
             /** Id */
             id: string;
             /**
@@ -3911,6 +3897,15 @@ export interface components {
             eye: components["schemas"]["Eye"];
             /** Aspect */
             aspect: number;
+            /**
+             * @default {
+             *       "colour": "pick",
+             *       "width_px": 2.5,
+             *       "fill": false,
+             *       "text_share": 0.028
+             *     }
+             */
+            style: components["schemas"]["Style"];
             /**
              * Text
              * @default
@@ -3935,11 +3930,11 @@ export interface components {
              * Name
              * @default
              */
-            name: string | "";
+            name: string;
         };
         /**
          * MeasureFigure
-         * @description One figure: metres, square and cubic metres, degrees, or a share of one.
+         * @description One figure of a measure: metres, square and cubic metres, degrees, or a share of one.
          */
         MeasureFigure: {
             /**
@@ -4072,7 +4067,7 @@ export interface components {
         };
         /**
          * MeetingRequest
-         * @description What is to be changed of a meeting; what is left out stays.
+         * @description What is to be changed of a meeting; what is None stays.
          */
         MeetingRequest: {
             /** Title */
@@ -4387,16 +4382,10 @@ export interface components {
              * @default
              */
             stage: string;
-            /**
-             * Views
-             * @default []
-             */
-            views: string[];
-            /**
-             * Disciplines
-             * @default []
-             */
-            disciplines: string[];
+            /** Views */
+            views?: string[];
+            /** Disciplines */
+            disciplines?: string[];
             /**
              * Variant Of
              * @default
@@ -4416,14 +4405,9 @@ export interface components {
         };
         /**
          * Of
-         * @description Components of a level, discipline, class ... by its name; the empty name means those that have none.
+         * @description Components of a level, discipline, class ... by its name; nothing for those that have none.
          */
         Of: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "of";
             /**
              * What
              * @enum {string}
@@ -4431,10 +4415,15 @@ export interface components {
             what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
             /** Value */
             value: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "of";
         };
         /**
          * OfFinding
-         * @description The finding that a topic is made of: of which check, of which pairs by their GlobalIds, and how bad it is.
+         * @description The finding that a topic was made of: by which check, of which pairs, and how bad it was.
          */
         OfFinding: {
             /** Check */
@@ -4467,7 +4456,7 @@ export interface components {
         };
         /**
          * PartMeasured
-         * @description A component and what it has to do with a measure.
+         * @description A component and its part in a measure.
          */
         PartMeasured: {
             /** Model */
@@ -4488,7 +4477,9 @@ export interface components {
         };
         /**
          * PictureFrame
-         * @description What of a view its picture shows: a part of it from -1 to 1, beyond for more than was seen; the aspect is the view's.
+         * @description What of a view its picture shows: a part of it from -1 to 1, beyond for more than was seen.
+         *
+         *     ``aspect`` is how many times its height the view was wide.
          */
         PictureFrame: {
             /** Aspect */
@@ -4513,19 +4504,6 @@ export interface components {
              * @default 1
              */
             top: number;
-        };
-        /**
-         * PlainBut
-         * @description All but what a plain selection selects.
-         */
-        PlainBut: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "all_but";
-            /** Of */
-            of: components["schemas"]["All"] | components["schemas"]["Of"] | components["schemas"]["These"] | components["schemas"]["Where"];
         };
         /**
          * PlanAxis
@@ -4578,15 +4556,15 @@ export interface components {
          * @description All on the side that the normal points to is taken away.
          */
         PlaneCut: {
+            /** Point M */
+            point_m: number[];
+            /** Normal */
+            normal: number[];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "plane";
-            /** Point M */
-            point_m: number[];
-            /** Normal */
-            normal: number[];
         };
         /**
          * PointOn
@@ -4607,14 +4585,9 @@ export interface components {
         };
         /**
          * PointsMeasure
-         * @description From point to point; ``main`` is the figure that counts.
+         * @description From point to point, two or more of them.
          */
         PointsMeasure: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "points";
             /** Points M */
             points_m: number[][];
             /**
@@ -4623,6 +4596,11 @@ export interface components {
              * @enum {string}
              */
             main: "distance" | "plan" | "up" | "east" | "north";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "points";
         };
         /**
          * PointsRequest
@@ -4664,13 +4642,19 @@ export interface components {
              */
             through_m: number;
         };
-        /** Problem */
+        /**
+         * Problem
+         * @description A finding about a model: a stable code, a sentence, and the components it is about.
+         */
         Problem: {
             /** Code */
             code: string;
             /** Text */
             text: string;
-            /** Components */
+            /**
+             * Components
+             * @default []
+             */
             components: string[];
         };
         /**
@@ -4736,8 +4720,18 @@ export interface components {
             now: components["schemas"]["Measured"] | null;
         };
         /**
+         * Quantity
+         * @description A figure with its unit: a quantity taken off a component, or a property that is a measure.
+         */
+        Quantity: {
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * Question
-         * @description What was asked of a designer, and what came back.
+         * @description What was asked of whom by whom and when, and what came back.
          */
         Question: {
             /** To */
@@ -4751,25 +4745,43 @@ export interface components {
              * Format: date
              */
             asked_on: string;
-            /** Answer */
+            /**
+             * Answer
+             * @default
+             */
             answer: string;
-            /** Answered By */
+            /**
+             * Answered By
+             * @default
+             */
             answered_by: string;
             /** Answered On */
-            answered_on: string | null;
+            answered_on?: string | null;
         };
         /**
          * ReferenceRule
-         * @description How references are written: whether disciplines lead, how many, what joins them, and how many digits follow.
+         * @description How a project's references are written: whether disciplines lead, what joins them, and how many digits follow.
          */
         ReferenceRule: {
-            /** Disciplines */
+            /**
+             * Disciplines
+             * @default true
+             */
             disciplines: boolean;
-            /** Most Disciplines */
+            /**
+             * Most Disciplines
+             * @default 2
+             */
             most_disciplines: number;
-            /** Joined By */
+            /**
+             * Joined By
+             * @default -
+             */
             joined_by: string;
-            /** Digits */
+            /**
+             * Digits
+             * @default 3
+             */
             digits: number;
         };
         /**
@@ -4799,16 +4811,18 @@ export interface components {
          * @description The floor area and perimeter of a room.
          */
         RoomMeasure: {
+            room: components["schemas"]["ComponentRef"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "room";
-            room: components["schemas"]["ComponentRef"];
         };
         /**
          * RouteAnswer
          * @description A route, or why there is none; heights of ``points_m`` follow flights along their slope.
+         *
+         *     ``version`` is that of the federation that it was found in.
          */
         RouteAnswer: {
             /** Found */
@@ -4835,7 +4849,7 @@ export interface components {
         };
         /**
          * RouteBlocked
-         * @description Where a route ends, what separates it from its goal, and what would have to be otherwise.
+         * @description Where a route ends, what separates it from its goal, and what would have to change.
          */
         RouteBlocked: {
             /**
@@ -4875,7 +4889,7 @@ export interface components {
         };
         /**
          * RoutePlace
-         * @description A room, by its place in the federation's rooms, or a point; and what one calls it.
+         * @description One end of a route: a room, or a point; and what one calls it.
          */
         RoutePlace: {
             /** Room */
@@ -4890,7 +4904,7 @@ export interface components {
         };
         /**
          * RouteRequest
-         * @description What route is asked for.
+         * @description What route is asked for; places narrower or lower than the limits are listed.
          */
         RouteRequest: {
             start: components["schemas"]["RoutePlace"];
@@ -4918,7 +4932,11 @@ export interface components {
         };
         /**
          * Rule
-         * @description What is to be done with what is selected; later rules count over earlier ones.
+         * @description What is to be done with what is selected; by whom, when (ISO 8601) and why.
+         *
+         *     ``only`` shows its selection and hides all else; ``fade_rest`` shows its selection and fades what else is shown,
+         *     so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its trade's again.
+         *     One that is ``off`` waits and changes nothing.
          */
         Rule: {
             /** Select */
@@ -5019,7 +5037,7 @@ export interface components {
         };
         /**
          * ScaleStep
-         * @description Figures from ``low`` up to ``high``, which belongs to the next step; to the last one both ends do.
+         * @description Figures from ``low`` up to ``high``, which belongs to the next step, to the last one's both ends do; how many.
          */
         ScaleStep: {
             /** Low */
@@ -5093,7 +5111,9 @@ export interface components {
         };
         /**
          * ScheduleSum
-         * @description The sum of a quantity, and of how many components it is from the file, from their triangles, and from neither.
+         * @description The sum of a quantity in a group, and of how many components it is from the file, and from the triangles.
+         *
+         *     ``without`` counts those that have none.
          */
         ScheduleSum: {
             /** Value */
@@ -5134,14 +5154,9 @@ export interface components {
         };
         /**
          * SheetRequest
-         * @description A cut of what rules show, drawn at a scale, so deep, on a sheet of that name or the smallest that holds it.
+         * @description A cut of what rules show, at a scale, so deep, on a sheet of that name or the smallest that holds it.
          */
         SheetRequest: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "sheet";
             /** Shape */
             shape: components["schemas"]["PlaneCut"] | components["schemas"]["BandCut"];
             /**
@@ -5161,21 +5176,26 @@ export interface components {
             depth_m: number;
             /** Paper */
             paper?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheet";
         };
         /**
          * SidesMeasure
          * @description Between two faces or edges: the angle, and how far apart they are if they are parallel.
          */
         SidesMeasure: {
+            /** A */
+            a: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
+            /** B */
+            b: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "sides";
-            /** A */
-            a: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
-            /** B */
-            b: components["schemas"]["FaceSide"] | components["schemas"]["EdgeSide"];
         };
         /**
          * Stand
@@ -5230,6 +5250,33 @@ export interface components {
             closed: boolean;
         };
         /**
+         * Style
+         * @description How a markup is drawn.
+         */
+        Style: {
+            /**
+             * Colour
+             * @default pick
+             * @enum {string}
+             */
+            colour: "ink" | "pick" | "here" | "plum";
+            /**
+             * Width Px
+             * @default 2.5
+             */
+            width_px: number;
+            /**
+             * Fill
+             * @default false
+             */
+            fill: boolean;
+            /**
+             * Text Share
+             * @default 0.028
+             */
+            text_share: number;
+        };
+        /**
          * Task
          * @description A check or a sheet: what was asked for and how far it is.
          *
@@ -5275,18 +5322,18 @@ export interface components {
         };
         /**
          * These
-         * @description Components one by one: for each model the GlobalIds.
+         * @description Components one by one: for each model's key their GlobalIds.
          */
         These: {
+            /** Of */
+            of: {
+                [key: string]: string[];
+            };
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "these";
-            /** Of */
-            of: {
-                [key: string]: string[];
-            };
         };
         /**
          * Topic
@@ -5355,7 +5402,7 @@ export interface components {
         };
         /**
          * TopicFields
-         * @description What is said of a topic.
+         * @description What is said of a topic: one problem, who has it, and by when it is to be settled.
          */
         TopicFields: {
             /** Title */
@@ -5513,14 +5560,9 @@ export interface components {
         };
         /**
          * TopicsIn
-         * @description A file of topics that was sent, and by how much its views are moved.
+         * @description A file of topics that was sent, by its hash and name, and by how much its views are moved.
          */
         TopicsIn: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "topics";
             /**
              * File
              * @default
@@ -5540,47 +5582,50 @@ export interface components {
              *     ]
              */
             shift_m: number[];
-        };
-        /** TopicsProblem */
-        TopicsProblem: {
-            /** Code */
-            code: string;
-            /** Text */
-            text: string;
-            /** Topic */
-            topic: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "topics";
         };
         /**
          * TopicsReport
-         * @description What became of a file of topics: how many are new, changed or unchanged, and what could not be read.
+         * @description What became of a file: how many topics are new, changed, or unchanged, and what could not be read.
          *
-         *     ``unknown`` are components that no model of the project has yet; ``shift_m`` is by how much its views seem to be off.
+         *     ``unknown`` are components that no model of the project has; ``shift_m`` is by how much the views seem to be off.
          */
         TopicsReport: {
-            /** New */
+            /**
+             * New
+             * @default 0
+             */
             new: number;
-            /** Changed */
+            /**
+             * Changed
+             * @default 0
+             */
             changed: number;
-            /** Same */
+            /**
+             * Same
+             * @default 0
+             */
             same: number;
             /** Unknown */
-            unknown: string[];
+            unknown?: string[];
             /** Shift M */
-            shift_m: number[] | null;
+            shift_m?: number[] | null;
             /** Problems */
-            problems: components["schemas"]["TopicsProblem"][];
+            problems?: {
+                [key: string]: string | null;
+            }[];
         };
         /**
          * View
-         * @description Everything that makes up what somebody sees.
+         * @description Everything that makes up what somebody sees; ``picked`` is what they had in hand.
+         *
+         *     ``whole`` are components that no cut goes through.
          */
         View: {
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
-            version: 2;
             eye: components["schemas"]["Eye"];
             /**
              * @default {
@@ -5599,28 +5644,25 @@ export interface components {
              */
             cuts: components["schemas"]["Cut"][];
             /**
-             * @default {
-             *       "kind": "these",
-             *       "of": {}
-             *     }
-             */
-            whole: components["schemas"]["These"];
-            /**
              * Measures
              * @default []
              */
             measures: components["schemas"]["Measure"][];
             /**
-             * Alternatives
-             * @default {}
+             * @default {
+             *       "of": {},
+             *       "kind": "these"
+             *     }
              */
-            alternatives: {
+            whole: components["schemas"]["These"];
+            /** Alternatives */
+            alternatives?: {
                 [key: string]: string;
             };
             /**
              * @default {
-             *       "kind": "these",
-             *       "of": {}
+             *       "of": {},
+             *       "kind": "these"
              *     }
              */
             picked: components["schemas"]["These"];
@@ -5641,6 +5683,12 @@ export interface components {
              * @default []
              */
             pictures: components["schemas"]["HungPicture"][];
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version: 2;
         };
         /**
          * ViewToKeep
@@ -5696,13 +5744,13 @@ export interface components {
          * @description The volume of components.
          */
         VolumeMeasure: {
+            /** Of */
+            of: components["schemas"]["ComponentRef"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "volume";
-            /** Of */
-            of: components["schemas"]["ComponentRef"][];
         };
         /**
          * WalkRule
@@ -5830,11 +5878,6 @@ export interface components {
          * @description What meets every condition; ``called`` is the name of the set that it is, if it is one.
          */
         Where: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "where";
             /** Of */
             of: components["schemas"]["Condition"][];
             /**
@@ -5842,6 +5885,11 @@ export interface components {
              * @default
              */
             called: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "where";
         };
     };
     responses: never;

@@ -3,6 +3,7 @@ import { Vector3 } from "three";
 import { useSession } from "../open/session";
 import { useFindings, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
+import { FindingMarks } from "../stage/layers/findingMarks";
 import { useLooked } from "./finding";
 
 /** The findings of the check that is open, circled and numbered on the stage while its desk is. */
@@ -16,10 +17,12 @@ export function FindingsOnStage() {
   useEffect(() => {
     const origin = new Vector3().fromArray(federation.origin_m);
     const marks = shown && opened && made ? (data?.findings ?? []) : [];
-    stage()?.findings.show(
-      marks.map((finding) => new Vector3().fromArray(finding.at_m).sub(origin)),
-      at,
-    );
+    stage()
+      ?.layer(FindingMarks)
+      .show(
+        marks.map((finding) => new Vector3().fromArray(finding.at_m).sub(origin)),
+        at,
+      );
   }, [stage, federation, shown, opened, made, data, at]);
   return null;
 }

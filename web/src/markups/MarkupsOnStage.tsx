@@ -4,8 +4,8 @@ import { usePlacing } from "../open/markups/usePlacing";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useSeen } from "../open/visibility/seen";
+import { Markups } from "../stage/layers/markups";
 import { MarkupDrag } from "../stage/tools/markDrags";
-import type { Taken } from "../stage/tools/taken";
 import { useDrawn } from "./useDrawn";
 
 /** The markups of the view on the stage: drawn, picked, dragged, and their words asked for. */
@@ -14,20 +14,20 @@ export function MarkupsOnStage() {
   const signs = useDrawn();
   const chosen = useMarking((s) => s.chosen);
   const { move, back } = usePlacing();
-  useEffect(() => stage()?.markups.show(signs, chosen), [stage, signs, chosen]);
+  useEffect(() => stage()?.layer(Markups).show(signs, chosen), [stage, signs, chosen]);
   useEffect(() => {
     const drawnOn = stage();
     if (!drawnOn) return;
-    const layer = drawnOn.markups;
+    const layer = drawnOn.layer(Markups);
     const of = (id: string) => useSeen.getState().markups.find((each) => each.id === id);
-    const clicked: Taken["clicked"] = ({ id, pin }) => {
+    layer.clicked = ({ id, pin }) => {
       const markup = of(id);
       if (!markup) return;
       useMarking.setState({ chosen: id });
       useSession.getState().open("markups");
       if (pin) back(markup);
     };
-    const gripped: Taken["gripped"] = ({ id, handle }) => {
+    layer.gripped = ({ id, handle }) => {
       const [view, markup] = [drawnOn.main, of(id)];
       const sign = signs.find((each) => each.id === id);
       if (!markup || !sign || id !== useMarking.getState().chosen) return null;
@@ -43,7 +43,6 @@ export function MarkupsOnStage() {
         (from, to) => void move(markup, from, to, handle),
       );
     };
-    Object.assign(drawnOn.taken, { clicked, gripped });
   }, [stage, signs, move, back]);
   return null;
 }

@@ -4,6 +4,7 @@ import { blobAddress } from "../api/client";
 import { onStage } from "../open/origin";
 import { useOpen } from "../open/useStage";
 import { useSeen } from "../open/visibility/seen";
+import { HungPictures } from "../stage/layers/hungPictures";
 
 /** Pictures that another program put into the view, where they stand. */
 export function PicturesOnStage() {
@@ -11,15 +12,17 @@ export function PicturesOnStage() {
   const pictures = useSeen((s) => s.pictures);
   useEffect(
     () =>
-      stage()?.hung.show(
-        pictures.map(({ sha256, at_m, normal, up, height_m }) => ({
-          address: blobAddress(sha256),
-          at: onStage(at_m, federation.origin_m),
-          normal: new Vector3().fromArray(normal),
-          up: new Vector3().fromArray(up),
-          heightM: height_m,
-        })),
-      ),
+      stage()
+        ?.layer(HungPictures)
+        .show(
+          pictures.map(({ sha256, at_m, normal, up, height_m }) => ({
+            address: blobAddress(sha256),
+            at: onStage(at_m, federation.origin_m),
+            normal: new Vector3().fromArray(normal),
+            up: new Vector3().fromArray(up),
+            heightM: height_m,
+          })),
+        ),
     [stage, pictures, federation],
   );
   return null;

@@ -5,6 +5,7 @@ import { usePlacing } from "../open/markups/usePlacing";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { Markups } from "../stage/layers/markups";
 import { type Drawing, DrawnByHand, surfaceAt } from "../stage/tools/markDrags";
 import type { Tool } from "../stage/tools/tool";
 
@@ -31,7 +32,7 @@ export function useMarks() {
   return useMemo(() => {
     const live = (points: readonly Vector3[]) => {
       const { style } = useMarking.getState();
-      stage()?.markups.showLive(points, COLOURS[style.colour].colour, style.width_px);
+      stage()?.layer(Markups).showLive(points, COLOURS[style.colour].colour, style.width_px);
     };
     const pairs = (way: readonly Vector2[]) => way.map(({ x, y }) => [x, y] as const);
     /** Ask for the words where they are to stand. */

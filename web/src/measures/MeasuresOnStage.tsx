@@ -4,6 +4,7 @@ import { boxesOver } from "../open/looking/covered";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useSeen } from "../open/visibility/seen";
+import { Dimensions } from "../stage/layers/dimensions";
 import { read } from "./figures";
 import { useMeasuring } from "./measuring";
 import { useCatches } from "./useCatches";
@@ -20,7 +21,7 @@ export function MeasuresOnStage() {
   useEffect(() => {
     const view = stage();
     if (!view) return;
-    view.dimensions.over = () => {
+    view.layer(Dimensions).over = () => {
       const at = view.canvas.getBoundingClientRect();
       return boxesOver().map(({ left, top, width: w, height: h }) => ({
         x: left - at.left + w / 2,
@@ -32,19 +33,21 @@ export function MeasuresOnStage() {
   }, [stage]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
   useEffect(() => {
-    stage()?.dimensions.show(
-      measures.flatMap((measure) => {
-        const found = of(measure);
-        return (found?.dimensions ?? []).map(({ line, figure }) => {
-          const bears = figure === null ? undefined : found?.figures[figure];
-          return {
-            line: line.map((point) => new Vector3().fromArray(point)),
-            text: bears ? read(bears, units) : null,
-            chosen: measure.id === opened,
-          };
-        });
-      }),
-    );
+    stage()
+      ?.layer(Dimensions)
+      .show(
+        measures.flatMap((measure) => {
+          const found = of(measure);
+          return (found?.dimensions ?? []).map(({ line, figure }) => {
+            const bears = figure === null ? undefined : found?.figures[figure];
+            return {
+              line: line.map((point) => new Vector3().fromArray(point)),
+              text: bears ? read(bears, units) : null,
+              chosen: measure.id === opened,
+            };
+          });
+        }),
+      );
   }, [stage, federation, measures, opened, units, of]);
   return null;
 }

@@ -6,6 +6,7 @@ import { pickedNow, useSelection } from "../open/selection";
 import { orAloud, useSession } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { Dimensions } from "../stage/layers/dimensions";
 import type { Aim, Tool } from "../stage/tools/tool";
 import { showLive } from "./live";
 import { held } from "./locks";
@@ -30,7 +31,7 @@ export function useTakes() {
     };
     const forget = () => {
       useMeasuring.setState({ aims: [] });
-      stage()?.dimensions.showLive([]);
+      stage()?.layer(Dimensions).showLive([]);
     };
     const desk = () => useSession.getState().open("measures");
     /** The exact point that was meant: what the stage draws is rounded. */

@@ -7,6 +7,7 @@ import { goneQuery } from "../api/queries";
 import { useCompared } from "../open/compared";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
+import { GoneBodies } from "../stage/layers/goneBodies";
 import { tone } from "../style/theme";
 import { colourOf } from "./differences";
 
@@ -32,7 +33,7 @@ function GoneOnStage() {
     enabled: from !== null,
   });
   useEffect(() => {
-    const drawn = stage()?.gone;
+    const drawn = stage()?.layer(GoneBodies);
     if (!data || !drawn) return;
     drawn.show([
       bodies(data.removed, colourOf("removed"), true),

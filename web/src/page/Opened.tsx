@@ -8,6 +8,7 @@ import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
 import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { Mark } from "../parts/Mark";
+import { GridLine } from "../stage/layers/gridLine";
 import { closed, forward, isOpened, type Pose } from "../stage/pose";
 import { openedAt } from "./openedAt";
 
@@ -27,8 +28,8 @@ export function Opened() {
     if (!view || !axis || !pose) return;
     const floorM = federation.levels[levelAt(federation.levels, pose.eye.z)]?.elevation_m ?? 0;
     const end = ([x = 0, y = 0]: number[] = []) => new Vector3(x, y, floorM);
-    view.gridLine.show({ tag: axis.tag, ends: [end(axis.ends[0]), end(axis.ends[1])] });
-    return () => view.gridLine.show(null);
+    view.layer(GridLine).show({ tag: axis.tag, ends: [end(axis.ends[0]), end(axis.ends[1])] });
+    return () => view.layer(GridLine).show(null);
   }, [tag, federation, stage]);
   if (!at || !pose) return null;
   const close = () => {

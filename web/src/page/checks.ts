@@ -6,6 +6,7 @@ import { useStageNews } from "../open/useStage";
 import { useSeen } from "../open/visibility/seen";
 import { useWalkState } from "../open/walking/walkState";
 import { Clips } from "../stage/clips";
+import { offerToTests } from "../stage/testHooks";
 
 /** What is open, as the page knows it, for checks against the core, and what benches cut the stage with. */
 const open = {
@@ -25,10 +26,4 @@ const open = {
   },
 };
 
-declare global {
-  interface Window {
-    stairpathOpen?: typeof open;
-  }
-}
-
-window.stairpathOpen = open;
+offerToTests("open", open);

@@ -7,6 +7,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Away, Refused } from "../api/client";
 import { AwayLine } from "../parts/AwayLine";
 import { NameGate } from "../start/NameGate";
+import { NoticesPage } from "../start/NoticesPage";
 import { StartPage } from "../start/StartPage";
 import { theme } from "../style/theme";
 import { ProjectPage } from "./ProjectPage";
@@ -40,6 +41,7 @@ createRoot(root).render(
             <Route path="/p/:projectId" element={<ProjectPage />} />
             <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
             <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
+            <Route path="/notices" element={<NoticesPage />} />
             <Route path="*" element={<StartPage />} />
           </Routes>
         </BrowserRouter>

@@ -4,6 +4,8 @@ import { useWalking } from "../api/queries";
 import { numberOf } from "../open/numbering";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
+import { Outlines } from "../stage/layers/outlines";
+import { RouteLine } from "../stage/layers/routeLine";
 import { useRouteState } from "./routeState";
 import { tightPlaces, useRoute } from "./useRoute";
 import { useShownWay } from "./useShownWay";
@@ -27,21 +29,21 @@ export function RouteOnStage() {
   useEffect(() => {
     const view = stage();
     if (!view) return;
-    view.route.show(
+    view.layer(RouteLine).show(
       way && {
         points: way.points_m.map((p) => new Vector3().fromArray(p)),
         tight: tightPlaces(way),
       },
     );
-    return () => view.route.show(null);
+    return () => view.layer(RouteLine).show(null);
   }, [stage, way]);
   const outlined = useRouteState((s) => s.outlined);
   useEffect(() => {
     const view = stage();
     if (!view || !way) return;
     const numbers = outlined.map((c) => numberOf(federation, c.model, c.global_id)).filter((n) => n >= 0);
-    view.outlines.show(numbers.flatMap((n) => [...view.building.edgesOf(n)]));
-    return () => view.outlines.show([]);
+    view.layer(Outlines).show(numbers.flatMap((n) => [...view.building.edgesOf(n)]));
+    return () => view.layer(Outlines).show([]);
   }, [stage, federation, way, outlined]);
   return null;
 }

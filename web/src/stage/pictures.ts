@@ -1,7 +1,7 @@
 import type { Building } from "./building";
 import type { Part } from "./camera";
+import type { Layer } from "./layers/layer";
 import type { PointMarks } from "./layers/pointMarks";
-import type { TopicMarks } from "./layers/topicMarks";
 import type { Renderer } from "./renderer";
 import type { Rectangle, View, ViewKind } from "./view";
 
@@ -13,7 +13,8 @@ export interface PicturesHost {
   readonly renderer: Renderer;
   readonly building: Building;
   readonly marks: PointMarks;
-  readonly topicMarks: TopicMarks;
+  /** What is drawn over the building. */
+  readonly layers: readonly Layer[];
   readonly main: View;
   /** Where the views lie on the canvas. */
   readonly places: Record<ViewKind, Rectangle>;
@@ -87,14 +88,14 @@ export class Pictures {
 
   /** Do something while nothing is marked as being under the cursor. */
   private unmarked<T>(work: () => T): T {
-    const { building, topicMarks } = this.host;
+    const { building, layers } = this.host;
     const { hovered } = building.states;
     building.states.setHovered(-1);
-    topicMarks.left = true;
+    for (const layer of layers) layer.leaveOut?.(true);
     try {
       return work();
     } finally {
-      topicMarks.left = false;
+      for (const layer of layers) layer.leaveOut?.(false);
       building.mark(hovered);
     }
   }

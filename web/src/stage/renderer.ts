@@ -19,6 +19,7 @@ export class Renderer {
   private readonly gl: WebGLRenderer;
   private readonly scene = new Scene();
   private readonly over = new Scene();
+  private readonly marks: Layer[] = [];
   private readonly contact: Contact;
   /** Where each frame has one sample for a pixel, what makes those at rest smooth. */
   private readonly smoothing: Smoothing | null;
@@ -30,7 +31,6 @@ export class Renderer {
     canvas: HTMLCanvasElement,
     private readonly shared: SharedUniforms,
     private readonly building: readonly Layer[],
-    private readonly marks: readonly Layer[],
     private readonly bounds: () => Box3,
   ) {
     const quick = !drawsByProcessor();
@@ -43,15 +43,16 @@ export class Renderer {
     });
     this.onScreen();
     this.gl.setScissorTest(true);
-    for (const [scene, layers] of [
-      [this.scene, building],
-      [this.over, marks],
-    ] as const) {
-      scene.matrixAutoUpdate = false;
-      scene.add(...layers.map((layer) => layer.root));
-    }
+    for (const scene of [this.scene, this.over]) scene.matrixAutoUpdate = false;
+    this.scene.add(...building.map((layer) => layer.root));
     this.contact = new Contact(this.gl, this.scene, building);
     this.smoothing = quick ? null : new Smoothing(this.gl);
+  }
+
+  /** Draw another layer over the building. */
+  add(layer: Layer): void {
+    this.marks.push(layer);
+    this.over.add(layer.root);
   }
 
   resize(widthPx: number, heightPx: number): void {

@@ -4,44 +4,26 @@ import { Building } from "./building";
 import { Finishing, type InFull } from "./finishing";
 import { Frames } from "./frames";
 import type { Hit } from "./geometry/picking";
-import type { Gesture } from "./gestures/gesture";
+import type { Gesture } from "./gesture";
 import type { Cause, Habits } from "./gestures/host";
 import type { Behind } from "./gestures/inside";
 import type { Navigation } from "./gestures/navigation";
 import { CutFaces } from "./layers/cutFaces";
-import { Dimensions } from "./layers/dimensions";
-import { Figure } from "./layers/figure";
-import { FindingMarks } from "./layers/findingMarks";
-import { GoneBodies } from "./layers/goneBodies";
-import { GridLine } from "./layers/gridLine";
-import { HungPictures } from "./layers/hungPictures";
-import type { DrawingStyle } from "./layers/layer";
-import { type MarkupHit, Markups } from "./layers/markups";
+import type { DrawingStyle, Layer, LayerKind } from "./layers/layer";
 import { ink } from "./layers/materials";
-import { Outlines } from "./layers/outlines";
-import { Pointer } from "./layers/pointer";
 import { PointMarks } from "./layers/pointMarks";
-import { RouteLine } from "./layers/routeLine";
-import { TopicMarks } from "./layers/topicMarks";
 import type { Mover } from "./movers/mover";
 import { Pictures } from "./pictures";
 import { closed, forward, type Pose, turned } from "./pose";
 import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
-import { Taken } from "./tools/taken";
+import { offerToTests } from "./testHooks";
 import type { Tool } from "./tools/tool";
 import { type Rectangle, View, type ViewKind } from "./view";
 
 const BACK_OFF_M = 2.5;
 /** Farther than one can have backed off. */
 const BACK_IN_M = 100;
-
-declare global {
-  interface Window {
-    /** The stage of this page, for the benches and for whoever looks for a fault. */
-    stairpathStage?: Stage;
-  }
-}
 
 const NOWHERE: Rectangle = { x: 0, y: 0, width: 1, height: 1 };
 const FIRST_POSE: Pose = {
@@ -60,22 +42,11 @@ const FIRST_POSE: Pose = {
  */
 export class Stage {
   readonly building: Building;
-  readonly route = new RouteLine(() => this.ask());
-  readonly figure = new Figure(() => this.ask());
-  readonly gridLine = new GridLine(() => this.ask());
-  readonly outlines = new Outlines(() => this.ask());
   readonly marks = new PointMarks(() => this.ask());
   readonly cutFaces: CutFaces;
-  readonly gone: GoneBodies;
-  readonly findings = new FindingMarks(() => this.ask());
-  readonly dimensions = new Dimensions(() => this.ask());
-  readonly topicMarks = new TopicMarks(() => this.ask());
-  readonly markups = new Markups(() => this.ask());
-  readonly hung = new HungPictures(() => this.ask());
-  readonly pointer = new Pointer(() => this.ask());
+  /** What features draw over the building; they are asked for clicks and drags in this order. */
+  private readonly layers: Layer[] = [];
   readonly aiming: Aiming;
-  /** What takes clicks and drags on what is drawn over the building. */
-  readonly taken = new Taken();
   readonly pictures: Pictures;
   private readonly renderer: Renderer;
   private readonly frameLoop: Frames;
@@ -106,30 +77,15 @@ export class Stage {
         canvas.dataset.pickable = "yes";
       },
     });
-    this.cutFaces = new CutFaces(this.building.shared, () => this.ask());
-    this.gone = new GoneBodies(this.building.shared, () => this.ask());
+    this.cutFaces = this.made(CutFaces);
     this.aiming = new Aiming(this.building, this.marks);
-    const marks = [
-      this.gone,
-      this.route,
-      this.figure,
-      this.gridLine,
-      this.outlines,
-      this.findings,
-      this.dimensions,
-      this.topicMarks,
-      this.hung,
-      this.markups,
-      this.pointer,
-      this.marks,
-    ];
     this.renderer = new Renderer(
       canvas,
       this.building.shared,
       [this.building.chunks, this.cutFaces],
-      marks,
       () => this.building.bounds,
     );
+    this.renderer.add(this.marks);
     this.frameLoop = new Frames({
       views: () => this.views,
       draw: (view) => this.draw(view),
@@ -143,7 +99,7 @@ export class Stage {
       renderer: this.renderer,
       building: this.building,
       marks: this.marks,
-      topicMarks: this.topicMarks,
+      layers: this.layers,
       places: this.places,
       main: this.main,
       putBack: () => {
@@ -155,7 +111,26 @@ export class Stage {
     this.sizes = new ResizeObserver(() => this.resize());
     this.sizes.observe(canvas);
     this.resize();
-    window.stairpathStage = this;
+    offerToTests("stage", this);
+    offerToTests("layers", { cutFaces: this.cutFaces });
+  }
+
+  private made<L extends Layer>(kind: LayerKind<L>): L {
+    return new kind(() => this.ask(), this.building.shared);
+  }
+
+  /** The layer of a kind over the building: added when somebody first asks for it. */
+  layer<L extends Layer>(kind: LayerKind<L>): L {
+    const known = this.layers.find((each) => each instanceof kind);
+    if (known instanceof kind) return known;
+    const layer = this.made(kind);
+    this.layers.push(layer);
+    this.renderer.add(layer);
+    offerToTests(
+      "layers",
+      Object.fromEntries([this.cutFaces, ...this.layers].map((each) => [each.name, each])),
+    );
+    return layer;
   }
 
   private view(kind: ViewKind, element: HTMLElement, pose: Pose): View {
@@ -188,30 +163,20 @@ export class Stage {
     return this.drawing ? [this.main, this.drawing] : [this.main];
   }
 
-  private markupAt(view: View, at: Vector2): MarkupHit | null {
+  private grip(view: View, at: Vector2): Gesture | null {
     if (view !== this.main) return null;
     const { x, y } = view.toPixel(at);
-    return this.markups.at(x, y);
-  }
-
-  private grip(view: View, at: Vector2): Gesture | null {
-    const hit = this.markupAt(view, at);
-    return hit && this.taken.gripped(hit);
+    for (const layer of this.layers) {
+      const gesture = layer.grip?.(x, y);
+      if (gesture) return gesture;
+    }
+    return null;
   }
 
   private clicked(view: View, hit: Hit | null, add: boolean, at: Vector2): void {
     if (this.aiming.click(view, hit, at)) return;
-    const over = this.markupAt(view, at);
-    if (over) {
-      this.taken.clicked(over);
-      return;
-    }
     const { x, y } = view.toPixel(at);
-    const topics = view === this.main ? this.topicMarks.at(x, y) : [];
-    if (topics.length) {
-      this.taken.topics(topics);
-      return;
-    }
+    if (view === this.main && this.layers.some((layer) => layer.click?.(x, y))) return;
     this.pickedNormal = hit?.normal ?? null;
     this.events.pick(hit?.component ?? -1, add, view.kind);
   }
@@ -296,7 +261,6 @@ export class Stage {
   /** Let the eye be moved by keys, or again by drags about points. */
   setMover(by: Mover | null, cause: "walked" | "flew" = "walked", arriving = false): void {
     this.navigation.setMover(by, cause, arriving);
-    if (!by) this.figure.show(null);
     this.ask();
   }
 
@@ -401,7 +365,6 @@ export class Stage {
     this.sizes.disconnect();
     this.building.dispose();
     this.renderer.dispose();
-    if (window.stairpathStage === this) delete window.stairpathStage;
   }
 
   private resize(): void {

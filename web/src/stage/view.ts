@@ -3,7 +3,7 @@ import { type Part, StageCamera } from "./camera";
 import { type ClipPlane, Clips, clipPlane, NO_CLIPS } from "./clips";
 import { type Boxing, sidesOf } from "./geometry/boxed";
 import type { Hit } from "./geometry/picking";
-import type { Gesture } from "./gestures/gesture";
+import type { Gesture } from "./gesture";
 import type { Cause } from "./gestures/host";
 import { Navigation } from "./gestures/navigation";
 import { listen } from "./gestures/pointers";

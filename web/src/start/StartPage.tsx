@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { usePerson } from "../api/person";
 import { useProjectActs, useProjects } from "../api/queries";
 import { useSession } from "../open/session";
@@ -9,6 +9,7 @@ import { useAttempt } from "../parts/attempt";
 import { ChooseFiles, DropZone } from "../parts/DropZone";
 import { tone } from "../style/theme";
 import { Bin } from "./Bin";
+import { Frame } from "./Frame";
 import { nameFrom } from "./naming";
 import { Project } from "./Project";
 
@@ -35,41 +36,22 @@ export function StartPage() {
     });
   return (
     <DropZone onFiles={start}>
-      <Box sx={{ height: "100%", overflow: "auto", bgcolor: tone.film }}>
-        <Box
-          component="header"
-          sx={{
-            bgcolor: tone.ink,
-            color: tone.paper,
-            height: 44,
-            display: "flex",
-            alignItems: "center",
-            px: 1.75,
-            fontSize: 18,
-            fontWeight: 600,
-          }}
-        >
-          Stair Path
+      <Frame title="Projects">
+        <Box sx={{ color: tone.soft, mb: 3, fontSize: 15 }}>
+          Open a building, or drop its IFC files anywhere on this page to make a new project.
         </Box>
-        <Box sx={{ maxWidth: 1080, mx: "auto", p: 4 }}>
-          <Box component="h1" sx={{ fontSize: 26, fontWeight: 600, m: 0, mb: 0.5 }}>
-            Projects
-          </Box>
-          <Box sx={{ color: tone.soft, mb: 3, fontSize: 15 }}>
-            Open a building, or drop its IFC files anywhere on this page to make a new project.
-          </Box>
-          {(error || wrong) && <Box sx={{ color: tone.wrong, mb: 2 }}>{error?.message || wrong}</Box>}
-          <Box
-            sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}
-          >
-            {data?.map((project) => (
-              <Project key={project.id} project={project} attempt={attempt} />
-            ))}
-            <NewCard onFiles={start} onEmpty={startEmpty} />
-          </Box>
-          <Bin attempt={attempt} />
+        {(error || wrong) && <Box sx={{ color: tone.wrong, mb: 2 }}>{error?.message || wrong}</Box>}
+        <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}>
+          {data?.map((project) => (
+            <Project key={project.id} project={project} attempt={attempt} />
+          ))}
+          <NewCard onFiles={start} onEmpty={startEmpty} />
         </Box>
-      </Box>
+        <Bin attempt={attempt} />
+        <Box sx={{ mt: 5, fontSize: 13, "& a": { color: tone.soft } }}>
+          <Link to="/notices">Third-party notices</Link>
+        </Box>
+      </Frame>
     </DropZone>
   );
 }

@@ -10,6 +10,7 @@ import { type Person, presentsNow, useTogether } from "../open/together/together
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { useSeen } from "../open/visibility/seen";
+import { Pointer } from "../stage/layers/pointer";
 
 type Said =
   | { kind: "here"; you: string; presenter: string | null; people: Person[] }
@@ -67,7 +68,7 @@ export function useLine(): void {
         const { you, presenter, people } = said;
         useTogether.setState({ you, presenter, people, resumes: false });
         if (now.following) awaitPresenter();
-        if (presenter === null) stage()?.pointer.show(null, "");
+        if (presenter === null) stage()?.layer(Pointer).show(null, "");
       } else if (said.kind === "did") tell(said.name, said.text);
       else if (said.kind === "sees") {
         if (said.did) tell(said.name, said.did);
@@ -81,7 +82,9 @@ export function useLine(): void {
         stage()?.take(poseOf({ eye: said.eye, limits }, federation.origin_m));
       } else if (said.kind === "points") {
         const point = said.at_m && new Vector3().fromArray(said.at_m).sub(origin);
-        stage()?.pointer.show(shows ? point : null, said.name);
+        stage()
+          ?.layer(Pointer)
+          .show(shows ? point : null, said.name);
       }
     };
   }, [federation, stage]);

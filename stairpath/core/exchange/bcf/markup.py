@@ -7,13 +7,13 @@ from collections.abc import Callable, Mapping, Sequence
 from datetime import UTC, datetime
 from typing import TypeVar
 
-import bcf.v2.model as v2
-import bcf.v3.model as v3
-from bcf.v2.model import markup as v2_parts
-from bcf.v3.model import markup as v3_parts
 from xsdata.models.datatype import XmlDateTime
 
 from stairpath.core.dates import NotADayError, kept_time
+from stairpath.core.exchange.bcf import v2_1 as v2
+from stairpath.core.exchange.bcf import v3_0 as v3
+from stairpath.core.exchange.bcf.v2_1 import markup as v2_parts
+from stairpath.core.exchange.bcf.v3_0 import markup as v3_parts
 from stairpath.core.exchange.bcf.versions import GLOBAL_ID, GUID
 from stairpath.core.exchange.package import NotReadableError
 from stairpath.core.exchange.topic import Comment, Document, ModelFile, Snippet, Topic, Viewpoint
@@ -23,7 +23,7 @@ UNSAID = "unspecified"
 """What is written where 3.0 wants a type or a status and the topic has none."""
 NEVER = datetime(1970, 1, 1, tzinfo=UTC)
 
-Trouble = Callable[[NotReadableError], None]
+Tell = Callable[[NotReadableError], None]
 F = TypeVar("F", v2_parts.HeaderFile, v3.File)
 S = TypeVar("S", v2.BimSnippet, v3.BimSnippet)
 W = TypeVar("W", v2.ViewPoint, v3.ViewPoint)
@@ -40,7 +40,7 @@ def guid_of(text: str) -> str:
         return str(uuid.uuid5(uuid.NAMESPACE_URL, text))
 
 
-def _time(value: object, what: str, trouble: Trouble) -> datetime | None:
+def _time(value: object, what: str, trouble: Tell) -> datetime | None:
     if value is None:
         return None
     try:
@@ -60,7 +60,7 @@ def whole(value: object) -> int | None:
     return value if isinstance(value, int) else None
 
 
-def _files(files: Sequence[v2_parts.HeaderFile | v3.File], trouble: Trouble) -> tuple[ModelFile, ...]:
+def _files(files: Sequence[v2_parts.HeaderFile | v3.File], trouble: Tell) -> tuple[ModelFile, ...]:
     return tuple(
         ModelFile(
             each.filename or "", _time(each.date, "date of a model", trouble), each.reference or "",
@@ -70,7 +70,7 @@ def _files(files: Sequence[v2_parts.HeaderFile | v3.File], trouble: Trouble) -> 
     )  # fmt: skip
 
 
-def _comments(comments: Sequence[v2.Comment | v3.Comment], trouble: Trouble) -> tuple[Comment, ...]:
+def _comments(comments: Sequence[v2.Comment | v3.Comment], trouble: Tell) -> tuple[Comment, ...]:
     return tuple(
         Comment(
             each.guid, each.author, _time(each.date, "date of a comment", trouble) or NEVER, each.comment or "",
@@ -93,7 +93,7 @@ def topic_from(
     viewpoints: tuple[Viewpoint, ...],
     documents: tuple[Document, ...],
     data: Callable[[str], bytes | None],
-    trouble: Trouble,
+    trouble: Tell,
 ) -> Topic:
     """A topic as it was read; ``data`` is what lies beside it by its name."""
     of = markup.topic

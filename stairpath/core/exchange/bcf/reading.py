@@ -9,14 +9,13 @@ from dataclasses import replace
 from pathlib import Path
 from typing import IO, TypeVar
 
-import bcf.v2.model as v2
-import bcf.v3.model as v3
-
+from stairpath.core.exchange.bcf import v2_1 as v2
+from stairpath.core.exchange.bcf import v3_0 as v3
 from stairpath.core.exchange.bcf.markup import topic_from, whole
 from stairpath.core.exchange.bcf.versions import VERSIONS, Version, parsed
 from stairpath.core.exchange.bcf.visinfo import viewpoint_from
 from stairpath.core.exchange.package import NotReadableError, Package
-from stairpath.core.exchange.topic import CannotExchangeError, Document, Topic, Trouble, Viewpoint
+from stairpath.core.exchange.topic import CannotExchangeError, Document, Topic, TopicsProblem, Viewpoint
 
 T = TypeVar("T")
 _MARKUP = "markup.bcf"
@@ -27,15 +26,19 @@ class Opened:
 
     def __init__(self, package: Package, version: Version) -> None:
         self.version = version
-        self.problems: list[Trouble] = []
+        self.problems: list[TopicsProblem] = []
         self._package = package
         self._folders = sorted(n.rpartition("/")[0] for n in package.names() if n.casefold().endswith(f"/{_MARKUP}"))
         for name in package.outside:
-            self.problems.append(Trouble("outside", f"The part {name} would lie outside of the file and was left out."))
+            self.problems.append(
+                TopicsProblem("outside", f"The part {name} would lie outside of the file and was left out.")
+            )
         self.project_name, self.project_id = self._project()
         self._documents = self._kept_documents() if version == "3.0" else {}
         if not self._folders:
-            self.problems.append(Trouble("empty", "There is no topic in the file; ask whether it is the right one."))
+            self.problems.append(
+                TopicsProblem("empty", "There is no topic in the file; ask whether it is the right one.")
+            )
 
     @property
     def count(self) -> int:
@@ -53,7 +56,7 @@ class Opened:
                     yield topic
 
     def _told(self, topic: str | None, code: str = "unreadable") -> Callable[[NotReadableError], None]:
-        return lambda error: self.problems.append(Trouble(code, str(error), topic))
+        return lambda error: self.problems.append(TopicsProblem(code, str(error), topic))
 
     def _try(self, topic: str | None, work: Callable[[], T]) -> T | None:
         try:

@@ -6,11 +6,10 @@ import math
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Literal, TypeVar
 
-import bcf.v2.model as v2
-import bcf.v3.model as v3
-from bcf.v2.model import visinfo as v2_parts
-from bcf.v3.model import visinfo as v3_parts
-
+from stairpath.core.exchange.bcf import v2_1 as v2
+from stairpath.core.exchange.bcf import v3_0 as v3
+from stairpath.core.exchange.bcf.v2_1 import visinfo as v2_parts
+from stairpath.core.exchange.bcf.v3_0 import visinfo as v3_parts
 from stairpath.core.exchange.bcf.versions import GLOBAL_ID
 from stairpath.core.exchange.package import NotReadableError
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Hints, Plane, Viewpoint
@@ -28,6 +27,10 @@ H = TypeVar("H", v2.ViewSetupHints, v3.ViewSetupHints)
 X = TypeVar("X", v2.Point, v3.Point, v2.Direction, v3.Direction)
 Pictures = Callable[[str], bytes | None]
 """A picture by its reference, or None where there is none."""
+
+
+NO_CAMERA = Camera((0.0, 0.0, 0.0), (0.0, 0.0, -1.0), (0.0, 1.0, 0.0), "parallel", height_m=1.0, aspect=1.0)
+"""Version 3.0 asks for a camera in every view. This one is written for a view that has none, and read as none again."""
 
 
 def _number(value: object, what: str) -> float:
@@ -64,7 +67,7 @@ def _camera(info: _Info) -> Camera | None:
             aspect=_number(lens.aspect_ratio, "aspect") if isinstance(lens, v3.PerspectiveCamera) else None,
         )
     if (flat := info.orthogonal_camera) is not None:
-        return Camera(
+        found = Camera(
             _xyz(flat.camera_view_point, "eye"),
             _way(flat.camera_direction, "direction"),
             _way(flat.camera_up_vector, "up direction"),
@@ -72,6 +75,7 @@ def _camera(info: _Info) -> Camera | None:
             height_m=_number(flat.view_to_world_scale, "height"),
             aspect=_number(flat.aspect_ratio, "aspect") if isinstance(flat, v3.OrthogonalCamera) else None,
         )
+        return None if found == NO_CAMERA else found
     return None
 
 
@@ -279,7 +283,8 @@ def v3_info(view: Viewpoint, names: Mapping[int, str], aspect: float) -> v3.Visu
         if view.bitmaps
         else None,
     )  # fmt: skip
-    if (camera := view.camera) is not None and camera.projection == "perspective":
+    camera = view.camera or NO_CAMERA
+    if camera.projection == "perspective":
         info.perspective_camera = v3.PerspectiveCamera(
             camera_view_point=_at(v3.Point, camera.eye_m),
             camera_direction=_at(v3.Direction, camera.direction),
@@ -287,7 +292,7 @@ def v3_info(view: Viewpoint, names: Mapping[int, str], aspect: float) -> v3.Visu
             field_of_view=camera.angle_deg or MOST_ANGLE_DEG,
             aspect_ratio=camera.aspect or aspect,
         )
-    elif camera is not None:
+    else:
         info.orthogonal_camera = v3.OrthogonalCamera(
             camera_view_point=_at(v3.Point, camera.eye_m),
             camera_direction=_at(v3.Direction, camera.direction),

@@ -11,16 +11,15 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
 
-import bcf.v2.model as v2
-import bcf.v3.model as v3
-from bcf.v3.model import documents as v3_documents
-from bcf.v3.model import extensions as v3_extensions
-
+from stairpath.core.exchange.bcf import v2_1 as v2
+from stairpath.core.exchange.bcf import v3_0 as v3
 from stairpath.core.exchange.bcf.markup import UNSAID, guid_of, v2_markup, v3_markup
+from stairpath.core.exchange.bcf.v3_0 import documents as v3_documents
+from stairpath.core.exchange.bcf.v3_0 import extensions as v3_extensions
 from stairpath.core.exchange.bcf.versions import Version, written
 from stairpath.core.exchange.bcf.visinfo import LEAST_ANGLE_DEG, MOST_ANGLE_DEG, v2_info, v3_info
 from stairpath.core.exchange.pictures import form_of
-from stairpath.core.exchange.topic import Topic, Trouble, Viewpoint
+from stairpath.core.exchange.topic import Topic, TopicsProblem, Viewpoint
 from stairpath.core.texts import plain
 
 _NO_PICTURE_ASPECT = 4 / 3
@@ -51,7 +50,7 @@ class Writing:
     """A file that topics are put into; ``problems`` says what its version cannot say."""
 
     def __init__(self, zip_file: zipfile.ZipFile, version: Version) -> None:
-        self.problems: list[Trouble] = []
+        self.problems: list[TopicsProblem] = []
         self._zip, self._version = zip_file, version
         self._words = _Words()
         self._documents: dict[str, v3.Document] = {}
@@ -62,7 +61,7 @@ class Writing:
         guid = guid_of(topic.guid)
         if guid in self._guids:
             self.problems.append(
-                Trouble("twice", f"The topic {topic.title} is there twice; one was written.", topic.guid)
+                TopicsProblem("twice", f"The topic {topic.title} is there twice; one was written.", topic.guid)
             )
             return
         self._guids.add(guid)
@@ -76,7 +75,9 @@ class Writing:
             if topic.reference:
                 # The older version has no place for what the keeper of topics calls one.
                 self.problems.append(
-                    Trouble("reference", f"Version 2.1 has no place for the reference {topic.reference}.", topic.guid)
+                    TopicsProblem(
+                        "reference", f"Version 2.1 has no place for the reference {topic.reference}.", topic.guid
+                    )
                 )
         if topic.snippet and topic.snippet.data is not None:
             self._zip.writestr(f"{guid}/{posixpath.basename(topic.snippet.reference)}", topic.snippet.data)
@@ -102,7 +103,7 @@ class Writing:
             angle = view.camera.angle_deg if view.camera else None
             if angle is not None and not LEAST_ANGLE_DEG <= angle <= MOST_ANGLE_DEG:
                 self.problems.append(
-                    Trouble(
+                    TopicsProblem(
                         "angle",
                         f"Version 2.1 has angles of view of 45 to 60 degrees; {angle:.1f} was brought to the nearest.",
                         topic.guid,

@@ -37,7 +37,7 @@ export function usePlacing() {
             api.POST("/api/markups/placed", {
               body: {
                 ...frame(),
-                ...style,
+                style,
                 id: crypto.randomUUID().slice(0, 8),
                 kind,
                 drawn: drawn.map(([x, y]) => [x, y]),

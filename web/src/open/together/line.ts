@@ -1,9 +1,4 @@
-declare global {
-  interface Window {
-    /** The line of this page to the others. */
-    stairpathLine?: Line;
-  }
-}
+import { offerToTests } from "../../stage/testHooks";
 
 const FIRST_MS = 500;
 const LONGEST_MS = 4000;
@@ -23,7 +18,7 @@ export class Line {
       there(there: boolean): void;
     },
   ) {
-    window.stairpathLine = this;
+    offerToTests("line", this);
     this.open();
   }
 

@@ -1,12 +1,14 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { api, type Shapes, taken } from "../../api/client";
+import { Figure } from "../../stage/layers/figure";
 import { Flying } from "../../stage/movers/flying";
 import { HeldKeys } from "../../stage/movers/heldKeys";
 import { Heading } from "../../stage/movers/mover";
 import { eyesOf, Walking } from "../../stage/movers/walking";
 import { looking } from "../../stage/pose";
 import type { Stage } from "../../stage/stage";
+import { offerToTests } from "../../stage/testHooks";
 import { numberOf } from "../numbering";
 import { atProjectEnd } from "../perProject";
 import { orAloud, useSession } from "../session";
@@ -40,19 +42,12 @@ atProjectEnd(() => {
   replace(null);
 });
 
-declare global {
-  interface Window {
-    /** The walker of this page, for checks against the core. */
-    stairpathWalker?: () => Walking | null;
-  }
-}
-
 /** The walker of the page, for checks against the core; null while nobody walks. */
 export function presentWalker(): Walking | null {
   return present?.mover instanceof Walking ? present.mover : null;
 }
 
-window.stairpathWalker = presentWalker;
+offerToTests("walker", presentWalker);
 
 type Wish = Omit<Shapes["LandingRequest"], "body" | "at_m" | "towards_m" | "up"> &
   Partial<Pick<Shapes["LandingRequest"], "at_m" | "towards_m" | "up">>;
@@ -125,13 +120,13 @@ export function useWalk() {
           speed: (speed) =>
             useWalkState.setState((now) => ({ speedMs: speed, paces: { ...now.paces, [body]: speed } })),
           stopped: (at) => tellStop(view, at),
-          figure: (at) => view.figure.show(at),
+          figure: (at) => view.layer(Figure).show(at),
           clear: (from, to) => view.building.clear(from, to),
         },
         speedMs,
       );
       mover.behind = behind;
-      view.figure.shape(who.height_m, who.radius_m);
+      view.layer(Figure).shape(who.height_m, who.radius_m);
       replace({ mover, keys });
       view.setMover(mover, "walked", arriving);
       goOn();
@@ -153,6 +148,7 @@ export function useWalk() {
     const orbit = () => {
       replace(null);
       stage()?.setMover(null);
+      stage()?.layer(Figure).show(null);
       goOn();
       useWalkState.setState({ mode: "orbit" });
     };

@@ -1,6 +1,6 @@
 import type { Vector2, Vector3 } from "three";
+import type { Gesture } from "../gesture";
 import type { Pose } from "../pose";
-import type { Gesture } from "./gesture";
 
 /** What navigation needs of the view that it moves. */
 export interface NavigationHost {

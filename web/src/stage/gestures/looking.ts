@@ -1,6 +1,6 @@
 import { Vector2 } from "three";
+import type { Gesture } from "../gesture";
 import type { Mover } from "../movers/mover";
-import type { Gesture } from "./gesture";
 import type { Hand } from "./hand";
 import type { Cause } from "./host";
 

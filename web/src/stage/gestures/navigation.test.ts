@@ -1,8 +1,8 @@
 import { Box3, Vector2, Vector3 } from "three";
 import { expect, test } from "vitest";
 import { StageCamera } from "../camera";
+import type { Press, WheelTurn } from "../gesture";
 import { forward, type Pose, withAngle } from "../pose";
-import type { Press, WheelTurn } from "./gesture";
 import type { NavigationHost } from "./host";
 import { Navigation } from "./navigation";
 

@@ -1,7 +1,7 @@
 import { Vector2, type Vector3 } from "three";
+import type { Gesture, Press, WheelTurn } from "../gesture";
 import type { Mover } from "../movers/mover";
 import { copyPose, forward, type Pose } from "../pose";
-import type { Gesture, Press, WheelTurn } from "./gesture";
 import { Glide } from "./gliding";
 import type { Hand } from "./hand";
 import type { Cause, Habits, NavigationHost } from "./host";

@@ -1,5 +1,5 @@
 import type { Vector2, Vector3 } from "three";
-import type { Gesture, Press } from "./gesture";
+import type { Gesture, Press } from "../gesture";
 import type { Hand } from "./hand";
 import { shiftOf } from "./moves";
 

@@ -1,5 +1,5 @@
 import { Vector2 } from "three";
-import type { Press, WheelTurn } from "./gesture";
+import type { Press, WheelTurn } from "../gesture";
 
 /** What takes presses and turns of the wheel. */
 interface Taker {

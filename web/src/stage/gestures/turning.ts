@@ -1,6 +1,6 @@
 import type { Vector2, Vector3 } from "three";
+import type { Gesture, Press } from "../gesture";
 import { closed } from "../pose";
-import type { Gesture, Press } from "./gesture";
 import type { Hand } from "./hand";
 import { orbit, tumble } from "./moves";
 

@@ -1,6 +1,6 @@
 import { Vector2, type Vector3 } from "three";
+import type { WheelTurn } from "../gesture";
 import { forward, type Pose } from "../pose";
-import type { WheelTurn } from "./gesture";
 import type { Hand } from "./hand";
 import type { Inside } from "./inside";
 

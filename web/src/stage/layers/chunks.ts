@@ -92,6 +92,7 @@ interface ChunkExtras {
 
 /** Fetches chunks, nearest and largest first, and keeps them drawn. */
 export class Chunks implements Layer {
+  readonly name = "chunks";
   readonly root = new Group();
   private readonly loader = new GLTFLoader().setMeshoptDecoder(MeshoptDecoder);
   private readonly here = new Map<string, Chunk>();

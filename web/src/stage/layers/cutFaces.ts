@@ -79,6 +79,7 @@ const FRAGMENT = /* glsl */ `
 
 /** The cut faces of the building, filled and hatched, with heavy lines around them. */
 export class CutFaces implements Layer {
+  readonly name = "cutFaces";
   readonly root = new Group();
   /** Counts the times that faces came. */
   made = 0;
@@ -93,8 +94,8 @@ export class CutFaces implements Layer {
   });
 
   constructor(
-    private readonly shared: SharedUniforms,
     private readonly changed: () => void,
+    private readonly shared: SharedUniforms,
   ) {}
 
   /** Whether the faces that are there are those of some planes. */

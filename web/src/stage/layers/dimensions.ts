@@ -117,6 +117,7 @@ export function placeOf(
 
 /** What was measured: lines with their figures, over whatever stands before them. */
 export class Dimensions implements Layer {
+  readonly name = "dimensions";
   readonly root = new Group();
   private readonly halo = stroke(tone.paper, 5, false);
   private readonly firm = stroke(tone.ink, 2, false);

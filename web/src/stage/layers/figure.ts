@@ -51,6 +51,7 @@ function hull(shape: BufferGeometry): BufferGeometry {
 
 /** Somebody of a body's true size, for scale, drawn as the building is: flat light and dark outlines. */
 export class Figure implements Layer {
+  readonly name = "figure";
   readonly root = new Group();
   private readonly material = new MeshBasicMaterial({ vertexColors: true });
   private readonly outline = new MeshBasicMaterial({ color: new Color(tone.ink), side: BackSide });

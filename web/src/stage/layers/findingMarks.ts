@@ -33,6 +33,7 @@ function circled(number: number, chosen: boolean): Sprite {
 
 /** Where components overlap or come too near. */
 export class FindingMarks implements Layer {
+  readonly name = "findings";
   readonly root = new Group();
 
   constructor(private readonly changed: () => void) {}

@@ -46,12 +46,13 @@ const FRAGMENT = /* glsl */ `
 
 /** Components of an older issue where they stood: they are looked through and cannot be picked. */
 export class GoneBodies implements Layer {
+  readonly name = "gone";
   readonly root = new Group();
   private readonly materials: ShaderMaterial[] = [];
 
   constructor(
-    private readonly shared: SharedUniforms,
     private readonly changed: () => void,
+    private readonly shared: SharedUniforms,
   ) {}
 
   /** How many kinds of bodies are drawn. */

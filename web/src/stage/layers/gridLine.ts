@@ -33,6 +33,7 @@ function bubble(tag: string): Sprite {
 
 /** A grid line with its tag in a bubble at both ends, over whatever stands before it. */
 export class GridLine implements Layer {
+  readonly name = "gridLine";
   readonly root = new Group();
   private readonly line = new LineMaterial({
     color: new Color(tone.here),

@@ -22,6 +22,7 @@ export interface HungPicture {
 
 /** Pictures that stand in the model, as other programs put them into their views. */
 export class HungPictures implements Layer {
+  readonly name = "hung";
   readonly root = new Group();
   private readonly known = new Map<string, Texture>();
   private shown: readonly HungPicture[] = [];

@@ -1,7 +1,9 @@
 import type { Object3D, Vector3 } from "three";
 import type { Clips } from "../clips";
+import type { Gesture } from "../gesture";
 import type { Pose } from "../pose";
 import type { ViewKind } from "../view";
+import type { SharedUniforms } from "./materials";
 
 /** How the building is drawn: shaded with edges, shaded alone, lines with what they hide taken away, see-through. */
 export type DrawingStyle = "edges" | "plain" | "lines" | "clear";
@@ -28,10 +30,20 @@ export const SURFACES_LAYER = 2;
 
 /** Something that is drawn on the stage. */
 export interface Layer {
+  readonly name: string;
   readonly root: Object3D;
+  /** Whether it is left out of pictures, which are kept for longer than it stays where it is. */
+  leaveOut?(left: boolean): void;
+  /** Take a click on the stage's own view, in CSS pixels; whether it was on this layer. */
+  click?(x: number, y: number): boolean;
+  /** What a drag from there does, or null where there is nothing of this layer to drag. */
+  grip?(x: number, y: number): Gesture | null;
   /** Make ready for a frame. */
   ready?(frame: Frame): void;
   /** Draw surfaces in place of colours, on `SURFACES_LAYER`: which way they look, and whose they are; or colours again. */
   drawSurfaces?(instead: boolean): void;
   dispose(): void;
 }
+
+/** How a layer is made: with what it calls when it changed, and what all materials share. */
+export type LayerKind<L extends Layer> = new (changed: () => void, shared: SharedUniforms) => L;

@@ -15,6 +15,7 @@ import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { tone } from "../../style/tone";
 import { fromSegment } from "../geometry/onScreen";
+import type { Gesture } from "../gesture";
 import { LABEL_FONT, LABEL_PX, type Label, label, wrapped } from "./label";
 import type { Frame, Layer } from "./layer";
 import { markOf } from "./painted";
@@ -170,6 +171,10 @@ function freed(group: Group): void {
 
 /** What was drawn over the view by hand, in its place in the model; a pin where it cannot be read. */
 export class Markups implements Layer {
+  readonly name = "markups";
+  /** What becomes of a click on a markup, and of a drag; null where the markup stays. */
+  clicked: (hit: MarkupHit) => void = () => undefined;
+  gripped: (hit: MarkupHit) => Gesture | null = () => null;
   readonly root = new Group();
   private readonly kept = new Group();
   private readonly live = new Group();
@@ -282,8 +287,19 @@ export class Markups implements Layer {
     return linePx * text.lines;
   }
 
+  click(x: number, y: number): boolean {
+    const hit = this.at(x, y);
+    if (hit) this.clicked(hit);
+    return hit !== null;
+  }
+
+  grip(x: number, y: number): Gesture | null {
+    const hit = this.at(x, y);
+    return hit && this.gripped(hit);
+  }
+
   /** What of the markups is at a place in pixels of the view, the last one drawn first. */
-  at(x: number, y: number): MarkupHit | null {
+  private at(x: number, y: number): MarkupHit | null {
     const frame = this.frame;
     if (!frame) return null;
     if (this.grips.visible)

@@ -10,6 +10,7 @@ const WIDE_PX = 3;
 
 /** The edges of single components, drawn heavily and through whatever stands before them. */
 export class Outlines implements Layer {
+  readonly name = "outlines";
   readonly root = new Group();
   private readonly line = new LineMaterial({
     color: PICK,

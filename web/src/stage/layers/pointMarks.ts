@@ -97,6 +97,7 @@ const SNAPS: Record<SnapKind, Draw> = {
 
 /** The marks of single points, the same size at any distance: what is turned about, and what a click will catch. */
 export class PointMarks implements Layer {
+  readonly name = "marks";
   readonly root = new Group();
   private readonly turning = sprite(pivot(false));
   private readonly pinned = sprite(pivot(true));

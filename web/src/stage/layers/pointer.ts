@@ -24,9 +24,10 @@ function dot(): Sprite {
 
 /** Where somebody else points, with their name. */
 export class Pointer implements Layer {
+  readonly name = "pointer";
   readonly root = new Group();
   private readonly dot = dot();
-  private name: Label | null = null;
+  private plate: Label | null = null;
   private called = "";
 
   constructor(private readonly changed: () => void) {
@@ -39,9 +40,9 @@ export class Pointer implements Layer {
     if (!at && !this.root.visible) return;
     this.root.visible = at !== null;
     if (at) {
-      if (name !== this.called || !this.name) this.call(name);
+      if (name !== this.called || !this.plate) this.call(name);
       this.dot.position.copy(at);
-      this.name?.position.copy(at);
+      this.plate?.position.copy(at);
     }
     this.changed();
   }
@@ -49,21 +50,21 @@ export class Pointer implements Layer {
   private call(name: string): void {
     this.forget();
     this.called = name;
-    this.name = label(name, tone.plum);
-    this.name.center.set(0, 1.6);
-    this.root.add(this.name);
+    this.plate = label(name, tone.plum);
+    this.plate.center.set(0, 1.6);
+    this.root.add(this.plate);
   }
 
   private forget(): void {
-    if (!this.name) return;
-    this.root.remove(this.name);
-    this.name.material.map?.dispose();
-    this.name.material.dispose();
+    if (!this.plate) return;
+    this.root.remove(this.plate);
+    this.plate.material.map?.dispose();
+    this.plate.material.dispose();
   }
 
   ready({ pixelM }: Frame): void {
     this.dot.scale.setScalar(DOT_PX * pixelM);
-    this.name?.scale.set(LABEL_PX * this.name.aspect * pixelM, LABEL_PX * pixelM, 1);
+    this.plate?.scale.set(LABEL_PX * this.plate.aspect * pixelM, LABEL_PX * pixelM, 1);
   }
 
   dispose(): void {

@@ -47,6 +47,7 @@ export function ribbon(points: readonly Vector3[]): Float32Array {
 
 /** A route over the floor, with dots where it is tight. */
 export class RouteLine implements Layer {
+  readonly name = "route";
   readonly root = new Group();
   private readonly line = new MeshBasicMaterial({ color: HERE, side: DoubleSide });
   /** Behind walls and floors it shows through, faintly and as wide wherever it is. */

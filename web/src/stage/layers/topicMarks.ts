@@ -40,10 +40,12 @@ function plate(text: string, several: boolean): CanvasTexture {
 
 /** Topics as small numbered plates at their places; those that crowd are one plate with how many they are. */
 export class TopicMarks implements Layer {
+  readonly name = "topicMarks";
   readonly root = new Group();
   private readonly plates = new Map<string, CanvasTexture>();
-  /** Pictures are kept for longer than topics stay where they are. */
-  left = false;
+  private left = false;
+  /** What becomes of a click on the plate of some topics. */
+  clicked: (ids: readonly string[]) => void = () => undefined;
   private signs: readonly TopicSign[] = [];
   private shown: { ids: string[]; x: number; y: number }[] = [];
 
@@ -101,10 +103,15 @@ export class TopicMarks implements Layer {
     }
   }
 
-  /** The topics whose plate is at a place in pixels of the view. */
-  at(x: number, y: number): readonly string[] {
+  leaveOut(left: boolean): void {
+    this.left = left;
+  }
+
+  click(x: number, y: number): boolean {
     const half = MARK_PX / 2 + 1;
-    return this.shown.find((each) => Math.abs(each.x - x) < half && Math.abs(each.y - y) < half)?.ids ?? [];
+    const hit = this.shown.find((each) => Math.abs(each.x - x) < half && Math.abs(each.y - y) < half);
+    if (hit) this.clicked(hit.ids);
+    return hit !== undefined;
   }
 
   dispose(): void {

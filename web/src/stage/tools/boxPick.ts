@@ -1,6 +1,6 @@
 import { Vector2 } from "three";
 import type { Boxing } from "../geometry/boxed";
-import type { Gesture, Press } from "../gestures/gesture";
+import type { Gesture, Press } from "../gesture";
 import type { Rectangle, View } from "../view";
 
 /** A box that is being drawn, in pixels of its view, and what it means. */

@@ -1,5 +1,5 @@
 import { Plane, Vector2, Vector3 } from "three";
-import type { Gesture } from "../gestures/gesture";
+import type { Gesture } from "../gesture";
 import { forward } from "../pose";
 import type { View } from "../view";
 

@@ -1,5 +1,5 @@
 import type { Vector2 } from "three";
-import type { Gesture } from "../gestures/gesture";
+import type { Gesture } from "../gesture";
 import { forward } from "../pose";
 import type { Rectangle, View } from "../view";
 import { regionPose } from "./regions";

@@ -1,6 +1,6 @@
 import type { Vector2, Vector3 } from "three";
 import type { Segment, SnapKind } from "../geometry/snapping";
-import type { Gesture } from "../gestures/gesture";
+import type { Gesture } from "../gesture";
 import type { View } from "../view";
 
 /** Where a tool was used: a point of a component, about the origin. */
