@@ -2,6 +2,7 @@
 
 import json
 import sys
+from dataclasses import asdict
 
 from stairpath.core import palette
 from stairpath.core.camera import first_view
@@ -9,6 +10,7 @@ from stairpath.core.camera.inside import EYE_M
 from stairpath.core.camera.pose import INSIDE_ANGLE_DEG, LARGEST_ANGLE_DEG, OUTSIDE_ANGLE_DEG, SMALLEST_ANGLE_DEG
 from stairpath.core.cutting.cuts import LEAST_M, MOST_PLANES
 from stairpath.core.cutting.keyplan import CUT_HEIGHT_M
+from stairpath.core.cutting.sheet.formats import FORMATS
 from stairpath.core.cutting.sheet.papers import PAPERS
 from stairpath.core.dates import EARLIEST, LATEST
 from stairpath.core.federation.levels import TOP_STOREY_M
@@ -16,6 +18,7 @@ from stairpath.core.measuring.check import Check
 from stairpath.core.measuring.exclusions import WORDS
 from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE
+from stairpath.core.visibility.attributes import ATTRIBUTES
 
 COLOURS = {
     "film": palette.FILM, "paper": palette.PAPER, "line": palette.LINE, "ink": palette.INK, "soft": palette.SOFT,
@@ -39,6 +42,14 @@ CONSTANTS: dict[str, tuple[object, str]] = {
     "MOST_PLANES": (MOST_PLANES, "So many planes cut a view at once."),
     "TOUCH_M": (Check.touch_m, "What overlaps by less only touches."),
     "SHEET_DEPTH_M": (SheetRequest.depth_m, "How far behind the cut a sheet shows what lies there."),
+    "SHEET_FORMATS": (list(FORMATS), "The formats in which a sheet is saved."),
+    "ATTRIBUTES": (
+        [
+            {"what": what, **{k: v for k, v in asdict(each).items() if k != "weight"}}
+            for what, each in ATTRIBUTES.items()
+        ],
+        "What of a component can be asked besides its properties, and where it is offered.",
+    ),
     "PAPERS": (list(PAPERS), "Sheets of paper by name, from the smallest of each family."),
     "LEFT_OUT": (dict(WORDS), "The rules by which pairs belong together and are left out of findings."),
     "LONGEST_TITLE": (LONGEST_TITLE, "Letters of a topic's title."),

@@ -284,7 +284,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
         other.screenshot(path=TO / "following.png")
         page.get_by_role("button", name="Stop presenting").click()
     page.keyboard.press("Control+z")
-    address = page.get_by_role("link", name="page", exact=True).get_attribute("href")
+    address = page.get_by_role("link", name="Page", exact=True).get_attribute("href")
     with browser.new_context(locale="en-GB", viewport={"width": 900, "height": 1000}) as context:
         minutes = context.new_page()
         minutes.goto(page.url.split("/p/")[0] + str(address))
@@ -335,7 +335,7 @@ def main() -> None:
     address = mark.read_text().split()[-1]
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
-        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page = browser.new_page(locale="en-GB", viewport={"width": 1280, "height": 800})
         page.add_init_script("localStorage.setItem('stairpath.name', 'Mara Oake')")
         page.add_init_script(IN_FULL)
 

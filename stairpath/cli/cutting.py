@@ -68,19 +68,12 @@ def _drawn(
 
 def _write(sheet: Sheet, svg: Path | None, dxf: Path | None, pdf: Path | None) -> None:
     """Write the drawing wherever it is wanted."""
-    from stairpath.core.cutting.sheet.as_dxf import write_dxf
-    from stairpath.core.cutting.sheet.as_pdf import pdf as as_pdf
-    from stairpath.core.cutting.sheet.as_svg import svg as as_svg
+    from stairpath.core.cutting.sheet.formats import FORMATS
 
-    writers = (
-        (svg, lambda path: path.write_text(as_svg(sheet), encoding="utf-8")),
-        (dxf, lambda path: write_dxf(sheet, path)),
-        (pdf, lambda path: path.write_bytes(as_pdf(sheet))),
-    )
-    for path, write in writers:
+    for name, path in (("svg", svg), ("dxf", dxf), ("pdf", pdf)):
         if path is not None:
             try:
-                write(path)
+                path.write_bytes(FORMATS[name].write(sheet))
             except OSError as error:
                 stop(f"{path} cannot be written ({error.strerror}); give another place.")
 

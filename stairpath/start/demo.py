@@ -194,7 +194,7 @@ def _serve(cluster: Cluster, wish: StartOptions) -> None:
     address = f"http://127.0.0.1:{chosen}"
     os.environ["STAIRPATH_DATABASE_URL"] = cluster.url
     os.environ["STAIRPATH_PORT"] = str(chosen)
-    os.environ["STAIRPATH_WEB_DIR"] = str(_ROOT / "web" / "dist")
+    os.environ.setdefault("STAIRPATH_WEB_DIR", str(_ROOT / "web" / "dist"))
 
     from stairpath.store.migrate import migrate
 

@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 import trimesh
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from stairpath.core.cutting.cuts import (
@@ -118,7 +118,16 @@ def test_what_cuts_nothing_is_refused(shape, said):
 small = st.floats(-1, 1)
 
 
+NEARLY = [((0.2 + tilt, -0.4, 0.9), 0.3 + off) for tilt in (1e-7, 1e-8, 3e-9) for off in (-0.5, 0.5)]
+
+
 @given(st.lists(st.tuples(st.tuples(small, small, small), st.floats(-1, 1)), min_size=1, max_size=4))
+@example(NEARLY[:1])
+@example(NEARLY[1:2])
+@example(NEARLY[2:3])
+@example(NEARLY[3:4])
+@example(NEARLY[4:5])
+@example(NEARLY[5:])
 def test_what_is_left_on_a_plane_is_what_no_other_takes_away(others):
     base = plane((0.1, 0.2, 0.3), (0.2, -0.4, 0.9))
     planes = [plane((0, 0, o), n) for n, o in others if np.linalg.norm(n) > 0.2]

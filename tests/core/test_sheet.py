@@ -11,10 +11,10 @@ import shapely
 
 from stairpath.core.cutting.behind import behind
 from stairpath.core.cutting.cut import cut, rings_of
-from stairpath.core.cutting.sheet.as_dxf import write_dxf
 from stairpath.core.cutting.sheet.as_pdf import pdf
 from stairpath.core.cutting.sheet.as_svg import svg
 from stairpath.core.cutting.sheet.draw import draw
+from stairpath.core.cutting.sheet.formats import FORMATS
 from stairpath.core.cutting.sheet.papers import NoPaperError, paper_for, paper_named
 from stairpath.core.cutting.sheet.pens import hatch_of, hatching
 from stairpath.core.federation.federate import federate
@@ -123,7 +123,7 @@ def test_ten_metres_at_one_to_fifty_are_200_mm_in_svg(sheet):
 
 
 def test_ten_metres_at_one_to_fifty_are_200_mm_in_dxf(sheet, tmp_path):
-    write_dxf(sheet, tmp_path / "a.dxf")
+    (tmp_path / "a.dxf").write_bytes(FORMATS["dxf"].write(sheet))
     document = ezdxf.readfile(tmp_path / "a.dxf")
     assert document.units == ezdxf.units.MM
     assert not document.audit().errors

@@ -34,7 +34,7 @@ def test_a_topic_is_taken_to_a_meeting_and_the_minutes_are_made(page: Page, site
     expect(agenda.nth(1)).to_contain_text("1 noted")
     page.get_by_role("button", name="open the topic").click()
     expect(page.get_by_label("Assigned to of AIR 001")).to_have_value("Tam Kerr")
-    expect(page.get_by_test_id("topic-note").last).to_contain_text("nothing → 4 Dec 2026")
+    expect(page.get_by_test_id("topic-note").last).to_contain_text("nothing → 04/12/2026")
     (meeting,) = ask(f"{site}/api/projects/{pair}/meetings")
     assert meeting["present"] == ["Ida Fenn", "Tam Kerr"]
     views = ask(f"{site}/api/projects/{pair}/viewpoints")

@@ -11,7 +11,8 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
 from stairpath.core.register.scale import Scale
-from stairpath.core.visibility.condition import What, spoken
+from stairpath.core.visibility.attributes import What
+from stairpath.core.visibility.condition import spoken
 from stairpath.core.visibility.traits import Traits
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import SET

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Path
 from fastapi.responses import Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.downloads import How, named
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.cutting.sheet.formats import FORMATS
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import TASK
 from stairpath.work.tasks import tasks
@@ -78,15 +79,17 @@ def get_findings(task_id: str) -> schemas.Findings:
     return schemas.Findings.model_validate_json(data)
 
 
-_SHEETS = ("image/svg+xml", "image/vnd.dxf", "application/pdf")
+_Form = Annotated[str, Path(pattern=f"^({'|'.join(FORMATS)})$")]
 
 
 @router.get(
     "/tasks/{task_id}/sheet/{form}",
     response_class=Response,
-    responses={200: {"content": {kind: {} for kind in _SHEETS}, "description": "The sheet in that form."}},
+    responses={
+        200: {"content": {form.media_type: {} for form in FORMATS.values()}, "description": "The sheet in that form."}
+    },
 )
-def get_sheet(task_id: str, form: Literal["svg", "dxf", "pdf"], save: bool = False) -> Response:
+def get_sheet(task_id: str, form: _Form, save: bool = False) -> Response:
     """A sheet as it was drawn last; to be looked at, or to be saved."""
     data, kind, name = tasks.result(task_id, form)
     how: How = "attachment" if save else "inline"

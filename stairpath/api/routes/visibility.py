@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, Literal
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -15,6 +15,7 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core import columns
 from stairpath.core.review.view import View
+from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.rules import NO_TINT
 from stairpath.work.building import visibility
 
@@ -66,8 +67,8 @@ def resolve_rules(project_id: str, wish: schemas.RulesRequest) -> Response:
 
 
 @router.get("/values/{what}")
-def list_values(project_id: str, what: Literal["system", "type", "class", "material"]) -> list[str]:
-    """What components of the building have for their system, type, class or material."""
+def list_values(project_id: str, what: What) -> list[str]:
+    """What components of the building have for an attribute."""
     return visibility.values_of(project_id, what)
 
 

@@ -49,7 +49,7 @@ def left_on(plane: Plane, others: Sequence[Plane]) -> shapely.Polygon | None:
         slope = plane.axes[:2] @ np.array(other.normal)
         above = float(other.heights(np.array(plane.point_m)))
         size = float(np.hypot(*slope))
-        if size < 1e-9:  # parallel: it leaves all or nothing
+        if size < 1e-9 or abs(above) > size * _FAR_M:  # it meets the plane nowhere near: it leaves all or nothing
             if above > 0:
                 return shapely.Polygon()
             continue

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 import shapely
+from manifold3d import CrossSection, FillRule
 
 from stairpath.core.cutting.closing import GAP_M, close_up, lines_by_owner
 from stairpath.core.cutting.outlines import Outlines
@@ -35,38 +36,16 @@ class Regions:
     gap_m: Array
 
 
-def _winding(rings: Sequence[Array], points: Array) -> Index:
-    """How often rings (each (n, 2)) go round points (k, 2), counter-clockwise above zero."""
-    total = np.zeros(len(points), dtype=np.int64)
-    for ring in rings:
-        a, b = ring, np.roll(ring, -1, axis=0)
-        left = (b[:, 0] - a[:, 0]) * (points[:, 1, None] - a[:, 1]) - (points[:, 0, None] - a[:, 0]) * (
-            b[:, 1] - a[:, 1]
-        )
-        up = (a[:, 1] <= points[:, 1, None]) & (b[:, 1] > points[:, 1, None]) & (left > 0)
-        down = (a[:, 1] > points[:, 1, None]) & (b[:, 1] <= points[:, 1, None]) & (left < 0)
-        total += up.sum(axis=1) - down.sum(axis=1)
-    return total
-
-
 def within(rings: Sequence[Array], by_crossing: bool = False) -> shapely.Geometry:
     """What rings enclose: where they wind round at all, or where they are crossed an odd number of times.
 
     Parts of one body that overlap count once; rings whose sense is not known are judged ``by_crossing``.
     """
-    closed = [np.concatenate([ring, ring[:1]]) for ring in rings if len(ring) > 2]
-    if not closed:
-        return shapely.Polygon()
-    at = np.repeat(np.arange(len(closed)), [len(c) for c in closed])
-    noded = shapely.union_all(shapely.linestrings(np.concatenate(closed), indices=at))
-    faces = shapely.get_parts(shapely.polygonize(shapely.get_parts(noded)))
-    if not len(faces):
-        return shapely.Polygon()
-    inside = shapely.get_coordinates(shapely.point_on_surface(faces))
-    number = _winding(rings, inside)
-    if by_crossing:
-        number = sum((_winding([ring], inside) % 2 for ring in rings), np.zeros(len(inside), np.int64)) % 2
-    return shapely.union_all(faces[number != 0])
+    rule = FillRule.EvenOdd if by_crossing else FillRule.NonZero
+    parts = CrossSection([ring for ring in rings if len(ring) > 2], rule).decompose()
+    # Of each part the first outline goes round it and the others are its holes.
+    polygons = [shapely.Polygon(outlines[0], outlines[1:]) for outlines in (part.to_polygons() for part in parts)]
+    return polygons[0] if len(polygons) == 1 else shapely.MultiPolygon(polygons)
 
 
 def _polygons(rings: Outlines) -> npt.NDArray[np.object_]:

@@ -11,7 +11,7 @@ import numpy.typing as npt
 
 from stairpath.core.register.quantities import MeshFigures
 from stairpath.core.register.schedule import Amounts, NotAScheduleError, amounts
-from stairpath.core.visibility.condition import WHATS, What
+from stairpath.core.visibility.attributes import WHATS, What
 from stairpath.core.visibility.facts import Fact
 from stairpath.core.visibility.traits import Traits
 

@@ -6,10 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stairpath.core.visibility.condition import What
+from stairpath.core.visibility.attributes import GROUPING, What
 from stairpath.core.visibility.traits import Column, Mask, Traits
-
-ASKED: tuple[What, ...] = ("class", "type", "level", "room", "system", "material", "discipline", "model")
 
 
 @dataclass(frozen=True)
@@ -29,7 +27,7 @@ def _values_in(column: Column, members: Mask) -> set[int]:
 def in_common(traits: Traits, members: Mask) -> list[Common]:
     """What components (n,) have in common, in the order in which one asks."""
     found = []
-    for what in ASKED:
+    for what in GROUPING:
         column = traits.columns[what]
         values = _values_in(column, members)
         of_all = next((v for v in sorted(values) if column.with_values([v])[members].all()), None)

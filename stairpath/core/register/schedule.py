@@ -10,7 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.register.quantities import MeshFigures
-from stairpath.core.visibility.condition import WHATS, What
+from stairpath.core.visibility.attributes import WHATS, What
 from stairpath.core.visibility.facts import Facts
 from stairpath.core.visibility.traits import Mask, Traits
 

@@ -11,7 +11,7 @@ import numpy as np
 import numpy.typing as npt
 from rapidfuzz import fuzz, process
 
-from stairpath.core.visibility.condition import What
+from stairpath.core.visibility.attributes import ATTRIBUTES
 from stairpath.core.visibility.traits import Traits, folded
 
 Scores = npt.NDArray[np.float32]
@@ -27,11 +27,9 @@ _LEAST_OF_ID = 6
 _IN_PARTS = 0.9
 """Words found apart count a little less than all of them together."""
 _BREAK = "\n"
-_NAMES: tuple[tuple[What, float], ...] = (
-    ("tag", 1.0), ("name", 0.96), ("type", 0.86), ("system", 0.8), ("material", 0.74), ("class", 0.72),
-)  # fmt: skip
+_NAMES = tuple((what, each.weight) for what, each in ATTRIBUTES.items() if each.weight is not None)
 """What a component is called, and how much that counts."""
-_WHERE: tuple[What, ...] = ("level", "room", "discipline", "model")
+_WHERE = tuple(what for what, each in ATTRIBUTES.items() if each.weight is None)
 """Where it is, which says more of which of many is meant than it finds one."""
 
 

@@ -11,11 +11,8 @@ from annotated_types import MaxLen
 
 from stairpath.core.limits import Sentence
 from stairpath.core.units import NoUnitError, checked_unit
+from stairpath.core.visibility.attributes import WHATS
 
-What = Literal[
-    "level", "discipline", "class", "type", "system", "material", "room", "model", "name", "tag", "global_id"
-]  # fmt: skip
-WHATS: tuple[What, ...] = get_args(What)
 FACTS = ("property", "quantity")
 Is = Literal["equal", "differs", "contains", "over", "under", "between", "missing", "present"]
 IS: tuple[Is, ...] = get_args(Is)

@@ -8,7 +8,8 @@ from collections.abc import Callable, Mapping, Sequence
 import numpy as np
 
 from stairpath.core.units import OtherUnitError, converted
-from stairpath.core.visibility.condition import IS, WHATS, Condition, NotAConditionError
+from stairpath.core.visibility.attributes import WHATS
+from stairpath.core.visibility.condition import IS, Condition, NotAConditionError
 from stairpath.core.visibility.facts import Fact, Facts, Kind
 from stairpath.core.visibility.traits import Column, Mask, Traits, folded
 

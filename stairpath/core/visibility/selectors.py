@@ -13,7 +13,8 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 
 from stairpath.core.limits import BY_KIND, GlobalId, Key, Person, Sentence
-from stairpath.core.visibility.condition import WHATS, Conditions, What
+from stairpath.core.visibility.attributes import WHATS, What
+from stairpath.core.visibility.condition import Conditions
 
 MOST_NESTED = 4
 """All but what either of all but some is: nobody means more, and comparing deeper ones takes for ever."""

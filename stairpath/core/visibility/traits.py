@@ -14,7 +14,7 @@ import numpy.typing as npt
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.federate import Federation
 from stairpath.core.reading.model import ModelReading
-from stairpath.core.visibility.condition import What
+from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.facts import Facts, facts_of
 
 Mask = npt.NDArray[np.bool_]

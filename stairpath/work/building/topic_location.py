@@ -13,7 +13,7 @@ from stairpath.core.federation.disciplines import CODES
 from stairpath.core.geometry.vectors import Vector, vector
 from stairpath.core.review.reference import concerned
 from stairpath.core.review.view import View
-from stairpath.core.visibility.condition import What
+from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.traits import Traits
 from stairpath.store import federations
 from stairpath.store.federations import ChangedError

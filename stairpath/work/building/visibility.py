@@ -13,7 +13,7 @@ from pydantic import TypeAdapter
 from stairpath.core.cache import Cache
 from stairpath.core.review.view import View
 from stairpath.core.visibility import wording
-from stairpath.core.visibility.condition import What
+from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.facts import Facts, facts_of, joined
 from stairpath.core.visibility.rules import Resolved, Rule, places_kept, resolve
 from stairpath.core.visibility.selectors import Selector, These

@@ -6,8 +6,8 @@ from datetime import UTC, datetime
 
 from stairpath.core.cutting.cuts import planes_of
 from stairpath.core.cutting.sheet.draw import draw
+from stairpath.core.cutting.sheet.formats import FORMATS
 from stairpath.core.cutting.sheet.papers import NoPaperError
-from stairpath.core.files import scratch_folder
 from stairpath.core.geometry.plane import NotAPlaneError
 from stairpath.core.measuring.check import Group
 from stairpath.core.review.sheet_request import SheetRequest
@@ -19,12 +19,7 @@ from stairpath.work.results.results import building_for, keep_results
 
 
 def draw_sheet(task_id: str, asked: int, report: Progress) -> None:
-    """Draw a cut on a sheet and keep it as SVG, DXF and PDF; in a child process."""
-    # What writes drawings takes a second to load, which no server should wait for.
-    from stairpath.core.cutting.sheet.as_dxf import write_dxf
-    from stairpath.core.cutting.sheet.as_pdf import pdf
-    from stairpath.core.cutting.sheet.as_svg import svg
-
+    """Draw a cut on a sheet and keep it in every format; in a child process."""
     with unit_of_work(WORKER) as act:
         ground = building_for(act, task_id)
         wish = ground.wish
@@ -44,16 +39,8 @@ def draw_sheet(task_id: str, asked: int, report: Progress) -> None:
     except (NoPaperError, NotAPlaneError) as error:
         raise UnfitError(str(error)) from error
     report(0.7, "writing it")
-    with scratch_folder() as folder:
-        path = folder / "sheet.dxf"
-        write_dxf(sheet, path)
-        dxf = path.read_bytes()
     keep_results(
         task_id, asked, ground.version,
-        {
-            "svg": (svg(sheet).encode(), "image/svg+xml"),
-            "dxf": (dxf, "image/vnd.dxf"),
-            "pdf": (pdf(sheet), "application/pdf"),
-        },
+        {name: (form.write(sheet), form.media_type) for name, form in FORMATS.items()},
         f"1:{wish.scale:g} on {sheet.paper.name}",
     )  # fmt: skip

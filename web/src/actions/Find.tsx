@@ -2,7 +2,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
@@ -28,7 +28,7 @@ function spokenFound({ label, name, field, text }: ComponentFound): string {
 export function Find() {
   const { federation } = useOpen();
   const actions = useActionList();
-  const look = useLook();
+  const look = useCameraCommands();
   const places = usePlacesNamed();
   const asked = useTools((s) => s.findAsked);
   const input = useRef<HTMLInputElement>(null);

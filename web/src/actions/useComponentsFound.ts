@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { useOpen } from "../open/useStage";
 
 export type ComponentFound = Shapes["ComponentFound"];
@@ -17,7 +17,7 @@ export function useComponentsFound(typed: string) {
     gcTime: 60_000,
     retry: false,
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/find", {
           params: { path: { project_id: projectId }, query: { typed: wanted, limit: MOST } },
         }),

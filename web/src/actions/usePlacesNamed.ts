@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { useViewpoints } from "../api/queries";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useKeyPlan } from "../open/plan/useInstrument";
 import { useOpenTopic } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
@@ -12,7 +12,7 @@ import { useStandInRoom } from "./useStandInRoom";
 /** Rooms, storeys, grid lines, viewpoints and topics, and how one gets there. */
 export function usePlacesNamed(): readonly Found[] {
   const { federation, projectId } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const stand = useStandInRoom();
   const plan = useKeyPlan(0);
   const show = useShowViewpoint();

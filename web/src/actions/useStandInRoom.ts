@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { walkingOf } from "../api/queries";
 import { useTurns } from "../open/plan/useInstrument";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useWalk } from "../open/walking/useWalk";
 import { USUAL_BODY, useWalkState } from "../open/walking/walkState";
@@ -15,7 +15,7 @@ export function useStandInRoom() {
   const walk = useWalk();
   return useCallback(
     (index: number) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const room = federation.rooms[index];
         if (!room) return;
         const cause = `stand: ${room.number} ${room.name}`;

@@ -62,7 +62,7 @@ function sentence(error: unknown): string {
 }
 
 /** The data of an answer, or Refused with the server's sentence. */
-export async function taken<T>(answer: Promise<Answer<T>>): Promise<T> {
+export async function answerOf<T>(answer: Promise<Answer<T>>): Promise<T> {
   let got: Answer<T>;
   try {
     got = await answer;

@@ -33,6 +33,23 @@ export const TOUCH_M: number = 0.001;
 /** How far behind the cut a sheet shows what lies there. */
 export const SHEET_DEPTH_M: number = 3.0;
 
+/** The formats in which a sheet is saved. */
+export const SHEET_FORMATS = ["svg", "pdf", "dxf"] as const;
+
+/** What of a component can be asked besides its properties, and where it is offered. */
+export const ATTRIBUTES = [
+  { what: "level", label: "Level", plural: "levels", groups: true, listed: false },
+  { what: "room", label: "Room", plural: "rooms", groups: true, listed: false },
+  { what: "discipline", label: "Discipline", plural: "disciplines", groups: true, listed: false },
+  { what: "model", label: "Model", plural: "models", groups: true, listed: false },
+  { what: "class", label: "Class", plural: "classes", groups: true, listed: true },
+  { what: "type", label: "Type", plural: "types", groups: true, listed: true },
+  { what: "system", label: "System", plural: "systems", groups: true, listed: true },
+  { what: "material", label: "Material", plural: "materials", groups: true, listed: true },
+  { what: "name", label: "Name", plural: "names", groups: false, listed: false },
+  { what: "tag", label: "Tag", plural: "tags", groups: false, listed: false },
+] as const;
+
 /** Sheets of paper by name, from the smallest of each family. */
 export const PAPERS = [
   "A4",

@@ -1,4 +1,4 @@
-import { api, type FederatedModel, type Federation, type Shapes, taken, toBytes } from "./client";
+import { answerOf, api, type FederatedModel, type Federation, type Shapes, toBytes } from "./client";
 import { type Column, numbers, readColumns, texts } from "./columns";
 
 type Head = Shapes["Federation"];
@@ -43,7 +43,7 @@ export function withColumns(
 
 /** The building to draw: its head, and each model's columns where they are not known yet. */
 export async function fetchFederation(projectId: string): Promise<Federation> {
-  const head: Head = await taken(
+  const head: Head = await answerOf(
     api.GET("/api/projects/{project_id}/federation", { params: { path: { project_id: projectId } } }),
   );
   const colours = new Map<string, number>();

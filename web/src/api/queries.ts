@@ -1,6 +1,6 @@
 import { type QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, bytesOf, type Shapes, taken } from "./client";
+import { answerOf, api, bytesOf, type Shapes } from "./client";
 import { fetchFederation } from "./federation";
 import { hear } from "./stream";
 
@@ -24,7 +24,7 @@ const LOOK_MS = 5000;
 export function useProjects(binned = false) {
   return useQuery({
     queryKey: [...keys.projects, binned],
-    queryFn: () => taken(api.GET("/api/projects", { params: { query: { bin: binned } } })),
+    queryFn: () => answerOf(api.GET("/api/projects", { params: { query: { bin: binned } } })),
     // No stream tells the start page what others do; it looks now and then, and when it is looked at again.
     refetchInterval: (query) => (query.state.data?.some((p) => p.reading > 0) ? READING_MS : LOOK_MS),
     refetchOnWindowFocus: true,
@@ -43,7 +43,7 @@ export function useModels(projectId: string, bin = false) {
   return useQuery({
     queryKey: [...keys.models(projectId), bin],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/models", {
           params: { path: { project_id: projectId }, query: { bin } },
         }),
@@ -55,7 +55,7 @@ export function useViewpoints(projectId: string) {
   return useQuery({
     queryKey: keys.viewpoints(projectId),
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/viewpoints", { params: { path: { project_id: projectId } } }),
       ),
   });
@@ -66,7 +66,7 @@ export function walkingOf(projectId: string, body: string) {
   return queryOptions({
     queryKey: keys.walking(projectId, body),
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/walking", {
           params: { path: { project_id: projectId }, query: { body } },
         }),
@@ -82,7 +82,7 @@ export function useWalkRule(projectId: string) {
   return useQuery({
     queryKey: keys.walkRule(projectId),
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/walking/rule", { params: { path: { project_id: projectId } } }),
       ),
   });
@@ -92,7 +92,7 @@ export function useRoutes(projectId: string) {
   return useQuery({
     queryKey: keys.routes(projectId),
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/routes", { params: { path: { project_id: projectId } } })),
+      answerOf(api.GET("/api/projects/{project_id}/routes", { params: { path: { project_id: projectId } } })),
   });
 }
 
@@ -100,7 +100,7 @@ export function useComponent(modelId: string, globalId: string) {
   return useQuery({
     queryKey: ["component", modelId, globalId],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/models/{model_id}/components/{global_id}", {
           params: { path: { model_id: modelId, global_id: globalId } },
         }),
@@ -114,7 +114,7 @@ export function neighboursQuery(modelId: string, globalId: string, withinM: numb
   return queryOptions({
     queryKey: ["component", modelId, globalId, "around", withinM, version],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/models/{model_id}/components/{global_id}/around", {
           params: { path: { model_id: modelId, global_id: globalId }, query: { within_m: withinM } },
         }),
@@ -128,7 +128,7 @@ export function issuesQuery(projectId: string, modelId: string) {
   return queryOptions({
     queryKey: [...keys.models(projectId), modelId, "issues"],
     queryFn: () =>
-      taken(api.GET("/api/models/{model_id}/issues", { params: { path: { model_id: modelId } } })),
+      answerOf(api.GET("/api/models/{model_id}/issues", { params: { path: { model_id: modelId } } })),
   });
 }
 
@@ -143,7 +143,7 @@ export function goneQuery(projectId: string, modelId: string, against: string, v
   return queryOptions({
     queryKey: [...keys.models(projectId), modelId, "gone", against, version],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/models/{model_id}/gone", {
           params: { path: { model_id: modelId }, query: sideOf(against) },
         }),
@@ -158,7 +158,7 @@ export function changesQuery(projectId: string, modelId: string, against: string
   return queryOptions({
     queryKey: [...keys.models(projectId), modelId, "changes", against, version],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/models/{model_id}/changes", {
           params: { path: { model_id: modelId }, query: sideOf(against) },
         }),
@@ -175,7 +175,7 @@ export function scheduleQuery(projectId: string, version: number, wish: Schedule
   return queryOptions({
     queryKey: ["schedule", projectId, version, wish],
     queryFn: async () => {
-      const answer = await taken(
+      const answer = await answerOf(
         api.POST("/api/projects/{project_id}/schedule", {
           params: { path: { project_id: projectId } },
           body: wish,
@@ -196,7 +196,7 @@ export function commonQuery(projectId: string, version: number, of: Shapes["Thes
   return queryOptions({
     queryKey: ["projects", projectId, "common", version, of],
     queryFn: () =>
-      taken(
+      answerOf(
         api.POST("/api/projects/{project_id}/common", {
           params: { path: { project_id: projectId } },
           body: { kind: "these", of },
@@ -277,15 +277,15 @@ export function useModelAct(projectId: string) {
       const params = { params: { path: { model_id: id } } };
       switch (act) {
         case "remove":
-          return taken(api.DELETE("/api/models/{model_id}", params));
+          return answerOf(api.DELETE("/api/models/{model_id}", params));
         case "cancel":
-          return taken(api.POST("/api/models/{model_id}/cancel", params));
+          return answerOf(api.POST("/api/models/{model_id}/cancel", params));
         case "retry":
-          return taken(api.POST("/api/models/{model_id}/retry", params));
+          return answerOf(api.POST("/api/models/{model_id}/retry", params));
         case "restore":
-          return taken(api.POST("/api/models/{model_id}/restore", params));
+          return answerOf(api.POST("/api/models/{model_id}/restore", params));
         case "stand":
-          return taken(api.POST("/api/models/{model_id}/stand", params));
+          return answerOf(api.POST("/api/models/{model_id}/stand", params));
       }
     },
     ...after(client, ["project", projectId]),
@@ -300,17 +300,17 @@ export function useCorrections(projectId: string) {
   return {
     discipline: useMutation({
       mutationFn: ({ id, code }: { id: string; code: string | null }) =>
-        taken(api.PUT("/api/models/{model_id}/discipline", { ...at(id), body: { code } })),
+        answerOf(api.PUT("/api/models/{model_id}/discipline", { ...at(id), body: { code } })),
       ...told,
     }),
     align: useMutation({
       mutationFn: ({ id, wish }: { id: string; wish: Shapes["AlignmentRequest"] }) =>
-        taken(api.PUT("/api/models/{model_id}/alignment", { ...at(id), body: wish })),
+        answerOf(api.PUT("/api/models/{model_id}/alignment", { ...at(id), body: wish })),
       ...told,
     }),
     alignByPoints: useMutation({
       mutationFn: ({ id, wish }: { id: string; wish: Shapes["PointsRequest"] }) =>
-        taken(api.PUT("/api/models/{model_id}/alignment/points", { ...at(id), body: wish })),
+        answerOf(api.PUT("/api/models/{model_id}/alignment/points", { ...at(id), body: wish })),
       ...told,
     }),
   };
@@ -323,20 +323,20 @@ export function useProjectActs() {
   const at = (id: string) => ({ params: { path: { project_id: id } } });
   return {
     make: useMutation({
-      mutationFn: (body: Shapes["NewProject"]) => taken(api.POST("/api/projects", { body })),
+      mutationFn: (body: Shapes["NewProject"]) => answerOf(api.POST("/api/projects", { body })),
       ...told,
     }),
     rename: useMutation({
       mutationFn: ({ id, name }: { id: string; name: string }) =>
-        taken(api.PUT("/api/projects/{project_id}/name", { ...at(id), body: { name } })),
+        answerOf(api.PUT("/api/projects/{project_id}/name", { ...at(id), body: { name } })),
       ...told,
     }),
     remove: useMutation({
-      mutationFn: (id: string) => taken(api.DELETE("/api/projects/{project_id}", at(id))),
+      mutationFn: (id: string) => answerOf(api.DELETE("/api/projects/{project_id}", at(id))),
       ...told,
     }),
     restore: useMutation({
-      mutationFn: (id: string) => taken(api.POST("/api/projects/{project_id}/restore", at(id))),
+      mutationFn: (id: string) => answerOf(api.POST("/api/projects/{project_id}/restore", at(id))),
       ...told,
     }),
   };
@@ -347,7 +347,7 @@ export function highlightsQuery(projectId: string, background: string, colours: 
   return queryOptions({
     queryKey: ["projects", projectId, "highlights", background, ...colours],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/highlights", {
           params: { path: { project_id: projectId }, query: { background, colours: [...colours] } },
         }),
@@ -363,7 +363,7 @@ export function useViewpointActs(projectId: string) {
   return {
     keep: useMutation({
       mutationFn: (body: Shapes["NewViewpoint"]) =>
-        taken(
+        answerOf(
           api.POST("/api/projects/{project_id}/viewpoints", {
             params: { path: { project_id: projectId } },
             body,
@@ -373,15 +373,15 @@ export function useViewpointActs(projectId: string) {
     }),
     rename: useMutation({
       mutationFn: ({ id, name }: { id: string; name: string }) =>
-        taken(api.PUT("/api/viewpoints/{viewpoint_id}/name", { ...at(id), body: { name } })),
+        answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/name", { ...at(id), body: { name } })),
       ...told,
     }),
     remove: useMutation({
-      mutationFn: (id: string) => taken(api.DELETE("/api/viewpoints/{viewpoint_id}", at(id))),
+      mutationFn: (id: string) => answerOf(api.DELETE("/api/viewpoints/{viewpoint_id}", at(id))),
       ...told,
     }),
     restore: useMutation({
-      mutationFn: (id: string) => taken(api.POST("/api/viewpoints/{viewpoint_id}/restore", at(id))),
+      mutationFn: (id: string) => answerOf(api.POST("/api/viewpoints/{viewpoint_id}/restore", at(id))),
       ...told,
     }),
   };

@@ -1,4 +1,4 @@
-import { api, type Shapes, taken } from "./client";
+import { answerOf, api, type Shapes } from "./client";
 import { numbers, readColumns, texts } from "./columns";
 
 type Rule = Shapes["Rule"];
@@ -28,7 +28,7 @@ export interface Resolved {
 
 /** What rules come to in a project's building. */
 export async function fetchResolved(projectId: string, rules: readonly Rule[]): Promise<Resolved> {
-  const data = await taken<ArrayBuffer>(
+  const data = await answerOf<ArrayBuffer>(
     api.POST("/api/projects/{project_id}/resolve", {
       params: { path: { project_id: projectId } },
       body: { rules: [...rules] },

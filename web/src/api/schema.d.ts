@@ -1032,7 +1032,7 @@ export interface paths {
         };
         /**
          * List Values
-         * @description What components of the building have for their system, type, class or material.
+         * @description What components of the building have for an attribute.
          */
         get: operations["list_values_api_projects__project_id__values__what__get"];
         put?: never;
@@ -2828,7 +2828,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
+            what: "level" | "room" | "discipline" | "model" | "class" | "type" | "system" | "material" | "name" | "tag" | "global_id";
             /** Value */
             value: string | null;
             /** Values */
@@ -4412,7 +4412,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "level" | "discipline" | "class" | "type" | "system" | "material" | "room" | "model" | "name" | "tag" | "global_id";
+            what: "level" | "room" | "discipline" | "model" | "class" | "type" | "system" | "material" | "name" | "tag" | "global_id";
             /** Value */
             value: string;
             /**
@@ -11837,7 +11837,7 @@ export interface operations {
             header?: never;
             path: {
                 project_id: string;
-                what: "system" | "type" | "class" | "material";
+                what: "level" | "room" | "discipline" | "model" | "class" | "type" | "system" | "material" | "name" | "tag" | "global_id";
             };
             cookie?: never;
         };
@@ -14493,7 +14493,7 @@ export interface operations {
             header?: never;
             path: {
                 task_id: string;
-                form: "svg" | "dxf" | "pdf";
+                form: string;
             };
             cookie?: never;
         };
@@ -14506,8 +14506,8 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": unknown;
-                    "image/vnd.dxf": unknown;
                     "application/pdf": unknown;
+                    "image/vnd.dxf": unknown;
                 };
             };
             /** @description The request cannot be understood. */

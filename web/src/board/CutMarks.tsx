@@ -3,13 +3,13 @@ import { type PointerEvent, useRef } from "react";
 import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../open/cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { tone } from "../style/theme";
 import { heightAt, heightShare, type Row } from "./board";
 
 /** Lines across the board at the heights of level cuts, to be dragged there too. */
 export function CutMarks({ rows }: { rows: readonly Row[] }) {
-  const cuts = useSeen((s) => s.cuts);
+  const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
   return withDragged(cuts, dragged)
     .filter((cut) => !cut.off && isLevel(cut.shape))

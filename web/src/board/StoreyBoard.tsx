@@ -3,10 +3,10 @@ import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
 import { cellOf } from "../open/visibility/selectors";
 import { cellKey, type Tally, tallies, together } from "../open/visibility/tallies";
 import { useSeeing } from "../open/visibility/useSeeing";
+import { useViewState } from "../open/visibility/viewState";
 import { face, tone } from "../style/theme";
 import { BoardRow } from "./BoardRow";
 import { boardOf, stateOf } from "./board";
@@ -21,7 +21,7 @@ import { useArrows } from "./useArrows";
 /** Levels down, disciplines across: the building's own cross-section, to show, fade or hide by. */
 export function StoreyBoard() {
   const { federation } = useOpen();
-  const states = useSeen((s) => s.states);
+  const states = useViewState((s) => s.states);
   const { put } = useSeeing();
   const [wanted, open] = useState<number | null>(null);
   // A discipline that went with its model is not open any more.
@@ -125,8 +125,8 @@ export function StoreyBoard() {
 /** How much is hidden and faded of the whole building, and the ways back. */
 function Foot() {
   const { federation } = useOpen();
-  const states = useSeen((s) => s.states);
-  const undoable = useSeen((s) => s.history.at > 0);
+  const states = useViewState((s) => s.states);
+  const undoable = useViewState((s) => s.history.at > 0);
   const { everything, undo } = useSeeing();
   const { hidden, faded } = useMemo(
     () => together(tallies(federation, states).values()),

@@ -4,11 +4,11 @@ import { useEffect, useState } from "react";
 import type { Federation } from "../api/client";
 import { useHabits } from "../open/habits";
 import { overStorey } from "../open/levels";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { announce } from "../open/trail/cause";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { LengthInput } from "../parts/LengthInput";
 import { PanelHeading, Row } from "../parts/Panel";
 import { copyPose, type Pose } from "../stage/pose";
@@ -19,7 +19,7 @@ const REACH_M = 500;
 /** How high the eye and its target are above their storeys, shown and typed; the view made level. */
 export function EyePanel() {
   const { eye, federation, stage } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const { eyeHeightM, set } = useHabits();
   const [pose, setPose] = useState<Pose | null>(eye.last);
   useEffect(() => eye.listen((p) => setPose({ ...p })), [eye]);
@@ -88,10 +88,10 @@ function Height(props: {
 
 /** How far the view sees beyond its target; off unless it is asked for. */
 function DepthLimit() {
-  const limit = useSeen((s) => s.depthM);
+  const limit = useViewState((s) => s.depthM);
   const units = useUnits();
   const take = (metres: number | null) =>
-    useSeen
+    useViewState
       .getState()
       .change(
         { depthM: metres },

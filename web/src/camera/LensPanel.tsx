@@ -4,7 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import Slider from "@mui/material/Slider";
 import { type FormEvent, useEffect, useState } from "react";
 import { useHabits } from "../open/habits";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { PanelHeading, Row } from "../parts/Panel";
@@ -22,7 +22,7 @@ export function spokenLens(angleDeg: number): string {
 /** The lens: angle or focal length, typed or dragged; projection; true scale. */
 export function LensPanel() {
   const { eye, stage } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const [pose, setPose] = useState<Pose | null>(eye.last);
   const [typed, setTyped] = useState("");
   useEffect(() => eye.listen((p) => setPose({ ...p })), [eye]);
@@ -105,7 +105,7 @@ function Handle(props: {
 
 /** True scale, from the size of a pixel that is declared for this screen. */
 function Scale() {
-  const look = useLook();
+  const look = useCameraCommands();
   const { pixelMm, set } = useHabits();
   const [typed, setTyped] = useState("");
   const submit = (event: FormEvent) => {

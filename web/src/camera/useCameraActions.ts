@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { roomAt } from "../open/plan/plan";
 import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
 import { pickedNow } from "../open/selection";
@@ -48,7 +48,7 @@ function panelActions(): Action[] {
 /** Fits, lenses, square-on and level views, and how moving feels. */
 export function useCameraActions(): readonly Action[] {
   const { federation, stage } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const { level } = useShownLevel();
   const plan = useKeyPlan(level);
   return useMemo<readonly Action[]>(() => {

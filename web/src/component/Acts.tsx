@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import type { Component } from "../api/client";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSelection } from "../open/selection";
 import { SHOWN } from "../open/visibility/expected";
-import { useSeen } from "../open/visibility/seen";
 import type { Selector } from "../open/visibility/selectors";
 import { useSeeing } from "../open/visibility/useSeeing";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskActs } from "../parts/desk";
 import { tone } from "../style/theme";
 import { useCopyText, usePickRun } from "./useComponentActs";
@@ -33,7 +33,7 @@ function like(component: Component): { name: string; select: Selector | null }[]
 
 /** Fit, hide, only this, fade the rest, bring back: for what is picked, or for all that is like it. */
 export function Acts({ component }: { component: Component }) {
-  const { fitPicked } = useLook();
+  const { fitPicked } = useCameraCommands();
   const { hide, only, fadeRest, bringBack } = useSeeing();
   const pickRun = usePickRun();
   const copyText = useCopyText();
@@ -86,9 +86,9 @@ export function Acts({ component }: { component: Component }) {
 /** Where what is picked is not plainly shown: by which rule, and the way back. */
 export function WhyHidden() {
   const last = useSelection((s) => s.picked.at(-1) ?? -1);
-  const state = useSeen((s) => s.states[last] ?? SHOWN);
-  const reason = useSeen((s) => s.reasons[last] ?? -1);
-  const line = useSeen((s) => s.lines[reason]);
+  const state = useViewState((s) => s.states[last] ?? SHOWN);
+  const reason = useViewState((s) => s.reasons[last] ?? -1);
+  const line = useViewState((s) => s.lines[reason]);
   const { bringBack } = useSeeing();
   if (state === SHOWN) return null;
   return (

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { ATTRIBUTES } from "../api/constants";
 import { commonQuery, useComponent } from "../api/queries";
 import { numberingOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
@@ -11,16 +12,9 @@ import { DeskNote } from "../parts/desk";
 import { tone } from "../style/theme";
 import { sideBySide } from "./asText";
 
-const MANY: Readonly<Record<string, string>> = {
-  class: "classes",
-  type: "types",
-  level: "levels",
-  room: "rooms",
-  system: "systems",
-  material: "materials",
-  discipline: "disciplines",
-  model: "models",
-};
+const MANY: Readonly<Record<string, string>> = Object.fromEntries(
+  ATTRIBUTES.map(({ what, plural }) => [what, plural]),
+);
 
 /** How many are picked, and what they have in common. */
 export function InCommon() {

@@ -1,7 +1,7 @@
-import { api, type Component, taken } from "../api/client";
+import { answerOf, api, type Component } from "../api/client";
 import { numberingOf, theseOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { counted } from "../parts/words";
@@ -11,10 +11,10 @@ import { asText } from "./asText";
 export function usePickRun() {
   const { federation } = useOpen();
   return (component: Pick<Component, "model_id" | "global_id">) =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       const { say } = useSession.getState();
       const path = { model_id: component.model_id, global_id: component.global_id };
-      const run = await taken(
+      const run = await answerOf(
         api.GET("/api/models/{model_id}/components/{global_id}/run", { params: { path } }),
       );
       const numbers = numberingOf(federation).numbersOf(theseOf(run.components));
@@ -30,7 +30,7 @@ export function usePickRun() {
 export function useCopyText() {
   const units = useUnits();
   return (component: Component) =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       // Browsers give pages the clipboard at this machine's own address, or over https.
       if (!navigator.clipboard)
         throw new Error(

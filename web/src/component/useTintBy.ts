@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { groupedBy, scheduleQuery } from "../api/queries";
 import { groupName, selectorOf } from "../open/selections/groups";
 import { type Entry, figure } from "../open/selections/properties";
-import { orAloud } from "../open/session";
+import { withErrorNotice } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { retint, tint, tintedByScale } from "../open/visibility/tints";
@@ -14,10 +14,10 @@ export function useTintBy() {
   const units = useUnits();
   const client = useQueryClient();
   return (what: string, entry: Entry) =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       const name = `tinted by ${entry.name}`;
       if (entry.number) {
-        const scale = await taken(
+        const scale = await answerOf(
           api.GET("/api/projects/{project_id}/scale", {
             params: { path: { project_id: projectId }, query: { what } },
           }),

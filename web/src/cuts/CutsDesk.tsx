@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useSelection } from "../open/selection";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { CutRow } from "./CutRow";
@@ -11,8 +11,8 @@ import { Ways } from "./Ways";
 
 /** The cuts of the view: those there are, and the ways to make one. */
 export function CutsDesk() {
-  const cuts = useSeen((s) => s.cuts);
-  const change = useSeen((s) => s.change);
+  const cuts = useViewState((s) => s.cuts);
+  const change = useViewState((s) => s.change);
   const { data, error } = useCutFaces();
   const on = cuts.filter((cut) => !cut.off).length;
   return (
@@ -47,9 +47,9 @@ export function CutsDesk() {
 
 /** What no cut goes through. */
 function Whole() {
-  const whole = useSeen((s) => s.whole);
-  const cuts = useSeen((s) => s.cuts);
-  const change = useSeen((s) => s.change);
+  const whole = useViewState((s) => s.whole);
+  const cuts = useViewState((s) => s.cuts);
+  const change = useViewState((s) => s.change);
   const refs = useSelection((s) => s.refs);
   const count = Object.values(whole).reduce((n, ids) => n + ids.length, 0);
   if (!cuts.length && !count) return null;

@@ -3,7 +3,7 @@ import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../op
 import { type Cut, isLevel, type Side, sidesOf, toMilli } from "../open/cuts/shape";
 import type { Sheet } from "../open/plan/plan";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { tone } from "../style/theme";
 
 const FAR_M = 500;
@@ -12,7 +12,7 @@ const GRIP_PX = 14;
 
 /** The lines in which cuts meet the key plan; each is dragged across itself. */
 export function CutsOnPlan({ sheet }: { sheet: Sheet }) {
-  const cuts = useSeen((s) => s.cuts);
+  const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
   return withDragged(cuts, dragged)
     .filter((cut) => !cut.off && !isLevel(cut.shape))

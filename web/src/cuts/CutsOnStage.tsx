@@ -2,7 +2,7 @@ import { Vector3 } from "three";
 import { useCutting, withDragged } from "../open/cuts/cutting";
 import { sidesOf } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { CutTab } from "./CutTab";
 import { useCutStage } from "./faces";
 
@@ -10,7 +10,7 @@ import { useCutStage } from "./faces";
 export function CutsOnStage() {
   useCutStage();
   const { federation } = useOpen();
-  const cuts = useSeen((s) => s.cuts);
+  const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
   const origin = new Vector3().fromArray(federation.origin_m);
   return withDragged(cuts, dragged)

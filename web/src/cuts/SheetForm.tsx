@@ -6,7 +6,7 @@ import { PAPERS } from "../api/constants";
 import type { Cut } from "../open/cuts/shape";
 import { useTaskActs } from "../open/tasks/useTasks";
 import { useUnits } from "../open/units";
-import { type Rule, useSeen } from "../open/visibility/seen";
+import { type Rule, useViewState } from "../open/visibility/viewState";
 import { Figures } from "../parts/Figures";
 import { tone } from "../style/theme";
 
@@ -37,7 +37,7 @@ export function SheetForm({ cut, done }: { cut: Cut; done: () => void }) {
   const draw = async () => {
     if (depth_m === null || depth_m < 0) return;
     setBusy(true);
-    const rules = useSeen.getState().rules as Rule[];
+    const rules = useViewState.getState().rules as Rule[];
     const id = await ask(cut.name || "Cut", {
       kind: "sheet",
       shape,

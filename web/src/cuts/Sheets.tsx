@@ -1,13 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { SHEET_FORMATS } from "../api/constants";
 import { isBusy, isSheet, type SheetTask } from "../open/tasks/task";
 import { useTaskActs, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { TaskProgress } from "../parts/TaskProgress";
 import { tone } from "../style/theme";
-
-const FORMS = ["svg", "pdf", "dxf"] as const;
 
 /** The sheets of the project: cuts drawn to scale, to be looked at and saved. */
 export function Sheets() {
@@ -54,7 +53,7 @@ function Row({ sheet }: { sheet: SheetTask }) {
           </Button>
         )}
         {sheet.made > 0 &&
-          FORMS.map((form) => (
+          SHEET_FORMATS.map((form) => (
             <Button key={form} variant="text" component="a" href={`${address(form)}?save=true`} download>
               {form.toUpperCase()}
             </Button>

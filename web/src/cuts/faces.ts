@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { api, bytesOf, type Shapes, taken } from "../api/client";
+import { answerOf, api, bytesOf, type Shapes } from "../api/client";
 import { useCutting, withDragged } from "../open/cuts/cutting";
 import { clipOf, sidesOf } from "../open/cuts/shape";
 import { numberingOf } from "../open/numbering";
 import { useOpen } from "../open/useStage";
-import { type Rule, useSeen } from "../open/visibility/seen";
+import { type Rule, useViewState } from "../open/visibility/viewState";
 import { Clips, clipPlane } from "../stage/clips";
 import type { DrawnFace } from "../stage/layers/cutFaces";
 
@@ -25,9 +25,9 @@ function drawn(face: CutFaces["faces"][number]): DrawnFace {
 /** What the cuts go through, as the core has it; nothing while one is dragged. */
 export function useCutFaces() {
   const { projectId, federation } = useOpen();
-  const cuts = useSeen((s) => s.cuts);
-  const whole = useSeen((s) => s.whole);
-  const rules = useSeen((s) => s.rules);
+  const cuts = useViewState((s) => s.cuts);
+  const whole = useViewState((s) => s.whole);
+  const rules = useViewState((s) => s.rules);
   const dragged = useCutting((s) => s.dragged !== null);
   const on = cuts.filter((cut) => !cut.off).map(({ id, shape }) => ({ id, shape, name: "", off: false }));
   return useQuery({
@@ -35,7 +35,7 @@ export function useCutFaces() {
     enabled: on.length > 0 && !dragged,
     gcTime: 60_000,
     queryFn: () =>
-      taken(
+      answerOf(
         api.POST("/api/projects/{project_id}/cuts/faces", {
           params: { path: { project_id: projectId } },
           body: { cuts: on, rules: rules as Rule[], whole: { kind: "these", of: whole } },
@@ -47,8 +47,8 @@ export function useCutFaces() {
 /** Cuts the stage by the cuts of the view: at once by their planes, at rest with the core's faces. */
 export function useCutStage(): void {
   const { stage, federation } = useOpen();
-  const cuts = useSeen((s) => s.cuts);
-  const whole = useSeen((s) => s.whole);
+  const cuts = useViewState((s) => s.cuts);
+  const whole = useViewState((s) => s.whole);
   const dragged = useCutting((s) => s.dragged);
   const { data } = useCutFaces();
   useEffect(() => {

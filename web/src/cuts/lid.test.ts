@@ -1,20 +1,20 @@
 import { beforeEach, expect, test } from "vitest";
 import { useHabits } from "../open/habits";
 import { federationOf } from "../open/testFederation";
-import { EVERYTHING, useSeen } from "../open/visibility/seen";
+import { EVERYTHING, useViewState } from "../open/visibility/viewState";
 import { LID_M, liftLid, onItsWay, storeyMeant } from "./lid";
 
 const federation = federationOf({ one: [["a", 0, 0]] }, {}, []);
 
 beforeEach(() => {
-  useSeen.setState({ ...EVERYTHING, federation: null });
+  useViewState.setState({ ...EVERYTHING, federation: null });
   useHabits.setState({ instant: true });
 });
 
 test("a lid is a cut above a storey's rooms, and Repeat it is put back", () => {
   const level = federation.levels[1];
   liftLid(federation, null, 1);
-  const [cut] = useSeen.getState().cuts;
+  const [cut] = useViewState.getState().cuts;
   expect(cut?.name).toBe(`Lid of ${level?.name}`);
   expect(cut?.shape).toEqual({
     kind: "plane",
@@ -22,7 +22,7 @@ test("a lid is a cut above a storey's rooms, and Repeat it is put back", () => {
     normal: [0, 0, 1],
   });
   liftLid(federation, null, 1);
-  expect(useSeen.getState().cuts).toEqual([]);
+  expect(useViewState.getState().cuts).toEqual([]);
 });
 
 test("the storey is that of the eye in the building, else of what it looks at", () => {

@@ -4,7 +4,7 @@ import { addCut, removeCut, useCutting } from "../open/cuts/cutting";
 import { toMilli } from "../open/cuts/shape";
 import { useHabits } from "../open/habits";
 import { levelAt } from "../open/levels";
-import { type Cut, useSeen } from "../open/visibility/seen";
+import { type Cut, useViewState } from "../open/visibility/viewState";
 import type { Stage } from "../stage/stage";
 
 /** So high above a storey its lid comes off: below its ceilings, above what one does in its rooms. */
@@ -34,7 +34,7 @@ function lift(cut: Cut, fromM: number, toM: number): void {
     // Somebody else drags a cut by now, or it is gone.
     const { dragged } = useCutting.getState();
     if (dragged && dragged.id !== cut.id) return;
-    const there = useSeen.getState().cuts.some(({ id }) => id === cut.id);
+    const there = useViewState.getState().cuts.some(({ id }) => id === cut.id);
     if (share >= 1 || !there) {
       useCutting.setState({ dragged: null });
       return;
@@ -51,7 +51,7 @@ export function liftLid(federation: Federation, stage: Stage | null, level: numb
   const storey = federation.levels[level];
   if (!storey) return;
   const name = nameOf(storey.name);
-  const { cuts } = useSeen.getState();
+  const { cuts } = useViewState.getState();
   const lifted = cuts.find((cut) => cut.name === name && !cut.off);
   if (lifted) {
     removeCut(lifted.id);
@@ -59,7 +59,7 @@ export function liftLid(federation: Federation, stage: Stage | null, level: numb
   }
   const heightM = toMilli(storey.elevation_m + overM);
   if (!addCut({ name, shape: { kind: "plane", point_m: [0, 0, heightM], normal: [0, 0, 1] } })) return;
-  const made = useSeen.getState().cuts.at(-1);
+  const made = useViewState.getState().cuts.at(-1);
   const highest = (federation.bounds_m?.[1]?.[2] ?? heightM + TOP_STOREY_M) + 0.1;
   if (made && stage && !stage.slow && !useHabits.getState().instant) lift(made, highest, heightM);
 }

@@ -3,7 +3,7 @@ import type { Action } from "../open/action";
 import { levelAt } from "../open/levels";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { liftLid, storeyMeant } from "./lid";
 import { useCuts } from "./useCuts";
 
@@ -46,7 +46,7 @@ export function useCutActions(): readonly Action[] {
         name: "Switch all cuts off or on",
         key: "shift+t",
         run: () => {
-          const { cuts: now, change } = useSeen.getState();
+          const { cuts: now, change } = useViewState.getState();
           const on = now.some((cut) => !cut.off);
           if (!now.length) return useSession.getState().say("There are no cuts. Make one on the Cuts desk.");
           change({ cuts: now.map((cut) => ({ ...cut, off: on })) }, `switched all cuts ${on ? "off" : "on"}`);

@@ -1,12 +1,12 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { STOREY_CUT_M } from "../api/constants";
 import { addCut } from "../open/cuts/cutting";
 import { type CutShape, spokenHeight, toMilli } from "../open/cuts/shape";
 import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { forward } from "../stage/pose";
@@ -33,10 +33,10 @@ export function useCuts() {
     const plane = (name: string, point: Vector3, normal: Vector3) =>
       addCut({ name, shape: { kind: "plane", point_m: there(point), normal: normal.toArray() } });
     const box = (name: string, wish: BoxWish, change: (shape: CutShape) => CutShape = (shape) => shape) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const path = { project_id: projectId };
         const body = { margin_m: MARGIN_M, ...wish };
-        const shape = await taken(
+        const shape = await answerOf(
           api.POST("/api/projects/{project_id}/cuts/box", { params: { path }, body }),
         );
         addCut({ name, shape: change({ ...shape, kind: "box" }) });
@@ -55,12 +55,12 @@ export function useCuts() {
       },
       /** Along a grid line, seen from the side that one is on, or looking along a bearing. */
       grid: (axis: Axis, lookingDeg: number | null = null) =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const view = stage();
           if (!view) return;
           const { x, y } = forward(view.pose);
           const bearing_deg = lookingDeg ?? (Math.atan2(x, y) * 180) / Math.PI;
-          const look = await taken(
+          const look = await answerOf(
             api.POST("/api/camera/axis", { body: { ends_m: axis.ends, bearing_deg } }),
           );
           const turn = (look.bearing_deg * Math.PI) / 180;

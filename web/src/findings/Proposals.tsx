@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
 import { openOnDesk } from "../open/topics/topicsState";
 import { useStatuses, useTopicActs } from "../open/topics/useTopics";
@@ -21,7 +21,7 @@ export function Proposals({ check, made }: { check: Check; made: number }) {
     queryKey: [...keys.topics(projectId), "proposals", check.id, made],
     enabled: made > 0,
     queryFn: () =>
-      taken(api.GET("/api/tasks/{task_id}/proposals", { params: { path: { task_id: check.id } } })),
+      answerOf(api.GET("/api/tasks/{task_id}/proposals", { params: { path: { task_id: check.id } } })),
   });
   return (
     <>

@@ -1,7 +1,7 @@
 import type { Federation, Shapes } from "../api/client";
 import { theseOf } from "../open/numbering";
 import { pickedNow, useSelection } from "../open/selection";
-import { type Rule, useSeen } from "../open/visibility/seen";
+import { type Rule, useViewState } from "../open/visibility/viewState";
 import { counted } from "../parts/words";
 
 type ComponentSet = Shapes["ComponentSet"];
@@ -53,7 +53,7 @@ export function groupOf(federation: Federation, key: string, sets: readonly Comp
     return { select: theseOf(refs), rules: [], called: counted(refs.length, "selected component") };
   }
   if (key === VISIBLE)
-    return { select: null, rules: useSeen.getState().rules as Rule[], called: "what was visible" };
+    return { select: null, rules: useViewState.getState().rules as Rule[], called: "what was visible" };
   if (key === ALL) return { select: { kind: "all" }, rules: [], called: "everything" };
   const at = key.indexOf(":");
   const [what, value] = [key.slice(0, at), key.slice(at + 1)];

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { usePlacing } from "../open/markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
@@ -9,7 +9,7 @@ import { disciplinesOf } from "../open/topics/concerned";
 import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
 import { useKeepView } from "../open/views/viewpoints";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { calledBy, type Finding, type Findings, ofFindings, partsOf, useLooked } from "./finding";
 
 /** The check that findings are of. */
@@ -18,7 +18,7 @@ export type Check = Readonly<Record<"id" | "name", string>>;
 /** Fitting, isolating and keeping a finding. */
 export function useLookAt(findings: Findings | undefined) {
   const { federation } = useOpen();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const keepView = useKeepView();
   const { make } = useTopicActs();
   const { write } = usePlacing();
@@ -49,7 +49,7 @@ export function useLookAt(findings: Findings | undefined) {
     const isolate = async (finding: Finding, at: number, atOnce = false) => {
       const there = numbers(finding);
       if (!(await frame(finding, at, atOnce))) return false;
-      useSeen
+      useViewState
         .getState()
         .wish(
           { select: numberingOf(federation).these(there), effect: "only", why: `finding ${at + 1}` },

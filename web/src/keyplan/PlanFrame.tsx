@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { offStorey } from "../open/levels";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import type { Direction } from "../open/plan/directions";
 import { type KeyPlan, onPlan, type PlanView, type Point, roomAt, Sheet, wholePlan } from "../open/plan/plan";
 import { useNorth, useTurns } from "../open/plan/useInstrument";
@@ -31,7 +31,7 @@ export function PlanFrame(props: {
   const { federation, eye } = useOpen();
   const north = useNorth();
   const turns = useTurns(plan);
-  const look = useLook();
+  const look = useCameraCommands();
   const sheet = useMemo(() => new Sheet(north), [north]);
   const middle = size / 2;
   const radius = middle - RING_PX - 2;

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import type { KeyboardEvent } from "react";
 import { COLOURS, NAMES, putMarkup, removeMarkup, useMarking } from "../open/markups/marking";
 import { usePlacing } from "../open/markups/usePlacing";
-import type { Markup } from "../open/visibility/seen";
+import type { Markup } from "../open/visibility/viewState";
 import { DeskActs } from "../parts/desk";
 import { KeptText } from "../parts/KeptText";
 import { tone } from "../style/theme";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type Kind, NAMES, useMarking } from "../open/markups/marking";
 import { useTools } from "../open/tools";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
@@ -24,8 +24,8 @@ const KINDS = [
 
 /** What is drawn over the view by hand: the tools for it, how they draw, and what there is. */
 export function MarkupsDesk() {
-  const markups = useSeen((s) => s.markups);
-  const change = useSeen((s) => s.change);
+  const markups = useViewState((s) => s.markups);
+  const change = useViewState((s) => s.change);
   return (
     <Box>
       <DeskHeading>{markups.length ? counted(markups.length, "markup") : "Markups"}</DeskHeading>

@@ -3,7 +3,7 @@ import { COLOURS, useMarking } from "../open/markups/marking";
 import { usePlacing } from "../open/markups/usePlacing";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { Markups } from "../stage/layers/markups";
 import { MarkupDrag } from "../stage/tools/markDrags";
 import { useDrawn } from "./useDrawn";
@@ -19,7 +19,7 @@ export function MarkupsOnStage() {
     const drawnOn = stage();
     if (!drawnOn) return;
     const layer = drawnOn.layer(Markups);
-    const of = (id: string) => useSeen.getState().markups.find((each) => each.id === id);
+    const of = (id: string) => useViewState.getState().markups.find((each) => each.id === id);
     layer.clicked = ({ id, pin }) => {
       const markup = of(id);
       if (!markup) return;

@@ -3,13 +3,13 @@ import { Vector3 } from "three";
 import { blobAddress } from "../api/client";
 import { onStage } from "../open/origin";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { HungPictures } from "../stage/layers/hungPictures";
 
 /** Pictures that another program put into the view, where they stand. */
 export function PicturesOnStage() {
   const { stage, federation } = useOpen();
-  const pictures = useSeen((s) => s.pictures);
+  const pictures = useViewState((s) => s.pictures);
   useEffect(
     () =>
       stage()

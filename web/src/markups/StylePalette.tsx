@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import { COLOURS, restyle, SIZES, type Style, useMarking, WIDTHS } from "../open/markups/marking";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
 
@@ -11,7 +11,7 @@ const COLOUR_NAMES = ["pick", "ink", "here", "plum"] as const satisfies readonly
 export function StylePalette() {
   const next = useMarking((s) => s.style);
   const chosen = useMarking((s) => s.chosen);
-  const inHand = useSeen((s) => s.markups.find(({ id }) => id === chosen));
+  const inHand = useViewState((s) => s.markups.find(({ id }) => id === chosen));
   const style = inHand ?? next;
   return (
     <Box sx={{ display: "grid", rowGap: 0.5, mb: 1 }} data-testid="markup-style">

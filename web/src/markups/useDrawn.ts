@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { COLOURS } from "../open/markups/marking";
 import { usePlacing } from "../open/markups/usePlacing";
 import { useOpen } from "../open/useStage";
-import { type Markup, useSeen } from "../open/visibility/seen";
+import { type Markup, useViewState } from "../open/visibility/viewState";
 import type { MarkupSign } from "../stage/layers/markups";
 
 /** A way of more points is moved as a whole. */
@@ -22,7 +22,7 @@ function shapeOf({ id, kind, points_m, eye, aspect, text_share }: Markup): strin
 export function useDrawn(): readonly MarkupSign[] {
   const { federation } = useOpen();
   const { here } = usePlacing();
-  const markups = useSeen((s) => s.markups);
+  const markups = useViewState((s) => s.markups);
   const shapes = markups.map(shapeOf);
   const { data } = useQuery({
     queryKey: ["markups", shapes],
@@ -31,7 +31,7 @@ export function useDrawn(): readonly MarkupSign[] {
     // While one more is drawn the others stay.
     placeholderData: keepPreviousData,
     queryFn: async () => {
-      const drawn = await taken(api.POST("/api/markups/drawn", { body: { markups: [...markups] } }));
+      const drawn = await answerOf(api.POST("/api/markups/drawn", { body: { markups: [...markups] } }));
       return { by: new Map(shapes.map((shape, k) => [shape, drawn[k]] as const)), drawn };
     },
   });

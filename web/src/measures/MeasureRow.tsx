@@ -3,14 +3,14 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { Vector3 } from "three";
 import type { Shapes } from "../api/client";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { usePlacing } from "../open/markups/usePlacing";
 import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import type { Measure } from "../open/visibility/seen";
+import type { Measure } from "../open/visibility/viewState";
 import { DeskActs } from "../parts/desk";
 import { NameField } from "../parts/NameField";
 import { face, tone } from "../style/theme";
@@ -210,7 +210,7 @@ function middleOf([a = new Vector3(), b = a]: readonly Vector3[]): Vector3 {
 }
 
 function Acts({ measure, found }: { measure: Measure; found: Found | undefined }) {
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const { federation } = useOpen();
   const { write } = usePlacing();
   const units = useUnits();

@@ -5,18 +5,18 @@ import { useRoomHere } from "../open/plan/useRoomHere";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { MeasureRow } from "./MeasureRow";
 import { useFound } from "./useFound";
-import { useTakes } from "./useTakes";
+import { useMeasureTools } from "./useMeasureTools";
 
 /** The measures of the view: those there are, and the ways to take one. */
 export function MeasuresDesk() {
-  const measures = useSeen((s) => s.measures);
-  const change = useSeen((s) => s.change);
+  const measures = useViewState((s) => s.measures);
+  const change = useViewState((s) => s.change);
   const { of, error } = useFound();
   return (
     <Box>
@@ -41,7 +41,7 @@ export function MeasuresDesk() {
 /** The ways to take a measure. */
 function Ways() {
   const { federation } = useOpen();
-  const takes = useTakes();
+  const takes = useMeasureTools();
   const inHand = useTools((s) => s.tool?.name);
   const picked = useSelection((s) => s.refs.length);
   const { level } = useShownLevel();

@@ -3,7 +3,7 @@ import { Vector3 } from "three";
 import { boxesOver } from "../open/looking/covered";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { Dimensions } from "../stage/layers/dimensions";
 import { read } from "./figures";
 import { useMeasuring } from "./measuring";
@@ -14,7 +14,7 @@ import { useFound } from "./useFound";
 export function MeasuresOnStage() {
   useCatches();
   const { stage, federation } = useOpen();
-  const measures = useSeen((s) => s.measures);
+  const measures = useViewState((s) => s.measures);
   const opened = useMeasuring((s) => s.opened);
   const units = useUnits();
   const { of } = useFound();

@@ -1,6 +1,6 @@
 import type { Shapes } from "../api/client";
 import { perProject } from "../open/perProject";
-import { type Measure, useSeen } from "../open/visibility/seen";
+import { type Measure, useViewState } from "../open/visibility/viewState";
 import type { Aim } from "../stage/tools/tool";
 import type { Lock } from "./locks";
 
@@ -30,7 +30,7 @@ const NAMES: Readonly<Record<What["kind"], string>> = {
 
 /** Keep one more measure, and open its row. */
 export function addMeasure(what: What, name = ""): void {
-  const { measures, change } = useSeen.getState();
+  const { measures, change } = useViewState.getState();
   const id = crypto.randomUUID().slice(0, 8);
   change({ measures: [...measures, { id, what, name }] }, `measured ${NAMES[what.kind]}`);
   useMeasuring.setState({ opened: id });
@@ -38,11 +38,11 @@ export function addMeasure(what: What, name = ""): void {
 
 /** Change one measure, under a name. */
 export function changeMeasure(id: string, part: Partial<Measure>, name: string): void {
-  const { measures, change } = useSeen.getState();
+  const { measures, change } = useViewState.getState();
   change({ measures: measures.map((each) => (each.id === id ? { ...each, ...part } : each)) }, name);
 }
 
 export function removeMeasure(id: string): void {
-  const { measures, change } = useSeen.getState();
+  const { measures, change } = useViewState.getState();
   change({ measures: measures.filter((each) => each.id !== id) }, "deleted a measure");
 }

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Vector3 } from "three";
-import { api, bytesOf, taken } from "../api/client";
+import { answerOf, api, bytesOf } from "../api/client";
 import { find } from "../open/numbering";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
@@ -35,7 +35,7 @@ export function useCatches(): void {
         staleTime: Number.POSITIVE_INFINITY,
         gcTime: 300_000,
         queryFn: () =>
-          taken(
+          answerOf(
             api.GET("/api/projects/{project_id}/models/{model_id}/catches/{global_id}", {
               params: { path: { project_id: projectId, model_id: model.id, global_id: globalId } },
             }),

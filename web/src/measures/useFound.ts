@@ -1,8 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { useOpen } from "../open/useStage";
-import { type Measure, type Rule, useSeen } from "../open/visibility/seen";
+import { type Measure, type Rule, useViewState } from "../open/visibility/viewState";
 import type { Found } from "./measuring";
 
 /** What was asked, so that an answer to something else is not taken for it. */
@@ -15,8 +15,8 @@ const NO_RULES: readonly Rule[] = [];
 /** What the measures of the view come to; undefined for one whose answer is not there. */
 export function useFound() {
   const { projectId, federation } = useOpen();
-  const measures = useSeen((s) => s.measures);
-  const seen = useSeen((s) => s.rules);
+  const measures = useViewState((s) => s.measures);
+  const seen = useViewState((s) => s.rules);
   const wish = measures.map(({ id, what }) => ({ id, what, name: "" }));
   // What is hidden is not there for the room at a point; other measures do not ask.
   const rules = measures.some(({ what }) => what.kind === "clear") ? seen : NO_RULES;
@@ -27,7 +27,7 @@ export function useFound() {
     // While one more is worked out the others stay as they are.
     placeholderData: keepPreviousData,
     queryFn: async () => {
-      const { version, found } = await taken(
+      const { version, found } = await answerOf(
         api.POST("/api/projects/{project_id}/measures", {
           params: { path: { project_id: projectId } },
           body: { measures: wish, rules: [...rules] },

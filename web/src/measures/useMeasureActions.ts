@@ -1,11 +1,11 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useSession } from "../open/session";
-import { useTakes } from "./useTakes";
+import { useMeasureTools } from "./useMeasureTools";
 
 /** Taking measures, by name. */
 export function useMeasureActions(): readonly Action[] {
-  const takes = useTakes();
+  const takes = useMeasureTools();
   return useMemo<readonly Action[]>(
     () => [
       { group: "Measure", name: "Measures", key: "g", run: () => useSession.getState().open("measures") },

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
 import { perProject } from "../open/perProject";
 import { useSession } from "../open/session";
@@ -29,7 +29,9 @@ export function useMeetings() {
   return useQuery({
     queryKey: keys.meetings(projectId),
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/meetings", { params: { path: { project_id: projectId } } })),
+      answerOf(
+        api.GET("/api/projects/{project_id}/meetings", { params: { path: { project_id: projectId } } }),
+      ),
   });
 }
 
@@ -38,7 +40,7 @@ export function useMeeting(id: string) {
   const { projectId } = useOpen();
   return useQuery({
     queryKey: [...keys.meetings(projectId), id],
-    queryFn: () => taken(api.GET("/api/meetings/{meeting_id}", { params: { path: { meeting_id: id } } })),
+    queryFn: () => answerOf(api.GET("/api/meetings/{meeting_id}", { params: { path: { meeting_id: id } } })),
     retry: false,
   });
 }
@@ -55,7 +57,7 @@ export function useMeetingActs() {
       begin: async (title: string, chosen: readonly string[] = []) => {
         let made: Meeting | null = null;
         await doing(async () => {
-          made = await taken(
+          made = await answerOf(
             api.POST("/api/projects/{project_id}/meetings", {
               params: { path: { project_id: projectId } },
               body: { title, chosen: [...chosen] },
@@ -65,23 +67,23 @@ export function useMeetingActs() {
         return made as Meeting | null;
       },
       change: (id: string, body: Shapes["MeetingRequest"]) =>
-        doing(() => taken(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }))),
+        doing(() => answerOf(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }))),
       note: (id: string, body: Shapes["NewPoint"]) =>
-        doing(() => taken(api.POST("/api/meetings/{meeting_id}/points", { ...at(id), body }))),
+        doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/points", { ...at(id), body }))),
       takeAway: ({ id }: Point) =>
         doing(async () => {
-          await taken(api.DELETE("/api/meeting-points/{point_id}", point(id)));
+          await answerOf(api.DELETE("/api/meeting-points/{point_id}", point(id)));
           say(
             "Note removed.",
-            () => void doing(() => taken(api.POST("/api/meeting-points/{point_id}/restore", point(id)))),
+            () => void doing(() => answerOf(api.POST("/api/meeting-points/{point_id}/restore", point(id)))),
           );
         }),
       remove: ({ id, title }: Meeting) =>
         doing(async () => {
-          await taken(api.DELETE("/api/meetings/{meeting_id}", at(id)));
+          await answerOf(api.DELETE("/api/meetings/{meeting_id}", at(id)));
           say(
             `Deleted ${title}.`,
-            () => void doing(() => taken(api.POST("/api/meetings/{meeting_id}/restore", at(id)))),
+            () => void doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/restore", at(id)))),
           );
         }),
     };

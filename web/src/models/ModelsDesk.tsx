@@ -4,7 +4,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { ModelCard } from "../api/client";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { uploadsOf, useUploads } from "../open/uploads";
 import { useOpen } from "../open/useStage";
 import { ChooseFiles } from "../parts/DropZone";
@@ -43,12 +43,12 @@ function Model({ model }: { model: ModelCard }) {
   const say = useSession((s) => s.say);
   // Awaited rather than called back: a model that is taken out leaves the page before the answer comes.
   const run = (what: "cancel" | "retry" | "stand" | "remove") =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       await act.mutateAsync({ id: model.id, act: what });
       if (what === "remove")
         say(
           `${model.name} was removed.`,
-          () => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" })),
+          () => void withErrorNotice(() => act.mutateAsync({ id: model.id, act: "restore" })),
         );
     });
   const busy = model.status === "waiting" || model.status === "reading";
@@ -140,7 +140,9 @@ function DisciplineChoice({ model }: { model: ModelCard }) {
         inputProps={{ "aria-label": `Discipline of ${model.name}` }}
         sx={{ fontSize: 13 }}
         onChange={(event) =>
-          void orAloud(() => discipline.mutateAsync({ id: model.id, code: event.target.value || null }))
+          void withErrorNotice(() =>
+            discipline.mutateAsync({ id: model.id, code: event.target.value || null }),
+          )
         }
       >
         <option value="">as the file says</option>

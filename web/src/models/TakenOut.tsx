@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useModelAct, useModels } from "../api/queries";
 import { spokenMoment } from "../open/dates";
-import { orAloud } from "../open/session";
+import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { tone } from "../style/theme";
 
@@ -35,7 +35,7 @@ export function TakenOut() {
               variant="text"
               sx={{ flexShrink: 0 }}
               aria-label={`Restore ${model.name}`}
-              onClick={() => void orAloud(() => act.mutateAsync({ id: model.id, act: "restore" }))}
+              onClick={() => void withErrorNotice(() => act.mutateAsync({ id: model.id, act: "restore" }))}
             >
               Restore
             </Button>

@@ -2,7 +2,7 @@ import type { ModelCard } from "../api/client";
 import { find } from "../open/numbering";
 import { useSession } from "../open/session";
 import { pointTool } from "../open/tools";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import type { Tool } from "../stage/tools/tool";
 import { useAligning } from "./alignState";
 
@@ -19,7 +19,7 @@ export function alignTool({ id, name }: ModelCard): Tool {
       },
     },
     ({ component, point }) => {
-      const { federation } = useSeen.getState();
+      const { federation } = useViewState.getState();
       const hit = federation && find(federation, component)?.model;
       if (hit && hit.id !== id) {
         useSession

@@ -1,7 +1,7 @@
 import type { Shapes } from "../api/client";
 import { theseOf } from "../open/numbering";
-import type { Rule } from "../open/visibility/seen";
 import { withTints } from "../open/visibility/tints";
+import type { Rule } from "../open/visibility/viewState";
 
 export type Changes = Shapes["Changes"];
 export type Kind = "added" | "removed" | "moved" | "reshaped" | "changed";

@@ -1,6 +1,6 @@
 import type { ModelCard, Shapes } from "../api/client";
 import { useCorrections } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { wishOf } from "./alignState";
 
@@ -12,19 +12,19 @@ export function useAlign(model: ModelCard) {
   const before = wishOf(model);
   // Awaited rather than called back: what was typed into is made anew before the answer comes.
   const back = () =>
-    void orAloud(async () => {
+    void withErrorNotice(async () => {
       await align.mutateAsync({ id: model.id, wish: before });
       say(`${model.name} is aligned as before.`);
     });
   const done = () => say(`${model.name} is being aligned again.`, back);
   return {
     align: (wish: Shapes["AlignmentRequest"]) =>
-      void orAloud(async () => {
+      void withErrorNotice(async () => {
         await align.mutateAsync({ id: model.id, wish });
         done();
       }),
     byPoints: (wish: Shapes["PointsRequest"], stop: () => void) =>
-      void orAloud(async () => {
+      void withErrorNotice(async () => {
         await alignByPoints.mutateAsync({ id: model.id, wish });
         stop();
         done();

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { useModelAct } from "../api/queries";
 import type { Action } from "../open/action";
-import { orAloud } from "../open/session";
+import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 
 /** Letting an alternative stand in place of another one, each by its name. */
@@ -16,7 +16,7 @@ export function useAlternativeActions(): readonly Action[] {
           group: "Show",
           name: `Alternative ${alternative_option} of ${alternative_what}: ${stands ? "in use" : "use it"}`,
           run: () => {
-            if (!stands) void orAloud(() => mutateAsync({ id, act: "stand" }));
+            if (!stands) void withErrorNotice(() => mutateAsync({ id, act: "stand" }));
           },
         })),
     [federation, mutateAsync],

@@ -2,17 +2,17 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Vector3 } from "three";
 import { goneQuery } from "../api/queries";
 import { type GoneFrom, useCompared } from "../open/compared";
-import { useLook } from "../open/looking/useLook";
-import { orAloud, useSession } from "../open/session";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 
 /** Draws what is gone and looks at where one of it stood. */
 export function useLookAtGone(from: GoneFrom) {
   const { projectId, federation } = useOpen();
   const client = useQueryClient();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   return (globalId: string) =>
-    void orAloud(async () => {
+    void withErrorNotice(async () => {
       const { removed } = await client.fetchQuery(
         goneQuery(projectId, from.model, from.against, federation.version),
       );

@@ -3,7 +3,7 @@ import type { ComponentRef, Federation, Shapes, View } from "../api/client";
 import type { Pose } from "../stage/pose";
 import { numberingOf, theseOf } from "./numbering";
 import { inProject, onStage } from "./origin";
-import type { Look } from "./visibility/seen";
+import type { Look } from "./visibility/viewState";
 
 type Rule = Shapes["Rule"];
 

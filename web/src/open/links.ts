@@ -1,4 +1,4 @@
-import { api, taken, type View } from "../api/client";
+import { answerOf, api, type View } from "../api/client";
 
 /** What a link keeps besides the eye, as one text. */
 function nameOf({ rules, cuts, whole, measures, markups, pictures }: View): string {
@@ -13,9 +13,9 @@ export function linksOf(projectId: string) {
     keep(view: View): Promise<string> {
       const name = nameOf(view);
       if (last?.name === name) return last.made;
-      const made = taken(api.POST("/api/projects/{project_id}/links", { params: { path }, body: view })).then(
-        (link) => link.id,
-      );
+      const made = answerOf(
+        api.POST("/api/projects/{project_id}/links", { params: { path }, body: view }),
+      ).then((link) => link.id);
       last = { name, made };
       made.catch(() => {
         if (last?.made === made) last = null;
@@ -23,7 +23,7 @@ export function linksOf(projectId: string) {
       return made;
     },
     open: (id: string): Promise<View> =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/links/{link_id}", { params: { path: { ...path, link_id: id } } }),
       ),
   };

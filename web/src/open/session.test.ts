@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { endProject } from "./perProject";
-import { orAloud, useSession } from "./session";
+import { useSession, withErrorNotice } from "./session";
 
 describe("the session", () => {
   beforeEach(endProject);
@@ -15,9 +15,9 @@ describe("the session", () => {
 
   test("what goes wrong is said in its own sentence, with no undo of something else", async () => {
     now().say("One hidden.", () => undefined);
-    await orAloud(() => Promise.reject(new Error("There is no such room; reload the page.")));
+    await withErrorNotice(() => Promise.reject(new Error("There is no such room; reload the page.")));
     expect(now().notice).toEqual({ text: "There is no such room; reload the page." });
-    await orAloud(() => Promise.resolve());
+    await withErrorNotice(() => Promise.resolve());
     expect(now().notice?.text).toContain("no such room");
     now().hush();
     expect(now().notice).toBeNull();

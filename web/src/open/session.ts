@@ -25,7 +25,7 @@ interface Session {
 }
 
 /** Do something that can go wrong, and say so in its own sentence if it does; whether it was done. */
-export async function orAloud(work: () => Promise<unknown>): Promise<boolean> {
+export async function withErrorNotice(work: () => Promise<unknown>): Promise<boolean> {
   try {
     await work();
     return true;

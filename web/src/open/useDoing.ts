@@ -1,6 +1,6 @@
 import { type QueryKey, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { orAloud } from "./session";
+import { withErrorNotice } from "./session";
 
 /** How something is done to what a key names: whether it was, and what is shown of it asked for anew. */
 export type Doing = (work: () => Promise<unknown>) => Promise<boolean>;
@@ -17,7 +17,7 @@ export function useDoing(key: QueryKey): Doing {
       client
         .getMutationCache()
         .build<boolean, Error, void, unknown>(client, {
-          mutationFn: () => orAloud(work),
+          mutationFn: () => withErrorNotice(work),
           scope: { id },
           networkMode: "always",
           onSettled: () => void client.invalidateQueries({ queryKey: JSON.parse(id) }),

@@ -1,8 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
+import { ATTRIBUTES } from "../api/constants";
 import { useOpen } from "./useStage";
 
-export type Valued = "system" | "type" | "class" | "material";
+/** The attributes whose values are offered to choose from. */
+export const LISTED = ATTRIBUTES.filter((each) => each.listed).map(({ what }) => what);
+export type Valued = (typeof LISTED)[number];
 
 /** What components have for something, in order; nothing is asked where nothing is meant. */
 export function useValues(what: Valued | undefined) {
@@ -12,7 +15,7 @@ export function useValues(what: Valued | undefined) {
     enabled: what !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/values/{what}", {
           params: { path: { project_id: projectId, what: what ?? "system" } },
         }),

@@ -6,17 +6,17 @@ import { fromView, toView } from "../open/document";
 import { useHabits } from "../open/habits";
 import { linksOf } from "../open/links";
 import { firstLook } from "../open/looking/firstLook";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useKeyPlan } from "../open/plan/useInstrument";
 import { useSelection } from "../open/selection";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { announce } from "../open/trail/cause";
 import { trailOf, trails, useTrail } from "../open/trail/trail";
 import { useTrailKeeper } from "../open/trail/useTrailKeeper";
 import { useOpen } from "../open/useStage";
 import { keepChanges, keepLeaving, keepView, keptChanges, keptView, takeLeaving } from "../open/views/left";
 import { useLinkedViewpoint, useShowViewpoint } from "../open/views/viewpoints";
-import { EVERYTHING, isPlain, useSeen } from "../open/visibility/seen";
+import { EVERYTHING, isPlain, useViewState } from "../open/visibility/viewState";
 import { counted } from "../parts/words";
 import { gridOf } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
@@ -31,7 +31,7 @@ import { fetchDesks } from "./Desk";
 export function Beginning() {
   const { federation, stage, projectId } = useOpen();
   const person = usePerson((s) => s.name);
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const say = useSession((s) => s.say);
   useTrailKeeper();
   const ready = useTrail("stage", (s) => s.of === trailOf(projectId, person));
@@ -48,7 +48,7 @@ export function Beginning() {
   const follow = useCallback(
     (addressed: Addressed) => {
       const { pose, look } = fromView(federation, addressed.view);
-      useSeen.getState().see(look, "opened a link");
+      useViewState.getState().see(look, "opened a link");
       if (addressed.trouble) say(addressed.trouble);
       announce("by its address");
       stage()?.go(pose, true);
@@ -62,7 +62,7 @@ export function Beginning() {
       const addressed = await fromAddress(window.location.hash, federation, linksOf(projectId));
       if (addressed && begun.current) follow(addressed);
     };
-    const changed = () => void orAloud(pasted);
+    const changed = () => void withErrorNotice(pasted);
     window.addEventListener("hashchange", changed);
     return () => window.removeEventListener("hashchange", changed);
   }, [ready, something, federation, projectId, follow]);
@@ -79,7 +79,7 @@ export function Beginning() {
     begun.current = "all";
     const begin = async () => {
       const links = linksOf(projectId);
-      const { see, begin: beginWith } = useSeen.getState();
+      const { see, begin: beginWith } = useViewState.getState();
       const leaving = takeLeaving(projectId, person, window.location.hash);
       const left = leaving?.view ?? (await keptView("left", projectId, person));
       const changes = leaving?.changes ?? (await keptChanges(projectId, person));
@@ -106,7 +106,7 @@ export function Beginning() {
       stage()?.go(pose, true);
     };
     // Where that fails the building is seen all the same, from somewhere.
-    void orAloud(begin).then(() => stage()?.begin());
+    void withErrorNotice(begin).then(() => stage()?.begin());
   }, [ready, linked, show, something, fitTo, follow, federation, person, projectId, say, stage]);
   return null;
 }
@@ -125,7 +125,7 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
   const keep = useCallback(
     (pose: Pose) => {
       fetchDesks();
-      const seen = useSeen.getState();
+      const seen = useViewState.getState();
       const view = toView(latest.current, pose, seen, useSelection.getState().refs);
       const person = usePerson.getState().name;
       void keepView("left", projectId, person, view);
@@ -149,10 +149,10 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
       const left = toView(
         latest.current,
         view.navigation.goal,
-        useSeen.getState(),
+        useViewState.getState(),
         useSelection.getState().refs,
       );
-      const { history } = useSeen.getState();
+      const { history } = useViewState.getState();
       const { hash } = window.location;
       keepLeaving(projectId, usePerson.getState().name, { view: left, hash, changes: history });
     };
@@ -164,7 +164,7 @@ export function useRest(federation: Federation, projectId: string, stage: () => 
   }, [projectId, stage]);
   useEffect(
     () =>
-      useSeen.subscribe((now, before) => {
+      useViewState.subscribe((now, before) => {
         const view = stage();
         const same =
           now.rules === before.rules &&

@@ -4,7 +4,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import NativeSelect from "@mui/material/NativeSelect";
 import Switch from "@mui/material/Switch";
 import { useHabits } from "../open/habits";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useDirections, useKeyPlan, useTurns } from "../open/plan/useInstrument";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
@@ -20,7 +20,7 @@ const FRONTS = [
 /** Standard directions and square-on views, and how turning is done. */
 export function LookPanel() {
   const { federation, stage } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const habits = useHabits();
   const directions = useDirections();
   const plan = useKeyPlan(0);

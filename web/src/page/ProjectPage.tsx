@@ -13,7 +13,7 @@ import { useSession } from "../open/session";
 import { uploadsOf } from "../open/uploads";
 import { EyeNews, OpenContext, useOpen } from "../open/useStage";
 import { useTour } from "../open/views/tourState";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { DropZone } from "../parts/DropZone";
 import { FeaturesContext, Slot } from "../parts/feature";
 import type { Stage } from "../stage/stage";
@@ -74,7 +74,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   const onRest = useRest(federation, projectId, open.stage);
   useLayoutEffect(() => {
     useSelection.getState().follow(federation);
-    useSeen.getState().follow(federation);
+    useViewState.getState().follow(federation);
   }, [federation]);
   // Last, so that nothing hears of it any more.
   useEffect(() => endProject, []);

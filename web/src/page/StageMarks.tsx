@@ -3,7 +3,7 @@ import { LockBar } from "../measures/LockBar";
 import { OVER_STAGE } from "../open/looking/covered";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { useWalkState } from "../open/walking/walkState";
 import { Mark } from "../parts/Mark";
 import { KeptInside } from "./KeptInside";
@@ -12,7 +12,7 @@ import { Opened } from "./Opened";
 /** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
 export function StageMarks() {
   const { tool, take, locked, lock } = useTools();
-  const limit = useSeen((s) => s.depthM);
+  const limit = useViewState((s) => s.depthM);
   const units = useUnits();
   const walking = useWalkState((s) => s.mode !== "orbit");
   return (
@@ -36,7 +36,7 @@ export function StageMarks() {
         <Mark
           text={`View limited to ${units.length(limit, 2)} beyond the target.`}
           act="Remove limit"
-          onAct={() => useSeen.getState().change({ depthM: null }, "removed the depth limit")}
+          onAct={() => useViewState.getState().change({ depthM: null }, "removed the depth limit")}
         />
       )}
     </Box>

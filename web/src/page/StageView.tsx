@@ -3,14 +3,14 @@ import { useCallback, useEffect, useRef } from "react";
 import { Vector3 } from "three";
 import { WordsOver } from "../markups/WordsOver";
 import { BACKGROUNDS, useHabits } from "../open/habits";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { keepPlace } from "../open/trail/useTrailKeeper";
 import { useFinish } from "../open/useFinish";
 import { useOpen, useStageNews } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { useWalk } from "../open/walking/useWalk";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { type Pose, toShape } from "../stage/pose";
@@ -21,7 +21,7 @@ import { useOrigin } from "./useOrigin";
 /** What is picked on the drawing and out of sight on the stage is brought into it. */
 function useBringIn() {
   const { stage } = useOpen();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const latest = useRef<(component: number) => void>(() => undefined);
   latest.current = (component) => {
     const view = stage();
@@ -42,10 +42,10 @@ export function StageView(props: {
   const canvas = useRef<HTMLCanvasElement>(null);
   const stageRef = useRef<Stage | null>(null);
   const { federation, eye, drawn } = useOpen();
-  const states = useSeen((s) => s.states);
-  const tints = useSeen((s) => s.tints);
-  const depthM = useSeen((s) => s.depthM);
-  const style = useSeen((s) => s.style);
+  const states = useViewState((s) => s.states);
+  const tints = useViewState((s) => s.tints);
+  const depthM = useViewState((s) => s.depthM);
+  const style = useViewState((s) => s.style);
   const picked = useSelection((s) => s.picked);
   const bringIn = useBringIn();
   useFinish();

@@ -6,7 +6,7 @@ import { Find } from "../actions/Find";
 import { initials, usePerson } from "../api/person";
 import { useBeside } from "../open/drawings/shown";
 import { useDrawings } from "../open/drawings/useDrawings";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSession } from "../open/session";
 import { useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
@@ -15,15 +15,15 @@ import { useWalk } from "../open/walking/useWalk";
 import { useWalkState } from "../open/walking/walkState";
 import { PanelOver } from "../parts/PanelOver";
 import { counted } from "../parts/words";
-import { DrawingPanel } from "../seen/DrawingPanel";
 import { face, tone } from "../style/theme";
 import { People } from "../together/People";
 import { useHome } from "../viewpoints/home";
+import { DrawingPanel } from "../visibility/DrawingPanel";
 
 /** The project, what can be done on the stage, and who sits here. */
 export function TopBar() {
   const { federation } = useOpen();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const home = useHome();
   const open = useSession((s) => s.open);
   const drawings = useDrawings();

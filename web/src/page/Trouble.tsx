@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { api, taken } from "../api/client";
-import { orAloud, useSession } from "../open/session";
+import { answerOf, api } from "../api/client";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { tone } from "../style/theme";
 
@@ -11,7 +11,7 @@ export function Trouble() {
   const open = useSession((s) => s.open);
   if (!federation.trouble) return null;
   const path = { project_id: federation.id };
-  const again = () => taken(api.POST("/api/projects/{project_id}/federation", { params: { path } }));
+  const again = () => answerOf(api.POST("/api/projects/{project_id}/federation", { params: { path } }));
   return (
     <Box
       role="alert"
@@ -30,7 +30,7 @@ export function Trouble() {
       }}
     >
       {federation.trouble}{" "}
-      <Button variant="text" onClick={() => orAloud(again)}>
+      <Button variant="text" onClick={() => withErrorNotice(again)}>
         Try again
       </Button>
       <Button variant="text" onClick={() => open("models")}>

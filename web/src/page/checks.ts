@@ -3,7 +3,7 @@ import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
 import { trails } from "../open/trail/trail";
 import { useStageNews } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { useWalkState } from "../open/walking/walkState";
 import { Clips } from "../stage/clips";
 import { offerToTests } from "../stage/testHooks";
@@ -11,7 +11,7 @@ import { offerToTests } from "../stage/testHooks";
 /** What is open, as the page knows it, for checks against the core, and what benches cut the stage with. */
 const open = {
   clips: { Clips },
-  seen: () => useSeen.getState(),
+  seen: () => useViewState.getState(),
   picked: () => useSelection.getState().picked,
   trail: (kind: keyof typeof trails = "stage") => trails[kind].getState(),
   tool: () => useTools.getState().tool?.name ?? null,
@@ -20,7 +20,7 @@ const open = {
   mode: () => useWalkState.getState().mode,
   /** The storey that the key plan shows by itself for an eye about the origin. */
   followed: (eye: [number, number, number]) => {
-    const { federation } = useSeen.getState();
+    const { federation } = useViewState.getState();
     const [x, y, z] = eye;
     return federation ? federation.levels[followedLevel(federation, { x, y, z })]?.name : undefined;
   },

@@ -11,12 +11,12 @@ import { feature as models } from "../models/feature";
 import type { Feature } from "../parts/feature";
 import { feature as register } from "../register/feature";
 import { feature as routes } from "../routes/feature";
-import { feature as seen } from "../seen/feature";
 import { feature as together } from "../together/feature";
 import { feature as topics } from "../topics/feature";
 import { feature as tours } from "../tours/feature";
 import { feature as trail } from "../trail/feature";
 import { feature as viewpoints } from "../viewpoints/feature";
+import { feature as visibility } from "../visibility/feature";
 import { feature as walk } from "../walk/feature";
 
 /** Topics and meetings share a panel of the desk. */
@@ -43,7 +43,7 @@ export const FEATURES: readonly Feature[] = [
   routes,
   topics,
   together,
-  seen,
+  visibility,
   models,
   tours,
   actions,

@@ -5,7 +5,7 @@ import type { Shapes } from "../api/client";
 import { type Draft, HOWS, type How, howsOf, PLAIN } from "../open/selections/conditions";
 import { useRegister } from "../open/selections/registerState";
 import { useOpen } from "../open/useStage";
-import { useValues } from "../open/useValues";
+import { LISTED, useValues } from "../open/useValues";
 import { tone } from "../style/theme";
 import { useAskable } from "./useAskable";
 
@@ -137,8 +137,6 @@ function OneCondition(props: {
     </Box>
   );
 }
-
-const LISTED = ["system", "type", "class", "material"] as const;
 
 /** What components have for what is asked, to choose from. */
 function PlainValues({ what }: { what: string }) {

@@ -1,14 +1,15 @@
 import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import type { Shapes } from "../api/client";
+import { ATTRIBUTES } from "../api/constants";
 import { stepName, stepped } from "../open/selections/groups";
 import { QUANTITIES, useRegister } from "../open/selections/registerState";
 import { Switch } from "../parts/Switch";
 import { Choice } from "./Choice";
 import { useAskable } from "./useAskable";
 
-const STEPS = ["level", "room", "discipline", "model", "class", "type", "system", "material"] as const;
-const CALLED = ["name", "tag"] as const;
+const STEPS = ATTRIBUTES.filter(({ groups }) => groups).map(({ what }) => what);
+const CALLED = ATTRIBUTES.filter(({ groups }) => !groups).map(({ what }) => what);
 const WORKED: readonly string[] = QUANTITIES;
 const MOST_STEPS = 3;
 const MOST_COLUMNS = 8;

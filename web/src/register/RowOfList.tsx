@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { find, numberingOf } from "../open/numbering";
 import { groupName, membersOf, type Row, selectorOf } from "../open/selections/groups";
 import { useRegister } from "../open/selections/registerState";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
 import type { Selector } from "../open/visibility/selectors";
 import { useSeeing } from "../open/visibility/useSeeing";
+import { useViewState } from "../open/visibility/viewState";
 import { tone } from "../style/theme";
 import { ColumnsOf, Counts, NAME_PX } from "./FiguresOfRow";
 import { useConditions, type useSchedule } from "./useSchedule";
@@ -24,9 +24,9 @@ export function RowOfList(props: {
   const { federation } = useOpen();
   const { steps, set, turn } = useRegister();
   const conditions = useConditions();
-  const states = useSeen((s) => s.states);
+  const states = useViewState((s) => s.states);
   const seeing = useSeeing();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const isGroup = row.kind === "group";
   const depth = isGroup ? row.group.path.length - 1 : row.depth;
   const found = isGroup ? null : find(federation, row.component);

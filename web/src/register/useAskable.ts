@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { useOpen } from "../open/useStage";
 
 /** Every property and quantity that components of the building have. */
@@ -9,6 +9,8 @@ export function useAskable() {
     queryKey: ["askable", projectId, federation.version],
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } })),
+      answerOf(
+        api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } }),
+      ),
   });
 }

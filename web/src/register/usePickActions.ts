@@ -1,13 +1,13 @@
 import { useMemo } from "react";
-import { api, bytesOf, type ComponentRef, type Shapes, taken } from "../api/client";
+import { answerOf, api, bytesOf, type ComponentRef, type Shapes } from "../api/client";
 import type { Action } from "../open/action";
 import { pickedNow, useSelection } from "../open/selection";
 import { numbersIn } from "../open/selections/groups";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { HIDDEN } from "../open/visibility/expected";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { counted } from "../parts/words";
 import { boxTool } from "./boxTool";
 
@@ -37,13 +37,13 @@ export function usePickActions(): readonly Action[] {
     };
     const visible = (state: number) => state !== HIDDEN;
     const known = ({ model, global_id }: ComponentRef) =>
-      taken(
+      answerOf(
         api.GET("/api/models/{model_id}/components/{global_id}", {
           params: { path: { model_id: model, global_id } },
         }),
       );
     const met = async (what: string, value: string) => {
-      const answer = await taken(
+      const answer = await answerOf(
         api.POST("/api/projects/{project_id}/where", {
           params: { path: { project_id: projectId } },
           body: { conditions: [{ what, how: "equal", value, unit: "" }] },
@@ -54,14 +54,14 @@ export function usePickActions(): readonly Action[] {
       return new Uint8Array(bytesOf(answer.met));
     };
     const same = (what: keyof typeof SAME) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const { refs } = useSelection.getState();
         if (!refs.length) return say("Nothing is selected. Click a component first.");
         const those = await Promise.all(refs.slice(0, MOST_ASKED).map(known));
         const values = [...new Set(those.flatMap(SAME[what]))].filter(Boolean);
         if (!values.length) return say(`The selection has no ${what}.`);
         const masks = await Promise.all(values.map((value) => met(what, value)));
-        const { states } = useSeen.getState();
+        const { states } = useViewState.getState();
         pick(numbersIn(states, (state, k) => visible(state) && masks.some((mask) => mask[k])));
       });
     return [
@@ -74,14 +74,14 @@ export function usePickActions(): readonly Action[] {
       {
         group: "Select",
         name: "Select all visible",
-        run: () => pick(numbersIn(useSeen.getState().states, visible)),
+        run: () => pick(numbersIn(useViewState.getState().states, visible)),
       },
       {
         group: "Select",
         name: "Invert the selection of visible components",
         run: () => {
           const now = new Set(pickedNow());
-          pick(numbersIn(useSeen.getState().states, (state, k) => visible(state) && !now.has(k)));
+          pick(numbersIn(useViewState.getState().states, (state, k) => visible(state) && !now.has(k)));
         },
       },
       { group: "Select", name: "Clear selection", run: () => useSelection.getState().pick([]) },

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { scheduleQuery } from "../api/queries";
 import { type Condition, conditionOf } from "../open/selections/conditions";
 import { treeOf } from "../open/selections/groups";
 import { useRegister } from "../open/selections/registerState";
-import { orAloud } from "../open/session";
+import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useSettled } from "../parts/useSettled";
 import { columnOf } from "./besideEach";
@@ -64,8 +64,8 @@ export function useSaveSchedule() {
   const { projectId } = useOpen();
   const wish = useWish();
   return (form: "csv" | "xlsx") =>
-    orAloud(async () => {
-      const file = await taken(
+    withErrorNotice(async () => {
+      const file = await answerOf(
         api.POST("/api/projects/{project_id}/schedule/{form}", {
           params: { path: { project_id: projectId, form } },
           body: wish,

@@ -1,9 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect } from "react";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { useWalking } from "../api/queries";
-import { orAloud } from "../open/session";
+import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { DeskNote } from "../parts/desk";
@@ -64,8 +64,8 @@ function useReady() {
   useEffect(() => {
     if (current === null) return;
     const params = { path: { project_id: projectId }, query: { body } };
-    void orAloud(async () => {
-      await taken(api.POST("/api/projects/{project_id}/routes/ready", { params }));
+    void withErrorNotice(async () => {
+      await answerOf(api.POST("/api/projects/{project_id}/routes/ready", { params }));
     });
   }, [current, projectId, body]);
 }

@@ -3,9 +3,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { type FormEvent, useState } from "react";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { useWalking, useWalkRule } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
@@ -40,10 +40,10 @@ export function WalkRule() {
   if (!data || !walking) return null;
   const own = data.bodies;
   const change = (wish: Partial<Rule>) =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       const { passable, doors_locked, cell_cm } = data;
       const body: Rule = { passable, doors_locked, cell_cm, bodies: own, ...wish };
-      await taken(
+      await answerOf(
         api.PUT("/api/projects/{project_id}/walking/rule", {
           params: { path: { project_id: projectId } },
           body,

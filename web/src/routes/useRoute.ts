@@ -1,10 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { api, type Shapes, taken } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { usePerson } from "../api/person";
 import { keys } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { noAnswer, type RouteAnswer, useRouteState, wishNow } from "./routeState";
@@ -37,8 +37,10 @@ export function useRoute() {
         if (!body) return;
         const one = ++asks;
         useRouteState.setState({ searching: true });
-        await orAloud(async () => {
-          const answer = await taken(api.POST("/api/projects/{project_id}/routes/find", { ...path, body }));
+        await withErrorNotice(async () => {
+          const answer = await answerOf(
+            api.POST("/api/projects/{project_id}/routes/find", { ...path, body }),
+          );
           if (one !== asks) return;
           useRouteState.setState({ ...noAnswer, asked: body, answer, first: changed ? first : answer });
         });
@@ -46,31 +48,33 @@ export function useRoute() {
       },
       /** The next best ways beside the answer. */
       findOthers: () =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const { asked: body, answer } = useRouteState.getState();
           if (!body) return;
-          const others = await taken(api.POST("/api/projects/{project_id}/routes/others", { ...path, body }));
+          const others = await answerOf(
+            api.POST("/api/projects/{project_id}/routes/others", { ...path, body }),
+          );
           if (useRouteState.getState().answer === answer) useRouteState.setState({ others });
         }),
       keep: (name: string) =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const asked = useRouteState.getState().asked ?? wish();
           if (!asked) return;
-          await taken(
+          await answerOf(
             api.POST("/api/projects/{project_id}/routes", { ...path, body: { name, author, wish: asked } }),
           );
           await again();
         }),
       remove: (route: Shapes["SavedRoute"]) =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const one = { params: { path: { route_id: route.id } } };
-          await taken(api.DELETE("/api/routes/{route_id}", one));
+          await answerOf(api.DELETE("/api/routes/{route_id}", one));
           await again();
           say(
             `"${route.name}" was deleted.`,
             () =>
-              void orAloud(async () => {
-                await taken(api.POST("/api/routes/{route_id}/restore", one));
+              void withErrorNotice(async () => {
+                await answerOf(api.POST("/api/routes/{route_id}/restore", one));
                 await again();
               }),
           );

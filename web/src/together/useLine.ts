@@ -9,7 +9,7 @@ import { Line } from "../open/together/line";
 import { type Person, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { Pointer } from "../stage/layers/pointer";
 
 type Said =
@@ -74,7 +74,7 @@ export function useLine(): void {
         if (said.did) tell(said.name, said.did);
         if (!shows) return;
         const { look, picked } = fromView(federation, said.view);
-        useSeen.getState().see(look, `${said.name}: ${said.did || "showed this"}`);
+        useViewState.getState().see(look, `${said.name}: ${said.did || "showed this"}`);
         useSelection.getState().pick(picked);
       } else if (said.kind === "looks") {
         if (!shows || useTools.getState().locked) return;

@@ -4,7 +4,7 @@ import { inProject } from "../open/origin";
 import { useSelection } from "../open/selection";
 import { presentsNow, useTogether } from "../open/together/togetherState";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 
 const EYE_MS = 50;
 const POINTER_MS = 80;
@@ -41,7 +41,7 @@ export function usePresenting(): void {
       line.tell({ kind: "looks", eye: now, through_m });
     });
     const sees = paced(LOOK_MS, () => {
-      const seen = useSeen.getState();
+      const seen = useViewState.getState();
       line.tell({
         kind: "sees",
         view: toView(federation, view.seen, seen, useSelection.getState().refs),
@@ -49,8 +49,8 @@ export function usePresenting(): void {
       });
       named = "";
     });
-    let last = useSeen.getState().history;
-    const offSeen = useSeen.subscribe((now) => {
+    let last = useViewState.getState().history;
+    const offSeen = useViewState.subscribe((now) => {
       const { history } = now;
       if (history === last) return;
       const undone = history.at < last.at && history.steps.length === last.steps.length;

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { keys } from "../api/queries";
 import { useSession } from "../open/session";
 import type { TopicsTask } from "../open/tasks/task";
@@ -21,7 +21,8 @@ export function useReport(task: TopicsTask) {
     queryKey: ["report", task.id, task.made],
     enabled: task.made > 0,
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () => taken(api.GET("/api/tasks/{task_id}/report", { params: { path: { task_id: task.id } } })),
+    queryFn: () =>
+      answerOf(api.GET("/api/tasks/{task_id}/report", { params: { path: { task_id: task.id } } })),
   });
 }
 
@@ -35,7 +36,7 @@ export function useTopicFiles() {
     return {
       take: (file: File) =>
         ofTasks(() =>
-          taken(
+          answerOf(
             api.POST("/api/projects/{project_id}/topics/files", {
               params: { path: { project_id: projectId }, header: named(file) },
               ...sentAs(file),
@@ -44,7 +45,7 @@ export function useTopicFiles() {
         ),
       attach: (topicId: string, file: File) =>
         ofTopics(() =>
-          taken(
+          answerOf(
             api.POST("/api/topics/{topic_id}/files", {
               params: { path: { topic_id: topicId }, header: named(file) },
               ...sentAs(file),
@@ -53,12 +54,12 @@ export function useTopicFiles() {
         ),
       remove: (id: string, name: string) =>
         ofTopics(async () => {
-          await taken(api.DELETE("/api/topic-files/{file_id}", at(id)));
+          await answerOf(api.DELETE("/api/topic-files/{file_id}", at(id)));
           useSession
             .getState()
             .say(
               `Removed ${name}.`,
-              () => void ofTopics(() => taken(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
+              () => void ofTopics(() => answerOf(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
             );
         }),
     };

@@ -1,7 +1,7 @@
 import { type UseQueryResult, useQueries } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { api, taken } from "../api/client";
+import { answerOf, api } from "../api/client";
 import { keys, useWalking } from "../api/queries";
 import { poseOf } from "../open/document";
 import { useOpen } from "../open/useStage";
@@ -46,7 +46,7 @@ export function useTimeline(): { line: Timeline; finding: boolean } {
 async function wayBetween(projectId: string, from: Pose | undefined, to: Pose): Promise<Way | null> {
   if (from?.projection !== "perspective" || to.projection !== "perspective") return null;
   const place = ({ eye }: Pose) => ({ point_m: eye.toArray(), label: "" });
-  const answer = await taken(
+  const answer = await answerOf(
     api.POST("/api/projects/{project_id}/routes/find", {
       params: { path: { project_id: projectId } },
       body: {

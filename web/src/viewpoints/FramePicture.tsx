@@ -6,7 +6,7 @@ import { useEffect, useState } from "react";
 import { useSession } from "../open/session";
 import { useOpen, useStageNews } from "../open/useStage";
 import { isWhole, SIZES, WIDEST } from "../open/views/frame";
-import { useSeen } from "../open/visibility/seen";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskNote } from "../parts/desk";
 import { face, tone } from "../style/theme";
 import { FrameOver } from "./FrameOver";
@@ -121,7 +121,7 @@ function Inside() {
 function usePreview(): string | null {
   const { stage } = useOpen();
   const aspect = useFraming((s) => s.frame?.aspect);
-  const asking = useSeen((s) => s.asking);
+  const asking = useViewState((s) => s.asking);
   const pending = useStageNews((s) => s.pending);
   const [preview, setPreview] = useState<string | null>(null);
   useEffect(() => {

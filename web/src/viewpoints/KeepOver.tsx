@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { View, Viewpoint } from "../api/client";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { usePresentDocument, usePresentView } from "../open/views/viewpoints";
 import { DeskActs } from "../parts/desk";
 import { tone } from "../style/theme";
@@ -15,7 +15,7 @@ export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
   const { changes, keepOver } = useKeptViews();
   const [told, setTold] = useState<{ says: readonly string[]; of: View } | null>(null);
   const ask = () =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       const of = seen();
       if (of) setTold({ says: await changes(viewpoint.id, of), of });
     });

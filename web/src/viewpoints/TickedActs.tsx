@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import type { Folder } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
@@ -30,11 +30,11 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
   const query = new URLSearchParams(those.map((id) => ["view", id]));
   const address = `/api/projects/${projectId}/viewpoints/file?${query}`;
   const drop = () =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       for (const id of those) await remove.mutateAsync(id);
       put({ ticked: [] });
       useSession.getState().say(`Deleted ${counted(those.length, "viewpoint")}.`, () => {
-        void orAloud(async () => {
+        void withErrorNotice(async () => {
           for (const id of those) await restore.mutateAsync(id);
         });
       });

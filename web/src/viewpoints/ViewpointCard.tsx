@@ -5,7 +5,7 @@ import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
 import { useViewpointActs } from "../api/queries";
 import { spokenMoment } from "../open/dates";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
 import { useShowViewpoint } from "../open/views/viewpoints";
@@ -31,15 +31,18 @@ export function ViewpointCard({ viewpoint }: { viewpoint: Viewpoint }) {
     const name = typed?.trim();
     if (!name) return setTyped(null);
     // What was typed stays until it is kept.
-    void orAloud(async () => {
+    void withErrorNotice(async () => {
       await rename.mutateAsync({ id: viewpoint.id, name });
       setTyped(null);
     });
   };
   const drop = () =>
-    orAloud(async () => {
+    withErrorNotice(async () => {
       await remove.mutateAsync(viewpoint.id);
-      say(`"${viewpoint.name}" was deleted.`, () => void orAloud(() => restore.mutateAsync(viewpoint.id)));
+      say(
+        `"${viewpoint.name}" was deleted.`,
+        () => void withErrorNotice(() => restore.mutateAsync(viewpoint.id)),
+      );
     });
   const link = async () => {
     const address = `${window.location.origin}/p/${projectId}/v/${viewpoint.id}`;

@@ -1,27 +1,27 @@
 import { useMemo } from "react";
-import { api, taken, type View } from "../api/client";
+import { answerOf, api, type View } from "../api/client";
 import { usePerson } from "../api/person";
 import { fromView } from "../open/document";
 import { firstLook } from "../open/looking/firstLook";
-import { useLook } from "../open/looking/useLook";
-import { orAloud, useSession } from "../open/session";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
+import { useSession, withErrorNotice } from "../open/session";
 import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { keepView, keptView } from "../open/views/left";
 import { usePresentDocument } from "../open/views/viewpoints";
-import { EVERYTHING, useSeen } from "../open/visibility/seen";
+import { EVERYTHING, useViewState } from "../open/visibility/viewState";
 
 /** Going home and saying where home is: one's own, else the project's, else the front view. */
 export function useHome() {
   const { federation, stage, projectId } = useOpen();
   const person = usePerson((s) => s.name);
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const present = usePresentDocument();
   return useMemo(() => {
     const say = useSession.getState().say;
     const show = (view: View, eyeAlone: boolean, cause: string, atOnce = false) => {
       const { pose, look } = fromView(federation, view);
-      if (!eyeAlone) useSeen.getState().see(look, cause);
+      if (!eyeAlone) useViewState.getState().see(look, cause);
       announce(cause);
       stage()?.go(pose, atOnce);
     };
@@ -34,7 +34,7 @@ export function useHome() {
         if (home) show(home, eyeAlone, own ? "own home" : "home");
         else {
           // Without one of its own, home is how the project is opened first: everything, from the front.
-          if (!eyeAlone) useSeen.getState().see(EVERYTHING, "home");
+          if (!eyeAlone) useViewState.getState().see(EVERYTHING, "home");
           await fitTo({ kind: "all" }, { ...firstLook(federation), cause: "home" });
         }
       },
@@ -59,8 +59,8 @@ export function useHome() {
         if (!view) return;
         const before = federation.home;
         const path = { params: { path: { project_id: projectId } } };
-        await orAloud(async () => {
-          await taken(
+        await withErrorNotice(async () => {
+          await answerOf(
             api.PUT("/api/projects/{project_id}/home", { ...path, body: { view, author: person } }),
           );
           say("Saved as the project's home view.", () => {

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { api, type Shapes, taken, type View, type Viewpoint } from "../api/client";
+import { answerOf, api, type Shapes, type View, type Viewpoint } from "../api/client";
 import { keys } from "../api/queries";
 import { useSession } from "../open/session";
 import { useDoing } from "../open/useDoing";
@@ -16,23 +16,23 @@ export function useKeptViews() {
     return {
       /** What keeping a view over a viewpoint would change. */
       changes: (id: string, view: View) =>
-        taken(api.POST("/api/viewpoints/{viewpoint_id}/changes", { ...at(id), body: view })),
+        answerOf(api.POST("/api/viewpoints/{viewpoint_id}/changes", { ...at(id), body: view })),
       keepOver: ({ id, name }: Viewpoint, body: Shapes["ViewToKeep"]) =>
         doing(async () => {
-          await taken(api.PUT("/api/viewpoints/{viewpoint_id}/view", { ...at(id), body }));
+          await answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/view", { ...at(id), body }));
           say(
             `${name} is what you see now.`,
-            () => void doing(() => taken(api.POST("/api/viewpoints/{viewpoint_id}/take-back", at(id)))),
+            () => void doing(() => answerOf(api.POST("/api/viewpoints/{viewpoint_id}/take-back", at(id)))),
           );
         }),
       reframe: (id: string, body: Shapes["Reframed"]) =>
-        doing(() => taken(api.PUT("/api/viewpoints/{viewpoint_id}/picture", { ...at(id), body }))),
+        doing(() => answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/picture", { ...at(id), body }))),
       makeStanding: () =>
         doing(async () => {
-          await taken(api.POST("/api/projects/{project_id}/viewpoints/standing", of));
+          await answerOf(api.POST("/api/projects/{project_id}/viewpoints/standing", of));
           say("The standing views are being made. Pictures follow as they are drawn.");
         }),
-      look: () => doing(() => taken(api.POST("/api/projects/{project_id}/viewpoints/looked", of))),
+      look: () => doing(() => answerOf(api.POST("/api/projects/{project_id}/viewpoints/looked", of))),
     };
   }, [doing, projectId]);
 }

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from pathlib import Path
-
 import ezdxf
 from ezdxf import units
 from ezdxf.document import Drawing
@@ -49,8 +47,3 @@ def dxf(sheet: Sheet) -> Drawing:
             text.at, align=TextEntityAlignment.LEFT if text.starts else TextEntityAlignment.MIDDLE_CENTER
         )
     return document
-
-
-def write_dxf(sheet: Sheet, path: Path) -> None:
-    """Write the sheet; raises OSError where that cannot be."""
-    dxf(sheet).saveas(path)

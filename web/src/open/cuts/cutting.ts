@@ -3,7 +3,7 @@ import type { Federation } from "../../api/client";
 import { perProject } from "../perProject";
 import { UNIT_NAMES } from "../unitNames";
 import { spokenIn, unitsNow } from "../units";
-import { type Cut as Kept, useSeen } from "../visibility/seen";
+import { type Cut as Kept, useViewState } from "../visibility/viewState";
 import { isLevel, moved, spokenHeight } from "./shape";
 
 /** A cut while it is dragged; what it was before stays in the look until it is let go. */
@@ -64,7 +64,7 @@ export function useEndOfDrag(held: RefObject<unknown>): void {
 
 /** Make one more cut, and open its row; false, with the reason said, where no more can be drawn. */
 export function addCut(cut: Omit<Kept, "id" | "off">): boolean {
-  const { cuts, change } = useSeen.getState();
+  const { cuts, change } = useViewState.getState();
   const id = crypto.randomUUID().slice(0, 8);
   const made = change({ cuts: [...cuts, { ...cut, id, off: false }] }, `cut: ${cut.name}`);
   if (made) useCutting.setState({ opened: id });
@@ -73,12 +73,12 @@ export function addCut(cut: Omit<Kept, "id" | "off">): boolean {
 
 /** Change one cut, under a name. */
 export function changeCut(id: string, part: Partial<Kept>, name: string): void {
-  const { cuts, change } = useSeen.getState();
+  const { cuts, change } = useViewState.getState();
   change({ cuts: cuts.map((cut) => (cut.id === id ? { ...cut, ...part } : cut)) }, name);
 }
 
 export function removeCut(id: string): void {
-  const { cuts, change } = useSeen.getState();
+  const { cuts, change } = useViewState.getState();
   const gone = cuts.find((cut) => cut.id === id);
   change({ cuts: cuts.filter((cut) => cut.id !== id) }, `removed the cut ${gone?.name ?? ""}`.trim());
 }

@@ -6,7 +6,7 @@ import { useCutting, withDragged } from "../cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../cuts/shape";
 import { levelAt } from "../levels";
 import { useOpen } from "../useStage";
-import { useSeen } from "../visibility/seen";
+import { useViewState } from "../visibility/viewState";
 import type { Drawing } from "./drawing";
 
 const DEG = 180 / Math.PI;
@@ -40,7 +40,7 @@ export function ontoCut(pose: Pose, cut: Cut, origin_m: readonly number[]): Pose
 /** The drawing of a cut goes where the cut is moved to. */
 export function useFollowCut(drawing: Drawing, ready: boolean): void {
   const { stage, federation } = useOpen();
-  const cuts = useSeen((s) => s.cuts);
+  const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
   const id = drawing.kind === "cut" ? drawing.cut : null;
   const cut = id === null ? undefined : withDragged(cuts, dragged).find((each) => each.id === id);

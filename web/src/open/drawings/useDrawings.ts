@@ -10,10 +10,10 @@ import type { Subject } from "../looking/subject";
 import { find } from "../numbering";
 import { keyPlanQuery, useDirections, useNorth } from "../plan/useInstrument";
 import { pickedNow } from "../selection";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
-import { type Cut, useSeen } from "../visibility/seen";
+import { type Cut, useViewState } from "../visibility/viewState";
 import { drawingOf, ontoCut } from "./cutDrawing";
 import { type Drawing, elevationsOf, levelOf, lookOf, plansOf, spokenDrawing } from "./drawing";
 import { showDrawing, useBeside } from "./shown";
@@ -27,7 +27,7 @@ export function useDrawings() {
   const north = useNorth();
   const directions = useDirections();
   const frontDeg = useHabits((s) => s.frontDeg);
-  const planes = useSeen((s) => s.cuts);
+  const planes = useViewState((s) => s.cuts);
   return useMemo(() => {
     const { open, close } = useBeside.getState();
     const { say } = useSession.getState();
@@ -39,7 +39,7 @@ export function useDrawings() {
     const cutAt = async (drawing: Drawing, shape: PoseShape): Promise<Pose> => {
       const pose = fromShape(shape);
       if (drawing.kind === "cut") {
-        const cut = useSeen.getState().cuts.find(({ id }) => id === drawing.cut);
+        const cut = useViewState.getState().cuts.find(({ id }) => id === drawing.cut);
         return cut ? ontoCut(pose, cut, federation.origin_m) : pose;
       }
       const level = federation.levels[levelOf(federation, drawing)];
@@ -50,7 +50,7 @@ export function useDrawings() {
       return pose;
     };
     const goTo = (drawing: Drawing, subject: Subject, cause: string, atOnce: boolean) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const view = stage()?.drawing;
         if (!view) return;
         const lens = { projection: "parallel", angleDeg: ANGLE_DEG } as const;

@@ -1,6 +1,6 @@
-import { api, type Federation, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type Federation, type Shapes } from "../../api/client";
 import type { Pose } from "../../stage/pose";
-import { useSeen } from "../visibility/seen";
+import { useViewState } from "../visibility/viewState";
 import { NOTHING } from "./covered";
 import { type Subject, wishOf } from "./subject";
 
@@ -17,8 +17,8 @@ export function framed(
   aspect: number,
   more: Partial<Pick<Shapes["FrameRequest"], "covered" | "open_at_m">> = {},
 ): Promise<Shapes["Framed"]> {
-  const { states, cuts } = useSeen.getState();
-  return taken(
+  const { states, cuts } = useViewState.getState();
+  return answerOf(
     api.POST("/api/projects/{project_id}/frame", {
       params: { path: { project_id: projectId } },
       body: {

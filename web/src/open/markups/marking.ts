@@ -1,6 +1,6 @@
 import { tone } from "../../style/theme";
 import { perProject } from "../perProject";
-import { type Markup, useSeen } from "../visibility/seen";
+import { type Markup, useViewState } from "../visibility/viewState";
 
 export type Kind = Markup["kind"];
 export type Style = Pick<Markup, "colour" | "width_px" | "fill" | "text_share">;
@@ -61,7 +61,7 @@ const MOST = 500;
 
 /** Keep one more markup in the view, and take it in hand. */
 export function addMarkup(markup: Markup): string {
-  const { markups, change } = useSeen.getState();
+  const { markups, change } = useViewState.getState();
   if (markups.length >= MOST)
     return `A view has at most ${MOST} markups. Save this view and continue in another one.`;
   change({ markups: [...markups, markup] }, `drew a ${NAMES[markup.kind]}`);
@@ -71,12 +71,12 @@ export function addMarkup(markup: Markup): string {
 
 /** Put one markup in the place of that with its key, under a name. */
 export function putMarkup(markup: Markup, name: string): void {
-  const { markups, change } = useSeen.getState();
+  const { markups, change } = useViewState.getState();
   change({ markups: markups.map((each) => (each.id === markup.id ? markup : each)) }, name);
 }
 
 export function removeMarkup(id: string): void {
-  const { markups, change } = useSeen.getState();
+  const { markups, change } = useViewState.getState();
   const gone = markups.find((each) => each.id === id);
   if (!gone) return;
   change({ markups: markups.filter((each) => each.id !== id) }, `deleted a ${NAMES[gone.kind]}`);
@@ -87,6 +87,6 @@ export function removeMarkup(id: string): void {
 export function restyle(part: Partial<Style>): void {
   const { style, chosen } = useMarking.getState();
   useMarking.setState({ style: { ...style, ...part } });
-  const markup = useSeen.getState().markups.find(({ id }) => id === chosen);
+  const markup = useViewState.getState().markups.find(({ id }) => id === chosen);
   if (markup) putMarkup({ ...markup, ...part }, `restyled a ${NAMES[markup.kind]}`);
 }

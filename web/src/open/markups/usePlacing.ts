@@ -1,12 +1,12 @@
 import { useMemo } from "react";
 import type { Vector2, Vector3 } from "three";
-import { api, taken } from "../../api/client";
+import { answerOf, api } from "../../api/client";
 import { usePerson } from "../../api/person";
 import { eyeOf, poseOf } from "../document";
 import { inProject, onStage } from "../origin";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { useOpen } from "../useStage";
-import type { Markup } from "../visibility/seen";
+import type { Markup } from "../visibility/viewState";
 import { addMarkup, type Kind, NAMES, putMarkup, useMarking } from "./marking";
 
 type Place = readonly [number, number];
@@ -31,9 +31,9 @@ export function usePlacing() {
       here: (point_m: readonly number[]) => onStage(point_m, federation.origin_m),
       /** Keep a markup where it was drawn; whether that could be. */
       place: (kind: Kind, drawn: readonly Place[], through_m: number[], text = "") =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const { style } = useMarking.getState();
-          const made = await taken(
+          const made = await answerOf(
             api.POST("/api/markups/placed", {
               body: {
                 ...frame(),
@@ -51,9 +51,9 @@ export function usePlacing() {
         }),
       /** Move a markup in its plane from one place of the frame to another, or one of its points. */
       move: (markup: Markup, start: Vector2 | Place, end: Vector2 | Place, point: number | null = null) =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           const pair = (at: Vector2 | Place) => ("x" in at ? [at.x, at.y] : [at[0], at[1]]);
-          const moved = await taken(
+          const moved = await answerOf(
             api.POST("/api/markups/moved", {
               body: { ...frame(), markup, start: pair(start), end: pair(end), point },
             }),

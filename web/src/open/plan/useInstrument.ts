@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Vector3 } from "three";
-import { api, taken } from "../../api/client";
+import { answerOf, api } from "../../api/client";
 import { along, looking } from "../../stage/pose";
 import { openBearing } from "../../stage/sight";
 import { useHabits } from "../habits";
 import { levelAt } from "../levels";
-import { useLook } from "../looking/useLook";
+import { useCameraCommands } from "../looking/useCameraCommands";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
 import { useWalkState } from "../walking/walkState";
@@ -24,7 +24,7 @@ export function keyPlanQuery(sha: string) {
   return {
     queryKey: ["keyplan", sha],
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () => taken(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
+    queryFn: () => answerOf(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
   };
 }
 
@@ -44,7 +44,7 @@ export function useDirections(): readonly Direction[] {
   const { data } = useQuery({
     queryKey: ["directions"],
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () => taken(api.GET("/api/camera/directions")),
+    queryFn: () => answerOf(api.GET("/api/camera/directions")),
   });
   return data ?? [];
 }
@@ -77,7 +77,7 @@ export function useNorth(): number {
 /** Turning and standing by the instrument. */
 export function useTurns(plan: KeyPlan | null) {
   const { federation, stage } = useOpen();
-  const look = useLook();
+  const look = useCameraCommands();
   const directions = useDirections();
   return useMemo(() => {
     /** Inside a room one turns on the spot; outside, about what one looks at. */

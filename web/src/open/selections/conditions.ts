@@ -1,4 +1,5 @@
 import type { Shapes } from "../../api/client";
+import { ATTRIBUTES } from "../../api/constants";
 
 export type Condition = Shapes["Condition"];
 export type How = Condition["how"];
@@ -12,16 +13,7 @@ export interface Draft {
 
 /** What of a component can be asked besides its properties, as one says it. */
 export const PLAIN: Readonly<Record<string, string>> = {
-  level: "Level",
-  room: "Room",
-  discipline: "Discipline",
-  model: "Model",
-  class: "Class",
-  type: "Type",
-  system: "System",
-  material: "Material",
-  name: "Name",
-  tag: "Tag",
+  ...Object.fromEntries(ATTRIBUTES.map(({ what, label }) => [what, label])),
   description: "Description",
 };
 

@@ -1,4 +1,5 @@
 import type { Shapes } from "../../api/client";
+import { ATTRIBUTES } from "../../api/constants";
 import type { Selector } from "../visibility/selectors";
 import type { Condition } from "./conditions";
 
@@ -116,9 +117,6 @@ export function pathTo(
 }
 
 type Terms = Extract<Selector, { kind: "both" }>["of"];
-const PLAIN = [
-  "level", "discipline", "class", "type", "system", "material", "room", "model", "name", "tag",
-] as const; // biome-ignore format: one row of words
 
 /** A group as rules select it: by what it is called, so that newer issues obey too. */
 export function selectorOf(
@@ -129,7 +127,7 @@ export function selectorOf(
 ): Selector {
   const terms: Terms = path.map((value, k) => {
     const step = steps[k] ?? "";
-    const what = PLAIN.find((each) => each === step);
+    const what = ATTRIBUTES.find((each) => each.what === step)?.what;
     if (what) return { kind: "of", what, value };
     const condition: Condition = value
       ? { what: step, how: "equal", value, unit: "" }

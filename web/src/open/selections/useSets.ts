@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { useOpen } from "../useStage";
 import type { Condition } from "./conditions";
 
@@ -29,7 +29,7 @@ export function useSets() {
   return useQuery({
     queryKey: keys.sets(projectId),
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/sets", { params: { path: { project_id: projectId } } })),
+      answerOf(api.GET("/api/projects/{project_id}/sets", { params: { path: { project_id: projectId } } })),
   });
 }
 
@@ -43,8 +43,8 @@ export function useSetActs() {
     return {
       keep: async (name: string, conditions: readonly Condition[], layout: Layout) => {
         let made: ComponentSet | null = null;
-        await orAloud(async () => {
-          made = await taken(
+        await withErrorNotice(async () => {
+          made = await answerOf(
             api.POST("/api/projects/{project_id}/sets", {
               params: { path: { project_id: projectId } },
               body: wishOf(name, conditions, layout),
@@ -55,8 +55,8 @@ export function useSetActs() {
         return made as ComponentSet | null;
       },
       change: (set: ComponentSet, name: string, conditions: readonly Condition[], layout: Layout) =>
-        orAloud(async () => {
-          await taken(
+        withErrorNotice(async () => {
+          await answerOf(
             api.PUT("/api/sets/{set_id}", {
               params: { path: { set_id: set.id } },
               body: wishOf(name, conditions, layout),
@@ -66,14 +66,16 @@ export function useSetActs() {
           say(`Changed the set ${name}.`);
         }),
       remove: (set: ComponentSet) =>
-        orAloud(async () => {
-          await taken(api.DELETE("/api/sets/{set_id}", { params: { path: { set_id: set.id } } }));
+        withErrorNotice(async () => {
+          await answerOf(api.DELETE("/api/sets/{set_id}", { params: { path: { set_id: set.id } } }));
           await again();
           say(
             `Deleted the set ${set.name}.`,
             () =>
-              void orAloud(async () => {
-                await taken(api.POST("/api/sets/{set_id}/restore", { params: { path: { set_id: set.id } } }));
+              void withErrorNotice(async () => {
+                await answerOf(
+                  api.POST("/api/sets/{set_id}/restore", { params: { path: { set_id: set.id } } }),
+                );
                 await again();
               }),
           );
@@ -90,7 +92,7 @@ export function useMembers(conditions: readonly Condition[]) {
     gcTime: 60_000,
     retry: false,
     queryFn: () =>
-      taken(
+      answerOf(
         api.POST("/api/projects/{project_id}/where", {
           params: { path: { project_id: projectId } },
           body: { conditions: [...conditions] },

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
 import { useSession } from "../session";
 import { useDoing } from "../useDoing";
@@ -12,7 +12,7 @@ export function useTasks() {
   return useQuery({
     queryKey: keys.tasks(projectId),
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/tasks", { params: { path: { project_id: projectId } } })),
+      answerOf(api.GET("/api/projects/{project_id}/tasks", { params: { path: { project_id: projectId } } })),
   });
 }
 
@@ -23,7 +23,7 @@ export function useFindings(id: string | null, made: number) {
     enabled: id !== null && made > 0,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
-      taken(api.GET("/api/tasks/{task_id}/findings", { params: { path: { task_id: id ?? "" } } })),
+      answerOf(api.GET("/api/tasks/{task_id}/findings", { params: { path: { task_id: id ?? "" } } })),
   });
 }
 
@@ -39,7 +39,7 @@ export function useTaskActs() {
       ask: async (name: string, wish: Shapes["NewTask"]["wish"]): Promise<string | null> => {
         let id: string | null = null;
         await doing(async () => {
-          const made = await taken(
+          const made = await answerOf(
             api.POST("/api/projects/{project_id}/tasks", {
               params: { path: { project_id: projectId } },
               body: { name, wish },
@@ -50,16 +50,16 @@ export function useTaskActs() {
         return id;
       },
       again: (id: string, wish: Shapes["TaskAgain"]["wish"] = null) =>
-        doing(() => taken(api.POST("/api/tasks/{task_id}/again", { ...at(id), body: { wish } }))),
-      stop: (id: string) => doing(() => taken(api.POST("/api/tasks/{task_id}/stop", at(id)))),
+        doing(() => answerOf(api.POST("/api/tasks/{task_id}/again", { ...at(id), body: { wish } }))),
+      stop: (id: string) => doing(() => answerOf(api.POST("/api/tasks/{task_id}/stop", at(id)))),
       rename: (id: string, name: string) =>
-        doing(() => taken(api.PUT("/api/tasks/{task_id}/name", { ...at(id), body: { name } }))),
+        doing(() => answerOf(api.PUT("/api/tasks/{task_id}/name", { ...at(id), body: { name } }))),
       remove: (id: string, name: string) =>
         doing(async () => {
-          await taken(api.DELETE("/api/tasks/{task_id}", at(id)));
+          await answerOf(api.DELETE("/api/tasks/{task_id}", at(id)));
           say(
             `"${name}" was deleted.`,
-            () => void doing(() => taken(api.POST("/api/tasks/{task_id}/restore", at(id)))),
+            () => void doing(() => answerOf(api.POST("/api/tasks/{task_id}/restore", at(id)))),
           );
         }),
     };

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
 import { useSession } from "../session";
 import { useDoing } from "../useDoing";
@@ -13,7 +13,7 @@ export function useTopics() {
   return useQuery({
     queryKey: keys.topics(projectId),
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/topics", { params: { path: { project_id: projectId } } })),
+      answerOf(api.GET("/api/projects/{project_id}/topics", { params: { path: { project_id: projectId } } })),
   });
 }
 
@@ -22,7 +22,7 @@ export function useTopic(id: string) {
   const { projectId } = useOpen();
   return useQuery({
     queryKey: [...keys.topics(projectId), id],
-    queryFn: () => taken(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: id } } })),
+    queryFn: () => answerOf(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: id } } })),
     retry: false,
   });
 }
@@ -33,7 +33,7 @@ export function useTopicRules() {
   return useQuery({
     queryKey: [...keys.topics(projectId), "rules"],
     queryFn: () =>
-      taken(
+      answerOf(
         api.GET("/api/projects/{project_id}/topic-rules", { params: { path: { project_id: projectId } } }),
       ),
   });
@@ -73,7 +73,7 @@ export function useTopicActs() {
       make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
         let made: Topic | null = null;
         await doing(async () => {
-          made = await taken(
+          made = await answerOf(
             api.POST("/api/projects/{project_id}/topics", {
               params: { path: { project_id: projectId } },
               body: { ...BLANK, ...wish },
@@ -83,26 +83,28 @@ export function useTopicActs() {
         return made as Topic | null;
       },
       change: (id: string, body: Shapes["TopicRequest"]) =>
-        doing(() => taken(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
+        doing(() => answerOf(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
       write: (id: string, text: string, view: string | null) =>
-        doing(() => taken(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } }))),
+        doing(() =>
+          answerOf(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } })),
+        ),
       ask: (id: string, body: Shapes["NewQuestion"]) =>
-        doing(() => taken(api.PUT("/api/topics/{topic_id}/question", { ...at(id), body }))),
+        doing(() => answerOf(api.PUT("/api/topics/{topic_id}/question", { ...at(id), body }))),
       answer: (id: string, body: Shapes["NewAnswer"]) =>
-        doing(() => taken(api.PUT("/api/topics/{topic_id}/answer", { ...at(id), body }))),
+        doing(() => answerOf(api.PUT("/api/topics/{topic_id}/answer", { ...at(id), body }))),
       setRules: (body: Shapes["TopicRules"]) =>
         doing(() =>
-          taken(
+          answerOf(
             api.PUT("/api/projects/{project_id}/topic-rules", {
               params: { path: { project_id: projectId } },
               body,
             }),
           ),
         ),
-      look: (id: string) => doing(() => taken(api.POST("/api/topics/{topic_id}/looked", at(id)))),
+      look: (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/looked", at(id)))),
       remove: (topic: Topic) =>
         doing(async () => {
-          await taken(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
+          await answerOf(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
           // The list to which one goes back has it no more, however long it takes to be fetched.
           client.setQueryData<Topic[]>(keys.topics(projectId), (all) =>
             all?.filter(({ id }) => id !== topic.id),
@@ -111,7 +113,7 @@ export function useTopicActs() {
             .getState()
             .say(
               `Deleted ${topic.reference}.`,
-              () => void doing(() => taken(api.POST("/api/topics/{topic_id}/restore", at(topic.id)))),
+              () => void doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(topic.id)))),
             );
         }),
     };

@@ -9,7 +9,7 @@ import { drawingShown, showDrawing } from "../drawings/shown";
 import { besideFreest, NOTHING } from "../looking/covered";
 import { useSelection } from "../selection";
 import { useOpen } from "../useStage";
-import { useSeen } from "../visibility/seen";
+import { useViewState } from "../visibility/viewState";
 import { announce, causeOf } from "./cause";
 import { changeTrail, openTrail, type Place, sameEye, stepped, trails, withPlace } from "./trail";
 
@@ -22,7 +22,7 @@ export function keepPlace(stage: Stage, federation: Federation, cause: Cause, ki
   if (!view || !trail.of) return;
   const drawing = kind === "drawing" ? drawingShown() : null;
   const told = causeOf(cause, kind);
-  const seen = toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs);
+  const seen = toView(federation, view.seen, useViewState.getState(), useSelection.getState().refs);
   const here = trail.places[trail.at];
   const known = [here, trail.places.at(-1)].some((place) => place && sameEye(place.view, seen));
   const next = withPlace(trail, {

@@ -2,7 +2,7 @@ import { del, get, set } from "idb-keyval";
 import type { View } from "../../api/client";
 import { type OlderView, today } from "../document";
 import type { History } from "../visibility/history";
-import type { Look } from "../visibility/seen";
+import type { Look } from "../visibility/viewState";
 
 /** Views that this browser keeps for a person in a project: where they left it, and their own home. */
 type Kept = "left" | "home";

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, taken } from "../../api/client";
+import { answerOf, api } from "../../api/client";
 import { keys } from "../../api/queries";
 import { useSession } from "../session";
 import { useDoing } from "../useDoing";
@@ -13,7 +13,9 @@ export function useFolders() {
   return useQuery({
     queryKey: [...keys.viewpoints(projectId), "folders"],
     queryFn: () =>
-      taken(api.GET("/api/projects/{project_id}/folders", { params: { path: { project_id: projectId } } })),
+      answerOf(
+        api.GET("/api/projects/{project_id}/folders", { params: { path: { project_id: projectId } } }),
+      ),
   });
 }
 
@@ -26,24 +28,24 @@ export function useFolderActs() {
     const of = { params: { path: { project_id: projectId } } };
     return {
       make: (name: string) =>
-        doing(() => taken(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name } }))),
+        doing(() => answerOf(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name } }))),
       rename: (id: string, name: string) =>
-        doing(() => taken(api.PUT("/api/folders/{folder_id}/name", { ...at(id), body: { name } }))),
+        doing(() => answerOf(api.PUT("/api/folders/{folder_id}/name", { ...at(id), body: { name } }))),
       putBefore: (id: string, before: string | null) =>
-        doing(() => taken(api.PUT("/api/folders/{folder_id}/place", { ...at(id), body: { before } }))),
+        doing(() => answerOf(api.PUT("/api/folders/{folder_id}/place", { ...at(id), body: { before } }))),
       remove: ({ id, name }: Folder) =>
         doing(async () => {
-          await taken(api.DELETE("/api/folders/{folder_id}", at(id)));
+          await answerOf(api.DELETE("/api/folders/{folder_id}", at(id)));
           useSession
             .getState()
             .say(
               `Deleted the folder ${name}; its viewpoints are listed without a folder.`,
-              () => void doing(() => taken(api.POST("/api/folders/{folder_id}/restore", at(id)))),
+              () => void doing(() => answerOf(api.POST("/api/folders/{folder_id}/restore", at(id)))),
             );
         }),
       move: (views: readonly string[], folder: string | null, before: string | null = null) =>
         doing(() =>
-          taken(
+          answerOf(
             api.POST("/api/projects/{project_id}/viewpoints/move", {
               ...of,
               body: { views: [...views], folder, before },

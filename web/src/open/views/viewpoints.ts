@@ -1,16 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { useParams } from "react-router";
-import { api, taken, type Viewpoint } from "../../api/client";
+import { answerOf, api, type Viewpoint } from "../../api/client";
 import { usePerson } from "../../api/person";
 import { useModelAct, useViewpointActs } from "../../api/queries";
 import type { Framed } from "../../stage/pictures";
 import { fromView, toView } from "../document";
 import { useSelection } from "../selection";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
-import { useSeen } from "../visibility/seen";
+import { useViewState } from "../visibility/viewState";
 import { isWhole } from "./frame";
 import type { Brings } from "./shelfState";
 
@@ -23,14 +23,14 @@ export function useLinkedViewpoint() {
     queryKey: ["topic of the address", topicId ?? ""],
     enabled: topicId !== undefined,
     queryFn: () =>
-      taken(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: topicId ?? "" } } })),
+      answerOf(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: topicId ?? "" } } })),
   });
   const id = viewpointId ?? ofTopic.data?.topic.views[0];
   const { data, error } = useQuery({
     queryKey: ["viewpoint", id ?? ""],
     enabled: id !== undefined,
     queryFn: () =>
-      taken(api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: id ?? "" } } })),
+      answerOf(api.GET("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id: id ?? "" } } })),
   });
   const coming = topicId !== undefined && ofTopic.isPending;
   return useMemo(
@@ -51,16 +51,16 @@ export function useShowViewpoint() {
         stage()?.go(pose, atOnce);
       }
       if (brings === "eye") return;
-      useSeen.getState().see(look, `went to viewpoint ${viewpoint.name}`);
+      useViewState.getState().see(look, `went to viewpoint ${viewpoint.name}`);
       useSelection.getState().pick(picked);
       for (const [what, name] of Object.entries(viewpoint.view.alternatives ?? {})) {
         const wanted = federation.models.find((m) => m.alternative_what === what && m.name === name);
         if (wanted && !wanted.stands) await mutateAsync({ id: wanted.id, act: "stand" });
       }
       if (missing)
-        await orAloud(async () => {
+        await withErrorNotice(async () => {
           const path = { params: { path: { viewpoint_id: viewpoint.id } } };
-          const says = await taken(api.GET("/api/viewpoints/{viewpoint_id}/missing", path));
+          const says = await answerOf(api.GET("/api/viewpoints/{viewpoint_id}/missing", path));
           useSession.getState().say(`${viewpoint.name}: ${says.join(" ")} Everything else is as saved.`);
         });
     },
@@ -84,7 +84,7 @@ export function usePresentDocument() {
   const { federation, stage } = useOpen();
   return useCallback(() => {
     const view = stage();
-    return view ? toView(federation, view.seen, useSeen.getState(), useSelection.getState().refs) : null;
+    return view ? toView(federation, view.seen, useViewState.getState(), useSelection.getState().refs) : null;
   }, [federation, stage]);
 }
 
@@ -116,7 +116,7 @@ export function useKeepView() {
   return useCallback(
     async (name: string, framed: AsFramed | null = null) => {
       let made: Viewpoint | null = null;
-      await orAloud(async () => {
+      await withErrorNotice(async () => {
         const now = present(framed);
         if (now) made = await keep.mutateAsync({ name, author, ...now });
       });

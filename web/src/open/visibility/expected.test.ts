@@ -2,8 +2,8 @@ import { expect, test } from "vitest";
 import type { Shapes } from "../../api/client";
 import { federationOf } from "../testFederation";
 import { expected } from "./expected";
-import { plain } from "./seen";
 import { cellOf } from "./selectors";
+import { plain } from "./viewState";
 
 type Rule = Shapes["Rule"];
 const FEDERATION = federationOf(

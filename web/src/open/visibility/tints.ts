@@ -1,7 +1,7 @@
 import type { Shapes } from "../../api/client";
 import { usePerson } from "../../api/person";
-import { type Rule, useSeen } from "./seen";
 import type { Selector } from "./selectors";
+import { type Rule, useViewState } from "./viewState";
 
 /** Told apart in the common forms of colour blindness: the muted scheme of P. Tol, Colour Schemes (SRON, 2021). */
 export const TINTS = [
@@ -38,7 +38,7 @@ export function retint(
   name: string,
   made: (rules: readonly Rule[], by: string, at: string) => readonly Rule[],
 ): void {
-  const { rules, change } = useSeen.getState();
+  const { rules, change } = useViewState.getState();
   change({ rules: made(rules, usePerson.getState().name, new Date().toISOString()) }, name);
 }
 

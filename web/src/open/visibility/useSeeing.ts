@@ -3,15 +3,15 @@ import { numberingOf } from "../numbering";
 import { pickedNow, useSelection } from "../selection";
 import { useSession } from "../session";
 import { useOpen } from "../useStage";
-import { useSeen } from "./seen";
 import type { Selector } from "./selectors";
+import { useViewState } from "./viewState";
 
 /** Hiding, isolating, fading and bringing back; each a rule with a name, and undone by name. */
 export function useSeeing() {
   const { federation } = useOpen();
   return useMemo(() => {
     const { say } = useSession.getState();
-    const { wish, undo, redo } = useSeen.getState();
+    const { wish, undo, redo } = useViewState.getState();
     const picked = (): Selector | null => {
       const numbers = pickedNow();
       if (numbers.length) return numberingOf(federation).these(numbers);
@@ -40,7 +40,7 @@ export function useSeeing() {
         if (select) wish({ select, effect: "show" });
       },
       everything: () => {
-        const { rules, depthM, cuts, change } = useSeen.getState();
+        const { rules, depthM, cuts, change } = useViewState.getState();
         if (rules.length || depthM !== null) change({ rules: [], depthM: null }, "showed everything");
         else if (cuts.some((cut) => !cut.off))
           say("Everything is shown. Switch off the cuts to see what they remove.");

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
-import { api, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type Shapes } from "../../api/client";
 import { Figure } from "../../stage/layers/figure";
 import { Flying } from "../../stage/movers/flying";
 import { HeldKeys } from "../../stage/movers/heldKeys";
@@ -11,7 +11,7 @@ import type { Stage } from "../../stage/stage";
 import { offerToTests } from "../../stage/testHooks";
 import { numberOf } from "../numbering";
 import { atProjectEnd } from "../perProject";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
 import { useGround } from "./useGround";
@@ -71,13 +71,13 @@ export function useWalk() {
       goOn();
       if (!at) return;
       const one = stops;
-      void orAloud(async () => {
+      void withErrorNotice(async () => {
         const body = {
           body: useWalkState.getState().body,
           at_m: at.feet.toArray(),
           towards_m: [at.towards.x, at.towards.y, 0],
         };
-        const stop = await taken(api.POST("/api/projects/{project_id}/walking/stop", { ...path, body }));
+        const stop = await answerOf(api.POST("/api/projects/{project_id}/walking/stop", { ...path, body }));
         if (one !== stops) return;
         useWalkState.setState({ stop });
         const by = stop.component;
@@ -134,10 +134,10 @@ export function useWalk() {
     };
 
     const land = (wish: Wish, cause: string) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const { body } = useWalkState.getState();
         const full = { at_m: [0, 0, 0], towards_m: [0, 1, 0], up: 0, ...wish, body };
-        const at = await taken(
+        const at = await answerOf(
           api.POST("/api/projects/{project_id}/walking/landing", { ...path, body: full }),
         );
         announce(cause);
@@ -154,7 +154,7 @@ export function useWalk() {
     };
 
     const walk = () =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const view = stage();
         if (!view) return;
         const { ground } = await groundFor(useWalkState.getState().body);
@@ -223,7 +223,7 @@ export function useWalk() {
       land,
       storey,
       setBody: (body: string) =>
-        orAloud(async () => {
+        withErrorNotice(async () => {
           goOn();
           useWalkState.setState({ body });
           const feet = presentWalker()?.feet;

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useCompared } from "../open/compared";
 import { OVER_STAGE } from "../open/looking/covered";
-import { useSeen } from "../open/visibility/seen";
 import { MATERIALS, materialColours, tradeColours } from "../open/visibility/tints";
 import { useSeeing } from "../open/visibility/useSeeing";
+import { useViewState } from "../open/visibility/viewState";
 import { DeskActs } from "../parts/desk";
 import { Slot } from "../parts/feature";
 import { tone } from "../style/theme";
@@ -12,7 +12,7 @@ import { called } from "./called";
 
 /** What the tints mean: a click on one shows it alone; and what else is drawn that is not the building. */
 export function Legend() {
-  const lines = useSeen((s) => s.lines);
+  const lines = useViewState((s) => s.lines);
   const seeing = useSeeing();
   const tints = lines.filter(
     ({ rule }) => rule.effect === "tint" && rule.colour && rule.colour !== MATERIALS && !rule.off,

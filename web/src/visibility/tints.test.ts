@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Rule } from "../open/visibility/seen";
 import { STEPS, TINTS, tintedBy, tintedByScale } from "../open/visibility/tints";
+import type { Rule } from "../open/visibility/viewState";
 import { called } from "./called";
 
 const of = (value: string) => ({ kind: "of", what: "system", value }) as const;

@@ -1,13 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useSeen } from "../open/visibility/seen";
 import { useSeeing } from "../open/visibility/useSeeing";
+import { useViewState } from "../open/visibility/viewState";
 import { face, tone } from "../style/theme";
 
 /** What was changed, the last first; a click goes back or forward to it. */
 export function Changes() {
-  const history = useSeen((s) => s.history);
-  const goTo = useSeen((s) => s.goTo);
+  const history = useViewState((s) => s.history);
+  const goTo = useViewState((s) => s.goTo);
   const { undo, redo, everything } = useSeeing();
   const steps = history.steps.map((step, i) => ({ step, i })).reverse();
   return (

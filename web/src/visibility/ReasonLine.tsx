@@ -1,30 +1,30 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { spokenMoment } from "../open/dates";
-import { useLook } from "../open/looking/useLook";
+import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { numberingOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useOpen } from "../open/useStage";
-import { type RuleLine, useSeen } from "../open/visibility/seen";
+import { type RuleLine, useViewState } from "../open/visibility/viewState";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 
 /** One rule: what it says, of whom and when, and what can be done with it. */
 export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
   const { federation } = useOpen();
-  const { fitTo } = useLook();
+  const { fitTo } = useCameraCommands();
   const { rule } = line;
-  const change = (rules: ReturnType<typeof useSeen.getState>["rules"], name: string) =>
-    useSeen.getState().change({ rules }, name);
+  const change = (rules: ReturnType<typeof useViewState.getState>["rules"], name: string) =>
+    useViewState.getState().change({ rules }, name);
   /** The components it is the reason for, else those it selects one by one. */
   const decided = () => {
-    const { reasons } = useSeen.getState();
+    const { reasons } = useViewState.getState();
     const found: number[] = [];
     for (let n = 0; n < reasons.length; n++) if (reasons[n] === place) found.push(n);
     if (found.length || rule.select.kind !== "these") return found;
     return numberingOf(federation).numbersOf(rule.select);
   };
-  const others = () => useSeen.getState().rules.filter((_, i) => i !== place);
+  const others = () => useViewState.getState().rules.filter((_, i) => i !== place);
   const what = line.says.replace(/^[^:]*: /, "");
   return (
     <Box data-testid="reason" sx={{ borderTop: `1px solid ${tone.line}`, py: 0.75, fontSize: 13.5 }}>
@@ -44,7 +44,7 @@ export function ReasonLine({ line, place }: { line: RuleLine; place: number }) {
           variant="text"
           onClick={() =>
             change(
-              useSeen.getState().rules.map((r, i) => (i === place ? { ...r, off: !r.off } : r)),
+              useViewState.getState().rules.map((r, i) => (i === place ? { ...r, off: !r.off } : r)),
               `switched ${rule.off ? "on" : "off"} "${line.says}"`,
             )
           }

@@ -2,8 +2,8 @@ import Box from "@mui/material/Box";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { OVER_STAGE } from "../open/looking/covered";
 import { useOpen } from "../open/useStage";
-import { useSeen } from "../open/visibility/seen";
 import { tallies, together } from "../open/visibility/tallies";
+import { useViewState } from "../open/visibility/viewState";
 import { counted } from "../parts/words";
 import { face, tone } from "../style/theme";
 import { Changes } from "./Changes";
@@ -11,13 +11,13 @@ import { ReasonLine } from "./ReasonLine";
 
 /** How much is not plainly shown, at the stage's edge; opened, the rules that are why. */
 export function Reasons() {
-  const lines = useSeen((s) => s.lines);
-  const rules = useSeen((s) => s.rules);
+  const lines = useViewState((s) => s.lines);
+  const rules = useViewState((s) => s.rules);
   const { federation } = useOpen();
-  const states = useSeen((s) => s.states);
+  const states = useViewState((s) => s.states);
   const tally = useMemo(() => together(tallies(federation, states).values()), [federation, states]);
-  const cuts = useSeen((s) => s.cuts.filter((cut) => !cut.off).length);
-  const steps = useSeen((s) => s.history.steps.length);
+  const cuts = useViewState((s) => s.cuts.filter((cut) => !cut.off).length);
+  const steps = useViewState((s) => s.history.steps.length);
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {

@@ -107,7 +107,7 @@ export function plain(federation: Federation): Uint8Array {
 }
 
 /** What is shown, faded, hidden and tinted, and by which rules; the core decides, and its last answer counts. */
-export const useSeen = perProject<Seen>((set, get) => {
+export const useViewState = perProject<Seen>((set, get) => {
   /** Ask the core; an answer to what was asked before is not taken. */
   const ask = async (naming: boolean) => {
     const { federation, rules } = get();
@@ -229,6 +229,6 @@ export const useSeen = perProject<Seen>((set, get) => {
 });
 
 onBack(() => {
-  const { federation, follow } = useSeen.getState();
+  const { federation, follow } = useViewState.getState();
   if (federation) follow(federation);
 });

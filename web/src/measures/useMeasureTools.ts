@@ -1,9 +1,9 @@
 import { useMemo } from "react";
 import type { Vector3 } from "three";
-import { api, type ComponentRef, taken } from "../api/client";
+import { answerOf, api, type ComponentRef } from "../api/client";
 import { find } from "../open/numbering";
 import { pickedNow, useSelection } from "../open/selection";
-import { orAloud, useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { Dimensions } from "../stage/layers/dimensions";
@@ -19,7 +19,7 @@ const BEFORE_M = 0.15;
 const AGAIN = "Esc to finish.";
 
 /** The ways to take a measure. */
-export function useTakes() {
+export function useMeasureTools() {
   const { federation, stage, projectId } = useOpen();
   return useMemo(() => {
     const { say } = useSession.getState();
@@ -37,7 +37,7 @@ export function useTakes() {
     /** The exact point that was meant: what the stage draws is rounded. */
     const settled = async (aim: Aim): Promise<number[]> => {
       const point_m = there(aim.point);
-      const answer = await taken(
+      const answer = await answerOf(
         api.POST("/api/projects/{project_id}/measures/point", {
           params: { path: { project_id: projectId } },
           body: { of: refOf(aim.component), point_m },
@@ -48,7 +48,7 @@ export function useTakes() {
     const loose = (aim: Aim) => aim.kind === "face" || aim.kind === "crossing" || aim.kind === "gridline";
     /** The points of some clicks, the first exactly and each other one held as it was to the one before. */
     const keepPoints = (aims: readonly Aim[], held: readonly boolean[]) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const points_m = await Promise.all(
           aims.map((aim, k) => (loose(aim) && !held[k] ? settled(aim) : Promise.resolve(there(aim.point)))),
         );

@@ -1,4 +1,4 @@
-import { type Style, useSeen } from "../open/visibility/seen";
+import { type Style, useViewState } from "../open/visibility/viewState";
 
 /** The styles in which the building is drawn, and what each is called. */
 export const STYLES: readonly { style: Style; name: string; says: string }[] = [
@@ -10,7 +10,7 @@ export const STYLES: readonly { style: Style; name: string; says: string }[] = [
 
 /** Draw the building in a style, as a change that can be undone. */
 export function setStyle(style: Style): void {
-  const { change, style: now } = useSeen.getState();
+  const { change, style: now } = useViewState.getState();
   const says = STYLES.find((each) => each.style === style)?.says;
   if (style !== now) change({ style }, `drew everything ${says}`);
 }

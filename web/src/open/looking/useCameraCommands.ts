@@ -1,9 +1,9 @@
 import { useMemo } from "react";
-import { api, type PoseShape, Refused, type Shapes, taken } from "../../api/client";
+import { answerOf, api, type PoseShape, Refused, type Shapes } from "../../api/client";
 import { fromShape, looking, type Pose, toShape } from "../../stage/pose";
 import { useHabits } from "../habits";
 import { pickedNow } from "../selection";
-import { orAloud, useSession } from "../session";
+import { useSession, withErrorNotice } from "../session";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
 import { isBehind } from "./behind";
@@ -32,12 +32,12 @@ interface Fit {
 }
 
 /** Ways to look that the core decides: fits, lenses, projections, square-on and level views. */
-export function useLook() {
+export function useCameraCommands() {
   const { federation, stage, projectId } = useOpen();
   return useMemo(() => {
     /** Ask the core for a pose and go there; the Trail says what for. */
     const goTo = (cause: string, asked: Promise<PoseShape>, atOnce = false, inside = false) =>
-      orAloud(async () => {
+      withErrorNotice(async () => {
         const shape = await asked;
         const view = stage();
         if (!view) return;
@@ -96,7 +96,7 @@ export function useLook() {
       fitPicked: () => fitTo({ kind: "components", components: pickedNow() }),
       squareToFace: async (normal: { x: number; y: number; z: number }) => {
         const { pose } = present();
-        const look = await taken(
+        const look = await answerOf(
           api.POST("/api/camera/face", {
             body: { normal: [normal.x, normal.y, normal.z], bearing_deg: looking(pose).bearingDeg },
           }),
@@ -105,7 +105,7 @@ export function useLook() {
       },
       squareToAxis: async (tag: string, ends: number[][]) => {
         const { pose } = present();
-        const look = await taken(
+        const look = await answerOf(
           api.POST("/api/camera/axis", { body: { ends_m: ends, bearing_deg: looking(pose).bearingDeg } }),
         );
         const [[x = 0, y = 0] = []] = ends;
@@ -123,7 +123,7 @@ export function useLook() {
         const { shape, aspect } = present();
         return goTo(
           `lens: ${text}`,
-          taken(api.POST("/api/camera/lens", { body: { pose: shape, aspect, text, keep } })),
+          answerOf(api.POST("/api/camera/lens", { body: { pose: shape, aspect, text, keep } })),
           false,
           true,
         );
@@ -133,13 +133,13 @@ export function useLook() {
         const pivot_m = view.pivotPoint.toArray();
         return goTo(
           to,
-          taken(api.POST("/api/camera/projection", { body: { pose: shape, aspect, to, pivot_m } })),
+          answerOf(api.POST("/api/camera/projection", { body: { pose: shape, aspect, to, pivot_m } })),
           true,
         );
       },
       level: () => {
         const { shape, aspect } = present();
-        return goTo("made level", taken(api.POST("/api/camera/level", { body: { pose: shape, aspect } })));
+        return goTo("made level", answerOf(api.POST("/api/camera/level", { body: { pose: shape, aspect } })));
       },
       scale: (scale: number) => {
         const { view, shape, aspect } = present();
@@ -150,7 +150,7 @@ export function useLook() {
           height_px: view.canvas.clientHeight,
           pixel_mm: useHabits.getState().pixelMm,
         };
-        return goTo(`1:${scale}`, taken(api.POST("/api/camera/scale", { body })), true);
+        return goTo(`1:${scale}`, answerOf(api.POST("/api/camera/scale", { body })), true);
       },
     };
   }, [federation, stage, projectId]);

@@ -2,8 +2,8 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { BACKGROUNDS, useHabits } from "../open/habits";
-import { useSeen } from "../open/visibility/seen";
 import { MATERIALS, materialColours, tradeColours } from "../open/visibility/tints";
+import { useViewState } from "../open/visibility/viewState";
 import { PanelHeading, Row } from "../parts/Panel";
 import { tone } from "../style/theme";
 import { Highlights } from "./Highlights";
@@ -17,8 +17,8 @@ const IN_FULL = {
 
 /** How the building is drawn: its style, its colours, those of what is picked, and what it stands before. */
 export function DrawingPanel() {
-  const style = useSeen((s) => s.style);
-  const rules = useSeen((s) => s.rules);
+  const style = useViewState((s) => s.style);
+  const rules = useViewState((s) => s.rules);
   const { background, inFull, set } = useHabits();
   const tints = rules.filter(({ effect, off }) => effect === "tint" && !off);
   const own = tints.length > 0 && tints.every(({ colour }) => colour === MATERIALS);

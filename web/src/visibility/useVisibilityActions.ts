@@ -7,7 +7,7 @@ import { useSeeing } from "../open/visibility/useSeeing";
 import { STYLES, setStyle } from "./styles";
 
 /** Hiding, isolating, fading, bringing back, and undoing it. */
-export function useSeenActions(): readonly Action[] {
+export function useVisibilityActions(): readonly Action[] {
   const seeing = useSeeing();
   return useMemo<readonly Action[]>(() => {
     const { pick } = useSelection.getState();

@@ -3,7 +3,7 @@ import type { Shapes } from "../../api/client";
 import { endProject } from "../perProject";
 import { federationOf } from "../testFederation";
 import { MOST_STEPS, withStep } from "./history";
-import { EVERYTHING, useSeen } from "./seen";
+import { EVERYTHING, useViewState } from "./viewState";
 
 type Rule = Shapes["Rule"];
 const FEDERATION = federationOf({
@@ -42,7 +42,7 @@ afterEach(() => {
   waiting.length = 0;
 });
 
-const now = () => useSeen.getState();
+const now = () => useViewState.getState();
 const states = () => [...now().states].join("");
 const asked = (count: number) => vi.waitFor(() => expect(waiting).toHaveLength(count));
 const answered = () => vi.waitFor(() => expect(now().asking).toBe(false));
