@@ -15,6 +15,7 @@ from typer.testing import CliRunner
 
 from stairpath.cli import app
 from stairpath.core.exchange.bcf import VERSIONS, opened, writing
+from stairpath.core.exchange.origin import Sight, shift_between
 from stairpath.core.exchange.topic import (
     Camera,
     CannotExchangeError,
@@ -276,3 +277,15 @@ def test_names_with_other_case_and_backslashes_are_found(tmp_path):
     (topic,), held = read(at(tmp_path, out.getvalue()))
     assert held.problems == []
     assert topic.viewpoints[0].camera.eye_m == (12.0, -3.5, 4.25)
+
+
+@pytest.mark.parametrize(("off_m", "shift"), [(15.0, (1000.0, 0.0, 0.0)), (40.0, None)])
+def test_a_shift_is_told_only_where_the_lines_of_sight_then_pass_near_what_is_selected(off_m, shift):
+    """Eyes from four sides, all 1000 m off, each looking past its component by so much, to one side and the other."""
+    sights = []
+    for k, (x, y) in enumerate([(1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0)] * 2):
+        aside = off_m if k < 4 else -off_m
+        target = (-y * aside, x * aside, 0.0)
+        eye = (target[0] - 20 * x - 1000.0, target[1] - 20 * y, 0.0)
+        sights.append(Sight(eye, (x, y, 0.0), (0.0, 0.0, 0.0)))
+    assert shift_between(sights) == shift

@@ -108,3 +108,9 @@ def test_a_height_belongs_to_the_highest_level_that_begins_at_it_or_below():
     levels = [Level("Level 00", 0.0), Level("Level 01", 4.0)]
     assert [level_at(levels, h) for h in (-3, 0, 3.7, 3.8, 4, 90)] == [0, 0, 0, 1, 1, 1]
     assert level_at([], 1.0) == 0
+
+
+@pytest.mark.parametrize(("height", "levels_found"), [(0.49, 1), (0.51, 2)])
+def test_storeys_of_other_names_are_one_level_up_to_half_a_metre(height, levels_found):
+    found = levels(model("A-ARC", {"Level 00": 0.0}), model("A-STR", {"Slab": height}))
+    assert len(found) == levels_found

@@ -2,6 +2,7 @@
 
 import json
 import struct
+from dataclasses import replace
 
 import meshoptimizer
 import numpy as np
@@ -151,6 +152,24 @@ def test_chunks_are_by_storey_bounded_and_the_same_every_time():
     assert sum(c.triangles for c in chunks) == 12 * 12
     assert max(c.triangles for c in chunks) <= MOST_TRIANGLES
     assert [c.sha256 for c in chunks] == [c.sha256 for c in build_chunks(reading)]
+
+
+@pytest.mark.parametrize(("boxes", "chunks"), [(4_900, 1), (5_100, 2)])
+def test_a_chunk_has_at_most_sixty_thousand_triangles(boxes, chunks, monkeypatch):
+    """A box has 12 triangles: 5,000 of them are as many as a chunk may have."""
+    made: list[int] = []
+    monkeypatch.setattr("stairpath.core.mesh.chunks._chunk", lambda storey, group: made.append(len(group)))
+    sample = Sample()
+    storey = sample.storey("Level 00", 0.0)
+    sample.box(storey, (0, 0, 0), (1, 1, 1))
+    reading = read_model("a.ifc", sample.content())
+    one = reading.geometry
+    many = replace(
+        one, owner=np.zeros(boxes, one.owner.dtype), shape=np.zeros(boxes, one.shape.dtype),
+        matrix=np.repeat(one.matrix[:1], boxes, axis=0),
+    )  # fmt: skip
+    build_chunks(replace(reading, geometry=many))
+    assert (len(made), sum(made)) == (chunks, boxes)
 
 
 @given(turn=st.floats(0, 360), x=st.floats(-1e6, 1e6))

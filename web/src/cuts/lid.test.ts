@@ -1,4 +1,5 @@
 import { beforeEach, expect, test } from "vitest";
+import { TOP_STOREY_M } from "../api/constants";
 import { useHabits } from "../open/habits";
 import { federationOf } from "../open/testFederation";
 import { EVERYTHING, useViewState } from "../open/visibility/viewState";
@@ -11,7 +12,7 @@ beforeEach(() => {
   useHabits.setState({ instant: true });
 });
 
-test("a lid is a cut above a storey's rooms, and Repeat it is put back", () => {
+test("a lid is a cut above a storey's rooms, and the second time it is put back", () => {
   const level = federation.levels[1];
   liftLid(federation, null, 1);
   const [cut] = useViewState.getState().cuts;
@@ -35,4 +36,12 @@ test("a lid starts and ends softly", () => {
   expect(onItsWay(10, 2, 0.5)).toBe(6);
   expect(onItsWay(10, 2, 1)).toBe(2);
   expect(onItsWay(10, 2, 0.1)).toBeGreaterThan(9.7);
+});
+
+test("the storey is that of an eye within the building, up to the top of its last storey, else of what is looked at", () => {
+  const levels = federation.levels;
+  const last = levels.length - 1;
+  const top = (levels[last]?.elevation_m ?? 0) + TOP_STOREY_M;
+  expect(storeyMeant(federation, top - 0.01, 0)).toBe(last);
+  expect(storeyMeant(federation, top + 0.01, levels[0]?.elevation_m ?? 0)).toBe(0);
 });

@@ -1,14 +1,14 @@
+import { Retries } from "../../api/retries";
 import { offerToTests } from "../../stage/testHooks";
 
-const FIRST_MS = 500;
-const LONGEST_MS = 4000;
+/** Codes with which the server refuses for good: the project is gone, or this page is a stranger. */
+const REFUSED: readonly number[] = [4404, 1008];
 
 /** A line to the others who have a project open; where it is lost it comes back by itself. */
 export class Line {
   private socket: WebSocket | null = null;
-  private pause = FIRST_MS;
-  private timer = 0;
   private closed = false;
+  private readonly retries = new Retries(() => this.open());
 
   constructor(
     private readonly address: string,
@@ -26,7 +26,7 @@ export class Line {
     const socket = new WebSocket(this.address);
     this.socket = socket;
     socket.onopen = () => {
-      this.pause = FIRST_MS;
+      this.retries.connected();
       this.on.there(true);
     };
     socket.onmessage = (event: MessageEvent<string>) => this.on.heard(JSON.parse(event.data));
@@ -34,10 +34,7 @@ export class Line {
       this.socket = null;
       if (this.closed) return;
       this.on.there(false);
-      // Refused for good: the project is gone, or this page is a stranger.
-      if (event.code === 4404 || event.code === 1008) return;
-      this.timer = window.setTimeout(() => this.open(), this.pause);
-      this.pause = Math.min(LONGEST_MS, this.pause * 2);
+      if (!REFUSED.includes(event.code)) this.retries.later();
     };
   }
 
@@ -53,7 +50,7 @@ export class Line {
 
   close(): void {
     this.closed = true;
-    window.clearTimeout(this.timer);
+    this.retries.end();
     this.socket?.close();
   }
 }

@@ -63,3 +63,12 @@ test("trees are built one at a time until there is none left to build", () => {
   ]);
   expect([scene.buildOne(), scene.buildOne(), scene.buildOne()]).toEqual([true, true, false]);
 });
+
+test("of two faces that touch within a millimetre the one seen from within is met, since it is a section", () => {
+  const behind = (gap: number) =>
+    picking([piece(0, [[0, new Vector3(0, 0, 0)]]), piece(10, [[0, new Vector3(0, 2 + gap, 0)]])]);
+  const within = new Ray(new Vector3(0, 0, 0), new Vector3(0, 1, 0));
+  expect(behind(0).first(within)?.component).toBe(0);
+  expect(behind(-0.0009).first(within)?.component).toBe(0);
+  expect(behind(-0.0011).first(within)?.component).toBe(10);
+});

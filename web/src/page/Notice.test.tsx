@@ -1,0 +1,55 @@
+// @vitest-environment happy-dom
+import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { AWAY } from "../api/client";
+import { useConnection } from "../api/connection";
+import { useSession } from "../open/session";
+import { Notice } from "./Notice";
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  useSession.getState().hush();
+});
+afterEach(() => {
+  cleanup();
+  vi.useRealTimers();
+});
+
+const shown = () => screen.queryByRole("status")?.textContent ?? null;
+const say = (text: string, undo?: () => void) => act(() => useSession.getState().say(text, undo));
+const pass = (ms: number) => act(() => vi.advanceTimersByTime(ms));
+
+test("a notice goes by itself, and a newer one stays its whole time", () => {
+  render(<Notice />);
+  say("Saved.");
+  pass(8000);
+  say("Deleted.");
+  pass(8000);
+  expect(shown()).toContain("Deleted.");
+  pass(1500);
+  expect(shown()).toBeNull();
+});
+
+test("what it offers is done once, and the notice goes with it", () => {
+  const undo = vi.fn();
+  render(<Notice />);
+  say("Deleted Roof.", undo);
+  fireEvent.click(screen.getByRole("button", { name: "Undo" }));
+  expect(undo).toHaveBeenCalledTimes(1);
+  expect(shown()).toBeNull();
+  say("Saved.");
+  expect(screen.queryByRole("button", { name: "Undo" })).toBeNull();
+  fireEvent.click(screen.getByRole("button", { name: "Close this note" }));
+  expect(shown()).toBeNull();
+});
+
+test("that the server is away is said no longer once it is back; anything else stays", () => {
+  render(<Notice />);
+  const back = () => act(() => useConnection.setState((s) => ({ back: s.back + 1 })));
+  say(AWAY);
+  back();
+  expect(shown()).toBeNull();
+  say("Deleted.");
+  back();
+  expect(shown()).toContain("Deleted.");
+});
