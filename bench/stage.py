@@ -279,11 +279,11 @@ def measure(url: str) -> list[Measure]:
             middle(edged),
             "ms",
             None,
-            f"median of {len(anew)}: the same with edges, drawn in full: surfaces once more at twice the width and height, shade in "
+            f"median of {len(anew)}: the same with edges, drawn in full: surfaces again at twice the width and height, shade in "
             "corners, lines where components end and meet. The reference is the frame with edges alone.",
         ),
         Measure(
-            "The same frame once more",
+            "The same frame again",
             middle(again),
             middle(edged),
             "ms",

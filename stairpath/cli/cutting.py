@@ -81,9 +81,7 @@ def _write(sheet: Sheet, svg: Path | None, dxf: Path | None, pdf: Path | None) -
 @app.command()
 def cut(
     files: Files,
-    plane: Annotated[
-        str | None, typer.Option(help="a point and the normal towards whoever looks: X,Y,Z,NX,NY,NZ")
-    ] = None,
+    plane: Annotated[str | None, typer.Option(help="a point and the normal towards the viewer: X,Y,Z,NX,NY,NZ")] = None,
     storey: Annotated[str | None, typer.Option(help="the storey to cut, with --height")] = None,
     height: Annotated[float | None, typer.Option(help="height of the cut above the storey, metres")] = None,
     grid: Annotated[str | None, typer.Option(help="the tag of the grid axis to cut along")] = None,

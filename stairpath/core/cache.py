@@ -1,6 +1,6 @@
 """What is made once and kept in memory: one policy for all of it.
 
-Each cache has a size in bytes and a lock for each key: whoever asks for something that is being made waits for it, and for
+Each cache has a size in bytes and a lock for each key: a caller who asks for something that is being made waits for it, and for
 nothing else. A cache may name an owner for each key, such as a project; what an owner had before goes when it gets something new.
 """
 

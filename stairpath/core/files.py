@@ -48,7 +48,7 @@ def scratch_folder() -> Iterator[Path]:
 
 
 def scratch_file(suffix: str) -> Path:
-    """An empty file for a while; whoever asked deletes it, and ``sweep`` where that process was killed."""
+    """An empty file for a while; the caller deletes it, and ``sweep`` where that process was killed."""
     descriptor, name = tempfile.mkstemp(prefix=_prefix(), suffix=suffix)
     os.close(descriptor)
     return Path(name)

@@ -109,7 +109,7 @@ def die_with_parent(by: signal.Signals = signal.SIGKILL) -> None:
 
 
 def _let_the_server_end() -> None:
-    """Close what a child inherits that keeps the server of children alive after whoever asked has ended."""
+    """Close what a child inherits that keeps the server of children alive after the caller has ended."""
     alive = getattr(getattr(forkserver, "_forkserver", None), "_forkserver_alive_fd", None)
     if isinstance(alive, int):
         os.close(alive)

@@ -1,4 +1,4 @@
-"""Writes the Quillhaven Tide Laboratory as the model files that its trades would issue."""
+"""Writes the Quillhaven Tide Laboratory as the model files that its disciplines would issue."""
 
 from __future__ import annotations
 

@@ -117,7 +117,7 @@ async def run() -> int:
 
 
 def main() -> int:
-    """Run until stopped; 1 where the database is away, so that whoever watches starts it again."""
+    """Run until stopped; 1 where the database is away, so that the process that watches it starts it again."""
     try:
         return asyncio.run(run())
     except _NO_DATABASE as error:

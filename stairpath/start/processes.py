@@ -25,7 +25,7 @@ _LAST_WORDS = 3
 
 
 def _tied() -> None:
-    """End with whoever started this, however that one ends."""
+    """End with the process that started this, however that one ends."""
     die_with_parent(signal.SIGTERM)
 
 
@@ -137,7 +137,7 @@ class Left:
         pids = {str(w.child.pid): begun_at(w.child.pid) for w in watched if w.child is not None}
         text = json.dumps(pids)
         if text != self._written:
-            # In one step, so that who reads it, or a start that is killed meanwhile, leaves no half of it.
+            # In one step, so that who reads it, or a start that is killed, leaves no half of it.
             beside = self.path.with_suffix(".new")
             beside.write_text(text)
             beside.replace(self.path)
@@ -171,7 +171,7 @@ def watching(watched: list[Watched]) -> Iterator[list[Watched]]:
 
 
 class OneOnly:
-    """A lock on a folder that is gone with whoever holds it, however that one ends."""
+    """A lock on a folder that is gone with the process that holds it, however that one ends."""
 
     def __init__(self, path: Path) -> None:
         self.path = path

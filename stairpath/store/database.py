@@ -77,7 +77,7 @@ def transaction() -> Iterator[Session]:
 def without_waiting(session: Session) -> None:
     """Do not wait for the disk when this transaction ends; what is kept after it in the usual way waits for it too.
 
-    For one of many steps of which each may be done once more: where the power fails in between, the last of them are lost.
+    For one of many steps of which each may be done again: where the power fails in between, the last of them are lost.
     """
     session.execute(text("SET LOCAL synchronous_commit TO OFF"))
 

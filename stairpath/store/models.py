@@ -48,7 +48,7 @@ def live_model_named(session: Session, project_id: str, name: str) -> Model | No
 
 
 def add_model(session: Session, project_id: str, name: str) -> Model:
-    """A model at the end of the project's list; the project is held by whoever adds."""
+    """A model at the end of the project's list; the project is held by the caller."""
     last = session.scalar(select(func.max(Model.position)).where(Model.project_id == project_id))
     model = Model(project_id=project_id, position=0 if last is None else last + 1, name=name)
     session.add(model)

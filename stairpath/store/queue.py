@@ -18,7 +18,7 @@ _TRIES = 5
 
 @lru_cache
 def _app() -> App:
-    # Never opened: jobs are put on the connection of whoever puts them.
+    # Never opened: jobs are put on the caller's connection.
     return App(connector=SyncPsycopgConnector(conninfo=settings().database_url))
 
 

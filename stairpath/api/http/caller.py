@@ -13,7 +13,7 @@ _LONGEST_NAME = 80
 
 
 def who_asks(x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
-    """Whoever says so; until people sign in a name is believed."""
+    """The name in the request; until people sign in a name is believed."""
     return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
 
 

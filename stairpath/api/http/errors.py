@@ -65,7 +65,7 @@ async def _cannot_be_kept(request: Request, error: Exception) -> Response:
     return said(422, "The request has a character or number that cannot be stored. Correct it and try again.")
 
 
-async def _meanwhile(request: Request, error: Exception) -> Response:
+async def _conflicting(request: Request, error: Exception) -> Response:
     return said(409, "Someone else changed the same thing at this moment. Try again.")
 
 
@@ -100,7 +100,7 @@ def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] =
         (RequestValidationError,): _not_valid,
         (StarletteError,): _plain,
         NOT_STORABLE: _cannot_be_kept,
-        CONFLICTING: _meanwhile,
+        CONFLICTING: _conflicting,
         UNREACHABLE: _away,
     }
     for kinds, handler in handlers.items():

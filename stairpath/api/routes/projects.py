@@ -62,7 +62,7 @@ def rename_project(who: Asker, project_id: str, wish: schemas.NewName) -> schema
 
 @router.delete("/{project_id}", status_code=204)
 def throw_project_away(who: Asker, project_id: str) -> None:
-    """Put a project into the bin; it can be brought back."""
+    """Move a project to the bin; it can be brought back."""
     projects.throw_away(who, project_id)
 
 

@@ -44,7 +44,7 @@ def ask_task(who: Asker, project_id: str, wish: schemas.NewTask) -> schemas.Task
 
 @router.post("/tasks/{task_id}/again")
 def ask_task_again(who: Asker, task_id: str, wish: schemas.TaskAgain) -> schemas.Task:
-    """Ask for it once more, of the building as it is now; or with another wish."""
+    """Ask for it again, of the present building, or with another request."""
     return task_shape(tasks.ask_again(who, task_id, wish.wish))
 
 

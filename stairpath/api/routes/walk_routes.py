@@ -39,7 +39,7 @@ def find_others(project_id: str, wish: RouteRequest) -> list[OtherWay]:
 
 @router.post("/projects/{project_id}/routes/ready", status_code=202)
 def get_ready(project_id: str, background: BackgroundTasks, body: str = "standing") -> None:
-    """Say that routes will be asked for: the map is brought into memory meanwhile."""
+    """Say that routes will be asked for: the map is loaded into memory."""
     walk.check_body(project_id, body)
     background.add_task(walk.make_ready, project_id, body)
 

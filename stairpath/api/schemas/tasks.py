@@ -25,7 +25,7 @@ class NewTask(BaseModel):
 
 
 class TaskAgain(BaseModel):
-    """Once more, of the building as it is now; or asked otherwise."""
+    """Again, of the building as it is now; or with another request."""
 
     wish: _AnyWish | None = None
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Discipline:
-    """A trade: its code, its name, and its colour on screen (always shown with the code)."""
+    """A discipline: its code, its name, and its colour on screen (always shown with the code)."""
 
     code: str
     name: str

@@ -30,7 +30,7 @@ class Plane:
 
     @cached_property
     def axes(self) -> Array:
-        """Across, up and towards whoever looks, as rows (3, 3): right-handed.
+        """Across, up and towards the viewer, as rows (3, 3): right-handed.
 
         Up in the plane is as near to the building's up as it can be; in a level plane it is +Y.
 

@@ -166,7 +166,7 @@ def interference(
     """What of group ``a`` (n,) interferes with what of group ``b`` (n,): overlaps, and below a clearance what is near.
 
     What overlaps or is apart by no more than ``touch_m`` touches, and is left out, as are pairs that belong together by
-    the rules in ``codes``. Findings come deepest first. Whoever has it stopped raises from ``on_progress``.
+    the rules in ``codes``. Findings come deepest first. To stop it, raise from ``on_progress``.
 
     With the components' ``prints``, pairs that are ``known`` by their fingerprints from a run of the same clearance and
     touch are not measured again.

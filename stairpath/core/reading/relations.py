@@ -118,7 +118,7 @@ def gather(ifc: Any) -> Relations:
         whole = rel.RelatingObject
         above = _wholes_of(whole, out)
         if any(item.id() in above for item in rel.RelatedObjects):
-            # A part of itself: whoever follows it, the geometry kernel too, never comes to an end.
+            # A part of itself: following it never ends, in the geometry kernel too.
             ifc.remove(rel)
             out.broken += 1
             return

@@ -38,7 +38,7 @@ class Rule:
     """What is to be done with what is selected; by whom, when (ISO 8601) and why.
 
     ``only`` shows its selection and hides all else; ``fade_rest`` shows its selection and fades what else is shown,
-    so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its trade's again.
+    so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its discipline's again.
     One that is ``off`` waits and changes nothing.
     """
 

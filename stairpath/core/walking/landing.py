@@ -46,7 +46,7 @@ class Landing:
 def _longest_line(walk: WalkMap, floor: int, room: shapely.Geometry) -> float:
     """The direction in which one sees farthest over the room's floor on which one could stand.
 
-    A line that goes on out of the room leads through a door: whoever looks along it faces the closed door, so it
+    A line that goes on out of the room leads through a door: the eye along it faces the closed door, so it
     counts for little, and so do those beside it.
     """
     place = walk.place(floor)

@@ -154,7 +154,7 @@ def route(
 
 
 def _flights(walk: WalkMap, points: Array) -> list[Avoided]:
-    """The flights and ramps of a way (n, 3), each by its middle and whoever it belongs to there."""
+    """The flights and ramps of a way (n, 3), each by its middle and the component it belongs to there."""
     found: list[Avoided] = []
     rise, run = np.abs(np.diff(points[:, 2])), np.hypot(*np.diff(points[:, :2], axis=0).T)
     for first, last in runs((rise > _LEAST_RISE_M) & (rise > _STEEP * run), 1):

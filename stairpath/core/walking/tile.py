@@ -29,7 +29,7 @@ TILE_M = 12.8
 BESIDE_M = 0.45
 """Room is known up to so much beyond the body's own."""
 RISER_M = 0.02
-"""An edge higher than this is a riser, whoever walks."""
+"""An edge higher than this is a riser for every body."""
 NO_STEP = 255
 RISER_BIT = 64
 OPEN_CM = 65535

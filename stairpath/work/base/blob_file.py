@@ -1,4 +1,4 @@
-"""Kept bytes read like a file, a piece at a time, so that they need not be written to disk once more."""
+"""Kept bytes read like a file, a piece at a time, so that they need not be written to disk again."""
 
 from __future__ import annotations
 

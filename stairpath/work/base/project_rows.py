@@ -35,7 +35,7 @@ _kept: Cache[tuple[str, str], Rows] = Cache(64, owner_of=lambda key: key[0], siz
 
 def rows_of(act: UnitOfWork, project_id: str) -> Rows:
     """The rows of a project; read anew where any of them was written since."""
-    # The state is read first: what is kept may be newer than it says, and is then read once more, but never older.
+    # The state is read first: what is kept may be newer than it says, and is then read again, but never older.
     state = projects.state_of(act.session, project_id)
     return _kept.get((project_id, state), lambda: _read(act, project_id))
 

@@ -61,7 +61,7 @@ def rename(who: Who, project_id: str, name: str) -> Counted:
 
 
 def throw_away(who: Who, project_id: str) -> None:
-    """Put a project into the bin."""
+    """Move a project to the bin."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)
         project.removed_at = datetime.now(UTC)

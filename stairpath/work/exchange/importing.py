@@ -138,7 +138,7 @@ class _Taking:
     def take_all(self, these: Sequence[bcf_topic.Topic]) -> None:
         """Take in some topics, kept all or none."""
         with unit_of_work(self.who) as act:
-            # Taken in once more it would change nothing, and the last deed of the task waits for all of them.
+            # Taken in again it would change nothing, and the last deed of the task waits for all of them.
             without_waiting(act.session)
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
@@ -282,7 +282,7 @@ class _Taking:
         theirs, before = _said(topic, rules_of(act.project(self.project_id)).statuses), row.said
         base = beside.said if beside else row.exchanged
         if base is None:
-            # Nothing tells what both began with: whoever changed it last counts.
+            # Nothing tells what both began with: the last change counts.
             newer = topic.modified_at is not None and _aware(topic.modified_at) > row.changed_at
             base = before if newer else theirs
         came = merged(base, before, theirs)

@@ -51,7 +51,7 @@ def _keep_file(act: UnitOfWork, project: Project, file_name: str, content: IO[by
     model = models.live_model_named(act.session, project.id, name)
     sha, size = blobs.keep_stream(act.session, content, "application/x-step")
     if model is not None and model.file_sha == sha and model.status in ("waiting", "reading", "read"):
-        return model  # the same file once more: there is nothing to do that is not done or under way
+        return model  # the same file again: there is nothing to do that is not done or under way
     if model is None:
         model = models.add_model(act.session, project.id, name)
     elif model.status == "read":

@@ -56,7 +56,7 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetRequest) -> Tas
 
 
 def ask_again(who: Who, task_id: str, wish: TaskRequest | None = None) -> Task:
-    """Ask for a check or a sheet once more, of the building as it is now; or with another wish of the same kind."""
+    """Ask for a check or a sheet again, of the present building, or with another request of the same kind."""
     with unit_of_work(who) as act:
         row = find(act, TASK, task_id, hold=True, removed=True)
         if wish is not None:

@@ -126,11 +126,11 @@ class Stopped:
 
 
 def _called(component: NamedComponent | None) -> str:
-    """What one calls whoever is in the way, with their trade, else their model."""
+    """The name of what is in the way, with its discipline, else its model."""
     if component is None:
         return "Something without a name"
-    trade = next((d.name.lower() for d in DISCIPLINES if d.code == component.discipline), component.model_name)
-    return f"{component.label}, {trade}"
+    discipline = next((d.name.lower() for d in DISCIPLINES if d.code == component.discipline), component.model_name)
+    return f"{component.label}, {discipline}"
 
 
 def why_stop(project_id: str, body: str, at_m: Sequence[float], towards_m: Sequence[float]) -> Stopped:

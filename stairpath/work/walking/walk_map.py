@@ -123,7 +123,7 @@ def map_floors(project_id: str, report: Progress) -> None:
     with unit_of_work(WORKER) as act:
         project = projects.project_by_id(act.session, project_id, hold=True)
         if project is None or walks.wanted_map(project) != wanted:
-            return  # what changed meanwhile has a job of its own
+            return  # what changed since has a job of its own
         walks.keep_tiles(act.session, project_id, made.tiles, made.wanted)
         act.session.flush()
         standing = load_map(act.session, project, names, made.axes, cell_m, BODIES["standing"])

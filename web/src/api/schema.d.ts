@@ -62,7 +62,7 @@ export interface paths {
         post?: never;
         /**
          * Throw Project Away
-         * @description Put a project into the bin; it can be brought back.
+         * @description Move a project to the bin; it can be brought back.
          */
         delete: operations["throw_project_away_api_projects__project_id__delete"];
         options?: never;
@@ -1366,7 +1366,7 @@ export interface paths {
         put?: never;
         /**
          * Ask Task Again
-         * @description Ask for it once more, of the building as it is now; or with another wish.
+         * @description Ask for it again, of the present building, or with another request.
          */
         post: operations["ask_task_again_api_tasks__task_id__again_post"];
         delete?: never;
@@ -1750,7 +1750,7 @@ export interface paths {
         put?: never;
         /**
          * Get Ready
-         * @description Say that routes will be asked for: the map is brought into memory meanwhile.
+         * @description Say that routes will be asked for: the map is loaded into memory.
          */
         post: operations["get_ready_api_projects__project_id__routes_ready_post"];
         delete?: never;
@@ -3155,7 +3155,7 @@ export interface components {
         };
         /**
          * Discipline
-         * @description A trade: its code, its name, and its colour on screen (always shown with the code).
+         * @description A discipline: its code, its name, and its colour on screen (always shown with the code).
          */
         Discipline: {
             /** Code */
@@ -4935,7 +4935,7 @@ export interface components {
          * @description What is to be done with what is selected; by whom, when (ISO 8601) and why.
          *
          *     ``only`` shows its selection and hides all else; ``fade_rest`` shows its selection and fades what else is shown,
-         *     so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its trade's again.
+         *     so that what is hidden stays so; ``tint`` colours it: in ``#rrggbb``, in the file's own colours (``materials``), or without a colour in its discipline's again.
          *     One that is ``off`` waits and changes nothing.
          */
         Rule: {
@@ -5314,7 +5314,7 @@ export interface components {
         };
         /**
          * TaskAgain
-         * @description Once more, of the building as it is now; or asked otherwise.
+         * @description Again, of the building as it is now; or with another request.
          */
         TaskAgain: {
             /** Wish */

@@ -50,7 +50,7 @@ test("what changed is told, and beginning is not, for the first time", () => {
   expect(told.anew).toHaveBeenCalledTimes(1);
 });
 
-test("a refused stream is asked for again, and what was missed meanwhile is fetched", () => {
+test("a refused stream is asked for again, and what was missed is fetched", () => {
   now().refuse();
   expect(Heard.made).toHaveLength(1);
   vi.advanceTimersByTime(1000);

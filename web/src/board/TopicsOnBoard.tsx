@@ -16,7 +16,7 @@ function topOf(rows: readonly Row[], row: number): number {
   return above / (rows.reduce((sum, { heightM }) => sum + heightM, 0) || 1);
 }
 
-/** Topics as small numbered plates at their heights, in the column of the first trade that they concern. */
+/** Topics as small numbered plates at their heights, in the column of the first discipline that they concern. */
 export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: readonly string[] }) {
   const { federation } = useOpen();
   const marked = useMarkedTopics();

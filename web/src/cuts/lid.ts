@@ -46,7 +46,7 @@ function lift(cut: Cut, fromM: number, toM: number): void {
   requestAnimationFrame(step);
 }
 
-/** Take the lid off a storey: everything above its rooms; once more puts it back. */
+/** Take the lid off a storey: everything above its rooms; a second time puts it back. */
 export function liftLid(federation: Federation, stage: Stage | null, level: number, overM = LID_M): void {
   const storey = federation.levels[level];
   if (!storey) return;

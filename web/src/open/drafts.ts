@@ -9,7 +9,7 @@ const useDrafts = perProject<Drafts>(() => ({ kept: {} }));
 
 /**
  * What is half typed or chosen in a form, named by what it is of: it stays while the desk shows something else, a component
- * that was picked meanwhile for one, until the project is left.
+ * that was picked for one, until the project is left.
  */
 export function useDraft<T>(of: string, begin: T): [T, (next: T) => void] {
   // Who names a draft says what it is; nothing else is kept under its name.
@@ -21,7 +21,7 @@ export function useDraft<T>(of: string, begin: T): [T, (next: T) => void] {
   return [kept === undefined ? begin : kept, put];
 }
 
-/** What is typed into a field until it is kept; what was typed on meanwhile stays. */
+/** What is typed into a field until it is kept; what was typed after that stays. */
 export function useTyped(of: string) {
   const [typed, type] = useDraft(of, "");
   const kept = (what: string) => {

@@ -63,7 +63,7 @@ export const useHabits = create<OwnHabits>()(
       inFull: "quick",
       pickColour: tone.pick,
       hoverColour: tone.here,
-      // CSS defines a pixel as 1/96 inch; what a screen really has is declared by whoever sits at it.
+      // CSS defines a pixel as 1/96 inch; what a screen really has is declared by the person at it.
       pixelMm: 25.4 / 96,
       set: (part) => set(part),
     }),

@@ -29,7 +29,7 @@ describe("a length that is typed", () => {
     [`1/16"`, INCH_M / 16],
     ["-0.5 m", -0.5],
     [`− 2"`, -2 * INCH_M],
-  ])("%s is the same whoever types it", (text, metres) => {
+  ])("%s is the same for everybody", (text, metres) => {
     for (const units of ALL) expect(lengthOf(text, units)).toBeCloseTo(metres, 12);
   });
 

@@ -102,7 +102,7 @@ function unsigned(text: string, units: Units): number | null {
     : plain !== undefined
       ? number(plain)
       : 0;
-  // A bare fraction is inches for whoever counts in them; for others it is nothing.
+  // A bare fraction is inches for those who use them; for others it is nothing.
   if (ft === undefined && !mark && (!over || metric(units))) return null;
   return (number(ft ?? "0") + inches / INCHES) * FOOT_M;
 }
@@ -158,7 +158,7 @@ export function spokenIn(units: Units) {
 
 export type Spoken = ReturnType<typeof spokenIn>;
 
-/** Lengths in the units of whoever sits here. */
+/** Lengths in the units of this person. */
 export function useUnits(): Spoken {
   const units = useHabits((s) => s.units);
   return useMemo(() => spokenIn(units), [units]);

@@ -4,7 +4,7 @@ import { useOpen } from "./useStage";
 
 /**
  * Plays something that moves the eye: calls `on` for each frame with the seconds since the last one, until it says that
- * it is over. Whoever takes the view into their own hand, by whatever means, pauses it; what is returned says that where
+ * it is over. Moving the view by hand pauses it; what is returned says that where
  * the eye is now is part of what is played.
  */
 export function usePlaying(

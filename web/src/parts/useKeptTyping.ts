@@ -3,7 +3,7 @@ import { useSession } from "../open/session";
 
 /**
  * What is typed over a text that is kept: it stays until it is kept itself, whatever somebody else makes of the text
- * meanwhile. Who leaves the field is told of that, and can take what they typed back.
+ * before that. Who leaves the field is told of that, and can take what they typed back.
  */
 export function useKeptTyping(what: string, value: string, keep: (text: string) => void) {
   const [typed, setTyped] = useState<string | null>(null);

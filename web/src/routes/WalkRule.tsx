@@ -19,10 +19,10 @@ function MapState({ walking }: { walking: Shapes["Walking"] }) {
   if (walking.current) return null;
   if (walking.trouble) return <DeskNote>{walking.trouble}</DeskNote>;
   const share = walking.making ? `, ${Math.round(100 * walking.making)} %` : "";
-  const meanwhile = walking.tiles.length ? " The previous map is used until then." : "";
+  const previous = walking.tiles.length ? " The previous map is used until then." : "";
   return (
     <DeskNote>
-      The walk map is being made{share}.{meanwhile}
+      The walk map is being made{share}.{previous}
     </DeskNote>
   );
 }

@@ -52,7 +52,7 @@ export const useRouteState = perProject<RouteState>((set) => ({
   set: (change) => set(change),
 }));
 
-/** What is asked for now, once it is known from where to where; the body is that of whoever walks. */
+/** What is asked for now, once it is known from where to where; the body is that of the walker. */
 export function wishNow(
   state: Pick<RouteState, "start" | "end" | "stepFree" | "widthLimitM" | "heightLimitM">,
   body: string,

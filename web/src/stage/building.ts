@@ -80,7 +80,7 @@ export class Building {
     this.reshaped();
   }
 
-  /** Colour components by a rule: 0xRRGGBB each, -1 for its trade's, BY_MATERIALS; nothing for all their trades'. */
+  /** Colour components by a rule: 0xRRGGBB each, -1 for its discipline's, BY_MATERIALS; nothing for all their disciplines'. */
   setTints(tints: Int32Array | null): void {
     this.shared.colours.value?.dispose();
     const { names, each, hatches } = this.colours;

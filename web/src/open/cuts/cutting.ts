@@ -25,7 +25,7 @@ export function reshaped(federation: Pick<Federation, "levels">, from: Kept, sha
   const called = ({ shape: of }: Kept, units = unitsNow()) =>
     of.kind !== "box" && isLevel(of) ? spokenHeight(federation, of.point_m[2] ?? 0, units) : null;
   const now = { ...from, shape };
-  // Whoever made it may have had other units.
+  // The person who made it may have other units.
   const byHeight = UNIT_NAMES.some((units) => from.name === called(from, spokenIn(units)));
   return { ...now, name: byHeight ? (called(now) ?? from.name) : from.name };
 }

@@ -43,7 +43,7 @@ export class Line {
     if (this.socket?.readyState === WebSocket.OPEN) this.socket.send(JSON.stringify(said));
   }
 
-  /** Lose the line, as a network does; for whoever looks for a fault. */
+  /** Lose the line, as a network does; for finding faults. */
   lose(): void {
     this.socket?.close();
   }

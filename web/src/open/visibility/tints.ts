@@ -92,7 +92,7 @@ export function tintedByScale(
   return withTints(rules, [{ select: { kind: "all" }, colour: REST, why: "no value" }, ...tints], by, at);
 }
 
-/** Back to the trades' colours. */
+/** Back to the disciplines' colours. */
 export function tradeColours(): void {
   retint("took all tints off", (rules, by, at) => withTints(rules, [], by, at));
 }

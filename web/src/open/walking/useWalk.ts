@@ -18,7 +18,7 @@ import { useGround } from "./useGround";
 import { useWalkState } from "./walkState";
 
 const INSIDE_DEG = 60;
-/** As tall is whoever flies or looks on. */
+/** The height of somebody who flies or looks on. */
 const TALL_M = 1.8;
 /** So far below the eye the floor may be that one stands on. */
 const BELOW_EYE_M = 2.6;
@@ -36,7 +36,7 @@ function replace(next: typeof present): void {
   present = next;
 }
 
-// Whoever walks ends with the project, its keys and the stop that is still asked for too.
+// The walker ends with the project, its keys and the stop that is still asked for too.
 atProjectEnd(() => {
   stops++;
   replace(null);

@@ -39,7 +39,7 @@ interface Change {
 }
 
 /**
- * The keys that move the eye while somebody walks or flies; no one else hears of them meanwhile.
+ * The keys that move the eye while somebody walks or flies; no one else hears of them.
  * A press counts for as long as it was held, however few frames saw it.
  */
 export class HeldKeys {
