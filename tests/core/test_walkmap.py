@@ -41,7 +41,7 @@ def long_hall() -> Blocks:
     return blocks.box("table", (2 * TILE_M - 0.6, 2, 0.72), (2 * TILE_M + 0.7, 3, 0.75))
 
 
-FIXTURE = Path(__file__).resolve().parents[2] / "web/src/stage/movers/tile.fixture.json"
+FIXTURE = Path(__file__).resolve().parents[1] / "cases/walk_tile.json"
 
 
 def test_the_page_s_tests_read_a_tile_as_it_is_packed_today():

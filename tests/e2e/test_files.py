@@ -134,3 +134,14 @@ def test_the_start_page_shows_a_project_with_its_picture(page: Page, site, house
     page.wait_for_function("() => [...document.images].every((i) => i.complete && i.naturalWidth === 480)")
     link.click()
     wait_drawn(page)
+
+
+def test_the_licences_of_what_is_shipped_are_read_from_the_start_page(page: Page, site):
+    page.goto(site)
+    page.get_by_role("link", name="Third-party notices").click()
+    expect(page.get_by_role("heading", name="Third-party notices")).to_be_visible()
+    three = page.locator("details").filter(has=page.get_by_text("three", exact=True))
+    three.locator("summary").click()
+    expect(three).to_contain_text("Copyright")
+    page.get_by_role("link", name="Stair Path").click()
+    expect(page.get_by_role("heading", name="Projects")).to_be_visible()

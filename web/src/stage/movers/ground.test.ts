@@ -1,9 +1,9 @@
+import fixture from "@cases/walk_tile.json";
 import { Vector3 } from "three";
 import { describe, expect, test } from "vitest";
 import { Ground } from "./ground";
 import { level } from "./testGround";
 import { NO_STEP, readTile, type Tile } from "./tile";
-import fixture from "./tile.fixture.json";
 
 const PLACE = { originM: [0, 0, 0] as const, bearingDeg: 0, cellM: 0.1, tileM: 0.4 };
 
