@@ -162,7 +162,7 @@ function KeepForm({ count }: { count: number }) {
         variant="text"
         onClick={() => void frame({ name: name.trim() || `View ${count + 1}`, kept: () => kept(name) })}
       >
-        Save with another frame
+        Keep with another frame
       </Button>
     </form>
   );
