@@ -135,7 +135,7 @@ def test_a_parallel_view_is_as_high_as_it_says():
 
 def test_markups_lie_over_what_is_seen():
     mark = placed("m", "rectangle", [(-0.6, -0.6), (0.6, 0.6)], (2.0, 0.0, 2.0), BEFORE, 1.5, Style("plum", 6.0))
-    words = placed("t", "text", [(0.0, 0.0)], (2.0, 0.0, 2.0), BEFORE, 1.5, text="ImportIndex")
+    words = placed("t", "text", [(0.0, 0.0)], (2.0, 0.0, 2.0), BEFORE, 1.5, text="Here")
     plain = drawn_view(CUBE, View(BEFORE), (300, 200))
     marked = drawn_view(CUBE, View(BEFORE, markups=(mark, words)), (300, 200))
     rows, columns = np.nonzero(np.abs(marked - plain).max(axis=2) > 20)

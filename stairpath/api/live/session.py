@@ -13,7 +13,7 @@ from fastapi import APIRouter, WebSocket, WebSocketDisconnect
 from fastapi.concurrency import run_in_threadpool
 from pydantic import ValidationError
 
-from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, ImportIndex, Looks, Person, Points, Present, Sees
+from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
 from stairpath.work.base import projects
 from stairpath.work.base.errors import RefusedError
 
@@ -65,7 +65,7 @@ class _Room:
         """Tell everyone who is there."""
         people = [Person(id=s.id, name=s.name, follows=s.follows) for s in self.seats.values()]
         for seat in self.seats.values():
-            seat.tell("here", ImportIndex(you=seat.id, presenter=self.presenter, people=people).model_dump_json())
+            seat.tell("here", Here(you=seat.id, presenter=self.presenter, people=people).model_dump_json())
 
     def present(self, who: str | None) -> None:
         """Let somebody present, or nobody."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from typing import Annotated
 
+import numpy as np
 from fastapi import APIRouter, Header, HTTPException, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import Response, StreamingResponse
@@ -15,6 +16,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.cache import Cache
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import begins_m
+from stairpath.core.geometry.origin import placed_about
 from stairpath.core.review.view import Home
 from stairpath.work.base import projects
 from stairpath.work.base.projects import Counted
@@ -74,12 +76,10 @@ def bring_project_back(who: Asker, project_id: str) -> schemas.ProjectCard:
 
 def _rows_of(matrix: list[list[float]], centre: list[float], origin: tuple[float, float, float]) -> list[float]:
     """Row-major 3 x 4: a chunk's own zero to the project's origin, worked out in double precision."""
-    out: list[float] = []
-    for row in range(3):
-        turn = matrix[row][:3]
-        shift = matrix[row][3] + sum(turn[i] * centre[i] for i in range(3)) - origin[row]
-        out += [*turn, shift]
-    return out
+    placed = placed_about(matrix, origin)
+    placed[:3, 3] += placed[:3, :3] @ np.array(centre)
+    rows: list[float] = placed[:3].ravel().tolist()
+    return rows
 
 
 def _chunk(chunk: Chunk, drawn: Drawn, origin: tuple[float, float, float]) -> schemas.ChunkPlace:

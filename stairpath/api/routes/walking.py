@@ -9,6 +9,7 @@ from fastapi import APIRouter
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.geometry.origin import about
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.tile import TILE_M
 from stairpath.work.base.errors import WrongError
@@ -35,13 +36,13 @@ def get_walking(project_id: str, body: str = "standing") -> schemas.Walking:
         trouble=now.project.trouble,
         cell_m=note.cell_m if note else now.walking.cell_m,
         tile_m=TILE_M,
-        origin_m=[a - b for a, b in zip(made_about, origin, strict=True)],
+        origin_m=about(made_about, origin).tolist(),
         bearing_deg=note.bearing_deg if note else 0.0,
         bodies=[_body(each) for each in now.bodies],
         stands=[
             schemas.Stand(
                 room=stand.room,
-                at_m=[a - b for a, b in zip(stand.at_m, origin, strict=True)],
+                at_m=about(stand.at_m, origin).tolist(),
                 bearing_deg=stand.bearing_deg,
             )
             for stand in (note.stands if note else ())

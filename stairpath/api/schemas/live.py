@@ -77,7 +77,7 @@ class Person(BaseModel):
     follows: bool
 
 
-class ImportIndex(BaseModel):
+class Here(BaseModel):
     """Who is there, who of them presents, and which of them one is oneself."""
 
     kind: Literal["here"] = "here"

@@ -27,8 +27,11 @@ _LEAST_OF_ID = 6
 _IN_PARTS = 0.9
 """Words found apart count a little less than all of them together."""
 _BREAK = "\n"
-_NAMES = tuple((what, each.weight) for what, each in ATTRIBUTES.items() if each.weight is not None)
-"""What a component is called, and how much that counts."""
+_NAMES = sorted(
+    ((what, each.weight) for what, each in ATTRIBUTES.items() if each.weight is not None),
+    key=lambda named: -named[1],
+)
+"""What a component is called, and how much that counts; what counts most is looked through first."""
 _WHERE = tuple(what for what, each in ATTRIBUTES.items() if each.weight is None)
 """Where it is, which says more of which of many is meant than it finds one."""
 

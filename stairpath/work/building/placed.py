@@ -7,6 +7,7 @@ import numpy.typing as npt
 
 from stairpath.core.cache import Cache
 from stairpath.core.federation.placed import Placed
+from stairpath.core.geometry.origin import about, placed_about
 from stairpath.core.reading.model import Geometry
 from stairpath.core.reading.pack import unpack
 from stairpath.store import blobs, federations
@@ -44,7 +45,5 @@ def placed_of(act: UnitOfWork, model: Model, origin: Array, wanted: Mask) -> Pla
     geometry = geometry_of(act, model.geometry or "")
     if geometry is None or model.placed is None or len(wanted) != count_of(model):
         return None
-    matrix = np.array(model.placed.matrix)
-    matrix[:3, 3] -= origin
-    bounds = federations.places(act.session, model)["bounds_m"] - origin
-    return Placed(geometry, matrix, bounds, wanted)
+    bounds = about(federations.places(act.session, model)["bounds_m"], origin)
+    return Placed(geometry, placed_about(model.placed.matrix, origin), bounds, wanted)

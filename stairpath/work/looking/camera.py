@@ -11,6 +11,7 @@ import numpy.typing as npt
 from stairpath.core.camera.extreme import telling_points
 from stairpath.core.camera.framing import Slopes
 from stairpath.core.cutting.cuts import Cut, active_planes
+from stairpath.core.geometry.origin import about, placed_about
 from stairpath.core.geometry.plane import NotAPlaneError
 from stairpath.store import components, federations
 from stairpath.store.documents import Building
@@ -48,8 +49,7 @@ class Framed:
 def _room_corners(building: Building, index: int) -> Array:
     if not 0 <= index < len(building.rooms):
         raise MissingError("There is no such room; the building may have changed, reload the page.")
-    corners: Array = np.array(building.rooms[index].corners_m).reshape(-1, 3) - building.origin_m
-    return corners
+    return about(np.array(building.rooms[index].corners_m).reshape(-1, 3), building.origin_m)
 
 
 @dataclass(frozen=True)
@@ -74,9 +74,9 @@ def room_floor(project_id: str, index: int) -> RoomFloor:
         if model is None or model.placed is None or not drawn:
             raise UnfitError("The building is being put together again. Try again in a moment.")
         floor = np.array(drawn[0].floor, dtype=np.float64).reshape(-1, 3, 2)
-        matrix, origin = np.array(model.placed.matrix), np.array(building.origin_m)
-    placed = floor @ matrix[:2, :2].T + matrix[:2, 3] - origin[:2]
-    rise = matrix[2, 3] - origin[2]
+        matrix = placed_about(model.placed.matrix, building.origin_m)
+    placed = floor @ matrix[:2, :2].T + matrix[:2, 3]
+    rise = matrix[2, 3]
     return RoomFloor(placed, drawn[0].low_m + rise, drawn[0].high_m + rise)
 
 

@@ -9,6 +9,7 @@ import numpy as np
 
 from stairpath.core.cutting.cuts import BoxCut, Cut, NothingToBoxError, active_planes, box_around
 from stairpath.core.cutting.faces import Face, faces
+from stairpath.core.geometry.origin import in_project
 from stairpath.core.geometry.plane import NotAPlaneError
 from stairpath.core.visibility.rules import SHOWN, Rule, resolve, simplified
 from stairpath.core.visibility.selectors import These
@@ -67,6 +68,6 @@ def box_of(project_id: str, subject: Subject, margin_m: float) -> BoxCut:
     # Seen level along the building's north, the points that decide are those farthest along its axes.
     points = subject_points(project_id, subject, building.building_north_deg, 0.0, []).points
     try:
-        return box_around(points + np.array(building.origin_m), building.building_north_deg, margin_m)
+        return box_around(in_project(points, building.origin_m), building.building_north_deg, margin_m)
     except NothingToBoxError as error:
         raise UnfitError(str(error)) from error

@@ -12,6 +12,7 @@ import numpy.typing as npt
 from stairpath.core.cache import Cache
 from stairpath.core.component_ref import ComponentRef, NamedComponent
 from stairpath.core.federation.rooms import room_area
+from stairpath.core.geometry.origin import about, in_project
 from stairpath.core.measuring.body import Body, NoBodyError, body_of
 from stairpath.core.measuring.clear import NoFloorError, clear_at
 from stairpath.core.measuring.features import Features, features
@@ -102,16 +103,16 @@ class MeasuredBuilding:
         if at is None:
             raise NotMeasuredError("The measured room is gone. Measure again, or delete the measure.")
         polygons = room_area(self._standing.federation, at)
-        height = building.levels[building.rooms[at].level].elevation_m - self.origin[2]
+        height = building.levels[building.rooms[at].level].elevation_m
         rings = [np.asarray(ring.coords) for p in polygons for ring in (p.exterior, *p.interiors)]
-        outlines = [np.column_stack([ring[:, :2] - self.origin[:2], np.full(len(ring), height)]) for ring in rings]
+        outlines = [about(np.column_stack([ring[:, :2], np.full(len(ring), height)]), self.origin) for ring in rings]
         return Room(sum(p.area for p in polygons), outlines)
 
     def _spot(self, at: Array, solids: Solids, above: Role, beside: Role) -> tuple[Spot, Array]:
         """The room there is at a point of the floor among some solids, and the floor's own point."""
         axes = solids.axes
         try:
-            found = clear_at(solids, axes.to_own(at + self.origin))
+            found = clear_at(solids, axes.to_own(in_project(at, self.origin)))
         except NoFloorError as error:
             raise NotMeasuredError(str(error)) from error
 
@@ -119,8 +120,7 @@ class MeasuredBuilding:
             return ComponentRef(*self._standing.names[component])
 
         def there(points: Array) -> Array:
-            about: Array = axes.to_project(points) - self.origin
-            return about
+            return about(axes.to_project(points), self.origin)
 
         height = width = None
         if found.height is not None:
@@ -199,7 +199,7 @@ def settle(project_id: str, ref: ComponentRef, point_m: Array) -> Array:
     with read_only() as look:
         building = MeasuredBuilding(look, project_id)
         try:
-            exact: Array = settled(building.body(ref), point_m - building.origin) + building.origin
-            return exact
+            exact = settled(building.body(ref), about(point_m, building.origin))
+            return in_project(exact, building.origin)
         except (NotMeasuredError, NoBodyError) as error:
             raise WrongError(str(error)) from error

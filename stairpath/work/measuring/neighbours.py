@@ -12,6 +12,7 @@ import numpy.typing as npt
 from stairpath.core.cache import Cache
 from stairpath.core.component_ref import ComponentRef, NamedComponent
 from stairpath.core.federation.grid import Axis
+from stairpath.core.geometry.origin import about
 from stairpath.core.measuring.around import TOUCHES_M, Near, around, boxes_near, connected
 from stairpath.core.measuring.body import Body, NoBodyError
 from stairpath.core.measuring.distance import between
@@ -98,7 +99,7 @@ class _There:
             bounds = [federations.places(look.session, models[key])["bounds_m"] for key in self.asked.keys]
         except ChangedError as error:
             raise UnfitError("A model is being read again; what is around follows when it is there.") from error
-        self.bounds_m = np.concatenate(bounds) - self._building.origin
+        self.bounds_m = about(np.concatenate(bounds), self._building.origin)
         self.bounds_m[~self.asked.stands] = np.nan
 
     def number(self, ref: ComponentRef) -> int:

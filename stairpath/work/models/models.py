@@ -12,6 +12,7 @@ import numpy as np
 from stairpath.core.federation import alternatives
 from stairpath.core.federation.alignment import Placement, by_points
 from stairpath.core.federation.disciplines import CODES
+from stairpath.core.geometry.origin import in_project
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.intake import Limits, take_in
 from stairpath.settings import settings
@@ -199,10 +200,10 @@ def align_by_points(who: Who, model_id: str, own: list[list[float]], there: list
         project, model = _of_read(act, model_id)
         if model.placed is None:
             raise UnfitError(f"{model.name} is being aligned. Try again in a moment.")
-        matrix, origin = np.array(model.placed.matrix), np.array(building_of(project).origin_m)
-    back = (np.array(own) + origin - matrix[:3, 3]) @ matrix[:3, :3]
+        matrix, origin = np.array(model.placed.matrix), building_of(project).origin_m
+    back = (in_project(own, origin) - matrix[:3, 3]) @ matrix[:3, :3]
     try:
-        turn, shift = by_points(back, np.array(there) + origin)
+        turn, shift = by_points(back, in_project(there, origin))
     except ValueError as error:
         raise WrongError(str(error)) from error
     placement = Placement("hand", turn, shift, who.said)

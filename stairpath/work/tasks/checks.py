@@ -11,6 +11,7 @@ import numpy as np
 
 from stairpath.core.component_ref import NamedComponent
 from stairpath.core.federation.placed import all_placed
+from stairpath.core.geometry.origin import in_project
 from stairpath.core.measuring.check import Check, pack_known, unpack_known
 from stairpath.core.measuring.distance import Vector
 from stairpath.core.measuring.interference import Interference, Pair, interference
@@ -37,13 +38,10 @@ def document(found: Interference, origin_m: Vector, called: dict[int, NamedCompo
     """Findings in project coordinates, the deepest first, with the components that they are of by name."""
     place = {component: k for k, component in enumerate(called)}
 
-    def at(point: Vector) -> list[float]:
-        return [v + o for v, o in zip(point, origin_m, strict=True)]
-
     def pair(one: Pair) -> dict[str, Any]:
         return {
             "a": place[one.a], "b": place[one.b], "kind": one.kind, "depth_m": one.depth_m, "volume_m3": one.volume_m3,
-            "distance_m": one.distance_m, "at_m": at(one.at_m),
+            "distance_m": one.distance_m, "at_m": in_project(one.at_m, origin_m).tolist(),
         }  # fmt: skip
 
     shown = found.findings[:_MOST_FINDINGS]
@@ -55,7 +53,7 @@ def document(found: Interference, origin_m: Vector, called: dict[int, NamedCompo
         "components": [vars(called[component]) for component in called],
         "findings": [
             {
-                "at_m": at(finding.at_m),
+                "at_m": in_project(finding.at_m, origin_m).tolist(),
                 "components": [place[c] for c in finding.components],
                 "worst": pair(_worst([found.pairs[k] for k in finding.pairs])),
                 "pairs": [pair(found.pairs[k]) for k in finding.pairs],

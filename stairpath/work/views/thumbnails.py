@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import structlog
 
+from stairpath.core.geometry.origin import in_project
 from stairpath.core.measuring.words import spoken
 from stairpath.core.picture.drawing import as_png, blank
 from stairpath.core.picture.scene import Scene, scene_of
@@ -54,7 +55,10 @@ def dimensions_of(project_id: str, view: View) -> list[Dimension]:
         return []
     found = measure(project_id, view.measures, view.rules)
     return [
-        Dimension(each.line + found.origin_m, "" if each.figure is None else spoken(result.found.figures[each.figure]))
+        Dimension(
+            in_project(each.line, found.origin_m),
+            "" if each.figure is None else spoken(result.found.figures[each.figure]),
+        )
         for result in found.results
         if result.found is not None
         for each in result.found.dimensions

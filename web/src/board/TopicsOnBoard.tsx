@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import { inProject } from "../open/origin";
 import type { Topic } from "../open/topics/listed";
 import { calledMark, openMarked, plateOf, useMarkedTopics } from "../open/topics/useMarkedTopics";
 import { useOpen } from "../open/useStage";
@@ -22,7 +23,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
   const marked = useMarkedTopics();
   const cells = new Map<string, { topics: Topic[]; share: number; top: number; column: number }>();
   for (const { topic, at } of marked) {
-    const heightM = at.z + (federation.origin_m[2] ?? 0);
+    const heightM = inProject(at, federation.origin_m)[2] ?? 0;
     const row = rows.findLastIndex((each) => heightM < each.elevationM + each.heightM);
     const column = codes.indexOf(topic.disciplines[0] ?? "");
     const key = `${row}/${column}`;

@@ -1,6 +1,7 @@
 import { type PointerEvent, useRef } from "react";
 import { carriedTo, endDrag, useCutting, useEndOfDrag, withDragged } from "../open/cuts/cutting";
 import { type Cut, isLevel, type Side, sidesOf, toMilli } from "../open/cuts/shape";
+import { onStage } from "../open/origin";
 import type { Sheet } from "../open/plan/plan";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
@@ -33,10 +34,7 @@ function OnPlan({ cut, side, nth, sheet }: { cut: Cut; side: Side; nth: number; 
   if (long < 0.1) return null;
   // Of a box the side itself, of a plane its whole line.
   const reach = cut.shape.kind === "box" ? (cut.shape.size_m[nth < 2 ? 1 : 0] ?? 0) / 2 : FAR_M;
-  const [x, y] = [0, 1].map((k) => (side.point_m[k] ?? 0) - (federation.origin_m[k] ?? 0)) as [
-    number,
-    number,
-  ];
+  const { x, y } = onStage(side.point_m, federation.origin_m);
   const [dx, dy] = [(-ny / long) * reach, (nx / long) * reach];
   const d = sheet.path([
     [x - dx, y - dy],

@@ -1,6 +1,7 @@
 import { Vector3 } from "three";
 import { useCutting, withDragged } from "../open/cuts/cutting";
 import { sidesOf } from "../open/cuts/shape";
+import { onStage } from "../open/origin";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
 import { CutTab } from "./CutTab";
@@ -12,7 +13,6 @@ export function CutsOnStage() {
   const { federation } = useOpen();
   const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
-  const origin = new Vector3().fromArray(federation.origin_m);
   return withDragged(cuts, dragged)
     .filter((cut) => !cut.off)
     .flatMap((cut, nth) =>
@@ -24,7 +24,7 @@ export function CutsOnStage() {
           side={k}
           order={nth + k}
           normal={new Vector3().fromArray(side.normal)}
-          point={new Vector3().fromArray(side.point_m).sub(origin)}
+          point={onStage(side.point_m, federation.origin_m)}
         />
       )),
     );

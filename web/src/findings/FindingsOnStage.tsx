@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { Vector3 } from "three";
+import { onStage } from "../open/origin";
 import { useSession } from "../open/session";
 import { useFindings, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
@@ -15,12 +15,11 @@ export function FindingsOnStage() {
   const made = tasks?.find((task) => task.id === opened)?.made ?? 0;
   const { data } = useFindings(shown ? opened : null, made);
   useEffect(() => {
-    const origin = new Vector3().fromArray(federation.origin_m);
     const marks = shown && opened && made ? (data?.findings ?? []) : [];
     stage()
       ?.layer(FindingMarks)
       .show(
-        marks.map((finding) => new Vector3().fromArray(finding.at_m).sub(origin)),
+        marks.map((finding) => onStage(finding.at_m, federation.origin_m)),
         at,
       );
   }, [stage, federation, shown, opened, made, data, at]);

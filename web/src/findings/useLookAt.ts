@@ -1,8 +1,8 @@
 import { useMemo } from "react";
-import { Vector3 } from "three";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { usePlacing } from "../open/markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
+import { onStage } from "../open/origin";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { disciplinesOf } from "../open/topics/concerned";
@@ -24,7 +24,6 @@ export function useLookAt(findings: Findings | undefined) {
   const { write } = usePlacing();
   return useMemo(() => {
     const { say } = useSession.getState();
-    const origin = new Vector3().fromArray(federation.origin_m);
     const numbers = (finding: Finding) =>
       findings
         ? partsOf(findings, finding)
@@ -40,7 +39,7 @@ export function useLookAt(findings: Findings | undefined) {
         return false;
       }
       useSelection.getState().pick(there);
-      const point = new Vector3().fromArray(finding.at_m).sub(origin);
+      const point = onStage(finding.at_m, federation.origin_m);
       return fitTo(
         { kind: "points", points: [point], cause: `finding ${at + 1}` },
         { cause: `finding ${at + 1}`, atOnce },
@@ -61,7 +60,7 @@ export function useLookAt(findings: Findings | undefined) {
       /** Write a finding over the present view, as the words of a markup. */
       write: (finding: Finding, says: string) => {
         if (!findings) return;
-        const point = new Vector3().fromArray(finding.at_m).sub(origin);
+        const point = onStage(finding.at_m, federation.origin_m);
         void write(point, `${calledBy(findings, finding)}: ${says}`);
       },
       frame,

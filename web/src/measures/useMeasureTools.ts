@@ -2,6 +2,7 @@ import { useMemo } from "react";
 import type { Vector3 } from "three";
 import { answerOf, api, type ComponentRef } from "../api/client";
 import { find } from "../open/numbering";
+import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
 import { useSession, withErrorNotice } from "../open/session";
 import { pointTool, useTools } from "../open/tools";
@@ -24,7 +25,7 @@ export function useMeasureTools() {
   return useMemo(() => {
     const { say } = useSession.getState();
     const origin = federation.origin_m;
-    const there = (point: Vector3) => point.toArray().map((c, k) => c + (origin[k] ?? 0));
+    const there = (point: Vector3) => inProject(point, origin);
     const refOf = (component: number): ComponentRef => {
       const found = find(federation, component);
       return { model: found?.model.id ?? "", global_id: found?.globalId ?? "" };

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useEffect, useState } from "react";
 import type { ModelCard } from "../api/client";
+import { onStage, shifted } from "../open/origin";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
@@ -65,9 +66,14 @@ function Places({ model }: { model: ModelCard }) {
   const units = useUnits();
   const { points, stop } = useAligning();
   const origin = federation.origin_m;
-  const there = points.map((point) => point.map((v, i) => units.typed(v + (origin[i] ?? 0))));
+  const there = points.map((point) => shifted(point, origin).map((v) => units.typed(v)));
   const [typed, setTyped] = useState(there);
-  const wanted = typed.map((row) => row.map((text, i) => (units.parse(text) ?? 0) - (origin[i] ?? 0)));
+  const wanted = typed.map((row) =>
+    onStage(
+      row.map((text) => units.parse(text) ?? 0),
+      origin,
+    ).toArray(),
+  );
   const wrong = units.wrong(typed.flat());
   const submit = (event: FormEvent) => {
     event.preventDefault();

@@ -2,7 +2,7 @@ import { Vector3 } from "three";
 import type { ComponentRef, Federation, Shapes, View } from "../api/client";
 import type { Pose } from "../stage/pose";
 import { numberingOf, theseOf } from "./numbering";
-import { inProject, onStage } from "./origin";
+import { inProject, onStage, shifted } from "./origin";
 import type { Look } from "./visibility/viewState";
 
 type Rule = Shapes["Rule"];
@@ -103,7 +103,7 @@ export interface OlderView {
 export function today(kept: View | OlderView): View {
   if ("eye" in kept) return kept;
   const { pose, origin_m } = kept;
-  const there = (at: readonly number[]) => at.map((c, axis) => c + (origin_m[axis] ?? 0));
+  const there = (at: readonly number[]) => shifted(at, origin_m);
   const plain = { colour: null, by: "", at: "", why: "", off: false };
   const cells = (kept.cells ?? []).map<Rule>((cell) => ({
     ...plain,

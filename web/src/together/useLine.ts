@@ -1,8 +1,8 @@
 import { useEffect } from "react";
-import { Vector3 } from "three";
 import type { Shapes, View } from "../api/client";
 import { usePerson } from "../api/person";
 import { fromView, poseOf } from "../open/document";
+import { onStage } from "../open/origin";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { Line } from "../open/together/line";
@@ -60,7 +60,6 @@ export function useLine(): void {
     };
   }, [projectId, name]);
   useEffect(() => {
-    const origin = new Vector3().fromArray(federation.origin_m);
     heard.current = (said) => {
       const now = useTogether.getState();
       const shows = now.following && !now.away;
@@ -81,7 +80,7 @@ export function useLine(): void {
         const limits = { through_m: said.through_m, depth_m: null };
         stage()?.take(poseOf({ eye: said.eye, limits }, federation.origin_m));
       } else if (said.kind === "points") {
-        const point = said.at_m && new Vector3().fromArray(said.at_m).sub(origin);
+        const point = said.at_m && onStage(said.at_m, federation.origin_m);
         stage()
           ?.layer(Pointer)
           .show(shows ? point : null, said.name);

@@ -1,10 +1,10 @@
 import { useEffect } from "react";
-import { Vector3 } from "three";
 import type { Federation } from "../../api/client";
 import { forward, type Pose } from "../../stage/pose";
 import { useCutting, withDragged } from "../cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../cuts/shape";
 import { levelAt } from "../levels";
+import { onStage } from "../origin";
 import { useOpen } from "../useStage";
 import { useViewState } from "../visibility/viewState";
 import type { Drawing } from "./drawing";
@@ -32,7 +32,7 @@ export function ontoCut(pose: Pose, cut: Cut, origin_m: readonly number[]): Pose
   const [side] = sidesOf(cut.shape);
   if (!side) return pose;
   const into = forward(pose);
-  const point = new Vector3().fromArray(side.point_m).sub(new Vector3().fromArray(origin_m));
+  const point = onStage(side.point_m, origin_m);
   const shift = into.clone().multiplyScalar(point.sub(pose.eye).dot(into));
   return { ...pose, eye: pose.eye.clone().add(shift), target: pose.target.clone().add(shift) };
 }

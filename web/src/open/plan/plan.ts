@@ -1,5 +1,6 @@
 import type { Federation, Shapes } from "../../api/client";
 import { levelAt } from "../levels";
+import { shifted } from "../origin";
 
 export type KeyPlan = Shapes["KeyPlan"];
 type Line = readonly (readonly number[])[];
@@ -67,7 +68,7 @@ export function followedLevel(
   eye: { x: number; y: number; z: number },
 ): number {
   const [low, high] = federation.bounds_m ?? [];
-  const at = [eye.x, eye.y, eye.z].map((c, axis) => c + (federation.origin_m[axis] ?? 0));
+  const at = shifted([eye.x, eye.y, eye.z], federation.origin_m);
   const within =
     low && high && at.every((c, axis) => c >= (low[axis] ?? 0) && c <= (high[axis] ?? 0) + OVER_M);
   return within ? levelAt(federation.levels, eye.z) : tellingLevel(federation);
