@@ -17,7 +17,7 @@ const CHANGES: Changes = {
 };
 
 test("what differs is summed up in a sentence", () => {
-  expect(summed(CHANGES)).toBe("1 added, 1 removed, 1 moved, 1 properties changed; 7 unchanged.");
+  expect(summed(CHANGES)).toBe("1 added, 1 removed, 1 moved, 1 with other properties; 7 unchanged.");
   const nothing = { ...CHANGES, added: [], removed: [], moved: [], changed: [] };
   expect(summed(nothing)).toBe("No differences: 7 unchanged.");
 });

@@ -6,13 +6,16 @@ import type { Rule } from "../open/visibility/viewState";
 export type Changes = Shapes["Changes"];
 export type Kind = "added" | "removed" | "moved" | "reshaped" | "changed";
 
-/** What became of components, in the order in which it is listed; the colours are told apart whatever one sees. */
-export const KINDS: readonly { kind: Kind; name: string; colour: string }[] = [
-  { kind: "added", name: "added", colour: "#117733" },
-  { kind: "removed", name: "removed", colour: "#882255" },
-  { kind: "moved", name: "moved", colour: "#ddcc77" },
-  { kind: "reshaped", name: "Shape changed", colour: "#cc6677" },
-  { kind: "changed", name: "Properties changed", colour: "#88ccee" },
+/**
+ * What became of components, in the order in which it is listed, and as it is counted; the colours are told apart whatever
+ * one sees.
+ */
+export const KINDS: readonly { kind: Kind; name: string; counted: string; colour: string }[] = [
+  { kind: "added", name: "added", counted: "added", colour: "#117733" },
+  { kind: "removed", name: "removed", counted: "removed", colour: "#882255" },
+  { kind: "moved", name: "moved", counted: "moved", colour: "#ddcc77" },
+  { kind: "reshaped", name: "Shape changed", counted: "with another shape", colour: "#cc6677" },
+  { kind: "changed", name: "Properties changed", counted: "with other properties", colour: "#88ccee" },
 ];
 /** In which colour what became of components is drawn. */
 export function colourOf(kind: Kind): string {
@@ -44,8 +47,8 @@ export function tintedChanges(
 
 /** What changes come to in a sentence. */
 export function summed(changes: Changes): string {
-  const parts = KINDS.flatMap(({ kind, name }) =>
-    changes[kind].length ? [`${changes[kind].length} ${name.toLowerCase()}`] : [],
+  const parts = KINDS.flatMap(({ kind, counted }) =>
+    changes[kind].length ? [`${changes[kind].length} ${counted}`] : [],
   );
   return parts.length
     ? `${parts.join(", ")}; ${changes.same} unchanged.`
