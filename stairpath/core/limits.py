@@ -25,6 +25,7 @@ Id = Annotated[str, MaxLen(40)]
 GlobalId = Annotated[str, MaxLen(200)]
 Name = Annotated[str, Len(1, 120)]
 NameOrNone = Annotated[str, MaxLen(120)]
+Author = Annotated[str, Len(1, 80)]
 Person = Annotated[str, MaxLen(80)]
 Moment = Annotated[str, MaxLen(40)]
 """A time as ISO 8601."""

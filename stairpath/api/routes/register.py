@@ -30,10 +30,9 @@ def _made(project_id: str, wish: schemas.ScheduleRequest) -> Scheduled:
         steps = [step_of(step) for step in wish.steps]
     except NotAScheduleError as error:
         raise WrongError(str(error)) from error
-    shown_by = wish.shown_by
     # What is summed is also said of each, but only once.
     beside = dict.fromkeys([*wish.sums, *wish.columns])
-    return scheduled(project_id, steps, wish.sums, list(beside), Wanted(wish.conditions, shown_by))
+    return scheduled(project_id, steps, wish.sums, list(beside), Wanted(wish.conditions, wish.shown_by))
 
 
 def _column(what: str, column: Column) -> schemas.ColumnOfTexts | schemas.ColumnOfFigures:

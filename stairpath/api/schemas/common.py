@@ -6,13 +6,13 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-Coordinate = Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)]
-"""Metres; nothing that is built lies beyond a million kilometres."""
+from stairpath.core.limits import Author as Author
+from stairpath.core.limits import Coordinate as Coordinate
+from stairpath.core.limits import Name as Name
+
 Vector = Annotated[list[Coordinate], Field(min_length=3, max_length=3)]
 Bearing = Annotated[float, Field(ge=-36_000, le=36_000, allow_inf_nan=False)]
 Count = Annotated[int, Field(ge=-10_000_000, le=10_000_000)]
-Author = Annotated[str, Field(min_length=1, max_length=80)]
-Name = Annotated[str, Field(min_length=1, max_length=120)]
 Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
 
 

@@ -10,11 +10,11 @@ import re
 from dataclasses import dataclass, field, replace
 from typing import Annotated, Final, Literal
 
-from annotated_types import Gt, Le, Len, MaxLen
+from annotated_types import Gt, Le, MaxLen
 
 from stairpath.core.cutting.cuts import Cut, too_many_planes
 from stairpath.core.geometry.vectors import Vector
-from stairpath.core.limits import Aspect, Key, NearClip, Sentence, Share, Size
+from stairpath.core.limits import Aspect, Author, Key, NearClip, Sentence, Share, Size
 from stairpath.core.measuring.measures import Measure
 from stairpath.core.review.eye import Eye
 from stairpath.core.review.markups import Markup
@@ -105,7 +105,7 @@ class Home:
     """The view that everybody comes home to, and who set it."""
 
     view: View
-    author: Annotated[str, Len(1, 80)]
+    author: Author
 
 
 def changed(view: View, rule: Rule) -> View:
