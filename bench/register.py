@@ -31,7 +31,7 @@ _FIND_MS, _SCHEDULE_MS = 100.0, 1000.0
 _ISSUE = 20_000
 _KINDS = (
     ("IfcDuctSegment", "Duct 320 x 200"), ("IfcPipeSegment", "Pipe DN 42"), ("IfcCableCarrierSegment", "Cable tray 300"),
-    ("IfcWall", "Wall 150"), ("IfcDoor", "RequestGuard EI30"), ("IfcAirTerminal", "Swirl diffuser 600"),
+    ("IfcWall", "Wall 150"), ("IfcDoor", "Door EI30"), ("IfcAirTerminal", "Swirl diffuser 600"),
 )  # fmt: skip
 
 

@@ -153,7 +153,7 @@ PROBLEMS: Sequence[Problem] = (
         comments=((FITOUT, "The cabinet can move 400 mm north, the fume cupboard cannot."),),
     ),
     Problem(
-        "RequestGuard of the Specimen store swings into column C6",
+        "Door of the Specimen store swings into column C6",
         "The leaf of D-037 meets the column after 30 mm of its opening.",
         "Level 02",
         'tag:D-037,tag:C-C6+level:"Level 02"',

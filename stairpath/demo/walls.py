@@ -84,13 +84,13 @@ class Doors:
         door = d.add(
             "IfcDoor",
             storey,
-            f"RequestGuard {tag}",
+            f"Door {tag}",
             d.shared(f"door-{width:.2f}-{glazed}", lambda: _leaf(d, width, glazed)),
             tag=tag,
-            description=f"RequestGuard to {into}",
+            description=f"Door to {into}",
             at=(*at, 0),
             turn_deg=turn_deg,
-            kind=f"RequestGuard {width * 1000:.0f} x {DOOR_HEIGHT_M * 1000:.0f}",
+            kind=f"Door {width * 1000:.0f} x {DOOR_HEIGHT_M * 1000:.0f}",
             material=TIMBER,
             properties={
                 "Pset_DoorCommon": {

@@ -19,9 +19,7 @@ def files(tmp_path_factory):
     sample.box(storey, (x - 1, y - 1, -0.3), (10, 8, 0.3), "IfcSlab", Name="Floor", global_id="0floor_______________f")
     wall = sample.box(storey, (x, y, 0), (6, 0.2, 3), Name="Wall", global_id="0wall________________w")
     arc = folder / "QH-ARC.ifc"
-    door = sample.box(
-        storey, (x + 1, y, 0), (1, 0.2, 2), "IfcDoor", Name="RequestGuard", global_id="0door________________d"
-    )
+    door = sample.box(storey, (x + 1, y, 0), (1, 0.2, 2), "IfcDoor", Name="Door", global_id="0door________________d")
     opening = sample.root("IfcOpeningElement", ObjectPlacement=sample.place(storey.ObjectPlacement, (x + 1, y, 0)))
     sample.relate("IfcRelVoidsElement", RelatingBuildingElement=wall, RelatedOpeningElement=opening)
     sample.relate("IfcRelFillsElement", RelatingOpeningElement=opening, RelatedBuildingElement=door)

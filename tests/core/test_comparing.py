@@ -34,7 +34,7 @@ def house():
         (((0, 0, 0), (4, 0.2, 3)), ((0, 5, 0), (4, 0.2, 3)), ((0, 0, 0), (0.2, 5, 3)), ((4, 0, 0), (0.2, 5, 3)))
     ):
         made[f"W-{k}"] = sample.box(storey, at, size, "IfcWall", Name=f"Wall {k}", Tag=f"W-{k}")
-    made["D-1"] = sample.box(storey, (1, 0, 0), (0.9, 0.1, 2.1), "IfcDoor", Name="RequestGuard", Tag="D-1")
+    made["D-1"] = sample.box(storey, (1, 0, 0), (0.9, 0.1, 2.1), "IfcDoor", Name="Door", Tag="D-1")
     made["S-1"] = sample.box(storey, (0, 0, -0.3), (4, 5, 0.3), "IfcSlab", Name="Slab", Tag="S-1")
     sample.repeated(storey, 5, cls="IfcFurniture", Name="Chair")
     rating = sample.make("IfcPropertySingleValue", "FireRating", None, sample.make("IfcLabel", "EI30"), None)

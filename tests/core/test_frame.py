@@ -105,7 +105,7 @@ def test_material_system_type_host_and_properties_of_the_type():
     storey = sample.ifc.by_type("IfcBuildingStorey")[0]
     door = sample.root(
         "IfcDoor",
-        Name="RequestGuard",
+        Name="Door",
         ObjectPlacement=sample.place(wall.ObjectPlacement, (1, 0, 0)),
         Representation=sample.shape(sample.solid((1, 0.1, 2))),
     )

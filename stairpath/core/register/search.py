@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -36,6 +35,14 @@ _WHERE = tuple(what for what, each in ATTRIBUTES.items() if each.weight is None)
 """Where it is, which says more of which of many is meant than it finds one."""
 
 
+def _places(wanted: str, run: str) -> Iterator[int]:
+    """Where a text stands in a longer one, one after the other without overlap."""
+    at = run.find(wanted)
+    while at >= 0:
+        yield at
+        at = run.find(wanted, at + len(wanted))
+
+
 @dataclass(frozen=True, eq=False)
 class Field:
     """Texts, each once, of which components have which: ``owner[k]`` has ``texts[value[k]]``."""
@@ -66,8 +73,7 @@ class Field:
             return out[:-1]
         run, first = self._run
         short = len(wanted) < 2
-        pattern = re.escape(_BREAK + wanted if short else wanted)
-        at = np.array([match.start() + short for match in re.finditer(pattern, run)], dtype=np.int64)
+        at = np.array(list(_places(_BREAK + wanted if short else wanted, run)), dtype=np.int64) + short
         if len(at):
             text = np.searchsorted(first, at, side="right") - 1
             before = np.array([run[k - 1] for k in at.tolist()])
