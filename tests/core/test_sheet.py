@@ -81,11 +81,11 @@ def test_a_round_bar_shows_its_sides():
 # -- on paper ------------------------------------------------------------------------------------
 
 
-def yard():
+def yard(axis_m=0.0):
     """A wall of 10 m, a block behind it, on a grid; and what each is made of."""
     sample = Sample()
     storey = sample.storey("Level 00", 0.0)
-    sample.grid({"1": 0.0, "2": 10.0}, {"A": 0.0, "B": 6.0}, 8.0)
+    sample.grid({"1": 0.0, "2": 10.0}, {"A": axis_m, "B": 6.0}, 8.0)
     sample.box(storey, (0, 0, 0), (10, 0.2, 3), Name="Wall")
     sample.box(storey, (4, 2, 0), (2, 1, 0.8), "IfcFurnishingElement", Name="Block")
     sample.room(storey, "0.01", "Yard", (0, 0.2, 0), (10, 5, 3))
@@ -179,6 +179,14 @@ def test_an_upright_cut_has_level_marks_and_the_grid_lines_that_cross_it():
     wall = np.concatenate([ring for area in drawn.areas if area.layer == "ARC-CUT" for _, ring in area.rings])
     # Looking east, north is to the left: the axis stands at the wall's right face.
     assert mark.at[0] == pytest.approx(wall[:, 0].max(), abs=1e-6)
+
+
+@pytest.mark.parametrize("turned_deg", [0.0, 1e-9, 0.01, -0.5])
+def test_a_grid_line_in_the_plane_of_a_cut_is_not_one_that_comes_through_it(turned_deg):
+    federation, materials = yard(0.1)
+    drawn = draw(federation, upright_plane((5.0, 0.1), 180.0 + turned_deg), materials, scale=100, depth_m=1)
+    bubbles = {circle.at for circle in drawn.circles if circle.layer == "GRID"}
+    assert sorted(text.words for text in drawn.texts if text.at in bubbles) == ["1", "2"]
 
 
 def test_nothing_cut_is_an_empty_sheet():

@@ -116,6 +116,12 @@ def _bubble(sheet: Sheet, at: Array, tag: str) -> None:
     sheet.texts.append(Text((x, y), tag, 3.5, bold=True))
 
 
+_REACHES_M = 0.1
+"""A grid line that ends this near to the plane of a cut comes to it."""
+_ALONG = math.sin(math.radians(1))
+"""A grid line that leans less than this out of the plane of a cut runs along it and comes through it nowhere."""
+
+
 def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: Array, high: Array) -> None:
     """Grid lines with their tags: along a level cut as they run, on an upright one where they come through."""
     level = abs(plane.normal[2]) > 0.999
@@ -136,13 +142,14 @@ def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: 
                 a, b = b, a
             sheet.lines.append(Line(np.array([a, b]), AXIS, "GRID"))
             _bubble(sheet, b + way * _BUBBLE_MM, axis.tag)
-        elif (ends[0, 2] < 0) != (ends[1, 2] < 0) or abs(ends[0, 2]) + abs(ends[1, 2]) < 0.02:
-            if abs(ends[0, 2] - ends[1, 2]) < 1e-6:
-                continue  # it runs along the cut
+        elif min(ends[:, 2]) < _REACHES_M and max(ends[:, 2]) > -_REACHES_M:
+            length = float(np.linalg.norm(ends[1] - ends[0]))
+            if abs(ends[0, 2] - ends[1, 2]) < length * _ALONG:
+                continue
             share = ends[0, 2] / (ends[0, 2] - ends[1, 2])
             u = ends[0, 0] + share * (ends[1, 0] - ends[0, 0])
             x = float(on(np.array([[u, 0.0]]))[0, 0])
-            if low[0] <= x <= high[0]:
+            if low[0] - _ROUND_MM / 2 <= x <= high[0] + _ROUND_MM / 2:
                 top = np.array([x, high[1] + _ROUND_MM / 2])
                 sheet.lines.append(Line(np.array([[x, low[1] - 2], top]), AXIS, "GRID"))
                 _bubble(sheet, top + np.array([0, _BUBBLE_MM]), axis.tag)
