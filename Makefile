@@ -1,5 +1,7 @@
 # Stair Path. `make help` lists what can be done.
 PY := .venv/bin/python
+# Where a machine forbids Python to keep what it compiled, every process would compile all libraries again (16 s, not 3).
+unexport PYTHONDONTWRITEBYTECODE
 WEB_SOURCES := $(shell find web/src -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
 .PHONY: help demo dev setup check soak roam test lint lint-py lint-web types types-py types-web imports core api e2e trial web-test bench screenshots lock schema bcf-classes licences licences-same clean
