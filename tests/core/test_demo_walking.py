@@ -55,6 +55,14 @@ def wheelchair(demo):
     return Walked(demo, "wheelchair")
 
 
+def test_without_steps_the_way_up_ends_at_one_riser_and_not_at_two_from_the_side_of_the_flight(standing):
+    for start, end in (("0.03", "1.03"), ("0.02", "1.03"), ("0.01", "1.01")):
+        found = standing.route(start, end, step_free=True)
+        assert isinstance(found, Blocked)
+        assert (found.kind, standing.classes(found.components)) == ("step", {"IfcStairFlight"})
+        assert found.found == pytest.approx(1 / 6, abs=1e-3)
+
+
 def test_the_pipe_over_the_escape_stair_is_found_at_1_86_m(standing):
     up = standing.route((44.6, 13.9, 0), (44.6, 13.9, 4))
     assert isinstance(up, Route)

@@ -8,6 +8,7 @@ import numba
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.walking.bodies import STEP_M
 from stairpath.core.walking.loops.heap import pop, push
 
 
@@ -78,7 +79,7 @@ def least_violated(goals, reached, raster, ways, bars, wants):
                         if not free:
                             rise = abs(heights[to] - heights[here])
                             cost += 1.0 + 20.0 * rise
-                            if rise > 0.35:  # no riser of a stair
+                            if rise > STEP_M:  # no riser of a stair, but two at once from its side, or an edge nobody was to climb
                                 cost += 500.0 + 5000.0 * rise
                             if clear[to] < tall:
                                 cost += 0.5 * (tall - clear[to])
