@@ -19,6 +19,7 @@ from stairpath.demo.stuff import (
     STAINLESS,
 )
 from stairpath.demo.walls import (
+    FACE_M,
     CEILED,
     Doors,
     clear_height,
@@ -31,8 +32,12 @@ from stairpath.demo.walls import (
 def _rect_with_hole(
     d: Draft, room: b.Room, depth: float, z: float, hole: tuple[float, float, float, float] | None
 ) -> Items:
+    # Between rooms it ends in the wall; outside it reaches the outside wall, or the glass.
     edge = 0.07
-    x0, x1, y0, y1 = room.x0 + edge, room.x1 - edge, room.y0 + edge, room.y1 - edge
+    x0 = room.x0 + edge if room.x0 > 0 else -FACE_M
+    x1 = room.x1 - edge if room.x1 < b.LENGTH_M else b.LENGTH_M + FACE_M
+    y0 = room.y0 + edge if room.y0 > 0 else -FACE_M
+    y1 = room.y1 - edge if room.y1 < b.WIDTH_M else b.WIDTH_M + FACE_M
     if room.use == "stair" and room.storey != "Level B1":
         y1 = 14.6
     if room.use == "corridor":

@@ -204,6 +204,15 @@ def follow(walked, found):
     return walker
 
 
+@pytest.mark.parametrize("x", [21.1, 22.5, 25.3, 29.5])
+def test_who_walks_to_the_glass_stands_on_the_floor_of_the_hall(standing, x):
+    walker = standing_on(standing.map, int(standing.place((x, 3, 0)).floors[0]))
+    for _ in range(960):
+        walker = tick(standing.map, walker, 0.0, -1.4)
+    assert walker.y_m - standing.zero[1] < 0.1
+    assert walker.feet_m == pytest.approx(0.0, abs=1e-3)
+
+
 def test_keys_walk_from_the_entrance_to_the_roof_plant_and_back(standing):
     outside, plant = (24, -1.5, 0), (38, 12, 12)
     for start, end in ((outside, plant), (plant, outside)):

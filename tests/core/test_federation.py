@@ -146,6 +146,22 @@ def test_two_storeys_of_one_model_never_become_one_level():
     assert len(federated(only=sample).levels) == 3
 
 
+def test_what_bounds_a_room_belongs_to_it():
+    sample = Sample()
+    for name, z in (("Level 00", 0.0), ("Level 01", 3.1)):
+        storey = sample.storey(name, z)
+        sample.room(storey, f"{name[-1]}.01", "West", (0, 0, z), (5, 4, 3))
+        sample.room(storey, f"{name[-1]}.02", "East", (5.2, 0, z), (5, 4, 3))
+        sample.box(storey, (0.1, 0.1, z - 0.1), (4.8, 3.8, 0.1), "IfcCovering", Name="Finish")
+        sample.box(storey, (5.1, -0.2, z - 0.1), (5.2, 4.4, 0.1), "IfcCovering", Name="Finish")
+        sample.box(storey, (0.2, 0.2, z + 2.6), (4.6, 3.6, 0.02), "IfcCovering", Name="Ceiling")
+        sample.box(storey, (-0.2, -0.2, z - 0.3), (10.6, 4.4, 0.3), "IfcSlab", Name="Slab of all")
+    federation = federated(only=sample)
+    (model,) = federation.models
+    found = [federation.rooms[room].number if room >= 0 else "" for room in model.room]
+    assert found == ["0.01", "0.02", "0.01", "", "1.01", "1.02", "1.01", ""]
+
+
 def test_a_component_belongs_to_the_room_it_stands_in():
     sample = simple()
     storey = sample.ifc.by_type("IfcBuildingStorey")[0]

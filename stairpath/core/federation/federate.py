@@ -20,6 +20,10 @@ from stairpath.core.problems import Problem
 Array = npt.NDArray[np.float64]
 NO_LEVEL = -1
 NO_ROOM = -1
+_TOUCH_M = 0.05
+"""What is no farther from a room's floor or ceiling touches it."""
+_BEYOND_M = 0.3
+"""The floor of a room reaches under its walls so far, and not into the next room."""
 
 
 class NoSuchStoreyError(LookupError):
@@ -107,28 +111,35 @@ def true_north(models: Sequence[Outline], alignments: Sequence[Alignment]) -> fl
     return None
 
 
-def _rooms_of(centres: Array, models: Sequence[Outline], alignments: Sequence[Alignment]) -> npt.NDArray[np.int32]:
-    """The room, counted over all models, in which each centre lies; -1 for none.
+def _rooms_of(bounds: Array, models: Sequence[Outline], alignments: Sequence[Alignment]) -> npt.NDArray[np.int32]:
+    """The room, counted over all models, to which each component belongs by its bounds (n, 2, 3); -1 for none.
 
-    Services above a ceiling and slabs below a floor count with the room whose height they
-    share.
+    That is the room in which its middle lies; else the one whose floor or ceiling it is: that lies under or over the
+    room, touches it, and reaches no farther than the room does.
     """
-    room = np.full(len(centres), NO_ROOM, dtype=np.int32)
+    middles = bounds.mean(axis=1)
+    inside = np.full(len(bounds), NO_ROOM, dtype=np.int32)
+    bounding = inside.copy()
     number = 0
-    known = ~np.isnan(centres).any(axis=1)
+    known = ~np.isnan(middles).any(axis=1)
     for model, alignment in zip(models, alignments, strict=True):
         for space in model.rooms:
             low, high = space.low_m + alignment.shift_m[2], space.high_m + alignment.shift_m[2]
-            candidates = np.flatnonzero(
-                known & (room == NO_ROOM) & (centres[:, 2] > low - 0.05) & (centres[:, 2] < high + 0.05)
-            )
+            within = (middles[:, 2] > low - _TOUCH_M) & (middles[:, 2] < high + _TOUCH_M)
+            under, over = np.abs(bounds[:, 1, 2] - low) < _TOUCH_M, np.abs(bounds[:, 0, 2] - high) < _TOUCH_M
+            candidates = np.flatnonzero(known & (inside == NO_ROOM) & (within | under | over))
             if len(candidates):
                 floor = np.concatenate([space.floor, np.zeros((*space.floor.shape[:2], 1))], axis=-1)
-                turned = alignment.apply(floor)[..., :2]
-                hit = lies_in(area_of(turned), centres[candidates])
-                room[candidates[hit]] = number
+                corners = alignment.apply(floor)[..., :2]
+                hit = candidates[lies_in(area_of(corners), middles[candidates])]
+                inside[hit[within[hit]]] = number
+                ends = corners.reshape(-1, 2)
+                reach = np.array([ends.min(axis=0) - _BEYOND_M, ends.max(axis=0) + _BEYOND_M])
+                inner = ((bounds[hit, 0, :2] > reach[0]) & (bounds[hit, 1, :2] < reach[1])).all(axis=1)
+                # What lies between two rooms is the floor of the upper one.
+                bounding[hit[inner & (under[hit] | (over[hit] & (bounding[hit] == NO_ROOM)))]] = number
             number += 1
-    return room
+    return np.where(inside == NO_ROOM, bounding, inside)
 
 
 def _with_apart(models: list[FederatedModel]) -> list[FederatedModel]:
@@ -187,7 +198,7 @@ def federate(
                 stands=stands[index],
                 level=np.array([storey_level.get(s or "", NO_LEVEL) for s in model.component_storeys], dtype=np.int32),
                 discipline_of=np.array([disciplines.CODES.index(c) for c in codes], dtype=np.int32),
-                room=_rooms_of(bounds.mean(axis=1), models, aligned.alignments),
+                room=_rooms_of(bounds, models, aligned.alignments),
                 bounds_m=bounds,
                 problems=(*model.problems, *aligned.problems[index], *levels.problems[index]),
                 apart=np.full(len(codes), aligned.elsewhere[index]),

@@ -48,6 +48,12 @@ test("a point is in the room whose outline it lies in, and not in its hole", () 
   expect(roomAt(PLAN, { x: 20, y: 2 })).toBeNull();
 });
 
+test("who stands at the glass or in a doorway is in the nearest room", () => {
+  expect(roomAt(PLAN, { x: 1, y: -0.1 })?.index).toBe(1);
+  expect(roomAt(PLAN, { x: -0.39, y: 2 })?.index).toBe(1);
+  expect(roomAt(PLAN, { x: 1, y: -0.5 })).toBeNull();
+});
+
 test.each([0, 17, -33, 180])("the sheet with bearing %d up goes there and back", (up) => {
   const sheet = new Sheet(up);
   const back = sheet.from(sheet.onto({ x: 3, y: -7 }));

@@ -1,4 +1,5 @@
 import type { Federation, Shapes } from "../../api/client";
+import { fromSegment } from "../../stage/geometry/onScreen";
 import { levelAt } from "../levels";
 import { shifted } from "../origin";
 
@@ -84,9 +85,24 @@ function inside(line: Line, p: Point): boolean {
   return odd;
 }
 
-/** The room of a plan that a point lies in, holes left out; null in none. */
+/** Who stands at a window or in a doorway, so far beyond the edge of a room, is still in it. */
+const AT_THE_EDGE_M = 0.4;
+
+/** The room of a plan that a point lies in, holes left out, or at whose edge; null in none. */
 export function roomAt(plan: KeyPlan, p: Point): KeyPlan["rooms"][number] | null {
-  return plan.rooms.find((room) => room.outlines.filter((ring) => inside(ring, p)).length % 2 === 1) ?? null;
+  const within = plan.rooms.find((room) => room.outlines.filter((ring) => inside(ring, p)).length % 2 === 1);
+  if (within) return within;
+  const away = plan.rooms.map((room) => Math.min(...room.outlines.map((ring) => offRing(ring, p))));
+  const least = Math.min(...away);
+  return (least <= AT_THE_EDGE_M && plan.rooms[away.indexOf(least)]) || null;
+}
+
+/** How far a point is from a ring. */
+function offRing(ring: readonly (readonly number[])[], p: Point): number {
+  const corners = ring.map(([x = 0, y = 0]) => ({ x, y }));
+  return Math.min(
+    ...corners.map((corner, k) => fromSegment(p, corner, corners[(k + 1) % corners.length] ?? corner)),
+  );
 }
 
 /** The view that shows all of a plan within a circle of so many pixels. */
