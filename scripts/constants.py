@@ -17,7 +17,7 @@ from stairpath.core.federation.levels import TOP_STOREY_M
 from stairpath.core.measuring.check import Check
 from stairpath.core.measuring.exclusions import WORDS
 from stairpath.core.review.sheet_request import SheetRequest
-from stairpath.core.review.topic import LONGEST_TEXT, LONGEST_TITLE
+from stairpath.core.review.topic import IMPORT, LONGEST_TEXT, LONGEST_TITLE
 from stairpath.core.visibility.attributes import ATTRIBUTES
 
 COLOURS = {
@@ -54,6 +54,7 @@ CONSTANTS: dict[str, tuple[object, str]] = {
     "LEFT_OUT": (dict(WORDS), "The rules by which pairs belong together and are left out of findings."),
     "LONGEST_TITLE": (LONGEST_TITLE, "Letters of a topic's title."),
     "LONGEST_TEXT": (LONGEST_TEXT, "Letters of a description or a comment."),
+    "IMPORT": (IMPORT, "Where a change says in words what the import of a file did."),
     "EARLIEST_DAY": (EARLIEST.isoformat(), "Days before this are taken for mistakes."),
     "LATEST_DAY": (LATEST.isoformat(), "Days after this are taken for mistakes."),
 }

@@ -12,7 +12,8 @@ WORLD_M = 1e9
 Coordinate = Annotated[float, Ge(-WORLD_M), Le(WORLD_M)]
 Metres = Annotated[float, Ge(0), Le(100)]
 LensDeg = Annotated[float, Ge(1), Le(120)]
-Aspect = Annotated[float, Ge(0.1), Le(10)]
+LEAST_ASPECT, MOST_ASPECT = 0.1, 10.0
+Aspect = Annotated[float, Ge(LEAST_ASPECT), Le(MOST_ASPECT)]
 """How many times its height a frame is wide."""
 NearClip = Annotated[float, Ge(0), Le(1e3)]
 """Metres along the line of sight that are looked through; zero for none."""

@@ -19,8 +19,8 @@ from stairpath.demo.stuff import (
     STAINLESS,
 )
 from stairpath.demo.walls import (
-    FACE_M,
     CEILED,
+    FACE_M,
     Doors,
     clear_height,
     corridor_walls,

@@ -8,7 +8,7 @@ import dataclasses
 import io
 import re
 import zipfile
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from types import SimpleNamespace
 from urllib.parse import quote
@@ -97,6 +97,11 @@ def read(data, tmp_path):
     return found, held
 
 
+def recorded(told):
+    """What a topic's history says of imports."""
+    return [c["new"] for note in told["notes"] for c in note["changed"] if c["field"] == "import"]
+
+
 @pytest.mark.parametrize("version", VERSIONS)
 def test_what_goes_out_comes_in_as_the_same(client, house, work, ids, version, tmp_path):
     picked = {ids.id: [ids.global_ids[3]]}
@@ -133,7 +138,7 @@ def test_what_goes_out_comes_in_as_the_same(client, house, work, ids, version, t
     assert {k: after["topic"][k] for k in same} == {k: before["topic"][k] for k in same}
     assert [f["name"] for f in after["files"]] == ["note.pdf"]
     assert client.get(f"/api/viewpoints/{view['id']}").json()["view"] == view["view"]
-    assert "was deleted and restored" in after["notes"][-1]["text"].lower()
+    assert "Was deleted and restored" in recorded(after)[-1]
     # Once more changes nothing.
     report = taken(client, house, work, data)
     assert (report["new"], report["changed"], report["same"]) == (0, 0, 1)
@@ -174,12 +179,52 @@ def test_what_two_sides_changed_is_merged_by_field_and_nothing_is_lost(client, h
     assert (said["title"], said["assigned_to"], said["priority"], said["labels"]) == (
         "Gap is too narrow", "Tam Kerr", "high", ["water"],
     )  # fmt: skip
-    notes = [note["text"] for note in after["notes"]]
-    assert any("The gap there (Wen Osei" in text and "Gap is too narrow here" in text for text in notes)
-    assert "<script>alert(1)</script>" in notes
+    assert any("The gap there (Wen Osei" in text and "Gap is too narrow here" in text for text in recorded(after))
+    assert "<script>alert(1)</script>" in [note["text"] for note in after["notes"]]
     count = len(after["notes"])
     assert taken(client, house, work, file_of(theirs))["same"] == 1
     assert len(told(client, topic)["notes"]) == count
+
+
+@pytest.mark.parametrize(("moved_s", "status"), [(0, "in hand"), (60, "in hand"), (-60, "open")])
+def test_another_status_of_a_file_counts_unless_it_was_changed_here_since(
+    client, house, work, tmp_path, moved_s, status
+):
+    topic = make(client, house, "Gap too narrow")
+    (out,), _ = read(saved(client, house, "3.0"), tmp_path)
+    # Other programs leave out what is ours beside the topic, and some do not move the time of the change.
+    at = out.modified_at + timedelta(seconds=moved_s)
+    theirs = dataclasses.replace(out, status="in hand", modified_at=at, documents=())
+    report = taken(client, house, work, file_of(theirs))
+    after = told(client, topic)
+    assert (after["topic"]["said"]["status"], report["same"]) == (status, 0)
+    differs = [text for text in recorded(after) if "status: open here" in text and "in hand there" in text]
+    assert len(differs) == (status == "open")
+
+
+def test_what_an_import_records_is_no_comment_of_the_next_file(client, house, work, tmp_path):
+    make(client, house, "Gap too narrow")
+    (out,), _ = read(saved(client, house, "3.0"), tmp_path)
+    other = client.post("/api/projects", json={"name": "Elsewhere", "author": "Ida Fenn"}).json()["id"]
+    taken(client, other, work, file_of(dataclasses.replace(out, documents=())))
+    (topic,) = listed(client, other)
+    assert recorded(told(client, topic)) == ["Imported from from elsewhere.bcf."]
+    (again,), _ = read(saved(client, other, "3.0"), tmp_path)
+    assert again.comments == out.comments == ()
+
+
+def test_what_has_no_readable_date_is_of_now_and_not_of_1970(client, house, work):
+    def change(name, part):
+        if not name.endswith("markup.bcf"):
+            return part
+        return re.sub(b"<(CreationDate|Date|ModifiedDate)>.*?<", rb"<\1>yesterday<", part)
+
+    report = taken(client, house, work, altered(file_of(TOPIC), change))
+    assert [p["text"] for p in report["problems"] if "no date" in p["text"]]
+    (topic,) = listed(client, house)
+    now = datetime.now(UTC)
+    for at in (topic["created_at"], *(note["at"] for note in told(client, topic)["notes"])):
+        assert abs(datetime.fromisoformat(at) - now) < timedelta(minutes=5)
 
 
 def test_a_file_of_another_program_comes_in_and_its_components_are_found_once_a_model_brings_them(

@@ -8,7 +8,7 @@ import pytest
 
 from tests.api.test_door import vast_png
 from tests.api.test_topics import by, make
-from tests.exchanged import PNG, some_guid
+from tests.exchanged import PNG, png, some_guid
 
 CAMERA = {
     "camera_view_point": {"x": 2, "y": 1, "z": 1.6}, "camera_direction": {"x": 1, "y": 0, "z": 0},
@@ -83,6 +83,46 @@ def test_topics_are_filtered_and_ordered_in_the_standards_words(client, house, a
         said = at("GET", "/topics", 422, params={"$filter": wrong})
         assert said["message"].count(".") <= 2
     at("GET", "/topics", 422, params={"$orderby": "title sideways"})
+
+
+def test_what_another_program_sent_is_sent_back_as_it_came(client, house, at, building):
+    known = building(house)["models"][0]["global_ids"][3]
+    gone, other = "2gone_________________a", "2gone_________________b"
+    topic = at("POST", "/topics", 201, json={"title": "Far"})["guid"]
+    lines = [
+        {"start_point": {"x": 4, "y": 0, "z": 1}, "end_point": {"x": 9, "y": 6, "z": -2}},
+        {"start_point": {"x": 9, "y": 6, "z": -2}, "end_point": {"x": 9, "y": -700, "z": 3}},
+        {"start_point": {"x": 1, "y": 1, "z": 1}, "end_point": {"x": 1, "y": 1, "z": 2}},
+    ]
+    dot = base64.b64encode(png(1, 1)).decode()
+    for number, default in ((1, True), (2, False)):
+        wish = {
+            "guid": some_guid(40 + number), "lines": lines,
+            "perspective_camera": {**CAMERA, "field_of_view": 45.0, "aspect_ratio": 1.6},
+            "components": {
+                "selection": [{"ifc_guid": gone}],
+                "coloring": [{"color": "#d98032", "components": [{"ifc_guid": other if default is False else known}]}],
+                "visibility": {
+                    "default_visibility": default, "exceptions": [{"ifc_guid": g} for g in (known, gone, other)],
+                },
+            },
+            "snapshot": {"snapshot_type": "png", "snapshot_data": dot},
+        }  # fmt: skip
+        at("POST", f"/topics/{topic}/viewpoints", 201, json=wish)
+        here = f"/topics/{topic}/viewpoints/{some_guid(40 + number)}"
+        back = at("GET", here)
+        assert back["perspective_camera"]["field_of_view"] == pytest.approx(45.0)
+        assert back["perspective_camera"]["aspect_ratio"] == pytest.approx(1.6)
+        assert back["lines"] == lines
+        seen = at("GET", f"{here}/visibility")["visibility"]
+        assert seen["default_visibility"] is default
+        assert sorted(p["ifc_guid"] for p in seen["exceptions"]) == sorted([known, gone, other])
+        assert [p["ifc_guid"] for p in at("GET", f"{here}/selection")["selection"]] == [gone]
+        (tint,) = at("GET", f"{here}/coloring")["coloring"]
+        assert [p["ifc_guid"] for p in tint["components"]] == [known if default else other]
+    # They are kept when the view is saved again from the page.
+    kept = client.get(f"/api/projects/{house}/viewpoints").json()[0]["view"]
+    assert [markup["kind"] for markup in kept["markups"]] == ["path", "path"]
 
 
 def test_viewpoints_are_sent_with_what_they_show_and_read_again(client, house, at, building):

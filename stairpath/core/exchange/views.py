@@ -15,19 +15,20 @@ from dataclasses import dataclass, replace
 import numpy as np
 from PIL import Image, ImageDraw, ImageFont
 
-from stairpath.core.camera.framing import project
 from stairpath.core.camera.pose import NoSightError
 from stairpath.core.cutting.cuts import Cut, PlaneCut, active_planes
+from stairpath.core.exchange.absent import absent
 from stairpath.core.exchange.bcf.writing import aspect_of
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Bitmap, Camera, Colouring, Component, Plane, Viewpoint
 from stairpath.core.geometry.vectors import Vector, vector
+from stairpath.core.limits import LEAST_ASPECT, MOST_ASPECT
 from stairpath.core.measuring.measures import PointsMeasure
 from stairpath.core.palette import PAPER
-from stairpath.core.review.eye import Eye, across_deg, axes_of, pose_of, vertical_deg
-from stairpath.core.review.markups import INKS, Markup, NotAMarkupError, Style, drawn, placed
-from stairpath.core.review.view import HungPicture, View
-from stairpath.core.visibility.rules import HIDDEN, Rule, colour_text, resolve
+from stairpath.core.review.eye import Eye, across_deg, axes_of, vertical_deg
+from stairpath.core.review.markups import INKS, MOST_POINTS, Markup, drawn
+from stairpath.core.review.view import HungPicture, PictureFrame, View
+from stairpath.core.visibility.rules import HIDDEN, MATERIALS, Rule, colour_text, resolve
 from stairpath.core.visibility.selectors import These
 from stairpath.core.visibility.traits import Traits
 
@@ -71,6 +72,9 @@ def _planes(view: View) -> tuple[Plane, ...]:
 def _lines(view: View) -> tuple[tuple[Vector, Vector], ...]:
     ways = [np.array(m.what.points_m) for m in view.measures if isinstance(m.what, PointsMeasure)]
     for markup in view.markups:
+        if markup.kind == "path":
+            ways.append(np.array(markup.points_m))
+            continue
         for stroke in drawn(markup).strokes:
             # As many points as can be told apart, the last one among them.
             step = max(1, math.ceil(len(stroke.points_m) / _MOST_POINTS))
@@ -130,23 +134,30 @@ def _hung_bitmaps(view: View, held: Held) -> tuple[Bitmap, ...]:
 
 
 def exchanged(view: View, guid: str, traits: Traits, snapshot: bytes | None, held: Held) -> Viewpoint:
-    """A view as the format has it; components of alternatives that do not stand are not part of what is seen."""
-    aspect = aspect_of(snapshot)
+    """A view as the format has it.
+
+    Components of alternatives that do not stand are not part of what is seen; those that no model has yet, or no longer,
+    are named as its rules name them.
+    """
+    aspect = view.frame.aspect if view.frame else aspect_of(snapshot)
+    missing = absent(traits, view.rules)
     resolved = resolve(traits, view.rules)
     hidden = (resolved.state == HIDDEN) & traits.stands
     shown = ~hidden & traits.stands
-    all_but = int(hidden.sum()) <= int(shown.sum())
-    tints = []
-    for value in np.unique(resolved.tint[shown]).tolist():
+    all_but = not missing.others_hidden if missing.some else int(hidden.sum()) <= int(shown.sum())
+    tints = [Colouring(c, tuple(Component(g) for g in ids)) for c, ids in missing.tints.items() if c != MATERIALS]
+    for value in np.unique(resolved.tint[traits.stands]).tolist():
         colour = colour_text(value)
         if value >= 0 and colour is not None:
-            members = np.flatnonzero(shown & (resolved.tint == value)).tolist()
+            # What is hidden keeps its colour for who shows it.
+            members = np.flatnonzero(traits.stands & (resolved.tint == value)).tolist()
             tints.append(Colouring(colour, _named(traits, members)))
     return Viewpoint(
         guid=guid,
         camera=_camera(view.eye, aspect),
         default_visible=all_but,
-        exceptions=_named(traits, np.flatnonzero(hidden if all_but else shown).tolist()),
+        exceptions=_named(traits, np.flatnonzero(hidden if all_but else shown).tolist())
+        + tuple(Component(g) for g in (missing.hidden if all_but else missing.shown)),
         selected=tuple(Component(g) for ids in view.picked.of.values() for g in ids),
         colours=tuple(tints),
         planes=_planes(view),
@@ -205,17 +216,15 @@ def _ways(lines: Sequence[tuple[Vector, Vector]]) -> list[list[Vector]]:
 
 
 def _markups(view: Viewpoint, eye: Eye, aspect: float) -> tuple[Markup, ...]:
-    made = []
-    for number, way in enumerate(_ways(view.lines)[:_MOST_WAYS]):
-        flat = project(np.array(way), pose_of(eye, aspect))
-        if (flat[:, 2] <= 0).any():
-            continue
-        places = [(float(x), float(y)) for x, y in flat[:, :2]]
-        try:
-            made.append(placed(f"line-{number + 1}", "polyline", places, way[0], eye, aspect, Style("ink")))
-        except NotAMarkupError:
-            continue
-    return tuple(made)
+    """Lines in space as they came, in pieces of as many points as a markup may have."""
+    pieces = [
+        way[k : k + MOST_POINTS]
+        for way in _ways(view.lines)[:_MOST_WAYS]
+        for k in range(0, len(way) - 1, MOST_POINTS - 1)
+    ]
+    return tuple(
+        Markup(f"line-{number + 1}", "path", tuple(piece), eye, aspect, "ink") for number, piece in enumerate(pieces)
+    )
 
 
 def seen(view: Viewpoint, known: Known, shift_m: Vector = (0.0, 0.0, 0.0)) -> View | None:
@@ -236,9 +245,12 @@ def seen(view: Viewpoint, known: Known, shift_m: Vector = (0.0, 0.0, 0.0)) -> Vi
         rules.append(Rule(_these(view.exceptions, known), "hide"))
     rules.extend(Rule(_these(each.components, known), "tint", each.colour) for each in view.colours[:_MOST_TINTS])
     cuts = [Cut(f"cut-{k + 1}", PlaneCut(p.point_m, p.direction)) for k, p in enumerate(view.planes[:_MOST_CUTS])]
+    # The picture may be of another shape than what the camera sees.
+    wide = view.camera.aspect if view.camera else None
+    frame = PictureFrame(wide) if wide and LEAST_ASPECT <= wide <= MOST_ASPECT else None
     return View(
         eye=eye, rules=tuple(rules), cuts=tuple(cuts), markups=_markups(view, eye, aspect),
-        picked=_these(view.selected, known),
+        picked=_these(view.selected, known), frame=frame,
     )  # fmt: skip
 
 

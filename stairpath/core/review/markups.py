@@ -23,7 +23,7 @@ from stairpath.core.palette import HERE, INK, PICK, PLUM
 from stairpath.core.review.eye import LEAST_HEIGHT_M, Eye, axes_of, height_at
 
 Array = npt.NDArray[np.float64]
-Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand"]
+Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand", "path"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Colour = Literal["ink", "pick", "here", "plum"]
 INKS: Mapping[Colour, str] = {"pick": PICK, "ink": INK, "here": HERE, "plum": PLUM}
@@ -32,6 +32,7 @@ Screen = tuple[Share, Share]
 
 CONE_DEG = 50.0
 """Seen from farther to the side, a markup is a pin."""
+EVERYWHERE_DEG = 180.0
 LEAST_SHARE, MOST_SHARE = 1 / 6, 5.0
 """So much lower or higher may what is seen at its plane be than when it was drawn."""
 LONGEST_TEXT = 2000
@@ -59,7 +60,8 @@ class Markup:
     """A markup with a key of its own in its view.
 
     ``points_m`` are two opposite corners (cloud, rectangle, ellipse), both ends (line, arrow: at its head last), where it
-    points and where its text is (callout), where it is (text), or all points of the way. ``text_share`` is the height of
+    points and where its text is (callout), where it is (text), or all points of the way. A path is a line in space, as a
+    file brought it: it lies in no plane, is drawn as it is and read from everywhere. ``text_share`` is the height of
     its letters as a share of the frame that it was drawn in.
     """
 
@@ -273,6 +275,10 @@ def drawn(markup: Markup) -> Drawn:
     right, up, forward = axes_of(markup.eye)
     points = np.array(markup.points_m, dtype=np.float64)
     origin = points[0]
+    if markup.kind == "path":
+        return Drawn(
+            (Stroke(points),), vector(origin), vector(origin), 0.0, vector(-forward), EVERYWHERE_DEG, 0.0, WORLD_M
+        )
     flat = np.column_stack([(points - origin) @ right, (points - origin) @ up])
     depth = float((origin - np.array(markup.eye.eye_m)) @ forward)
     # One that is as near as the eye itself has some size all the same.

@@ -44,6 +44,10 @@ class TopicFields:
 FIELDS: tuple[str, ...] = tuple(each.name for each in fields(TopicFields))
 
 
+IMPORT = "import"
+"""Where a change says what the import of a file did, in words, and not what a field was and is."""
+
+
 @dataclass(frozen=True)
 class TopicChange:
     """A field of a topic that was changed, and from what to what."""

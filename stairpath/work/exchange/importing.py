@@ -25,9 +25,11 @@ from stairpath.core.geometry.vectors import Vector
 from stairpath.core.review.reference import NotAReferenceError, concerned, typed
 from stairpath.core.review.statuses import Statuses
 from stairpath.core.review.topic import (
+    IMPORT,
     LONGEST_TEXT,
     LONGEST_TITLE,
     MOST_LABELS,
+    Merged,
     TopicChange,
     TopicFields,
     changes,
@@ -266,9 +268,13 @@ class _Taking:
             at_m=list(place.at_m) if place.at_m else None,
         )  # fmt: skip
         self.here.add_topic(row)
-        note = f"Imported from {self.wish.file_name}."
-        self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+        self._record(row, f"Imported from {self.wish.file_name}.")
         return row
+
+    def _record(self, row: Topic, said: str) -> None:
+        """Say in a topic's history what the import did; nobody wrote that, so no file has it as a comment."""
+        told = TopicChange(IMPORT, "", said)
+        self.here.add(TopicNote(topic_id=row.id, author=self.who.said, changed=[told]))
 
     def _merged(
         self,
@@ -281,11 +287,12 @@ class _Taking:
         """Bring what a file says into a topic that is here, field by field; whether anything changed."""
         theirs, before = _said(topic, rules_of(act.project(self.project_id)).statuses), row.said
         base = beside.said if beside else row.exchanged
-        if base is None:
-            # Nothing tells what both began with: the last change counts.
-            newer = topic.modified_at is not None and _aware(topic.modified_at) > row.changed_at
-            base = before if newer else theirs
-        came = merged(base, before, theirs)
+        if base is not None:
+            came = merged(base, before, theirs)
+        elif _since(row, topic):
+            came = Merged(theirs, ())
+        else:
+            came = Merged(before, tuple(changes(before, theirs)))
         told = changes(before, came.said)
         again = row.removed_at is not None
         more = [view.id for view in views.values() if view.id not in row.views]
@@ -294,14 +301,12 @@ class _Taking:
         # What was said of it once is not said again when the same file comes in again.
         differs = bool(came.contradicted) and theirs != row.exchanged
         if differs:
-            text = _spoken(came.contradicted, self.wish.file_name, topic, row)
-            self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=text, changed=[]))
+            self._record(row, _spoken(came.contradicted, self.wish.file_name, topic, row))
         if told:
             author = topic.modified_by or self.who.said
             self.here.add(TopicNote(topic_id=row.id, author=author, changed=told))
         if again:
-            note = f"Was deleted and restored by the import of {self.wish.file_name}."
-            self.here.add(TopicNote(topic_id=row.id, author=self.who.said, text=note, changed=[]))
+            self._record(row, f"Was deleted and restored by the import of {self.wish.file_name}.")
         row.said, row.exchanged, row.removed_at = came.said, theirs, None
         row.views, row.related, row.links = [*row.views, *more], [*row.related, *related], [*row.links, *links]
         changed = bool(told or again or more or related or links or differs)
@@ -349,6 +354,15 @@ class _Taking:
             self.here.add(held)
             told = True
         return told
+
+
+def _since(row: Topic, topic: bcf_topic.Topic) -> bool:
+    """Whether a file has a topic as it stood here or later, so that what it says otherwise was changed there.
+
+    Other programs do not always move the time of a change with the change.
+    """
+    here = row.changed_at.replace(microsecond=0)
+    return _aware(topic.modified_at or topic.created_at) >= here
 
 
 def _spoken(contradicted: Sequence[TopicChange], file_name: str, topic: bcf_topic.Topic, row: Topic) -> str:

@@ -82,6 +82,9 @@ export const LONGEST_TITLE: number = 200;
 /** Letters of a description or a comment. */
 export const LONGEST_TEXT: number = 20000;
 
+/** Where a change says in words what the import of a file did. */
+export const IMPORT = "import" as const;
+
 /** Days before this are taken for mistakes. */
 export const EARLIEST_DAY = "1900-01-01" as const;
 

@@ -3782,7 +3782,8 @@ export interface components {
          * @description A markup with a key of its own in its view.
          *
          *     ``points_m`` are two opposite corners (cloud, rectangle, ellipse), both ends (line, arrow: at its head last), where it
-         *     points and where its text is (callout), where it is (text), or all points of the way. ``text_share`` is the height of
+         *     points and where its text is (callout), where it is (text), or all points of the way. A path is a line in space, as a
+         *     file brought it: it lies in no plane, is drawn as it is and read from everywhere. ``text_share`` is the height of
          *     its letters as a share of the frame that it was drawn in.
          */
         Markup: {
@@ -3792,7 +3793,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
+            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand" | "path";
             /** Points M */
             points_m: number[][];
             eye: components["schemas"]["Eye"];
@@ -3889,7 +3890,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand";
+            kind: "cloud" | "arrow" | "text" | "callout" | "rectangle" | "ellipse" | "polyline" | "line" | "freehand" | "path";
             /** Drawn */
             drawn: number[][];
             /** Through M */

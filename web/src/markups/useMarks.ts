@@ -9,7 +9,9 @@ import { Markups } from "../stage/layers/markups";
 import { type Drawing, DrawnByHand, surfaceAt } from "../stage/tools/markDrags";
 import type { Tool } from "../stage/tools/tool";
 
-type Dragged = Exclude<Kind, "text" | "polyline">;
+/** What is drawn by hand; a path comes with a file. */
+export type ByHand = Exclude<Kind, "path">;
+type Dragged = Exclude<ByHand, "text" | "polyline">;
 
 const DRAWINGS: Readonly<Record<Dragged, readonly [Drawing, string]>> = {
   cloud: ["corners", "Drag a rectangle around the place."],
@@ -98,7 +100,7 @@ export function useMarks() {
     };
     return {
       /** Take the tool of a kind in hand, or put it away. */
-      take: (kind: Kind) => {
+      take: (kind: ByHand) => {
         useSession.getState().open("markups");
         const { tool, take } = useTools.getState();
         if (tool?.name === toolOf(kind)) return take(null);

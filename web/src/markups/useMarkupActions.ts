@@ -1,14 +1,14 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { type Kind, NAMES } from "../open/markups/marking";
+import { NAMES } from "../open/markups/marking";
 import { useSession } from "../open/session";
-import { useMarks } from "./useMarks";
+import { type ByHand, useMarks } from "./useMarks";
 
 /** Drawing over the view, by name. */
 export function useMarkupActions(): readonly Action[] {
   const { take } = useMarks();
   return useMemo<readonly Action[]>(() => {
-    const draw = (kind: Kind): Action => ({
+    const draw = (kind: ByHand): Action => ({
       group: "Mark",
       name: `Mark with a ${NAMES[kind]}`.replace("a arrow", "an arrow").replace("a ellipse", "an ellipse"),
       run: () => take(kind),

@@ -21,7 +21,6 @@ from stairpath.core.texts import plain
 
 UNSAID = "unspecified"
 """What is written where 3.0 wants a type or a status and the topic has none."""
-NEVER = datetime(1970, 1, 1, tzinfo=UTC)
 
 Tell = Callable[[NotReadableError], None]
 F = TypeVar("F", v2_parts.HeaderFile, v3.File)
@@ -70,14 +69,15 @@ def _files(files: Sequence[v2_parts.HeaderFile | v3.File], trouble: Tell) -> tup
     )  # fmt: skip
 
 
-def _comments(comments: Sequence[v2.Comment | v3.Comment], trouble: Tell) -> tuple[Comment, ...]:
+def _comments(comments: Sequence[v2.Comment | v3.Comment], trouble: Tell, otherwise: datetime) -> tuple[Comment, ...]:
+    """Comments as they were read; one without a readable date has that of its last change, else another."""
     return tuple(
         Comment(
-            each.guid, each.author, _time(each.date, "date of a comment", trouble) or NEVER, each.comment or "",
-            each.viewpoint.guid if each.viewpoint else None, each.modified_author or "",
-            _time(each.modified_date, "date of a comment", trouble),
+            each.guid, each.author, _time(each.date, "date of a comment", trouble) or changed or otherwise,
+            each.comment or "", each.viewpoint.guid if each.viewpoint else None, each.modified_author or "", changed,
         )
         for each in comments
+        for changed in [_time(each.modified_date, "date of a comment", trouble)]
     )  # fmt: skip
 
 
@@ -112,11 +112,13 @@ def topic_from(
         written = markup.topic.comments.comment if markup.topic.comments else []
         files = markup.header.files.file if markup.header and markup.header.files else ()
     modified = _time(of.modified_date, "date of the last change", trouble)
+    # Where a file does not say when, it was not later than now.
+    created = _time(of.creation_date, "date of making", trouble) or modified or datetime.now(UTC)
     return Topic(
         guid=of.guid,
         title=of.title,
         created_by=of.creation_author,
-        created_at=_time(of.creation_date, "date of making", trouble) or modified or NEVER,
+        created_at=created,
         description=of.description or "",
         kind=_said(of.topic_type),
         status=_said(of.topic_status),
@@ -134,7 +136,7 @@ def topic_from(
         documents=documents,
         files=_files(files, trouble),
         snippet=_snippet(of.bim_snippet, data),
-        comments=_comments(written, trouble),
+        comments=_comments(written, trouble, created),
         viewpoints=viewpoints,
     )
 

@@ -79,7 +79,9 @@ def least_violated(goals, reached, raster, ways, bars, wants):
                         if not free:
                             rise = abs(heights[to] - heights[here])
                             cost += 1.0 + 20.0 * rise
-                            if rise > STEP_M:  # no riser of a stair, but two at once from its side, or an edge nobody was to climb
+                            if (
+                                rise > STEP_M
+                            ):  # no riser of a stair, but two at once from its side, or an edge nobody was to climb
                                 cost += 500.0 + 5000.0 * rise
                             if clear[to] < tall:
                                 cost += 0.5 * (tall - clear[to])

@@ -55,6 +55,7 @@ export const NAMES: Readonly<Record<Kind, string>> = {
   polyline: "polyline",
   line: "line",
   freehand: "freehand line",
+  path: "line in space",
 };
 
 const MOST = 500;

@@ -61,6 +61,9 @@ it("says a change", () => {
   expect(spokenChange({ field: "assigned_to", old: "", new: "Tam Kerr" })).toBe(
     "assigned to: nothing → Tam Kerr",
   );
+  expect(spokenChange({ field: "import", old: "", new: "Imported from QH.bcf." })).toBe(
+    "Imported from QH.bcf.",
+  );
   expect(spokenChange({ field: "labels", old: ["fire"], new: ["fire", "site"] })).toBe(
     "labels: fire → fire, site",
   );

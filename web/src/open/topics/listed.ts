@@ -1,4 +1,5 @@
 import type { Shapes } from "../../api/client";
+import { IMPORT } from "../../api/constants";
 import { spokenDay } from "../dates";
 
 export type Topic = Shapes["Topic"];
@@ -59,6 +60,7 @@ const FIELDS: Readonly<Record<string, string>> = { assigned_to: "assigned to", d
 
 /** A change as one says it: `status: open → in hand`. */
 export function spokenChange({ field, old, new: now }: Shapes["TopicChange"]): string {
+  if (field === IMPORT) return String(now);
   const said = (value: Shapes["TopicChange"]["old"]) => {
     const text = (Array.isArray(value) ? value.join(", ") : value) || "nothing";
     return field === "due" && value ? spokenDay(text) : text;
