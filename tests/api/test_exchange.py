@@ -213,6 +213,21 @@ def test_what_an_import_records_is_no_comment_of_the_next_file(client, house, wo
     assert again.comments == out.comments == ()
 
 
+def test_a_reference_that_is_quoted_stays_in_a_project_without_the_models(client, house, work, tmp_path):
+    make(client, house, "Duct in the beam", disciplines=["STR", "STR", "AIR"])
+    (here,) = listed(client, house)
+    assert here["reference"].startswith("STR-AIR ")
+    data = saved(client, house, "3.0")
+    other = client.post("/api/projects", json={"name": "Empty yet", "author": "Ida Fenn"}).json()["id"]
+    taken(client, other, work, data)
+    assert [topic["reference"] for topic in listed(client, other)] == [here["reference"]]
+    # The same from a program that keeps nothing but the reference.
+    third = client.post("/api/projects", json={"name": "Third", "author": "Ida Fenn"}).json()["id"]
+    (out,), _ = read(data, tmp_path)
+    taken(client, third, work, file_of(dataclasses.replace(out, documents=())))
+    assert [topic["reference"] for topic in listed(client, third)] == [here["reference"]]
+
+
 def test_what_has_no_readable_date_is_of_now_and_not_of_1970(client, house, work):
     def change(name, part):
         if not name.endswith("markup.bcf"):

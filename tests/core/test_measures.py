@@ -186,9 +186,13 @@ def test_between_pipes_at_the_nearest_and_from_centre_line_to_centre_line():
         figures_of(BetweenMeasure(A, B, "centre_lines"), House(a=bar(0.1, 4), b=bend(1, 0.1)))
 
 
-def test_between_what_overlaps_and_what_touches_there_is_nothing_and_it_is_said():
-    over = figures_of(BetweenMeasure(A, B), House(a=box([0, 0, 0], [2, 2, 2]), b=box([1, 1, 1], [3, 3, 3])))
-    assert (over.figures[0].value, over.note) == (0, "They overlap.")
+def test_between_what_overlaps_is_how_deep_it_does_and_between_what_touches_nothing():
+    over = figures_of(BetweenMeasure(A, B), House(a=box([0, 0, 0], [2, 2, 2]), b=box([1, 1, 1.75], [3, 3, 3])))
+    assert values(over) == {"depth": pytest.approx(0.25), "shared_volume": pytest.approx(0.25)}
+    assert over.note.startswith("They overlap")
+    (line,) = over.dimensions
+    assert np.abs(line.line[1] - line.line[0]) == pytest.approx([0, 0, 0.25])
+    assert line.line.mean(axis=0) == pytest.approx([1.5, 1.5, 1.875])
     touch = figures_of(BetweenMeasure(A, B), House(a=box([0, 0, 0], [1, 1, 1]), b=box([1, 0, 0], [2, 1, 1])))
     assert (touch.figures[0].value, touch.note) == (0, "They touch.")
 

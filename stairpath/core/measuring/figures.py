@@ -14,10 +14,9 @@ import numpy.typing as npt
 from stairpath.core.component_ref import ComponentRef
 from stairpath.core.measuring.body import Body
 from stairpath.core.measuring.centrelines import between_lines, centre_lines
-from stairpath.core.measuring.distance import Distance, between_points
+from stairpath.core.measuring.distance import Distance, between, between_points
 from stairpath.core.measuring.facets import Facets
 from stairpath.core.measuring.loops.nearest import nearest_to
-from stairpath.core.measuring.measured import measured
 from stairpath.core.measuring.measures import (
     BetweenMeasure,
     ClearMeasure,
@@ -30,6 +29,7 @@ from stairpath.core.measuring.measures import (
     VolumeMeasure,
     What,
 )
+from stairpath.core.measuring.overlap import Overlap, overlap
 from stairpath.core.measuring.volume import volume_m3
 
 Array = npt.NDArray[np.float64]
@@ -38,7 +38,7 @@ Quantity = Literal["length", "area", "volume", "angle", "share"]
 FigureName = Literal[
     "distance", "plan", "up", "east", "north", "project_x", "project_y", "fall", "sum", "leg", "ends_distance",
     "ends_plan", "ends_up", "angle", "square", "area", "perimeter", "volume", "clear_height", "clear_width",
-    "hidden_height", "hidden_width",
+    "hidden_height", "hidden_width", "depth", "shared_volume",
 ]  # fmt: skip
 _ENDS: tuple[tuple[FigureName, FigureName], ...] = (
     ("ends_distance", "distance"), ("ends_plan", "plan"), ("ends_up", "up"),
@@ -191,6 +191,18 @@ def _points(what: PointsMeasure, building: Building) -> Found:
     return Found(tuple(figures), tuple(dimensions))
 
 
+def _overlapping(deep: Overlap, of: tuple[tuple[Role, ComponentRef], ...]) -> Found:
+    """How deep two bodies overlap, with the shortest shift that parts them through the middle of what they share."""
+    middle, half = np.array(deep.at_m), np.array(deep.shift_m) / 2
+    figures = [MeasureFigure("depth", "length", deep.depth_m)]
+    if deep.volume_m3 is not None:
+        figures.append(MeasureFigure("shared_volume", "volume", deep.volume_m3))
+    line = np.stack([middle - half, middle + half])
+    return Found(
+        tuple(figures), (Dimension(line, 0),), of, "They overlap; the depth is the shortest move that parts them."
+    )
+
+
 def _between(what: BetweenMeasure, building: Building) -> Found:
     one, other = building.body(what.a), building.body(what.b)
     of: tuple[tuple[Role, ComponentRef], ...] = (("from", what.a), ("to", what.b))
@@ -208,8 +220,13 @@ def _between(what: BetweenMeasure, building: Building) -> Found:
             )
         found = min(pairs, key=lambda pair: pair.distance_m)
     else:
-        found, shared = measured(one, other)
-        note = "They overlap." if shared else "They touch." if found.distance_m == 0 else ""
+        apart = between(one, other)
+        if apart is None:
+            raise AssertionError("without a limit there is always a distance")
+        deep = overlap(one, other) if apart.distance_m == 0 else None
+        if deep is not None:
+            return _overlapping(deep, of)
+        found, note = apart, "They touch." if apart.distance_m == 0 else ""
     figures = tuple(_named(found, building.north_deg).values())
     return Found(figures, (Dimension(np.array([found.from_m, found.to_m]), 0),), of, note)
 

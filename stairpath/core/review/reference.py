@@ -86,6 +86,15 @@ def concerned(codes: Iterable[str], order: Sequence[str]) -> tuple[str, ...]:
     return tuple(sorted(counts, key=lambda code: (-counts[code], place.get(code, len(place)), code))[:MOST_DISCIPLINES])
 
 
+def in_order(codes: Iterable[str]) -> tuple[str, ...]:
+    """The codes of disciplines as they were given, each once, without what is none.
+
+    >>> in_order(["STR", "AIR", "STR", "?"])
+    ('STR', 'AIR')
+    """
+    return tuple(dict.fromkeys(code for code in codes if _CODE.fullmatch(code)))[:MOST_DISCIPLINES]
+
+
 def next_variant(taken: Iterable[str]) -> str:
     """The variant of one more topic of a problem whose topics have these; NotAReferenceError after z."""
     last = max(taken, default=None)

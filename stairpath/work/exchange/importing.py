@@ -22,7 +22,7 @@ from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, words_count
 from stairpath.core.geometry.vectors import Vector
-from stairpath.core.review.reference import NotAReferenceError, concerned, typed
+from stairpath.core.review.reference import NotAReferenceError, in_order, typed
 from stairpath.core.review.statuses import Statuses
 from stairpath.core.review.topic import (
     IMPORT,
@@ -259,7 +259,7 @@ class _Taking:
         place = place_of(self.grounds, [row.view for row in views.values()])
         row = Topic(
             id=new_id(), project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
-            disciplines=list(place.disciplines or (concerned(beside.disciplines, ()) if beside else ())),
+            disciplines=list(_quoted(beside, topic.reference) or place.disciplines),
             author=topic.created_by or "unknown", created_at=_aware(topic.created_at),
             changed_by=topic.modified_by or topic.created_by or "unknown",
             changed_at=_aware(topic.modified_at or topic.created_at),
@@ -354,6 +354,16 @@ class _Taking:
             self.here.add(held)
             told = True
         return told
+
+
+def _quoted(beside: Extension | None, said: str) -> tuple[str, ...]:
+    """The disciplines that a topic's reference already names, in its order: people quote it."""
+    if beside and beside.disciplines:
+        return in_order(beside.disciplines)
+    try:
+        return in_order(typed(said).disciplines)
+    except NotAReferenceError:
+        return ()
 
 
 def _since(row: Topic, topic: bcf_topic.Topic) -> bool:

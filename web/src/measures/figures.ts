@@ -27,6 +27,8 @@ export const CALLED: Readonly<Record<Figure["name"], string>> = {
   clear_width: "clear width",
   hidden_height: "height including hidden components",
   hidden_width: "width including hidden components",
+  depth: "depth of the overlap",
+  shared_volume: "shared volume",
 };
 
 /** A figure as it is read. */

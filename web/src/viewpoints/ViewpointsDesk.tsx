@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useEffect, useMemo, useState } from "react";
+import { type FormEvent, useEffect, useMemo, useRef } from "react";
 import { useViewpoints } from "../api/queries";
 import { useTyped } from "../open/drafts";
 import { useOpen } from "../open/useStage";
@@ -129,18 +129,22 @@ function KeepForm({ count }: { count: number }) {
   const keep = useKeepView();
   const frame = useBeginFraming();
   const { typed: name, type: setName, kept } = useTyped("a viewpoint");
-  const [busy, setBusy] = useState(false);
+  const keeping = useRef(new Set<string>());
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    setBusy(true);
+    const asked = name.trim() || `View ${count + 1}`;
+    // Enter twice keeps one; another name may be kept before the first one is.
+    if (keeping.current.has(asked)) return;
+    keeping.current.add(asked);
     const left = document.activeElement;
     // What was typed stays until it is kept.
-    if (await keep(name.trim() || `View ${count + 1}`)) {
+    if (await keep(asked)) {
+      const typedOn = left instanceof HTMLInputElement && left.value !== name;
       kept(name);
       // The next key is for the stage again.
-      if (left === document.activeElement && left instanceof HTMLElement) left.blur();
+      if (!typedOn && left === document.activeElement && left instanceof HTMLElement) left.blur();
     }
-    setBusy(false);
+    keeping.current.delete(asked);
   };
   return (
     <form onSubmit={submit}>
@@ -154,7 +158,7 @@ function KeepForm({ count }: { count: number }) {
           onChange={(event) => setName(event.target.value)}
           inputProps={{ "aria-label": "Name of the viewpoint", maxLength: 120 }}
         />
-        <Button type="submit" variant="contained" disabled={busy}>
+        <Button type="submit" variant="contained">
           Keep
         </Button>
       </Box>
