@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.stage import pose_of
+from tests.e2e.stage import pose_of, wait_posed, where
 
 
 def choose(page: Page, label: str, room: str) -> None:
@@ -14,6 +14,11 @@ def choose(page: Page, label: str, room: str) -> None:
     page.locator("[role=option]").first.wait_for()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
+
+
+def choose_body(page: Page, name: str) -> None:
+    page.locator("form").filter(has=page.get_by_role("button", name="Find route")).locator("[role=combobox]").last.click()
+    page.get_by_role("option", name=name, exact=True).click()
 
 
 def test_a_route_is_found_drawn_kept_and_walked(home: Page):
@@ -39,6 +44,26 @@ def test_a_route_is_found_drawn_kept_and_walked(home: Page):
     expect(home.get_by_test_id("kept-route")).to_have_count(0)
 
 
+def test_a_long_search_is_stopped_and_the_route_has_its_own_body(home: Page):
+    home.get_by_role("tab", name="Routes").click()
+    choose(home, "From", "0.01")
+    choose(home, "To", "0.02")
+    choose_body(home, "trolley")
+    home.get_by_role("button", name="Find route").click()
+    home.get_by_test_id("route-answer").wait_for(timeout=60_000)
+    before = where(home)
+    home.get_by_role("button", name="Fit the route").click()
+    wait_posed(home, before)
+    home.route("**/routes/find", lambda route: None)  # a search that does not end
+    choose_body(home, "stooping")
+    home.get_by_role("button", name="Find route").click()
+    expect(home.get_by_role("status").filter(has_text="Finding a route")).to_be_visible()
+    expect(home.get_by_test_id("route-answer")).to_have_count(0)
+    home.get_by_role("button", name="Cancel").click()
+    expect(home.get_by_test_id("route-changed")).to_contain_text("Changed since this was found: body.")
+    expect(home.get_by_role("button", name="Find route")).to_be_enabled()
+
+
 def test_what_changed_since_the_answer_is_told_and_the_line_goes_with_its_desk(home: Page):
     home.get_by_role("tab", name="Routes").click()
     choose(home, "From", "0.01")
@@ -49,8 +74,13 @@ def test_what_changed_since_the_answer_is_told_and_the_line_goes_with_its_desk(h
     expect(changed).to_have_count(0)
     home.get_by_role("checkbox", name="no stairs").check()
     expect(changed).to_contain_text("Changed since this was found: stairs.")
+    # Nobody takes the old answer for one to what is asked now.
+    expect(home.get_by_test_id("walk-it")).to_have_count(0)
+    home.wait_for_function("() => !window.stairpath.layers.route.shown")
     home.get_by_role("checkbox", name="no stairs").uncheck()
     expect(changed).to_have_count(0)
+    home.wait_for_function("() => window.stairpath.layers.route.shown")
+    expect(home.get_by_test_id("walk-it")).to_have_count(1)
     home.get_by_role("button", name="other ways").click()
     expect(home.get_by_test_id("other-ways")).to_contain_text("There is no other route.", timeout=30_000)
     home.get_by_role("button", name="Narrowest").click()

@@ -3942,7 +3942,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "distance" | "plan" | "up" | "east" | "north" | "project_x" | "project_y" | "fall" | "sum" | "leg" | "ends_distance" | "ends_plan" | "ends_up" | "angle" | "square" | "area" | "perimeter" | "volume" | "clear_height" | "clear_width" | "hidden_height" | "hidden_width";
+            name: "distance" | "plan" | "up" | "east" | "north" | "project_x" | "project_y" | "fall" | "sum" | "leg" | "ends_distance" | "ends_plan" | "ends_up" | "angle" | "square" | "area" | "perimeter" | "volume" | "clear_height" | "clear_width" | "hidden_height" | "hidden_width" | "depth" | "shared_volume";
             /**
              * Quantity
              * @enum {string}

@@ -7,7 +7,6 @@ import { useRoutes } from "../api/queries";
 import { useTyped } from "../open/drafts";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { useWalk } from "../open/walking/useWalk";
 import { USUAL_BODY } from "../open/walking/walkState";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../style/theme";
@@ -58,7 +57,6 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
   const { federation } = useOpen();
   const { find, remove } = useRoute();
   const units = useUnits();
-  const { setBody } = useWalk();
   const { set } = useRouteState();
   /** A room is found by its name: its number may be another since. */
   const place = (kept: RoutePlace): RoutePlace => {
@@ -70,6 +68,7 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
     set({
       start: place(wish.start),
       end: place(wish.end),
+      body: wish.body ?? USUAL_BODY,
       stepFree: wish.step_free ?? false,
       widthLimitM: wish.width_limit_m ?? 0.9,
       heightLimitM: wish.height_limit_m ?? 2,
@@ -77,7 +76,7 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
       answer: route.answer,
       first: route.answer,
     });
-    void setBody(wish.body ?? USUAL_BODY).then(() => find(true));
+    void find(true);
   };
   const { answer } = route;
   return (

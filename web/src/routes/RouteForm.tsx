@@ -6,8 +6,7 @@ import { type FormEvent, useState } from "react";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
-import { presentWalker, useWalk } from "../open/walking/useWalk";
-import { useWalkState } from "../open/walking/walkState";
+import { presentWalker } from "../open/walking/useWalk";
 import { BodySelect } from "../parts/BodySelect";
 import { DeskHeading } from "../parts/desk";
 import { NO_MATCH, rank } from "../parts/matches";
@@ -15,12 +14,12 @@ import { Tick } from "../parts/Tick";
 import { type RoutePlace, typedMetres, useRouteState } from "./routeState";
 import { endTool } from "./tools";
 import { useRoute } from "./useRoute";
+import { useRouteBody } from "./useShownWay";
 
 /** From, to, who, and what counts as a pinch. */
 export function RouteForm() {
   const { start, end, stepFree, widthLimitM, heightLimitM, searching, set } = useRouteState();
-  const body = useWalkState((s) => s.body);
-  const { setBody } = useWalk();
+  const body = useRouteBody();
   const { find } = useRoute();
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -32,7 +31,7 @@ export function RouteForm() {
       <Where label="From" which="start" value={start} onChange={(place) => set({ start: place })} />
       <Where label="To" which="end" value={end} onChange={(place) => set({ end: place })} />
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", my: 0.5 }}>
-        <BodySelect label="Body" value={body} onChange={(name) => void setBody(name)} />
+        <BodySelect label="Body" value={body} onChange={(name) => set({ body: name })} />
         <Tick label="no stairs" on={stepFree} set={(on) => set({ stepFree: on })} />
       </Box>
       <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "start" }}>
@@ -50,8 +49,8 @@ export function RouteForm() {
         />
       </Box>
       <Box sx={{ display: "flex", gap: 1 }}>
-        <Button type="submit" variant="contained" disabled={searching || !start || !end}>
-          {searching ? "Searching…" : "Find route"}
+        <Button type="submit" variant="contained" disabled={searching !== null || !start || !end}>
+          Find route
         </Button>
         <Button variant="text" onClick={() => set({ start: end, end: start })} disabled={!start && !end}>
           Reverse

@@ -3,19 +3,18 @@ import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
 import { numberOf } from "../open/numbering";
 import { useOpen } from "../open/useStage";
-import { useWalkState } from "../open/walking/walkState";
 import { Outlines } from "../stage/layers/outlines";
 import { RouteLine } from "../stage/layers/routeLine";
 import { useRouteState } from "./routeState";
 import { tightPlaces, useRoute } from "./useRoute";
-import { useShownWay } from "./useShownWay";
+import { useRouteBody, useShownWay } from "./useShownWay";
 
 /** Draws the way on the stage, and finds it again where the building changed. */
 export function RouteOnStage() {
   const { stage, federation, projectId } = useOpen();
   const way = useShownWay();
   const { find } = useRoute();
-  const body = useWalkState((s) => s.body);
+  const body = useRouteBody();
   const { data } = useWalking(projectId, body);
   const found = useRef<number | null>(null);
   const current = data?.current ? federation.version : null;

@@ -8,12 +8,12 @@ import { useUnits } from "../open/units";
 import { usePlaying } from "../open/usePlaying";
 import { useOpen } from "../open/useStage";
 import { Tour } from "../open/walking/tour";
-import { useWalkState } from "../open/walking/walkState";
 import { DeskHeading } from "../parts/desk";
 import { Handle, Speeds } from "../parts/playing";
 import { eyesOf } from "../stage/movers/walking";
 import { face } from "../style/theme";
 import type { RouteAnswer } from "./routeState";
+import { useRouteBody } from "./useShownWay";
 
 const SPEEDS = [1, 2, 4] as const;
 const LENS_DEG = 65;
@@ -21,7 +21,7 @@ const LENS_DEG = 65;
 /** Plays a route with pause, speed and a handle to be anywhere on it. */
 export function WalkIt({ answer }: { answer: RouteAnswer }) {
   const { stage, projectId } = useOpen();
-  const body = useWalkState((s) => s.body);
+  const body = useRouteBody();
   const { data } = useWalking(projectId, body);
   const units = useUnits();
   const who = data?.bodies.find((b) => b.name === body);

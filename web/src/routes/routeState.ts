@@ -11,10 +11,13 @@ export type OtherWay = Shapes["OtherWay"];
 interface RouteState {
   start: RoutePlace | null;
   end: RoutePlace | null;
+  /** Whose way it is; that of the walker until another one is chosen here. */
+  body: string | null;
   stepFree: boolean;
   widthLimitM: number;
   heightLimitM: number;
-  searching: boolean;
+  /** When a search began, in milliseconds; null while none is on. */
+  searching: number | null;
   /** What the answer answers. */
   asked: RouteWish | null;
   answer: RouteAnswer | null;
@@ -31,7 +34,7 @@ interface RouteState {
 }
 
 export const noAnswer = {
-  searching: false,
+  searching: null,
   asked: null,
   answer: null,
   first: null,
@@ -45,6 +48,7 @@ export const noAnswer = {
 export const useRouteState = perProject<RouteState>((set) => ({
   start: null,
   end: null,
+  body: null,
   stepFree: false,
   widthLimitM: 0.9,
   heightLimitM: 2,
@@ -52,17 +56,17 @@ export const useRouteState = perProject<RouteState>((set) => ({
   set: (change) => set(change),
 }));
 
-/** What is asked for now, once it is known from where to where; the body is that of the walker. */
+/** What is asked for now, once it is known from where to where; by the walker's body where no other was chosen. */
 export function wishNow(
-  state: Pick<RouteState, "start" | "end" | "stepFree" | "widthLimitM" | "heightLimitM">,
-  body: string,
+  state: Pick<RouteState, "start" | "end" | "body" | "stepFree" | "widthLimitM" | "heightLimitM">,
+  walker: string,
 ): RouteWish | null {
-  const { start, end, stepFree, widthLimitM, heightLimitM } = state;
+  const { start, end, body, stepFree, widthLimitM, heightLimitM } = state;
   if (!start || !end) return null;
   return {
     start,
     end,
-    body,
+    body: body ?? walker,
     step_free: stepFree,
     width_limit_m: widthLimitM,
     height_limit_m: heightLimitM,
@@ -95,6 +99,11 @@ export function changedSince(asked: RouteWish | null, wish: RouteWish | null): s
 /** The way that is to be seen: the quickest, or another one that was chosen. */
 export function wayShown(state: Pick<RouteState, "answer" | "others" | "chosen">): RouteAnswer | null {
   return state.chosen === null ? state.answer : (state.others?.[state.chosen]?.answer ?? state.answer);
+}
+
+/** Whether what is shown answers what is asked for now: no other one is searched, and nothing was changed since. */
+export function answersNow(state: RouteState, walker: string): boolean {
+  return state.searching === null && !changedSince(state.asked, wishNow(state, walker));
 }
 
 /** Minutes and seconds. */

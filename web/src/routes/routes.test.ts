@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { Tour } from "../open/walking/tour";
 import { ribbon } from "../stage/layers/routeLine";
 import {
+  answersNow,
   changedSince,
   difference,
   type RouteAnswer,
@@ -10,6 +11,7 @@ import {
   spokenAvoided,
   spokenTime,
   typedMetres,
+  useRouteState,
   wayShown,
   wishNow,
 } from "./routeState";
@@ -55,6 +57,7 @@ describe("what is asked for", () => {
   const form = {
     start: { room: 1, label: "0.01 West" },
     end: { point_m: [1, 2, 0], label: "a point" },
+    body: null,
     stepFree: false,
     widthLimitM: 0.9,
     heightLimitM: 2,
@@ -64,6 +67,19 @@ describe("what is asked for", () => {
   test("is nothing until both ends are known", () => {
     expect(wishNow({ ...form, end: null }, "standing")).toBeNull();
     expect(asked).toMatchObject({ body: "standing", step_free: false });
+  });
+
+  test("is for the body that was chosen for the route, and else for the walker's", () => {
+    expect(wishNow({ ...form, body: "wheelchair" }, "standing")).toMatchObject({ body: "wheelchair" });
+  });
+
+  test("an answer counts until another one is searched or anything was changed", () => {
+    const state = { ...useRouteState.getState(), ...form, asked, searching: null };
+    expect(answersNow(state, "standing")).toBe(true);
+    expect(answersNow({ ...state, searching: 1 }, "standing")).toBe(false);
+    expect(answersNow({ ...state, stepFree: true }, "standing")).toBe(false);
+    expect(answersNow(state, "trolley")).toBe(false);
+    expect(answersNow({ ...state, body: "standing" }, "trolley")).toBe(true);
   });
 
   test("that differs from what was answered is told", () => {

@@ -16,8 +16,14 @@ export function tightPlaces(answer: RouteAnswer): Vector3[] {
   return places.map((at) => new Vector3().fromArray(at));
 }
 
-/** Counts what was asked, so that an answer to something else is not shown. */
-let asks = 0;
+/** The search that is on; one that is stopped, or followed by another, has no answer. */
+let search = new AbortController();
+
+/** Stop the search that is on; what was found before stays as it was. */
+export function stopSearch(): void {
+  search.abort();
+  useRouteState.setState({ searching: null });
+}
 
 /** Finding, keeping and deleting routes. */
 export function useRoute() {
@@ -35,16 +41,22 @@ export function useRoute() {
         const { asked, first } = useRouteState.getState();
         const body = changed ? (asked ?? wish()) : wish();
         if (!body) return;
-        const one = ++asks;
-        useRouteState.setState({ searching: true });
+        search.abort();
+        search = new AbortController();
+        const { signal } = search;
+        useRouteState.setState({ searching: Date.now() });
         await withErrorNotice(async () => {
-          const answer = await answerOf(
-            api.POST("/api/projects/{project_id}/routes/find", { ...path, body }),
-          );
-          if (one !== asks) return;
-          useRouteState.setState({ ...noAnswer, asked: body, answer, first: changed ? first : answer });
+          try {
+            const answer = await answerOf(
+              api.POST("/api/projects/{project_id}/routes/find", { ...path, body, signal }),
+            );
+            if (signal.aborted) return;
+            useRouteState.setState({ ...noAnswer, asked: body, answer, first: changed ? first : answer });
+          } catch (error) {
+            if (!signal.aborted) throw error;
+          }
         });
-        if (one === asks) useRouteState.setState({ searching: false });
+        if (!signal.aborted) useRouteState.setState({ searching: null });
       },
       /** The next best ways beside the answer. */
       findOthers: () =>
