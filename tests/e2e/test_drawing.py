@@ -303,6 +303,7 @@ def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened:
 def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(opened: Page):
     drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
     assert opened.evaluate("() => window.stairpath.stage.renderer.samples") == 5
+    opened.evaluate("() => window.stairpath.stage.setInFull('quick')")
     # A frame as while one moves has one sample for a pixel.
     rough = decoded(opened.evaluate(f"() => {{ window.stairpath.stage.draw(); return ({drawn})(); }}"))
     whole = pixels(opened)

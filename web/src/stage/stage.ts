@@ -91,7 +91,7 @@ export class Stage {
       draw: (view) => this.draw(view),
       finish: () => this.renderer.finish(),
       moved: (view) => events.moved(view.navigation.pose, view.kind),
-      samples: () => (this.begun ? this.renderer.samples : 0),
+      samples: () => (this.begun ? this.samples : 0),
       sample: (view, number) => this.draw(view, false, number),
     });
     this.main = this.view("stage", canvas, FIRST_POSE);
@@ -423,6 +423,11 @@ export class Stage {
     return [...eye, ...rest].join();
   }
 
+  /** By how many samples a view at rest is drawn; who wants everything in kept pictures alone waits for none. */
+  private get samples(): number {
+    return this.finishing.when === "pictures" ? 1 : this.renderer.samples;
+  }
+
   /**
    * Draw a view at once, as the next frame would, or in full whatever that takes, or as one sample of a smooth one; whether
    * it was in full.
@@ -440,7 +445,7 @@ export class Stage {
     else this.renderer.drawSample(view, place, style, full ? name : null, sample);
     if (view === this.main) {
       this.canvas.dataset.inFull = full ? "yes" : "no";
-      this.canvas.dataset.smooth = (sample ?? 0) + 1 >= this.renderer.samples ? "yes" : "no";
+      this.canvas.dataset.smooth = (sample ?? 0) + 1 >= this.samples ? "yes" : "no";
     }
     return full;
   }
