@@ -58,11 +58,12 @@ export function Beginning() {
   useEffect(() => {
     if (!ready || !something) return;
     // A link pasted over this page's own address loads nothing: the browser only says that it changed.
-    const pasted = async () => {
-      const addressed = await fromAddress(window.location.hash, federation, linksOf(projectId));
+    const pasted = async (hash: string) => {
+      const addressed = await fromAddress(hash, federation, linksOf(projectId));
       if (addressed && begun.current) follow(addressed);
     };
-    const changed = () => void withErrorNotice(pasted);
+    // The page may have written the address of a view of before over it by the time that this is told.
+    const changed = ({ newURL }: HashChangeEvent) => void withErrorNotice(() => pasted(new URL(newURL).hash));
     window.addEventListener("hashchange", changed);
     return () => window.removeEventListener("hashchange", changed);
   }, [ready, something, federation, projectId, follow]);
