@@ -77,10 +77,10 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
       <DeskHeading>Walk this route</DeskHeading>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         <Button variant="contained" onClick={play}>
-          {playing ? "Pause" : "Walk this route"}
+          {playing ? "Pause" : "Walk"}
         </Button>
         <Speeds speeds={SPEEDS} times={times} be={setTimes} />
-        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5 }}>{units.length(along, 1)}</Box>
+        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5, whiteSpace: "nowrap" }}>{units.length(along, 1)}</Box>
       </Box>
       <Handle
         label="Where on the route"
