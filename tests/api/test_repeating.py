@@ -35,7 +35,9 @@ def test_what_became_of_findings_is_proposed_and_nobody_is_overruled(client, hou
     work()
     near = make(client, house, "Too near", finding=of_finding(client, task, "clearance"))
     deep = make(client, house, "Overlap", finding=of_finding(client, task, "overlap"))
-    make(client, house, "Of nothing")
+    made = of_finding(client, task, "overlap")["pairs"]
+    assert sorted(map(sorted, deep["pairs"])) == sorted(map(sorted, made))
+    assert make(client, house, "Of nothing")["pairs"] == []
     assert proposed(client, task) == []
     # Asked for less, the near one is found no more.
     again(client, task, work, clearance_m=0.0)

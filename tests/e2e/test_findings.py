@@ -70,6 +70,10 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     expect(finding.get_by_label("Title of ARC 001")).to_have_value(re.compile("Slab.+ (apart|deep)"))
     expect(finding.get_by_label("Labels of ARC 001")).to_have_value("Level 00 and Level 01")
     finding.get_by_role("tab", name="Findings").click()
+    # The finding says which topic it has, so that nobody makes a second one without knowing.
+    first = finding.get_by_test_id("finding").first
+    expect(first.get_by_role("button", name="Topic ARC 001")).to_be_visible()
+    expect(first.get_by_role("button", name="Make another topic")).to_be_visible()
     # All that is left become topics at once: here one of several findings.
     finding.get_by_role("button", name="tick all").click()
     finding.get_by_label("How findings become topics").select_option("all")

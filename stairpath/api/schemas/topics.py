@@ -98,6 +98,8 @@ class Topic(BaseModel):
     question: Question | None = None
     overdue: bool
     new: bool = False
+    pairs: list[tuple[str, str]] = []
+    """The pairs of components, by their GlobalIds, of the findings that it was made of."""
 
 
 class TopicNote(BaseModel):

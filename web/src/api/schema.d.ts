@@ -5388,6 +5388,11 @@ export interface components {
              * @default false
              */
             new: boolean;
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: string[][];
         };
         /**
          * TopicChange

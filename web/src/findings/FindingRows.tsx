@@ -7,9 +7,10 @@ import { DeskActs, DeskNote } from "../parts/desk";
 import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
 import { face, tone } from "../style/theme";
-import { type Finding, type Findings, partsOf, spokenWorst, useLooked } from "./finding";
+import { type Finding, type Findings, partsOf, spokenWorst, topicsOf, useLooked } from "./finding";
 import { ManyTopics } from "./ManyTopics";
 import { type Check, useLookAt } from "./useLookAt";
+import { useTopicsByPair } from "./useTopicsByPair";
 
 const PAGE = 50;
 
@@ -54,6 +55,7 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
       ticked: tick ? [...s.ticked, at].sort((a, b) => a - b) : s.ticked.filter((k) => k !== at),
     }));
   const { worst } = finding;
+  const made = topicsOf(findings, finding, useTopicsByPair());
   return (
     <Box
       data-testid="finding"
@@ -103,6 +105,15 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
           <Box sx={{ fontSize: 12, color: tone.soft }}>{units.volume(worst.volume_m3)} shared</Box>
         )}
       </Box>
+      {made.length > 0 && (
+        <DeskActs>
+          {made.map(({ id, reference }) => (
+            <Button key={id} variant="text" onClick={() => openOnDesk(id)}>
+              Topic {reference}
+            </Button>
+          ))}
+        </DeskActs>
+      )}
       <DeskActs>
         <Tick label="tick" on={ticked} set={turn} />
         <Button variant="text" onClick={() => void look.frame(finding, at)}>
@@ -117,11 +128,11 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
         <Button
           variant="text"
           onClick={async () => {
-            const made = await look.topic([at], check, (one) => spokenWorst(one, units));
-            if (made) openOnDesk(made.id);
+            const topic = await look.topic([at], check, (one) => spokenWorst(one, units));
+            if (topic) openOnDesk(topic.id);
           }}
         >
-          Make a topic
+          {made.length ? "Make another topic" : "Make a topic"}
         </Button>
         <Button variant="text" onClick={() => look.write(finding, spokenWorst(finding, units))}>
           Write on the view

@@ -6,8 +6,9 @@ import { useSession } from "../open/session";
 import { useUnits } from "../open/units";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
-import { type Findings, type Joining, joined, spokenWorst, useLooked } from "./finding";
+import { type Findings, type Joining, joined, spokenWorst, topicsOf, useLooked } from "./finding";
 import { type Check, useLookAt } from "./useLookAt";
+import { useTopicsByPair } from "./useTopicsByPair";
 
 const WAYS = [
   ["each", "one topic per finding"],
@@ -22,6 +23,10 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
   const look = useLookAt(findings);
   const [how, setHow] = useState<Joining>("each");
   const making = useLooked((s) => s.making);
+  const byPair = useTopicsByPair();
+  const without = findings.findings.flatMap((each, k) =>
+    topicsOf(findings, each, byPair).length ? [] : [k],
+  );
   const there = ticked.filter((k) => k < findings.findings.length);
   const groups = joined(findings, there, how);
   const make = async () => {
@@ -43,11 +48,8 @@ export function ManyTopics({ findings, check }: { findings: Findings; check: Che
   return (
     <Box data-testid="many-topics" sx={{ my: 0.5 }}>
       <DeskActs>
-        <Button
-          variant="text"
-          onClick={() => useLooked.setState({ ticked: findings.findings.map((_, k) => k) })}
-        >
-          Tick all
+        <Button variant="text" onClick={() => useLooked.setState({ ticked: without })}>
+          {without.length === findings.findings.length ? "Tick all" : "Tick all without a topic"}
         </Button>
         {there.length > 0 && (
           <Button variant="text" onClick={() => useLooked.setState({ ticked: [] })}>

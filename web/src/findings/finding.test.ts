@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { type Findings, joined, ofFindings } from "./finding";
+import { type Findings, joined, ofFindings, topicsByPair, topicsOf } from "./finding";
 
 const pair = (a: number, b: number) => ({
   a,
@@ -49,4 +49,14 @@ it("keeps the pairs by names that newer issues keep, and how bad the first one i
     measured: { kind: "overlap", depth_m: 0.1, distance_m: 0 },
   });
   expect(ofFindings(found, [], "check")).toBeNull();
+});
+
+it("knows which topics there are of a finding, in whichever order a check found its pair", () => {
+  const byPair = topicsByPair([
+    { id: "t", reference: "AIR-STR 001", pairs: [["beam", "duct"]] },
+    { id: "u", reference: "AIR-STR 002", pairs: [["duct", "slab"]] },
+    { id: "v", reference: "AIR-STR 003", pairs: [] },
+  ]);
+  const of = (k: number) => topicsOf(found, found.findings[k] ?? finding(0, 0), byPair).map(({ id }) => id);
+  expect([of(0), of(1), of(2)]).toEqual([["t"], [], ["u"]]);
 });

@@ -40,6 +40,26 @@ export function joined(findings: Findings, ticked: readonly number[], how: Joini
   return groups;
 }
 
+type OfPairs = Pick<Shapes["Topic"], "id" | "reference" | "pairs">;
+const pairKey = (one: string, other: string) => (one < other ? `${one} ${other}` : `${other} ${one}`);
+
+/** Topics by the pairs of components of the findings that they were made of. */
+export function topicsByPair<T extends OfPairs>(topics: readonly T[]): ReadonlyMap<string, T[]> {
+  const found = new Map<string, T[]>();
+  for (const topic of topics)
+    for (const [one = "", other = ""] of topic.pairs) {
+      const key = pairKey(one, other);
+      found.set(key, [...(found.get(key) ?? []), topic]);
+    }
+  return found;
+}
+
+/** The topics that there are of a finding: those made of a pair that it has, whatever check found it. */
+export function topicsOf<T>(findings: Findings, finding: Finding, byPair: ReadonlyMap<string, T[]>): T[] {
+  const id = (k: number) => findings.components[k]?.global_id ?? "";
+  return [...new Set(finding.pairs.flatMap(({ a, b }) => byPair.get(pairKey(id(a), id(b))) ?? []))];
+}
+
 /** What is kept of findings with the topic that is made of them. */
 export function ofFindings(
   findings: Findings,

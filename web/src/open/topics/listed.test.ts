@@ -30,6 +30,7 @@ const topic = (reference: string, said: Partial<Topic["said"]>, more: Partial<To
   changed_by: "",
   changed_at: "",
   overdue: false,
+  pairs: [],
   new: false,
   ...more,
 });
