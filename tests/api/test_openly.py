@@ -241,6 +241,8 @@ def test_documents_are_listed_read_and_attached(client, house, at):
     for wrong in (
         {},
         {"url": "https://example.org", "document_guid": document["guid"]},
+        {"url": "javascript:alert(1)"},
+        {"url": "file:///etc/passwd"},
         {"document_guid": some_guid(7)},
     ):
         at("POST", url, 422, json=wrong)

@@ -241,6 +241,8 @@ def refer(who: Who, project_id: str, guid: str, document_guid: str | None, url: 
                 raise WrongError(f"There is no document {document_guid} in this project; attach it to a topic first.")
             made = TopicFile(topic_id=row.id, name=found.name, sha256=found.sha256, size=found.size)
         else:
+            if not url.lower().startswith(("http://", "https://")):
+                raise WrongError("The address of a document begins with http:// or https://; send such a one.")
             made = TopicFile(topic_id=row.id, name=url.rsplit("/", 1)[-1][:200] or url[:200], url=url, size=0)
         made.author, made.description = who.said, description
         topics.add(act.session, made)

@@ -12,6 +12,7 @@ import { useTopicActs, useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../style/theme";
 import { useTopicFiles } from "./useTopicFiles";
+import { webAddress } from "./webAddress";
 
 const ROW = {
   display: "flex",
@@ -20,6 +21,25 @@ const ROW = {
   fontSize: 13,
   overflowWrap: "anywhere",
 } as const;
+
+/** A document that is elsewhere, with its host; what is no page of the web is told and not opened. */
+function Elsewhere({ address, called }: { address: string; called: string }) {
+  const page = webAddress(address);
+  if (!page)
+    return (
+      <Box sx={{ color: tone.soft, flex: 1 }}>{called === address ? address : `${called} (${address})`}</Box>
+    );
+  return (
+    <Box sx={{ flex: 1 }}>
+      <Box component="a" href={page.href} target="_blank" rel="noreferrer" sx={{ color: tone.ink }}>
+        {called}
+      </Box>{" "}
+      <Box component="span" sx={{ color: tone.soft }}>
+        {page.host}
+      </Box>
+    </Box>
+  );
+}
 
 /** Files that are attached to a topic. */
 export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Shapes["TopicFile"][] }) {
@@ -30,14 +50,18 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
       <DeskHeading>Files</DeskHeading>
       {files.map((file) => (
         <Box key={file.id} data-testid="topic-file" sx={ROW}>
-          <Box
-            component="a"
-            href={file.url || `/api/topic-files/${file.id}`}
-            {...(file.url ? { target: "_blank", rel: "noreferrer" } : { download: file.name })}
-            sx={{ color: tone.ink, flex: 1 }}
-          >
-            {file.description || file.name}
-          </Box>
+          {file.url ? (
+            <Elsewhere address={file.url} called={file.description || file.name} />
+          ) : (
+            <Box
+              component="a"
+              href={`/api/topic-files/${file.id}`}
+              download={file.name}
+              sx={{ color: tone.ink, flex: 1 }}
+            >
+              {file.description || file.name}
+            </Box>
+          )}
           <Button
             variant="text"
             aria-label={`Remove ${file.name}`}
@@ -48,8 +72,8 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
         </Box>
       ))}
       {topic.links.map((link) => (
-        <Box key={link} sx={{ ...ROW, color: tone.soft }}>
-          {link}
+        <Box key={link} sx={ROW}>
+          <Elsewhere address={link} called={link} />
         </Box>
       ))}
       <input
