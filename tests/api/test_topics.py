@@ -168,3 +168,19 @@ def test_rules_that_cannot_be_are_refused(client, project, part, why):
     answer = client.put(f"/api/projects/{project}/topic-rules", json={**before, **part})
     assert (answer.status_code, why in answer.json()["detail"]) == (422, True)
     assert rules_of(client, project) == before
+
+
+@pytest.mark.parametrize("unseen", ["\u200b\u200d", "\u202e\u2066 ", "\u2800", " \u00a0\u3000"])
+def test_what_nobody_could_see_is_no_name_and_no_comment(client, project, unseen):
+    topic = make(client, project, "Seen")
+    view = keep(client, project).json()
+    for method, path, body in (
+        ("post", f"projects/{project}/topics", {"title": unseen}),
+        ("post", f"topics/{topic['id']}/comments", {"text": unseen}),
+        ("put", f"viewpoints/{view['id']}/name", {"name": unseen}),
+        ("post", f"projects/{project}/folders", {"name": unseen}),
+        ("post", "projects", {"name": unseen}),
+    ):
+        answer = client.request(method, f"/api/{path}", json=body, headers=by("Ida Fenn"))
+        assert answer.status_code == 422, (path, answer.text)
+    assert told(client, topic)["topic"]["said"]["title"] == "Seen"

@@ -17,7 +17,9 @@ def choose(page: Page, label: str, room: str) -> None:
 
 
 def choose_body(page: Page, name: str) -> None:
-    page.locator("form").filter(has=page.get_by_role("button", name="Find route")).locator("[role=combobox]").last.click()
+    page.locator("form").filter(has=page.get_by_role("button", name="Find route")).locator(
+        "[role=combobox]"
+    ).last.click()
     page.get_by_role("option", name=name, exact=True).click()
 
 

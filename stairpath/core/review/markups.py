@@ -21,6 +21,7 @@ from stairpath.core.geometry.vectors import Vector, vector
 from stairpath.core.limits import WORLD_M, Aspect, Moment, Person, Share
 from stairpath.core.palette import HERE, INK, PICK, PLUM
 from stairpath.core.review.eye import LEAST_HEIGHT_M, Eye, axes_of, height_at
+from stairpath.core.texts import trimmed
 
 Array = npt.NDArray[np.float64]
 Kind = Literal["cloud", "arrow", "text", "callout", "rectangle", "ellipse", "polyline", "line", "freehand", "path"]
@@ -160,7 +161,7 @@ def placed(
 
 def checked(markup: Markup) -> Markup:
     """A markup that can be; NotAMarkupError says what is wrong with another one."""
-    if markup.kind in ("text", "callout") and not markup.text.strip():
+    if markup.kind in ("text", "callout") and not trimmed(markup.text):
         raise NotAMarkupError("There is nothing to read in it; type the text.")
     if len(markup.text) > LONGEST_TEXT:
         raise NotAMarkupError(f"A markup has at most {LONGEST_TEXT:,} letters; write the rest into the topic.")

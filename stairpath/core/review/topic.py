@@ -12,7 +12,7 @@ from annotated_types import MaxLen
 from stairpath.core.dates import NotADayError, kept_day
 from stairpath.core.limits import Text, Word
 from stairpath.core.review.statuses import Statuses
-from stairpath.core.texts import plain
+from stairpath.core.texts import plain, trimmed
 
 Value = str | tuple[str, ...] | date | None
 """What a field of a topic holds."""
@@ -63,7 +63,7 @@ def tidy(said: TopicFields, statuses: Statuses) -> TopicFields:
     Raises NotATopicError for a topic without a title or with too much of something, NotAStatusError for a status that
     the project does not have.
     """
-    title = " ".join(plain(said.title).split())
+    title = trimmed(" ".join(plain(said.title).split()))
     if not title:
         raise NotATopicError("A topic needs a title; type what it is about.")
     if len(title) > LONGEST_TITLE:
@@ -75,12 +75,12 @@ def tidy(said: TopicFields, statuses: Statuses) -> TopicFields:
             kept_day(said.due, "due date")
         except NotADayError as error:
             raise NotATopicError(str(error)) from error
-    labels = tuple(dict.fromkeys(label.strip() for label in map(plain, said.labels) if label.strip()))
+    labels = tuple(dict.fromkeys(trimmed(label) for label in map(plain, said.labels) if trimmed(label)))
     if len(labels) > MOST_LABELS:
         raise NotATopicError(f"A topic has at most {MOST_LABELS} labels; take some away.")
     status = statuses.named(said.status).name if said.status.strip() else statuses.first
     texts = ("description", "kind", "priority", "assigned_to", "stage")
-    tidied: dict[str, Any] = {name: plain(getattr(said, name)).strip() for name in texts}
+    tidied: dict[str, Any] = {name: trimmed(plain(getattr(said, name))) for name in texts}
     return replace(said, title=title, labels=labels, status=status, **tidied)
 
 

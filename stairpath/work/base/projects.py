@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 
 from stairpath.core.review.view import Home
+from stairpath.core.texts import trimmed
 from stairpath.store import projects
 from stairpath.store.projects import Counted as Counted
 from stairpath.store.tables import Project
@@ -33,7 +34,7 @@ def known(project_id: str) -> None:
 
 
 def _named(text: str) -> str:
-    name = text.strip()
+    name = trimmed(text)
     if not name:
         raise WrongError("A project needs a name; type one.")
     return name

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from stairpath.core.register.schedule import NotAScheduleError, step_of
+from stairpath.core.texts import trimmed
 from stairpath.core.visibility.condition import Condition
 from stairpath.store import kept
 from stairpath.store.tables import ComponentSet as ComponentSet
@@ -22,9 +23,9 @@ def listed(project_id: str) -> list[ComponentSet]:
 
 
 def _named(name: str) -> str:
-    if not name.strip():
+    if not trimmed(name):
         raise WrongError("A set needs a name; type one.")
-    return name.strip()
+    return trimmed(name)
 
 
 def _asking(conditions: Sequence[Condition]) -> tuple[Condition, ...]:

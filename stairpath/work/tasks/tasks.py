@@ -13,6 +13,7 @@ from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.measuring.check import Check
 from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, run_sandboxed
+from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept
 from stairpath.store.tables import Task as Task
 from stairpath.work.base.errors import MissingError, UnfitError
@@ -48,7 +49,7 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetRequest) -> Tas
         project = in_use(act, project_id)
         if project.federation is None:
             raise UnfitError("There is no model yet; add one and wait until it is read.")
-        row = Task(project_id=project.id, name=name.strip() or "Untitled", author=who.said, wish=wish)
+        row = Task(project_id=project.id, name=trimmed(name) or "Untitled", author=who.said, wish=wish)
         kept.add(act.session, row)
         act.run(row.id)
         act.tell(project.id, "tasks", what=row.id)
@@ -91,7 +92,7 @@ def rename(who: Who, task_id: str, name: str) -> None:
     """Call a check or a sheet otherwise."""
     with unit_of_work(who) as act:
         row = find(act, TASK, task_id, removed=True)
-        row.name = name.strip() or row.name
+        row.name = trimmed(name) or row.name
         act.tell(row.project_id, "tasks", what=row.id)
 
 

@@ -15,6 +15,7 @@ from stairpath.core.limits import Id, Word
 from stairpath.core.review.meeting import Known, NotAMeetingError, Point, agenda
 from stairpath.core.review.meeting import held_on as day_held
 from stairpath.core.review.topic import Value, changed, changes, overdue
+from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept, meetings, topics
 from stairpath.store.tables import Folder, Meeting, MeetingPoint, Topic, TopicNote
 from stairpath.work.base.errors import WrongError
@@ -70,7 +71,7 @@ def begin(who: Who, project_id: str, title: str, held_on: date | None, chosen: S
             for row in rows
         ]
         found = agenda(known, _left_open(act, last), chosen)[:_MOST_TOPICS]
-        name = title.strip() or f"Meeting of {spoken(day)}"
+        name = trimmed(title) or f"Meeting of {spoken(day)}"
         folders = kept.folders(act.session, project.id)
         folder = next((each for each in folders if each.name == name), None)
         if folder is None:
@@ -110,13 +111,13 @@ def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
     with unit_of_work(who) as act:
         row = find(act, MEETING, meeting_id, hold=True)
         if wish.title is not None:
-            if not wish.title.strip():
+            if not trimmed(wish.title):
                 raise WrongError("A meeting needs a title; type one.")
-            row.title = wish.title.strip()
+            row.title = trimmed(wish.title)
         if wish.held_on is not None:
             row.held_on = _day(wish.held_on)
         if wish.present is not None:
-            names = list(dict.fromkeys(name.strip() for name in wish.present if name.strip()))
+            names = list(dict.fromkeys(trimmed(name) for name in wish.present if trimmed(name)))
             if len(names) > _MOST_PRESENT:
                 raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
             row.present = names
@@ -138,7 +139,7 @@ def note(who: Who, meeting_id: str, topic_id: str, point: Point, view: str | Non
         if view is not None:
             find(act, VIEWPOINT, view, within=meeting.project_id)
         row = MeetingPoint(
-            meeting_id=meeting.id, topic_id=topic.id, text=point.text.strip(), decision=point.decision,
+            meeting_id=meeting.id, topic_id=topic.id, text=trimmed(point.text), decision=point.decision,
             who=point.who.strip(), until=point.until, view=view, author=who.said,
         )  # fmt: skip
         meetings.add(act.session, row)

@@ -8,6 +8,7 @@ from datetime import UTC, date, datetime
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import QuestionPage
 from stairpath.core.review.question import NotAQuestionError, Question
+from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept, topics
 from stairpath.store.tables import Topic, TopicNote
 from stairpath.work.base.errors import UnfitError, WrongError
@@ -27,7 +28,7 @@ def ask(who: Who, topic_id: str, to: str, text: str) -> Listed:
     with unit_of_work(who) as act:
         topic = there(act, topic_id, hold=True)
         try:
-            question = Question(to.strip(), text.strip(), act.who.said, datetime.now(UTC).date())
+            question = Question(trimmed(to), trimmed(text), act.who.said, datetime.now(UTC).date())
         except NotAQuestionError as error:
             raise WrongError(str(error)) from error
         return _written(act, topic, question, f"Asked {question.to or 'the designer'}: {question.text}")
@@ -39,12 +40,12 @@ def answer(who: Who, topic_id: str, text: str, by: str, on: date | None) -> List
         topic = there(act, topic_id, hold=True)
         if topic.question is None:
             raise UnfitError(f"Nothing was asked about {topic.said.title}; ask first.")
-        if not text.strip():
+        if not trimmed(text):
             raise WrongError("There is nothing in the answer; type it.")
         day = on or datetime.now(UTC).date()
         try:
             question = replace(
-                topic.question, answer=text.strip(), answered_by=by.strip() or topic.question.to, answered_on=day
+                topic.question, answer=trimmed(text), answered_by=trimmed(by) or topic.question.to, answered_on=day
             )
         except NotAQuestionError as error:
             raise WrongError(str(error)) from error

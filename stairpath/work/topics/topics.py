@@ -21,6 +21,7 @@ from stairpath.core.review.topic import (
     overdue,
     tidy,
 )
+from stairpath.core.texts import trimmed
 from stairpath.store import kept, topics
 from stairpath.store.tables import Topic, TopicFile
 from stairpath.store.tables import TopicNote as TopicNote
@@ -200,13 +201,13 @@ def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicN
     """Write of a topic, with a view or without."""
     with unit_of_work(who) as act:
         topic = there(act, topic_id, hold=True)
-        if not text.strip():
+        if not trimmed(text):
             raise WrongError("There is nothing in the comment; type it.")
         if len(text) > LONGEST_TEXT:
             raise WrongError(f"A comment has at most {LONGEST_TEXT:,} letters; write the rest as another one.")
         if view is not None:
             all_within(act, VIEWPOINT, [view], topic.project_id)
-        row = TopicNote(topic_id=topic.id, author=who.said, text=text.strip(), view=view, changed=[])
+        row = TopicNote(topic_id=topic.id, author=who.said, text=trimmed(text), view=view, changed=[])
         topics.add(act.session, row)
         touch(act, topic)
         return row

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from stairpath.core.review.order import moved
+from stairpath.core.texts import trimmed
 from stairpath.store import kept
 from stairpath.store.tables import Folder
 from stairpath.work.base.errors import WrongError
@@ -20,9 +21,9 @@ def listed(project_id: str) -> list[Folder]:
 
 
 def _named(name: str) -> str:
-    if not name.strip():
+    if not trimmed(name):
         raise WrongError("A folder needs a name; type one.")
-    return name.strip()
+    return trimmed(name)
 
 
 def make(who: Who, project_id: str, name: str) -> Folder:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from stairpath.core.review.differences import differences, gone
 from stairpath.core.review.view import PictureFrame, View
+from stairpath.core.texts import trimmed
 from stairpath.store import kept
 from stairpath.store.tables import Viewpoint as Viewpoint
 from stairpath.store.tables import ViewpointBefore, now
@@ -50,7 +51,7 @@ def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: 
         picture, large = keep_picture(act, picture_png) if picture_png else (coming_picture(act), None)
         viewpoint = Viewpoint(
             project_id=project.id,
-            name=name.strip() or "Untitled",
+            name=trimmed(name) or "Untitled",
             author=who.said,
             changed_by=who.said,
             picture=picture,
@@ -133,8 +134,8 @@ def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
     """Give a viewpoint another name."""
     with unit_of_work(who) as act:
         found = find(act, VIEWPOINT, viewpoint_id)
-        if not name.strip():
+        if not trimmed(name):
             raise WrongError("A viewpoint needs a name; type one.")
-        found.name = name.strip()
+        found.name = trimmed(name)
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
