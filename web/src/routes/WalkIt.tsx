@@ -80,7 +80,9 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
           {playing ? "Pause" : "Walk"}
         </Button>
         <Speeds speeds={SPEEDS} times={times} be={setTimes} />
-        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5, whiteSpace: "nowrap" }}>{units.length(along, 1)}</Box>
+        <Box sx={{ ml: "auto", fontFamily: face.figure, fontSize: 12.5, whiteSpace: "nowrap" }}>
+          {units.length(along, 1)}
+        </Box>
       </Box>
       <Handle
         label="Where on the route"
