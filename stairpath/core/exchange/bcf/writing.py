@@ -6,7 +6,7 @@ import io
 import posixpath
 import uuid
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -49,10 +49,10 @@ class _Words:
 class Writing:
     """A file that topics are put into; ``problems`` says what its version cannot say."""
 
-    def __init__(self, zip_file: zipfile.ZipFile, version: Version) -> None:
+    def __init__(self, zip_file: zipfile.ZipFile, version: Version, statuses: Iterable[str] = ()) -> None:
         self.problems: list[TopicsProblem] = []
         self._zip, self._version = zip_file, version
-        self._words = _Words()
+        self._words = _Words(statuses=set(statuses))
         self._documents: dict[str, v3.Document] = {}
         self._guids: set[str] = set()
 
@@ -175,9 +175,11 @@ def aspect_of(png: bytes | None) -> float:
 
 
 @contextmanager
-def writing(to: Path | io.BytesIO, version: Version, project_name: str = "", project_id: str = "") -> Iterator[Writing]:
-    """Write a file of topics of a version."""
+def writing(
+    to: Path | io.BytesIO, version: Version, project_name: str = "", project_id: str = "", statuses: Iterable[str] = ()
+) -> Iterator[Writing]:
+    """Write a file of topics of a version; it offers the statuses of the project besides those that its topics have."""
     with zipfile.ZipFile(to, "w", zipfile.ZIP_DEFLATED) as zip_file:
-        into = Writing(zip_file, version)
+        into = Writing(zip_file, version, statuses)
         yield into
         into.finish(project_name, project_id)
