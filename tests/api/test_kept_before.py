@@ -6,6 +6,7 @@ measure and markup, a home, a link, a set, a route, checks, topics with all that
 
 from __future__ import annotations
 
+import dataclasses
 import gzip
 import os
 import subprocess
@@ -18,8 +19,11 @@ from fastapi.testclient import TestClient
 from stairpath.core.exchange.bcf import opened
 from stairpath.start.postgres import programs
 from tests.building import resolved
+from tests.core.test_exchange import BEAM, DUCT
+from tests.exchanged import some_guid
 
 KEPT = Path(__file__).parent / "kept"
+FROM_ELSEWHERE = some_guid(7)
 PROJECT = "ac92bce0d269444d9aee3c1589e9ada4"
 
 
@@ -132,6 +136,23 @@ def test_topics_and_the_meeting_are_whole(before, tmp_path):
     now.write_bytes(before.get(f"/api/projects/{PROJECT}/topics/file", params={"version": "3.0"}).content)
     with opened(now) as there, opened(KEPT / "topics-0.1.bcf") as then:
         for mine, theirs in zip(there.topics(), then.topics(), strict=True):
-            assert (mine.title, mine.comments, mine.related, mine.viewpoints) == (
+            views = tuple(as_then(*pair) for pair in zip(mine.viewpoints, theirs.viewpoints, strict=True))
+            assert (mine.title, mine.comments, mine.related, views) == (
                 theirs.title, theirs.comments, theirs.related, theirs.viewpoints,
             )  # fmt: skip
+
+
+def as_then(now, then):
+    """A viewpoint without what that version lost of it: colours of what is hidden, components that no model had."""
+    if now.guid == FROM_ELSEWHERE:
+        assert (now.default_visible, [c.global_id for c in now.exceptions]) == (False, [DUCT, BEAM])
+        assert [(c.colour, [each.global_id for each in c.components]) for c in now.colours] == [("#d98032", [BEAM])]
+        return dataclasses.replace(
+            now, default_visible=then.default_visible, exceptions=then.exceptions, colours=then.colours
+        )
+    hidden = set(now.exceptions) if now.default_visible else set()
+    colours = [
+        dataclasses.replace(each, components=tuple(c for c in each.components if c not in hidden))
+        for each in now.colours
+    ]
+    return dataclasses.replace(now, colours=tuple(each for each in colours if each.components))
