@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import type { Topic } from "../open/topics/listed";
 import { openOnDesk } from "../open/topics/topicsState";
 import { useUnits } from "../open/units";
 import { DeskActs, DeskNote } from "../parts/desk";
@@ -18,16 +19,17 @@ const PAGE = 50;
 export function FindingRows({ findings, check }: { findings: Findings; check: Check }) {
   const [most, setMost] = useState(PAGE);
   const left = Object.entries(findings.left_out);
+  const byPair = useTopicsByPair();
   return (
     <Box>
       <DeskNote>
         {counted(findings.checked, "pair")} looked at, {findings.anew} of them measured in the last run.
         {left.map(([why, count]) => ` ${count} excluded: ${why}.`)}
       </DeskNote>
-      <ManyTopics findings={findings} check={check} />
+      <ManyTopics findings={findings} check={check} byPair={byPair} />
       {findings.findings.slice(0, most).map((finding, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: findings are numbered by their place
-        <Row key={at} finding={finding} at={at} findings={findings} check={check} />
+        <Row key={at} made={topicsOf(findings, finding, byPair)} {...{ finding, at, findings, check }} />
       ))}
       {findings.findings.length > most && (
         <Button variant="text" onClick={() => setMost(most + PAGE)}>
@@ -44,8 +46,14 @@ export function FindingRows({ findings, check }: { findings: Findings; check: Ch
   );
 }
 
-function Row(props: { finding: Finding; at: number; findings: Findings; check: Check }) {
-  const { finding, at, findings, check } = props;
+function Row(props: {
+  finding: Finding;
+  at: number;
+  findings: Findings;
+  check: Check;
+  made: readonly Pick<Topic, "id" | "reference">[];
+}) {
+  const { finding, at, findings, check, made } = props;
   const units = useUnits();
   const look = useLookAt(findings);
   const on = useLooked((s) => s.at === at);
@@ -55,7 +63,6 @@ function Row(props: { finding: Finding; at: number; findings: Findings; check: C
       ticked: tick ? [...s.ticked, at].sort((a, b) => a - b) : s.ticked.filter((k) => k !== at),
     }));
   const { worst } = finding;
-  const made = topicsOf(findings, finding, useTopicsByPair());
   return (
     <Box
       data-testid="finding"

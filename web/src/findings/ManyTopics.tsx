@@ -8,7 +8,7 @@ import { DeskActs, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 import { type Findings, type Joining, joined, spokenWorst, topicsOf, useLooked } from "./finding";
 import { type Check, useLookAt } from "./useLookAt";
-import { useTopicsByPair } from "./useTopicsByPair";
+import type { TopicsByPair } from "./useTopicsByPair";
 
 const WAYS = [
   ["each", "one topic per finding"],
@@ -17,13 +17,13 @@ const WAYS = [
 ] as const;
 
 /** Making topics of many findings at once: those that are ticked, or all that are listed. */
-export function ManyTopics({ findings, check }: { findings: Findings; check: Check }) {
+export function ManyTopics(props: { findings: Findings; check: Check; byPair: TopicsByPair }) {
+  const { findings, check, byPair } = props;
   const ticked = useLooked((s) => s.ticked);
   const units = useUnits();
   const look = useLookAt(findings);
   const [how, setHow] = useState<Joining>("each");
   const making = useLooked((s) => s.making);
-  const byPair = useTopicsByPair();
   const without = findings.findings.flatMap((each, k) =>
     topicsOf(findings, each, byPair).length ? [] : [k],
   );

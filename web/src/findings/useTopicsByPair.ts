@@ -7,3 +7,5 @@ export function useTopicsByPair() {
   const { data: topics } = useTopics();
   return useMemo(() => topicsByPair(topics ?? []), [topics]);
 }
+
+export type TopicsByPair = ReturnType<typeof useTopicsByPair>;
