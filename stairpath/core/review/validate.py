@@ -47,7 +47,10 @@ def is_valid(view: View) -> bool:
     except NoSightError:
         return False
     return all(
-        LEAST_ASPECT <= m.aspect <= MOST_ASPECT and 0.5 <= m.width_px <= 20 and 0.005 <= m.text_share <= 0.3 and m.points_m
+        LEAST_ASPECT <= m.aspect <= MOST_ASPECT
+        and 0.5 <= m.width_px <= 20
+        and 0.005 <= m.text_share <= 0.3
+        and m.points_m
         for m in view.markups
     )
 
@@ -56,7 +59,12 @@ def is_frame(frame: PictureFrame) -> bool:
     """Whether a picture's frame has some extent, and not more than a lens can have."""
     sides = (frame.left, frame.right, frame.bottom, frame.top)
     wide, high = frame.right - frame.left, frame.top - frame.bottom
-    return LEAST_ASPECT <= frame.aspect <= MOST_ASPECT and all(abs(side) <= 4 for side in sides) and wide >= 0.02 and high >= 0.02
+    return (
+        LEAST_ASPECT <= frame.aspect <= MOST_ASPECT
+        and all(abs(side) <= 4 for side in sides)
+        and wide >= 0.02
+        and high >= 0.02
+    )
 
 
 def _within(value: object, name: str) -> bool:
