@@ -303,15 +303,17 @@ def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened:
 def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(opened: Page):
     drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
     assert opened.evaluate("() => window.stairpath.stage.renderer.samples") == 5
-    opened.evaluate("() => window.stairpath.stage.setInFull('quick')")
+    opened.evaluate("() => window.stairpath.stage.setInFull('always')")
+    opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'yes'")
     # A frame as while one moves has one sample for a pixel.
     rough = decoded(opened.evaluate(f"() => {{ window.stairpath.stage.draw(); return ({drawn})(); }}"))
-    whole = pixels(opened)
+    whole = pixels(opened, full=True)
     # After a moment at rest the page shows by itself what a kept picture has.
     opened.evaluate("() => { const s = window.stairpath.stage; s.ask(); s.canvas.dataset.smooth = 'asked'; }")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.smooth === 'yes'")
     smooth = decoded(opened.evaluate(drawn))
-    assert len(np.unique(smooth.reshape(-1, 3), axis=0)) > 1.5 * len(np.unique(rough.reshape(-1, 3), axis=0))
+    steps = [np.square(np.diff(picture.astype(float), axis=1)).sum() for picture in (smooth, rough)]
+    assert steps[0] < 0.8 * steps[1]
     assert (np.abs(smooth - whole).max(axis=2) > 8).mean() < 0.001
     # The mean of what is shifted by parts of a pixel lies where the view does.
     assert np.abs(smooth.mean(axis=(0, 1)) - rough.mean(axis=(0, 1))).max() < 1.0
