@@ -83,13 +83,12 @@ def draw(
         opened = bool(len(planes) or cutting.near_m)
         colour, edges = _surface(scene, part, found, (eye if perspective else None, forward) if opened else None)
         if share:
-            image[there] = colour[there]
+            np.copyto(image, colour, where=there[:, :, None])
             image[edges] = image[edges] * (1 - _EDGE) + np.array(rgb(INK), np.float32) * _EDGE
         else:
             seen = _FADED if faded is not None and faded.any() else _GLASS
-            image[there] = image[there] * (1 - seen) + colour[there] * seen
-    picture = Image.fromarray(np.clip(image, 0, 255).astype(np.uint8))
-    return picture.resize(size, Image.Resampling.LANCZOS)
+            np.copyto(image, image * (1 - seen) + colour * seen, where=there[:, :, None])
+    return Image.fromarray(np.clip(image, 0, 255).astype(np.uint8)).reduce(OVERSAMPLE)
 
 
 def _surface(
@@ -99,8 +98,11 @@ def _surface(
 
     ``sight`` is given where something is cut open: from where one looks, or None in a parallel view, and the line of sight.
     """
-    used, number = np.unique(found, return_inverse=True)
-    number = number.reshape(found.shape)
+    # Few of many triangles are seen, each in many pixels: they are counted, not sorted.
+    used = np.flatnonzero(np.bincount((found - NOTHING).ravel())) + NOTHING
+    numbers = np.zeros(used[-1] - NOTHING + 1, dtype=np.int32)
+    numbers[used - NOTHING] = np.arange(len(used), dtype=np.int32)
+    number = numbers[found - NOTHING]
     rows = part[np.where(used == NOTHING, 0, used)]
     corners = scene.corners_m[rows]
     normal = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])

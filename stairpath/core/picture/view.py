@@ -77,13 +77,13 @@ def _marked(picture: Image.Image, view: View, pose: Pose, measured: Sequence[Dim
     """A picture with the measures and markups of its view, twice as large and made smaller for smooth lines."""
     if not measured and not view.markups:
         return picture
-    large = picture.resize((picture.width * 2, picture.height * 2), Image.Resampling.BICUBIC)
+    large = picture.resize((picture.width * 2, picture.height * 2), Image.Resampling.NEAREST)
     pen, thick = ImageDraw.Draw(large), large.width / _FRAME_PX
     for each in measured:
         _dimension(pen, each, pose, large.size, thick)
     for markup in view.markups:
         _mark(pen, markup, pose, large.size, thick)
-    return large.resize(picture.size, Image.Resampling.LANCZOS)
+    return large.reduce(2)
 
 
 def _placed(points: npt.NDArray[np.float64], pose: Pose, size: tuple[int, int]) -> list[tuple[float, float]]:
