@@ -10,6 +10,7 @@ from stairpath.api.schemas import KeyPlan
 from stairpath.store.database import transaction
 from stairpath.store.tables import Model
 from stairpath.work.base.unit_of_work import WORKER, unit_of_work
+from stairpath.work.models import reading
 from stairpath.work.tasks import reconcile
 from tests.samples import simple
 
@@ -127,6 +128,28 @@ def test_a_newer_file_of_the_same_name_takes_the_place_of_the_older(client, proj
     work()
     (card,) = models(client, project).values()
     assert card["components"] == 2
+
+
+def test_the_earlier_issue_stands_until_the_newer_one_does(client, project, send, work):
+    model = send(project, "QH-ARC.ifc", simple()).json()[0]["id"]
+    work()
+
+    def standing():
+        (drawn,) = client.get(f"/api/projects/{project}/federation").json()["models"]
+        return drawn["count"]
+
+    second = simple()
+    second.box(second.ifc.by_type("IfcBuildingStorey")[0], (0, 0, 0), (1, 1, 1))
+    send(project, "QH-ARC.ifc", second)
+    assert standing() == 1
+    # Nothing else runs, as where other jobs come first: it is read and stands at once.
+    reading.read(model)
+    assert models(client, project)["QH-ARC"]["status"] == "read"
+    assert standing() == 2
+    send(project, "QH-ARC.ifc", simple().content().replace(b"IFCPROJECT(", b"IFCPERSON(", 1))
+    work()
+    assert models(client, project)["QH-ARC"]["status"] == "failed"
+    assert standing() == 2
 
 
 def test_a_model_left_behind_by_a_stopped_worker_is_taken_up(client, project, send, work):

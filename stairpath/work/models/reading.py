@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 import structlog
@@ -13,9 +14,10 @@ from stairpath.core.prepare import prepare
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading.sandboxed import why_not
 from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, run_sandboxed
-from stairpath.store import blobs, models, readings
+from stairpath.store import blobs, federations, models, readings
 from stairpath.work.base.limits import limits
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, unit_of_work
+from stairpath.work.models.federating import keep_together, together
 
 log = structlog.get_logger()
 
@@ -59,18 +61,31 @@ def _finish(model_id: str, file_sha: str, status: str, message: str) -> None:
 
 
 def read_and_keep(name: str, source: Path, model_id: str, file_sha: str, silence_s: float, report: Progress) -> None:
-    """Read a file and keep what was read, in a child process; the federation that it asks for is put on the queue."""
+    """Read a file and keep what was read, in a child process.
+
+    What is read first is put on the queue to be put together with the others; what takes the place of an earlier issue
+    is put together at once, so that the earlier one stands in the building until the newer one does.
+    """
     prepared = prepare(name, source, report, silence_s)
     with unit_of_work(WORKER) as act:
         known = models.model_by_id(act.session, model_id)
         if known is None:
             return
-        project = act.project(known.project_id, hold=True)
+        project_id, made = known.project_id, None
+        if known.is_read:
+            federations.hold(act.session, project_id)
+            fresh = {model_id: replace(prepared.outline, name=known.name)}
+            made = together(act, act.project(project_id), lambda share, at: report(1.0, at), fresh)
+        project = act.project(project_id, hold=True)
         model = act.model(model_id, hold=True)
         if model.removed_at is not None or model.file_sha != file_sha:
             return  # a newer file has a job of its own
         readings.keep_reading(act.session, model, prepared)
-        act.federate(project)
+        if made is None:
+            act.federate(project)
+        else:
+            project.wanted += 1
+            keep_together(act, project, replace(made, wanted=made.wanted + 1))
         act.tell(project.id, "models", "project", what=model.id)
 
 

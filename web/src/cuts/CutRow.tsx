@@ -54,6 +54,7 @@ export function CutRow({ cut, faces }: { cut: Cut; faces: Shapes["CutFace"][] | 
         <>
           <NameField
             label="Name"
+            field={`name of cut ${cut.id}`}
             about="Name of the cut"
             value={cut.name}
             keep={(wanted) => changeCut(cut.id, { name: wanted }, `named a cut ${wanted}`)}

@@ -98,9 +98,10 @@ function Rules({ check, done }: { check: CheckTask; done: () => void }) {
       </Box>
       <NameField
         label="Name"
+        field={`name of check ${check.id}`}
         about="Name of the check"
         value={check.name}
-        keep={(name) => void rename(check.id, name)}
+        keep={(name) => rename(check.id, name)}
       />
       <Limits limits={limits} set={setLimits} />
       <Button

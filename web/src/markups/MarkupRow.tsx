@@ -73,6 +73,7 @@ export function MarkupRow({ markup }: { markup: Markup }) {
           {words ? (
             <KeptText
               label="Words"
+              field={`words of markup ${markup.id}`}
               of="the selected markup"
               rows={2}
               value={markup.text}

@@ -78,6 +78,7 @@ export function MeasureRow({ measure, found }: { measure: Measure; found: Found 
           <Choice measure={measure} />
           <NameField
             label="Name"
+            field={`name of measure ${measure.id}`}
             about="Name of the measure"
             value={measure.name}
             keep={(name) => changeMeasure(measure.id, { name }, `named a measure ${name}`)}

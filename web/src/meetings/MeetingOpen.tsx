@@ -51,16 +51,18 @@ export function MeetingOpen({ id }: { id: string }) {
       </DeskActs>
       <NameField
         label="Meeting"
+        field={`title of meeting ${id}`}
         about="Title of the meeting that is open"
         value={meeting.title}
-        keep={(title) => void change(id, { title })}
+        keep={(title) => change(id, { title })}
       />
       <KeptText
         label="Present, separated by commas"
+        field={`present in meeting ${id}`}
         of="the meeting"
         rows={2}
         value={meeting.present.join(", ")}
-        keep={(typed) => void change(id, { present: typed.split(",") })}
+        keep={(typed) => change(id, { present: typed.split(",") })}
       />
       {here.length > 0 && (
         <Button

@@ -17,11 +17,14 @@ interface MeetingShown {
   put(part: Partial<Omit<MeetingShown, "put">>): void;
 }
 
-export const useMeetingShown = perProject<MeetingShown>((set) => ({
-  opened: null,
-  at: null,
-  put: (part) => set(part),
-}));
+export const useMeetingShown = perProject<MeetingShown>(
+  (set) => ({
+    opened: null,
+    at: null,
+    put: (part) => set(part),
+  }),
+  { name: "meeting", part: ({ opened, at }) => ({ opened, at }) },
+);
 
 /** The project's meetings, the last one first. */
 export function useMeetings() {

@@ -64,6 +64,7 @@ function Model({ model }: { model: ModelCard }) {
           />
           <Box sx={{ fontSize: 12.5, color: tone.soft, mt: 0.25 }}>
             {model.status === "waiting" ? "Waiting" : `Reading, ${Math.round(model.share * 100)} %`}
+            {model.schema_name && ". What was read before stays in use until then."}
           </Box>
         </Box>
       )}

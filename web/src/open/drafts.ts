@@ -5,11 +5,14 @@ interface Drafts {
   kept: Readonly<Record<string, unknown>>;
 }
 
-const useDrafts = perProject<Drafts>(() => ({ kept: {} }));
+const useDrafts = perProject<Drafts>(() => ({ kept: {} }), {
+  name: "drafts",
+  part: ({ kept }) => ({ kept }),
+});
 
 /**
  * What is half typed or chosen in a form, named by what it is of: it stays while the desk shows something else, a component
- * that was picked for one, until the project is left.
+ * that was picked for one, and after a reload.
  */
 export function useDraft<T>(of: string, begin: T): [T, (next: T) => void] {
   // Who names a draft says what it is; nothing else is kept under its name.

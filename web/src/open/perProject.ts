@@ -1,17 +1,45 @@
 import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zustand";
 
 const ends: (() => void)[] = [];
+const begins: ((projectId: string) => void)[] = [];
 
-/** A store for what belongs to one open project; it is Start when the project is left. */
-export function perProject<T>(begin: StateCreator<T>): UseBoundStore<StoreApi<T>> {
+/** A part of a store that outlives a reload of the page, and the name under which the tab keeps it. */
+interface Reloaded<T> {
+  name: string;
+  part: (state: T) => Partial<T>;
+}
+
+/**
+ * A store for what belongs to one open project; it is Start when the project is left. What outlives a reload is also there
+ * again when the project is opened again in the same tab.
+ */
+export function perProject<T>(begin: StateCreator<T>, reloaded?: Reloaded<T>): UseBoundStore<StoreApi<T>> {
   const store = create<T>(begin);
-  ends.push(() => store.setState(store.getInitialState(), true));
+  let stop = () => {};
+  if (reloaded)
+    begins.push((projectId) => {
+      stop();
+      const key = `${reloaded.name} of ${projectId}`;
+      const kept = sessionStorage.getItem(key);
+      if (kept) store.setState(JSON.parse(kept));
+      stop = store.subscribe((state) => sessionStorage.setItem(key, JSON.stringify(reloaded.part(state))));
+    });
+  ends.push(() => {
+    stop();
+    stop = () => {};
+    store.setState(store.getInitialState(), true);
+  });
   return store;
 }
 
 /** Do something when the open project is left. */
 export function atProjectEnd(end: () => void): void {
   ends.push(end);
+}
+
+/** Bring back what this tab kept of a project. */
+export function beginProject(projectId: string): void {
+  for (const begin of begins) begin(projectId);
 }
 
 /** Leave nothing of the open project for the next one. */

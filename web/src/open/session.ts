@@ -17,10 +17,11 @@ export type DeskTask =
 interface Session {
   task: DeskTask;
   folded: { board: boolean; desk: boolean };
-  notice: { text: string; undo?: () => void } | null;
+  /** What just happened, with a way back where there is one, and what that is called if not Undo. */
+  notice: { text: string; undo?: () => void; called?: string } | null;
   open(task: DeskTask): void;
   fold(part: "board" | "desk", folded: boolean): void;
-  say(text: string, undo?: () => void): void;
+  say(text: string, undo?: () => void, called?: string): void;
   hush(): void;
 }
 
@@ -36,12 +37,15 @@ export async function withErrorNotice(work: () => Promise<unknown>): Promise<boo
 }
 
 /** What this page of the open project is about right now; nothing here belongs to the server. */
-export const useSession = perProject<Session>((set) => ({
-  notice: null,
-  task: "component",
-  folded: { board: false, desk: false },
-  open: (task) => set((s) => ({ task, folded: { ...s.folded, desk: false } })),
-  fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),
-  say: (text, undo) => set({ notice: undo ? { text, undo } : { text } }),
-  hush: () => set({ notice: null }),
-}));
+export const useSession = perProject<Session>(
+  (set) => ({
+    notice: null,
+    task: "component",
+    folded: { board: false, desk: false },
+    open: (task) => set((s) => ({ task, folded: { ...s.folded, desk: false } })),
+    fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),
+    say: (text, undo, called = "Undo") => set({ notice: undo ? { text, undo, called } : { text } }),
+    hush: () => set({ notice: null }),
+  }),
+  { name: "desk", part: ({ task, folded }) => ({ task, folded }) },
+);

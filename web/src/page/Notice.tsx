@@ -51,7 +51,7 @@ export function Notice() {
             hush();
           }}
         >
-          Undo
+          {notice.called}
         </Button>
       )}
       <Button variant="text" onClick={hush} aria-label="Close this note">

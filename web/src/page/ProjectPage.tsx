@@ -7,7 +7,7 @@ import { Keys } from "../actions/Keys";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow, useModels } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
-import { endProject } from "../open/perProject";
+import { beginProject, endProject } from "../open/perProject";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { uploadsOf } from "../open/uploads";
@@ -54,6 +54,12 @@ function WithActions({ children }: { children: ReactNode }) {
   );
 }
 
+/** Brings back what was open and half typed before a reload; first, so that what the address asks for comes after it. */
+function AsItWasLeft({ projectId }: { projectId: string }) {
+  useEffect(() => beginProject(projectId), [projectId]);
+  return null;
+}
+
 function Plain({ children }: { children: ReactNode }) {
   return <Box sx={{ p: 4, fontSize: 16, bgcolor: tone.film, height: "100%" }}>{children}</Box>;
 }
@@ -83,6 +89,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   useRoomForStage();
   return (
     <OpenContext value={open}>
+      <AsItWasLeft projectId={projectId} />
       <WithActions>
         <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
           <Box

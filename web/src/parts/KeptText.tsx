@@ -2,25 +2,27 @@ import Box from "@mui/material/Box";
 import { useId } from "react";
 import { tone } from "../style/theme";
 import { FIELD } from "./field";
-import { useKeptTyping } from "./useKeptTyping";
+import { SavedMark } from "./SavedMark";
+import { type KeptField, useKeptTyping } from "./useKeptTyping";
 
 /** A line or some of text that is kept when it is left, also when it is emptied. */
-export function KeptText(props: {
-  label: string;
-  of: string;
-  value: string;
-  rows?: number;
-  /** What may be chosen in place of typing. */
-  offered?: readonly string[];
-  keep: (text: string) => void;
-}) {
-  const { label, of, value, rows, offered, keep } = props;
+export function KeptText(
+  props: Omit<KeptField, "what"> & {
+    label: string;
+    of: string;
+    rows?: number;
+    /** What may be chosen in place of typing. */
+    offered?: readonly string[];
+  },
+) {
+  const { label, of, rows, offered } = props;
   const list = useId();
   const name = label.split(",")[0] ?? label;
-  const { shown, type, done } = useKeptTyping(name.toLowerCase(), value, keep);
+  const { shown, state, type, done } = useKeptTyping({ ...props, what: name.toLowerCase() });
   return (
     <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
       {label}
+      <SavedMark state={state} />
       <Box
         component={rows ? "textarea" : "input"}
         {...(rows ? { rows } : offered?.length ? { list } : {})}

@@ -1,21 +1,23 @@
 import Box from "@mui/material/Box";
 import { tone } from "../style/theme";
-import { useKeptTyping } from "./useKeptTyping";
+import { SavedMark } from "./SavedMark";
+import { type KeptField, useKeptTyping } from "./useKeptTyping";
 
 /** A name of one's own, kept on Enter and when it is left; an empty one is not taken. */
-export function NameField(props: {
-  label: string;
-  /** Whose name it is, for who hears the page. */
-  about: string;
-  value: string;
-  keep: (name: string) => void;
-}) {
-  const { label, about, value, keep } = props;
-  const { shown, type, done, giveUp } = useKeptTyping(label.toLowerCase(), value, keep);
+export function NameField(
+  props: Omit<KeptField, "what"> & {
+    label: string;
+    /** Whose name it is, for who hears the page. */
+    about: string;
+  },
+) {
+  const { label, about } = props;
+  const { shown, state, type, done, giveUp } = useKeptTyping({ ...props, what: label.toLowerCase() });
   const leave = () => (shown.trim() ? done(shown.trim()) : giveUp());
   return (
     <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block", my: 0.5 }}>
       {label}
+      <SavedMark state={state} />
       <Box
         component="input"
         aria-label={about}

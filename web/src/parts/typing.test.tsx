@@ -2,7 +2,10 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { useConnection } from "../api/connection";
+import { usePerson } from "../api/person";
 import { useHabits } from "../open/habits";
+import { beginProject, endProject } from "../open/perProject";
 import { useSession } from "../open/session";
 import { KeptText } from "./KeptText";
 import { LengthInput } from "./LengthInput";
@@ -11,7 +14,8 @@ import { NameField } from "./NameField";
 const keep = vi.fn();
 beforeEach(() => {
   keep.mockClear();
-  useSession.getState().hush();
+  sessionStorage.clear();
+  endProject();
   useHabits.setState({ units: "m" });
 });
 afterEach(cleanup);
@@ -20,35 +24,50 @@ const field = (name: string | RegExp) => screen.getByRole("textbox", { name });
 const notice = () => useSession.getState().notice;
 
 test("a text is kept once, when its field is left, and without the space around it", async () => {
-  const { rerender } = render(<KeptText label="Title" of="AIR 001" value="Duct" keep={keep} />);
+  const { rerender } = render(
+    <KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Duct" keep={keep} />,
+  );
   await userEvent.type(field("Title of AIR 001"), " in the beam  ");
   expect(keep).not.toHaveBeenCalled();
   await userEvent.tab();
   expect(keep.mock.calls).toEqual([["Duct in the beam"]]);
-  rerender(<KeptText label="Title" of="AIR 001" value="Duct in the beam" keep={keep} />);
+  rerender(
+    <KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Duct in the beam" keep={keep} />,
+  );
   await userEvent.click(field("Title of AIR 001"));
   await userEvent.tab();
   expect(keep).toHaveBeenCalledTimes(1);
 });
 
 test("Enter keeps a line, and is a new line in a text", async () => {
-  render(<KeptText label="Description" of="AIR 001" value="" rows={3} keep={keep} />);
+  render(
+    <KeptText
+      field="Description of AIR 001"
+      label="Description"
+      of="AIR 001"
+      value=""
+      rows={3}
+      keep={keep}
+    />,
+  );
   await userEvent.type(field("Description of AIR 001"), "one{Enter}two");
   expect(keep).not.toHaveBeenCalled();
   await userEvent.tab();
   expect(keep.mock.calls).toEqual([["one\ntwo"]]);
   cleanup();
   keep.mockClear();
-  render(<KeptText label="Title" of="AIR 001" value="" keep={keep} />);
+  render(<KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="" keep={keep} />);
   await userEvent.type(field("Title of AIR 001"), "one{Enter}");
   expect(keep.mock.calls).toEqual([["one"]]);
 });
 
 test("what is typed stays while somebody else changes the text, and who leaves the field is told and can take theirs", async () => {
-  const { rerender } = render(<KeptText label="Title" of="AIR 001" value="Duct" keep={keep} />);
+  const { rerender } = render(
+    <KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Duct" keep={keep} />,
+  );
   await userEvent.clear(field("Title of AIR 001"));
   await userEvent.type(field("Title of AIR 001"), "Mine");
-  rerender(<KeptText label="Title" of="AIR 001" value="Theirs" keep={keep} />);
+  rerender(<KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Theirs" keep={keep} />);
   expect(field("Title of AIR 001")).toHaveProperty("value", "Mine");
   expect(notice()).toBeNull();
   await userEvent.tab();
@@ -59,13 +78,88 @@ test("what is typed stays while somebody else changes the text, and who leaves t
 });
 
 test("what others wrote is shown where nothing is being typed", () => {
-  const { rerender } = render(<KeptText label="Title" of="AIR 001" value="Duct" keep={keep} />);
-  rerender(<KeptText label="Title" of="AIR 001" value="Theirs" keep={keep} />);
+  const { rerender } = render(
+    <KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Duct" keep={keep} />,
+  );
+  rerender(<KeptText field="Title of AIR 001" label="Title" of="AIR 001" value="Theirs" keep={keep} />);
   expect(field("Title of AIR 001")).toHaveProperty("value", "Theirs");
 });
 
+test("what could not be saved while the server was away says so and is saved when it is back", async () => {
+  let away = true;
+  keep.mockImplementation(async () => !away);
+  useConnection.setState({ away });
+  render(<KeptText field="title of topic 1" label="Title" of="AIR 001" value="Duct" keep={keep} />);
+  await userEvent.type(field("Title of AIR 001"), " in the beam");
+  expect(screen.getByTestId("saved-mark").textContent).toBe("not saved yet");
+  await userEvent.tab();
+  expect(screen.getByRole("alert").textContent).toBe("waits for the connection");
+  // Also where the field is no longer on the page.
+  cleanup();
+  away = false;
+  useConnection.setState({ away, back: useConnection.getState().back + 1 });
+  await vi.waitFor(() => expect(keep.mock.calls).toEqual([["Duct in the beam"], ["Duct in the beam"]]));
+  render(
+    <KeptText field="title of topic 1" label="Title" of="AIR 001" value="Duct in the beam" keep={keep} />,
+  );
+  expect(screen.queryByTestId("saved-mark")).toBeNull();
+  keep.mockReset();
+});
+
+test("what is refused stays typed and is not sent again by itself", async () => {
+  keep.mockImplementation(async () => false);
+  useConnection.setState({ away: false });
+  render(<KeptText field="title of topic 1" label="Title" of="AIR 001" value="Duct" keep={keep} />);
+  await userEvent.type(field("Title of AIR 001"), "s");
+  await userEvent.tab();
+  expect(screen.getByRole("alert").textContent).toBe("not saved");
+  expect(field("Title of AIR 001")).toHaveProperty("value", "Ducts");
+  useConnection.setState({ back: useConnection.getState().back + 1 });
+  expect(keep).toHaveBeenCalledTimes(1);
+  keep.mockReset();
+});
+
+test("what is half typed outlives a reload, in its own project", async () => {
+  const shown = () =>
+    render(<KeptText field="title of topic 1" label="Title" of="AIR 001" value="Duct" keep={keep} />);
+  beginProject("one");
+  shown();
+  await userEvent.type(field("Title of AIR 001"), " in");
+  // A reload takes everything but what the tab keeps.
+  cleanup();
+  endProject();
+  beginProject("another");
+  shown();
+  expect(field("Title of AIR 001")).toHaveProperty("value", "Duct");
+  cleanup();
+  endProject();
+  beginProject("one");
+  shown();
+  expect(field("Title of AIR 001")).toHaveProperty("value", "Duct in");
+  expect(screen.getByTestId("saved-mark").textContent).toBe("not saved yet");
+});
+
+test("who saved first is told by whom and to what it was changed, and can take theirs back", async () => {
+  usePerson.setState({ name: "Ida Fenn" });
+  const titled = (value: string, by: string) => (
+    <KeptText field="title of topic 1" label="Title" of="AIR 001" value={value} by={by} keep={keep} />
+  );
+  const { rerender } = render(titled("Duct", "Otis Brand"));
+  await userEvent.clear(field("Title of AIR 001"));
+  await userEvent.type(field("Title of AIR 001"), "Mine");
+  await userEvent.tab();
+  rerender(titled("Mine", "Ida Fenn"));
+  expect(screen.getByTestId("saved-mark").textContent).toBe("saved");
+  expect(notice()).toBeNull();
+  rerender(titled("Theirs", "Otis Brand"));
+  expect(notice()?.text).toBe("Otis Brand changed the title to “Theirs” after you saved “Mine”.");
+  expect(notice()?.called).toBe("Take mine");
+  notice()?.undo?.();
+  expect(keep.mock.calls).toEqual([["Mine"], ["Mine"]]);
+});
+
 test("a name that was emptied is as it was", async () => {
-  render(<NameField label="Name" about="Name of the view" value="Roof" keep={keep} />);
+  render(<NameField field="name" label="Name" about="Name of the view" value="Roof" keep={keep} />);
   await userEvent.clear(field("Name of the view"));
   await userEvent.tab();
   expect(keep).not.toHaveBeenCalled();

@@ -1,41 +1,127 @@
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { usePerson } from "../api/person";
+import { useDraft } from "../open/drafts";
+import { isAway, notWhenBack, whenBack } from "../open/resending";
 import { useSession } from "../open/session";
 
+/** How far a text that was typed is: `said` it is what is kept, which the page may not have heard yet. */
+export type Typed = "typed" | "saving" | "waiting" | "refused" | "said";
+
+interface Draft {
+  text: string;
+  /** The text over which it is typed. */
+  over: string;
+  state: Typed;
+}
+
+/** What one field of one thing holds. */
+export interface KeptField {
+  /** Names the field among all of the project. */
+  field: string;
+  /** What it is called in a sentence. */
+  what: string;
+  value: string;
+  /** Who changed the thing last, of a thing that others change too. */
+  by?: string;
+  /** Keep a text; false, or a promise of it, where that could not be done. */
+  keep: (text: string) => unknown;
+}
+
+const SHORT = 120;
+const short = (text: string) => (text.length > SHORT ? `${text.slice(0, SHORT)}…` : text);
+
 /**
- * What is typed over a text that is kept: it stays until it is kept itself, whatever somebody else makes of the text
- * before that. Who leaves the field is told of that, and can take what they typed back.
+ * What is typed over a text that is kept: it stays until it is kept itself, whatever somebody else makes of the text before
+ * that, also while the server is away and after a reload. Of two who write one text both are told, and can take either.
  */
-export function useKeptTyping(what: string, value: string, keep: (text: string) => void) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const from = useRef(value);
-  const sent = useRef(false);
+export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
+  const [draft, put] = useDraft<Draft | null>(`field ${field}`, null);
+  const say = useSession((s) => s.say);
+  /** What this page had kept last, as the server wrote it. */
+  const mine = useRef<string | null>(null);
+  const [saved, setSaved] = useState(false);
+  const heard = useRef(false);
+  const now = useRef({ draft, value, keep });
+  now.current = { draft, value, keep };
+  const seen = useRef(value);
+  const save = useCallback(
+    async (text: string) => {
+      put({ text, over: text, state: "saving" });
+      mine.current = null;
+      heard.current = false;
+      setSaved(false);
+      notWhenBack(field);
+      const done = (await now.current.keep(text)) !== false;
+      const typedOn = now.current.draft?.text !== text;
+      if (typedOn) return;
+      if (done) {
+        setSaved(true);
+        put(heard.current ? null : { text, over: text, state: "said" });
+        return;
+      }
+      const away = isAway();
+      put({ text, over: now.current.value, state: away ? "waiting" : "refused" });
+      if (away) whenBack(field, () => save(text));
+    },
+    [field, put],
+  );
   useEffect(() => {
-    if (!sent.current) return;
-    // What was kept may be written a little otherwise than it was typed.
-    sent.current = false;
-    from.current = value;
-    setTyped(null);
-  }, [value]);
-  const type = (text: string) => {
-    if (typed === null) from.current = value;
-    sent.current = false;
-    setTyped(text);
-  };
-  const done = (text: string) => {
-    if (text === value) {
-      setTyped(null);
+    if (seen.current === value) return;
+    seen.current = value;
+    const { draft } = now.current;
+    if (draft?.state === "said" || draft?.state === "saving") {
+      // What was kept may be written a little otherwise than it was typed.
+      mine.current = value;
+      heard.current = true;
+      if (draft.state === "said") put(null);
       return;
     }
-    if (value !== from.current)
-      useSession
-        .getState()
-        .say(`Someone changed the ${what} to “${value}” while you typed. Yours is saved now.`, () =>
-          keep(value),
-        );
-    // What is typed on is over one's own text, not over somebody else's.
-    from.current = text;
-    sent.current = true;
-    keep(text);
+    const before = mine.current;
+    mine.current = null;
+    setSaved(false);
+    if (before === null || draft || !by || by === usePerson.getState().name) return;
+    say(
+      `${by} changed the ${what} to “${short(value)}” after you saved “${short(before)}”.`,
+      () => save(before),
+      "Take mine",
+    );
+  }, [value, by, what, put, say, save]);
+  // What could not be kept before a reload is kept now, unless somebody wrote something else meanwhile.
+  useEffect(() => {
+    const { draft, value } = now.current;
+    if (draft?.state === "waiting" || draft?.state === "saving") {
+      if (draft.text !== value && draft.over === value) void save(draft.text);
+      else if (draft.text !== value) put({ ...draft, state: "typed" });
+      else put(null);
+    } else if (draft?.state === "said") put(null);
+  }, [put, save]);
+  const type = (text: string) => {
+    setSaved(false);
+    put({ text, over: draft && draft.state !== "said" ? draft.over : value, state: "typed" });
   };
-  return { shown: typed ?? value, type, done, giveUp: () => setTyped(null) };
+  const giveUp = () => {
+    notWhenBack(field);
+    put(null);
+  };
+  const done = (text: string) => {
+    if (draft && draft.state !== "typed") return;
+    if (text === value) {
+      giveUp();
+      return;
+    }
+    if (draft && value !== draft.over)
+      say(
+        `${by || "Someone"} changed the ${what} to “${short(value)}” while you typed. Yours is saved now.`,
+        () => save(value),
+        "Take theirs",
+      );
+    void save(text);
+  };
+  return {
+    shown: draft?.text ?? value,
+    state: draft?.state ?? (saved ? ("said" as const) : null),
+    type,
+    done,
+    giveUp,
+  };
 }

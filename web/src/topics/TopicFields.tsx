@@ -18,12 +18,14 @@ export function TopicFields({ topic }: { topic: Topic }) {
   const { said, overdue, reference } = topic;
   const { change } = useTopicActs();
   const { statuses, kinds, priorities } = useTopicRules().data ?? NONE;
-  const put = (wish: Shapes["TopicRequest"]) => void change(topic.id, wish);
+  const put = (wish: Shapes["TopicRequest"]) => change(topic.id, wish);
+  const of = (field: string) => ({ field: `${field} of topic ${topic.id}`, by: topic.changed_by });
   const now = statuses.find(({ name }) => name === said.status);
   return (
     <Box>
       <NameField
         label="Title"
+        {...of("title")}
         about={`Title of ${reference}`}
         value={said.title}
         keep={(title) => put({ title })}
@@ -35,7 +37,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
             component="select"
             aria-label={`Status of ${reference}`}
             value={said.status}
-            onChange={(event) => put({ status: event.target.value })}
+            onChange={(event) => void put({ status: event.target.value })}
             sx={FIELD}
           >
             {[said.status ?? "", ...(now?.next ?? [])].map((name) => (
@@ -55,18 +57,20 @@ export function TopicFields({ topic }: { topic: Topic }) {
             type="date"
             aria-label={`Due date of ${reference}`}
             value={said.due ?? ""}
-            onChange={(event) => put({ due: event.target.value || null })}
+            onChange={(event) => void put({ due: event.target.value || null })}
             sx={FIELD}
           />
         </Box>
         <KeptText
           label="Assigned to"
+          {...of("assigned")}
           of={reference}
           value={said.assigned_to ?? ""}
           keep={(assigned_to) => put({ assigned_to })}
         />
         <KeptText
           label="Priority"
+          {...of("priority")}
           of={reference}
           value={said.priority ?? ""}
           offered={priorities}
@@ -74,6 +78,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
         />
         <KeptText
           label="Kind"
+          {...of("kind")}
           of={reference}
           value={said.kind ?? ""}
           offered={kinds}
@@ -81,6 +86,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
         />
         <KeptText
           label="Labels, separated by commas"
+          {...of("labels")}
           of={reference}
           value={(said.labels ?? []).join(", ")}
           keep={(typed) => put({ labels: listOf(typed) })}
@@ -88,6 +94,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
       </Box>
       <KeptText
         label="Description"
+        {...of("description")}
         of={reference}
         rows={3}
         value={said.description ?? ""}

@@ -87,9 +87,10 @@ function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above:
       <Box onBlur={() => setNaming(false)}>
         <NameField
           label="Name"
+          field={`name of folder ${folder.id}`}
           about={`Name of the folder ${folder.name}`}
           value={folder.name}
-          keep={(name) => void rename(folder.id, name)}
+          keep={(name) => rename(folder.id, name)}
         />
       </Box>
     );

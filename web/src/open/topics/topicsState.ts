@@ -17,16 +17,19 @@ interface TopicsShown {
 }
 
 /** Which topics are listed, and which one is open. */
-export const useTopicsShown = perProject<TopicsShown>((set) => ({
-  meeting: false,
-  opened: null,
-  which: "open",
-  typed: "",
-  marked: true,
-  sort: "number",
-  group: "none",
-  put: (part) => set(part),
-}));
+export const useTopicsShown = perProject<TopicsShown>(
+  (set) => ({
+    meeting: false,
+    opened: null,
+    which: "open",
+    typed: "",
+    marked: true,
+    sort: "number",
+    group: "none",
+    put: (part) => set(part),
+  }),
+  { name: "topics", part: ({ opened, meeting }) => ({ opened, meeting }) },
+);
 
 /** Open a topic on the desk. */
 export function openOnDesk(id: string): void {
