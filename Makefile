@@ -97,7 +97,7 @@ web-test: web/node_modules/.ready
 	@cd web && npm test --silent
 
 e2e: setup web/dist-test/index.html
-	@.venv/bin/pytest -n 2 --dist loadfile tests/e2e
+	@.venv/bin/pytest -n 2 --dist worksteal tests/e2e
 
 trial: setup web/dist-test/index.html ## walk the whole demo by the keys, from the entrance to the roof plant and back
 	@.venv/bin/pytest -m trial tests/e2e

@@ -7,6 +7,7 @@ from datetime import UTC, date, datetime, timedelta
 
 import numpy as np
 
+from stairpath.core.review.entries import Entries
 from stairpath.core.review.topic import TopicFields
 from stairpath.core.visibility.rules import selected
 from stairpath.core.visibility.selectors import These, parse
@@ -59,7 +60,14 @@ def _hold(project_id: str, meeting: Meeting, made: list[Listed], today: date) ->
     mara = Who(COORDINATOR)
     order = [made[each.topic].topic.id for each in meeting.said]
     held = meetings.begin(mara, project_id, meeting.title, today + timedelta(meeting.days), order)
-    meetings.change(mara, held.id, meetings.MeetingRequest(present=meeting.present, topics=tuple(order)))
+    meetings.change(
+        mara,
+        held.id,
+        meetings.MeetingRequest(
+            present=Entries(tuple(meeting.present), tuple(held.present)),
+            topics=Entries(tuple(order), tuple(held.topics)),
+        ),
+    )
     for each in meeting.said:
         until = None if each.until_days is None else today + timedelta(each.until_days)
         point = meetings.point(each.text, each.decision, each.who, until)

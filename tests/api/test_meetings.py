@@ -52,14 +52,27 @@ def test_what_is_decided_counts_for_the_topic_and_comes_first_next_time(client, 
 def test_order_people_and_end_are_changed_and_notes_taken_away_with_undo(client, project):
     one, two = make(client, project, "One"), make(client, project, "Two")
     meeting = begin(client, project)
-    wish = {"topics": [two["id"], one["id"]], "present": [" Tam Kerr ", "Tam Kerr", "", "Ida Fenn"], "ended": True}
-    after = client.patch(f"/api/meetings/{meeting['id']}", json=wish).json()
+    at = f"/api/meetings/{meeting['id']}"
+    present = {"add": [" Tam Kerr ", "Tam Kerr", "", "Ida Fenn"], "drop": ["Mara Oake"]}
+    after = client.patch(at, json={"place": {"topic": two["id"], "before": one["id"]}, "present": present}).json()
     assert (after["topics"], after["present"]) == ([two["id"], one["id"]], ["Tam Kerr", "Ida Fenn"])
-    assert after["ended_at"]
-    assert client.patch(f"/api/meetings/{meeting['id']}", json={"ended": False}).json()["ended_at"] is None
-    assert client.patch(f"/api/meetings/{meeting['id']}", json={"title": " "}).status_code == 422
+    # Whoever adds knows nothing of what another added, and takes nothing of it away.
+    assert client.patch(at, json={"present": {"add": ["Mara Oake"]}}).json()["present"][-1] == "Mara Oake"
+    assert client.patch(at, json={"topics": {"drop": [two["id"]]}}).json()["topics"] == [one["id"]]
+    assert client.patch(at, json={"topics": {"add": [two["id"]]}}).json()["whys"] == ["new", "chosen"]
+    assert client.patch(at, json={"ended": True}).json()["ended_at"]
+    assert "Reopen it" in note(client, meeting, one, "Too late.", status=409)["detail"]
+    assert client.patch(at, json={"ended": False}).json()["ended_at"] is None
+    assert client.patch(at, json={"title": " "}).status_code == 422
     point = note(client, meeting, one, "Ask the designer.")
     assert note(client, meeting, one, " ", status=422)["detail"].startswith("There is nothing in the note")
+    noted = f"/api/meeting-points/{point['id']}"
+    corrected = client.patch(noted, json={"text": "Ask Tam.", "who": "Tam Kerr", "until": "2026-12-04"}).json()
+    assert (corrected["text"], corrected["decision"], corrected["until"]) == ("Ask Tam.", False, "2026-12-04")
+    assert client.patch(noted, json={"until": None}).json()["until"] is None
+    assert "nothing in the note" in client.patch(noted, json={"text": " "}).json()["detail"]
+    said = client.get(f"/api/topics/{one['id']}").json()["notes"]
+    assert any(each["text"].endswith("corrected: Ask Tam. (Tam Kerr until 4 December 2026)") for each in said)
     assert client.delete(f"/api/meeting-points/{point['id']}").status_code == 204
     assert client.get(f"/api/meetings/{meeting['id']}").json()["points"] == []
     assert client.post(f"/api/meeting-points/{point['id']}/restore").status_code == 204
@@ -100,5 +113,5 @@ def test_a_topic_of_another_project_is_not_dealt_with(client, project):
     strange = make(client, other, "Elsewhere")
     meeting = begin(client, project)
     assert "no such topic" in note(client, meeting, strange, "x", status=404)["detail"]
-    assert client.patch(f"/api/meetings/{meeting['id']}", json={"topics": [strange["id"]]}).status_code == 422
+    assert client.patch(f"/api/meetings/{meeting['id']}", json={"topics": {"add": [strange["id"]]}}).status_code == 422
     assert client.get("/api/meetings/gone").status_code == 404

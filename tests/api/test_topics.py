@@ -53,7 +53,7 @@ def test_a_number_is_never_given_twice_and_not_again_after_deleting(client, proj
 
 def test_what_is_changed_is_kept_in_its_history(client, project):
     topic = make(client, project, "Duct in the beam")
-    wish = {"status": "in hand", "assigned_to": "Tam Kerr", "due": "2026-01-09", "labels": ["fire", "fire"]}
+    wish = {"status": "in hand", "assigned_to": "Tam Kerr", "due": "2026-01-09", "labels": {"add": ["fire", "fire"]}}
     changed = client.patch(f"/api/topics/{topic['id']}", json=wish, headers=by("Mara Oake")).json()
     assert (changed["said"]["status"], changed["said"]["labels"], changed["overdue"]) == ("in hand", ["fire"], True)
     assert client.patch(f"/api/topics/{topic['id']}", json={"due": None}).json()["overdue"] is False

@@ -92,7 +92,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["status"] == "settled"
 
 
-def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, site, pair):
+def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, site, pair, house):
     two_topics(page, site, pair)
     page.get_by_test_id("topic").first.click()
     page.get_by_label("A comment").fill("It has to be")
@@ -118,13 +118,26 @@ def test_what_is_half_typed_stays_while_one_looks_at_something_else(page: Page, 
     page.get_by_label("A comment").fill("It has to be lower.")
     page.get_by_role("button", name="Write").click()
     expect(page.get_by_label("A comment")).to_have_value("")
-    # Another project begins with nothing, and so does this one after it.
-    page.get_by_role("link", name="Stair Path").click()
-    page.get_by_role("heading", level=1).wait_for()
-    page.go_back()
+    # A reload loses neither what is half typed nor what is open.
+    page.get_by_label("Description of AIR 001").fill("The duct stays")
+    page.get_by_label("A comment").fill("Ask again")
+    page.reload()
+    wait_drawn(page)
+    expect(page.get_by_label("A comment")).to_have_value("Ask again")
+    page.get_by_label("Description of AIR 001").focus()
+    expect(page.get_by_label("Description of AIR 001")).to_have_value("The duct stays")
+    page.keyboard.press("Tab")
+    expect(page.get_by_test_id("topic-note").last).to_contain_text("The duct stays")
+    # Another project begins with nothing, and this one is as it was left.
+    page.goto(f"{site}/p/{house}")
     wait_drawn(page)
     page.get_by_role("tab", name="Topics").click()
     expect(page.get_by_label("Title of the topic")).to_have_value("")
+    page.go_back()
+    wait_drawn(page)
+    expect(page.get_by_label("A comment")).to_have_value("Ask again")
+    page.get_by_role("button", name="all topics").click()
+    expect(page.get_by_label("Title of the topic")).to_have_value("Third")
 
 
 def test_what_is_typed_into_a_field_stays_when_somebody_else_changes_it(page: Page, site, pair):
@@ -140,10 +153,11 @@ def test_what_is_typed_into_a_field_stays_when_somebody_else_changes_it(page: Pa
     expect(field).to_have_value("Move the")
     page.keyboard.type(" duct")
     page.get_by_label("Kind of AIR 001").focus()
-    expect(page.get_by_role("status")).to_contain_text("Someone changed the description to “Under the beam”")
+    expect(page.get_by_role("status")).to_contain_text("Somebody changed the description to “Under the beam”")
     expect(page.get_by_test_id("topic-note").last).to_contain_text("Move the duct")
-    page.get_by_role("status").get_by_role("button", name="Undo").click()
+    page.get_by_role("status").get_by_role("button", name="Take theirs").click()
     expect(field).to_have_value("Under the beam")
+    expect(page.get_by_test_id("topic-note").last).to_contain_text("Move the duct → Under the beam")
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["description"] == "Under the beam"
 
 

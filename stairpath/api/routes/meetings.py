@@ -67,6 +67,15 @@ def note_point(who: Asker, meeting_id: str, wish: schemas.NewPoint) -> schemas.M
     return schemas.MeetingPoint.model_validate(meetings.note(who, meeting_id, wish.topic, point, wish.view))
 
 
+@router.patch("/meeting-points/{point_id}")
+def correct_point(who: Asker, point_id: str, wish: schemas.PointRequest) -> schemas.MeetingPoint:
+    """Correct something that was noted."""
+    given = wish.model_dump(exclude_unset=True)
+    # Only a day may be taken away.
+    said = {name: value for name, value in given.items() if value is not None or name == "until"}
+    return schemas.MeetingPoint.model_validate(meetings.correct(who, point_id, said))
+
+
 @router.delete("/meeting-points/{point_id}", status_code=204)
 def take_point_away(who: Asker, point_id: str) -> None:
     """Take away something that was noted; it can be brought back."""

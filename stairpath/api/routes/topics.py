@@ -126,13 +126,10 @@ def get_topic(topic_id: str) -> schemas.TopicTold:
 @router.patch("/topics/{topic_id}")
 def change_topic(who: Asker, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
     """Change what is said of a topic, or its views."""
-    given = wish.model_dump(exclude_unset=True)
-    views, related = given.pop("views", None), given.pop("related", None)
+    given = wish.model_dump(exclude_unset=True, exclude={"labels", "views", "related"})
     # Only a date may be taken away; anything else is emptied.
     said = {name: value for name, value in given.items() if value is not None or name == "due"}
-    if "labels" in said:
-        said["labels"] = tuple(said["labels"])
-    return topic_shape(topics.change(who, topic_id, said, views, related))
+    return topic_shape(topics.change(who, topic_id, said, wish.labels, wish.views, wish.related))
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)

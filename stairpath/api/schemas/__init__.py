@@ -55,7 +55,7 @@ from stairpath.api.schemas.measured import (
     PointOn,
     PointSettled,
 )
-from stairpath.api.schemas.meetings import Meeting, MeetingPoint, MeetingTold, NewMeeting, NewPoint
+from stairpath.api.schemas.meetings import Meeting, MeetingPoint, MeetingTold, NewMeeting, NewPoint, PointRequest
 from stairpath.api.schemas.models import (
     AlignmentRequest,
     DisciplineRequest,
@@ -210,6 +210,7 @@ __all__ = [
     "PlanRoom",
     "PlanSwing",
     "PointOn",
+    "PointRequest",
     "PointSettled",
     "PointsRequest",
     "Pose",

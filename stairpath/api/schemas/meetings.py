@@ -36,6 +36,15 @@ class Meeting(BaseModel):
     folder: str | None
 
 
+class PointRequest(BaseModel):
+    """What is to be corrected of a note; what is left out stays."""
+
+    text: Annotated[str, Field(max_length=8000)] | None = None
+    decision: bool | None = None
+    who: _Word | None = None
+    until: date | None = None
+
+
 class NewPoint(BaseModel):
     """Something to be noted against a topic."""
 

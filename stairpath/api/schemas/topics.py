@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from stairpath.core.review.entries import Entries
 from stairpath.core.review.question import Question
 from stairpath.core.review.recheck import Measured, OfFinding
 from stairpath.core.review.reference import ReferenceRule
@@ -16,7 +17,6 @@ from stairpath.core.review.topic import TopicChange, TopicFields
 _Id = Annotated[str, Field(max_length=40)]
 _Word = Annotated[str, Field(max_length=200)]
 _Text = Annotated[str, Field(max_length=40_000)]
-_Labels = Annotated[list[_Word], Field(max_length=200)]
 _Ids = Annotated[list[_Id], Field(max_length=500)]
 
 
@@ -52,10 +52,10 @@ class TopicRequest(BaseModel):
     priority: _Word | None = None
     assigned_to: _Word | None = None
     due: date | None = None
-    labels: _Labels | None = None
+    labels: Entries | None = None
     stage: _Word | None = None
-    views: _Ids | None = None
-    related: _Ids | None = None
+    views: Entries | None = None
+    related: Entries | None = None
     """Topics that have to do with it, by their GUIDs."""
 
 

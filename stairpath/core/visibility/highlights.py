@@ -10,8 +10,8 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from coloraide import Color
 
-OFFERED = ("#e08a1e", "#0b6f78", "#b4065f", "#8c2faf", "#82eafc", "#87f91f")
-"""The product's own two, and others that stand out in every form of vision."""
+OFFERED = ("#e08a1e", "#0b5b8c", "#b4065f", "#8c2faf", "#82eafc", "#87f91f")
+"""The product's own two, and others; all but the first stand out from a building in every form of vision."""
 PICKED, HOVERED = OFFERED[:2]
 FAR_ENOUGH = 10.0
 """CIEDE2000 from which on two colours are told apart at a glance, beside each other and in a hurry."""
@@ -20,9 +20,9 @@ _VISIONS = ("", "protan", "deutan", "tritan")
 """Common vision, and the three that lack a kind of cone."""
 _SAID = {
     "": "",
-    "protan": " for who does not see red",
-    "deutan": " for who does not see green",
-    "tritan": " for who does not see blue",
+    "protan": " for people who do not see red",
+    "deutan": " for people who do not see green",
+    "tritan": " for people who do not see blue",
 }
 
 
@@ -44,8 +44,8 @@ class Check:
     def says(self) -> str:
         """The check in a sentence."""
         if self.stands_out:
-            return f"{self.colour} stands out from everything here."
-        return f"{self.colour} is hard to tell from {self.nearest}{_SAID[self.vision]}."
+            return "Stands out from every colour here."
+        return f"Looks much like another colour here{_SAID[self.vision]}:"
 
 
 @lru_cache(4096)

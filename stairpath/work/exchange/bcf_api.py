@@ -10,6 +10,7 @@ from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.views import Held, exchanged, seen
+from stairpath.core.review.entries import Entries
 from stairpath.core.review.topic import TopicChange, Value
 from stairpath.core.review.validate import is_valid
 from stairpath.store import blobs, kept, models, topics
@@ -63,7 +64,10 @@ def delete(who: Who, project_id: str, guid: str) -> None:
 
 def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> Listed:
     """Say which topics a topic has to do with."""
-    return ours.change(who, topic(project_id, guid).topic.id, {}, related=[guid_of(each) for each in related])
+    row = topic(project_id, guid).topic
+    wanted = tuple(guid_of(each) for each in related)
+    gone = tuple(each for each in row.related if each not in wanted)
+    return ours.change(who, row.id, {}, related=Entries(wanted, gone))
 
 
 @dataclass(frozen=True)
@@ -194,8 +198,7 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         if made.undrawn:
             act.draw_pictures(project_id)
         act.tell(project_id, "viewpoints", what=made.id)
-        views = [*row.views, made.id]
-    ours.change(who, row.id, {}, views)
+    ours.change(who, row.id, {}, views=Entries((made.id,)))
 
 
 def _documents_of(act: UnitOfWork, project_id: str) -> list[TopicFile]:

@@ -2,23 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime
-from typing import Annotated
-
-from annotated_types import MaxLen
 
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import Item, Minutes
 from stairpath.core.limits import Id, Word
+from stairpath.core.review.entries import Entries, moved
 from stairpath.core.review.meeting import Known, NotAMeetingError, Point, agenda
 from stairpath.core.review.meeting import held_on as day_held
 from stairpath.core.review.topic import Value, changed, changes, overdue
 from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept, meetings, topics
 from stairpath.store.tables import Folder, Meeting, MeetingPoint, Topic, TopicNote
-from stairpath.work.base.errors import WrongError
+from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.lookup import MEETING, MEETING_POINT, TOPIC, VIEWPOINT, all_within, find
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
@@ -96,13 +94,22 @@ def one(meeting_id: str) -> Told:
 
 
 @dataclass(frozen=True)
+class Placing:
+    """A topic that is put before another of the agenda, or at its end."""
+
+    topic: Id
+    before: Id | None = None
+
+
+@dataclass(frozen=True)
 class MeetingRequest:
     """What is to be changed of a meeting; what is None stays."""
 
     title: Word | None = None
     held_on: date | None = None
-    present: Annotated[tuple[Word, ...], MaxLen(500)] | None = None
-    topics: Annotated[tuple[Id, ...], MaxLen(2000)] | None = None
+    present: Entries | None = None
+    topics: Entries | None = None
+    place: Placing | None = None
     ended: bool | None = None
 
 
@@ -117,24 +124,39 @@ def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
         if wish.held_on is not None:
             row.held_on = _day(wish.held_on)
         if wish.present is not None:
-            names = list(dict.fromkeys(trimmed(name) for name in wish.present if trimmed(name)))
+            names = list(dict.fromkeys(filter(None, map(trimmed, wish.present.applied(row.present)))))
             if len(names) > _MOST_PRESENT:
                 raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
             row.present = names
         if wish.topics is not None:
-            order = all_within(act, TOPIC, wish.topics, row.project_id)
-            why = dict(zip(row.topics, row.whys, strict=True))
-            row.topics, row.whys = order, [why.get(each, "chosen") for each in order]
+            added = replace(wish.topics, add=tuple(all_within(act, TOPIC, wish.topics.add, row.project_id)))
+            _put_agenda(row, added.applied(row.topics))
+        if wish.place is not None:
+            (topic,) = all_within(act, TOPIC, [wish.place.topic], row.project_id)
+            _put_agenda(row, moved(row.topics, topic, wish.place.before))
         if wish.ended is not None:
             row.ended_at = datetime.now(UTC) if wish.ended else None
         act.tell(row.project_id, "meetings", what=row.id)
         return row
 
 
+def _put_agenda(row: Meeting, order: Sequence[str]) -> None:
+    if len(order) > _MOST_TOPICS:
+        raise WrongError(f"An agenda has at most {_MOST_TOPICS:,} topics; begin another meeting for the rest.")
+    why = dict(zip(row.topics, row.whys, strict=True))
+    row.topics, row.whys = list(order), [why.get(each, "chosen") for each in order]
+
+
+def _not_ended(meeting: Meeting) -> None:
+    if meeting.ended_at is not None:
+        raise UnfitError(f"{meeting.title} has ended. Reopen it to note more.")
+
+
 def note(who: Who, meeting_id: str, topic_id: str, point: Point, view: str | None = None) -> MeetingPoint:
     """Note something against a topic; who does what until when counts for the topic too, and its history says so."""
     with unit_of_work(who) as act:
         meeting = find(act, MEETING, meeting_id, hold=True)
+        _not_ended(meeting)
         topic = find(act, TOPIC, topic_id, within=meeting.project_id, hold=True)
         if view is not None:
             find(act, VIEWPOINT, view, within=meeting.project_id)
@@ -145,16 +167,35 @@ def note(who: Who, meeting_id: str, topic_id: str, point: Point, view: str | Non
         meetings.add(act.session, row)
         if topic.id not in meeting.topics:
             meeting.topics, meeting.whys = [*meeting.topics, topic.id], [*meeting.whys, "chosen"]
-        _said_to(act, topic, meeting, row)
+        _said_to(act, topic, f"{meeting.title}{', decided' if row.decision else ''}", row)
         act.tell(meeting.project_id, "meetings", what=meeting.id)
         return row
 
 
-def _said_to(act: UnitOfWork, topic: Topic, meeting: Meeting, row: MeetingPoint) -> None:
+def correct(who: Who, point_id: str, wish: Mapping[str, object]) -> MeetingPoint:
+    """Correct something that was noted, also after the meeting; its topic is told what the note says now."""
+    with unit_of_work(who) as act:
+        row = find(act, MEETING_POINT, point_id, hold=True)
+        meeting = find(act, MEETING, row.meeting_id)
+        before = Point(row.text, row.decision, row.who, row.until)
+        try:
+            after = replace(before, **wish)  # type: ignore[arg-type]
+        except NotAMeetingError as error:
+            raise WrongError(str(error)) from error
+        if after == before:
+            return row
+        row.text, row.decision, row.who, row.until = trimmed(after.text), after.decision, after.who.strip(), after.until
+        topic = find(act, TOPIC, row.topic_id, hold=True, removed=True)
+        _said_to(act, topic, f"{meeting.title}, corrected{', decided' if row.decision else ''}", row)
+        act.tell(meeting.project_id, "meetings", what=meeting.id)
+        return row
+
+
+def _said_to(act: UnitOfWork, topic: Topic, where: str, row: MeetingPoint) -> None:
     """Write into a topic what a meeting noted of it."""
     until = f" until {spoken(row.until)}" if row.until else ""
     does = f" ({row.who or 'nobody yet'}{until})" if row.who or row.until else ""
-    text = f"{meeting.title}{', decided' if row.decision else ''}: {row.text}{does}"
+    text = f"{where}: {row.text}{does}"
     topics.add(act.session, TopicNote(topic_id=topic.id, author=act.who.said, text=text, view=row.view, changed=[]))
     wish: dict[str, Value] = {}
     if row.who:

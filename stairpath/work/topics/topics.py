@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
 from stairpath.core.federation.disciplines import CODES
+from stairpath.core.review.entries import Entries
 from stairpath.core.review.recheck import OfFinding
 from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant, written
 from stairpath.core.review.rules import TopicRules
@@ -173,12 +174,14 @@ def touch(act: UnitOfWork, topic: Topic) -> None:
 
 
 def change(
-    who: Who, topic_id: str, wish: Mapping[str, Value], views: Sequence[str] | None = None,
-    related: Sequence[str] | None = None,
+    who: Who, topic_id: str, wish: Mapping[str, Value], labels: Entries | None = None, views: Entries | None = None,
+    related: Entries | None = None,
 ) -> Listed:  # fmt: skip
     """Change what is said of a topic, its views or what it has to do with; what is said is kept in its history."""
     with unit_of_work(who) as act:
         topic = there(act, topic_id, hold=True)
+        if labels is not None:
+            wish = {**wish, "labels": tuple(labels.applied(topic.said.labels))}
         try:
             after = changed(topic.said, wish, rules_of(act.project(topic.project_id)).statuses)
         except _WRONG as error:
@@ -188,10 +191,11 @@ def change(
             topic.said = after
             topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=told))
         if views is not None:
-            topic.views = all_within(act, VIEWPOINT, views, topic.project_id)
+            added = replace(views, add=tuple(all_within(act, VIEWPOINT, views.add, topic.project_id)))
+            topic.views = added.applied(topic.views)
             _locate(act, topic)
         if related is not None:
-            topic.related = _related(act, topic, related)
+            topic.related = _related(act, topic, related.applied(topic.related))
         if told or views is not None or related is not None:
             touch(act, topic)
         return listed_as(act, topic)

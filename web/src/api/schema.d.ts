@@ -2032,7 +2032,11 @@ export interface paths {
         delete: operations["take_point_away_api_meeting_points__point_id__delete"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Correct Point
+         * @description Correct something that was noted.
+         */
+        patch: operations["correct_point_api_meeting_points__point_id__patch"];
         trace?: never;
     };
     "/api/meeting-points/{point_id}/restore": {
@@ -3221,6 +3225,22 @@ export interface components {
             kind: "either";
         };
         /**
+         * Entries
+         * @description Entries that are added at the end of a list, and others that are taken away.
+         */
+        Entries: {
+            /**
+             * Add
+             * @default []
+             */
+            add: string[];
+            /**
+             * Drop
+             * @default []
+             */
+            drop: string[];
+        };
+        /**
          * ErrorMessage
          * @description An error in one sentence that says what is wrong and what to do.
          */
@@ -4075,10 +4095,9 @@ export interface components {
             title?: string | null;
             /** Held On */
             held_on?: string | null;
-            /** Present */
-            present?: string[] | null;
-            /** Topics */
-            topics?: string[] | null;
+            present?: components["schemas"]["Entries"] | null;
+            topics?: components["schemas"]["Entries"] | null;
+            place?: components["schemas"]["Placing"] | null;
             /** Ended */
             ended?: boolean | null;
         };
@@ -4507,6 +4526,16 @@ export interface components {
             top: number;
         };
         /**
+         * Placing
+         * @description A topic that is put before another of the agenda, or at its end.
+         */
+        Placing: {
+            /** Topic */
+            topic: string;
+            /** Before */
+            before?: string | null;
+        };
+        /**
          * PlanAxis
          * @description A grid axis.
          */
@@ -4575,6 +4604,20 @@ export interface components {
             of: components["schemas"]["ComponentRef"];
             /** Point M */
             point_m: number[];
+        };
+        /**
+         * PointRequest
+         * @description What is to be corrected of a note; what is left out stays.
+         */
+        PointRequest: {
+            /** Text */
+            text?: string | null;
+            /** Decision */
+            decision?: boolean | null;
+            /** Who */
+            who?: string | null;
+            /** Until */
+            until?: string | null;
         };
         /**
          * PointSettled
@@ -5514,14 +5557,11 @@ export interface components {
             assigned_to?: string | null;
             /** Due */
             due?: string | null;
-            /** Labels */
-            labels?: string[] | null;
+            labels?: components["schemas"]["Entries"] | null;
             /** Stage */
             stage?: string | null;
-            /** Views */
-            views?: string[] | null;
-            /** Related */
-            related?: string[] | null;
+            views?: components["schemas"]["Entries"] | null;
+            related?: components["schemas"]["Entries"] | null;
         };
         /**
          * TopicRules
@@ -17824,6 +17864,116 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    correct_point_api_meeting_points__point_id__patch: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeetingPoint"];
+                };
             };
             /** @description The request cannot be understood. */
             400: {

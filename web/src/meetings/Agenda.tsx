@@ -3,11 +3,14 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
 import { useTyped } from "../open/drafts";
+import { adding, dropping } from "../open/entries";
 import { useSession } from "../open/session";
 import { byReference } from "../open/topics/byReference";
 import type { Topic } from "../open/topics/listed";
 import { useShowPlace } from "../open/topics/useOpenTopic";
+import { useStatuses } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
 import { face, tone } from "../style/theme";
 import { type Meeting, type Point, useMeetingActs, useMeetingShown } from "./useMeetings";
 
@@ -19,13 +22,14 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
   const show = useShowPlace();
   const { typed, type, kept } = useTyped(`agenda of ${meeting.id}`);
   const order = meeting.topics;
+  const ends = useStatuses().flatMap(({ name, end }) => (end ? [name] : []));
+  const leftOut = topics.filter(({ id, said }) => !order.includes(id) && !ends.includes(said.status ?? ""));
   const move = (id: string, step: number) => {
     const from = order.indexOf(id);
     const to = from + step;
     if (to < 0 || to >= order.length) return;
-    const next = order.filter((each) => each !== id);
-    next.splice(to, 0, id);
-    void change(meeting.id, { topics: next });
+    const before = order.filter((each) => each !== id)[to] ?? null;
+    void change(meeting.id, { place: { topic: id, before } });
   };
   const add = async (event: FormEvent) => {
     event.preventDefault();
@@ -36,7 +40,7 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
         .say(`There is no topic ${typed.trim() || "without a reference"}. Type its reference.`);
       return;
     }
-    if (await change(meeting.id, { topics: [...order, found.id] })) kept(typed);
+    if (await change(meeting.id, { topics: adding(found.id) })) kept(typed);
   };
   return (
     <>
@@ -88,6 +92,14 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
                 {noted > 0 && `, ${noted} noted`}
               </Box>
             </Box>
+            <Button
+              variant="text"
+              aria-label={`Take ${topic.reference} off the agenda`}
+              title="Take it off the agenda"
+              onClick={() => void change(meeting.id, { topics: dropping(id) })}
+            >
+              ×
+            </Button>
             <Button variant="text" aria-label={`${topic.reference} earlier`} onClick={() => move(id, -1)}>
               ↑
             </Button>
@@ -97,6 +109,21 @@ export function Agenda(props: { meeting: Meeting; points: readonly Point[]; topi
           </Box>
         );
       })}
+      {leftOut.length > 0 && !meeting.ended_at && (
+        <Box data-testid="left-out" sx={{ borderTop: `1px solid ${tone.line}`, pt: 0.5 }}>
+          <DeskNote>
+            {counted(leftOut.length, "other open topic")} {leftOut.length === 1 ? "is" : "are"} not on the
+            agenda: not left open by the last meeting, not overdue and not new.
+          </DeskNote>
+          <Button
+            variant="text"
+            sx={{ ml: 0 }}
+            onClick={() => void change(meeting.id, { topics: adding(...leftOut.map(({ id }) => id)) })}
+          >
+            {leftOut.length === 1 ? "Add it" : `Add all ${leftOut.length}`}
+          </Button>
+        </Box>
+      )}
       <Box component="form" onSubmit={add} sx={{ mt: 0.75 }}>
         <OutlinedInput
           fullWidth

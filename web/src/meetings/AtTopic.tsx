@@ -1,7 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { FormEvent } from "react";
-import { spokenDay } from "../open/dates";
 import { useDraft, useTyped } from "../open/drafts";
 import type { Topic } from "../open/topics/listed";
 import { openOnDesk } from "../open/topics/topicsState";
@@ -9,17 +8,17 @@ import { useShowPlace } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
 import { useFolderActs } from "../open/views/useFolders";
 import { useKeepView } from "../open/views/viewpoints";
-import { DeskActs, DeskHeading } from "../parts/desk";
+import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
 import { tone } from "../style/theme";
+import { Noted } from "./Noted";
 import { type Meeting, type Point, useMeetingActs, useMeetingShown } from "./useMeetings";
 
 /** The topic that the meeting is at: what was noted of it, and noting more. */
 export function AtTopic(props: { meeting: Meeting; topic: Topic; points: readonly Point[] }) {
   const { meeting, topic, points } = props;
-  const { takeAway } = useMeetingActs();
   const put = useMeetingShown((s) => s.put);
   const { data: all = [] } = useTopics();
   const show = useShowPlace();
@@ -34,31 +33,13 @@ export function AtTopic(props: { meeting: Meeting; topic: Topic; points: readonl
       <DeskHeading>{topic.reference}</DeskHeading>
       <Box sx={{ fontWeight: 600, fontSize: 14, overflowWrap: "anywhere" }}>{topic.said.title}</Box>
       {points.map((point) => (
-        <Box
-          key={point.id}
-          data-testid="point"
-          sx={{
-            fontSize: 13,
-            borderLeft: `${point.decision ? 4 : 1}px solid ${tone.ink}`,
-            pl: 0.75,
-            my: 0.5,
-            overflowWrap: "anywhere",
-          }}
-        >
-          {point.decision && <b>Decided: </b>}
-          {point.text}
-          {(point.who || point.until) && (
-            <Box sx={{ color: tone.soft }}>
-              {point.who || "not assigned"}
-              {point.until && `, by ${spokenDay(point.until)}`}
-            </Box>
-          )}
-          <Button variant="text" sx={{ ml: 0 }} onClick={() => void takeAway(point)}>
-            Remove
-          </Button>
-        </Box>
+        <Noted key={point.id} point={point} />
       ))}
-      <NoteForm key={topic.id} meeting={meeting} topic={topic} />
+      {meeting.ended_at ? (
+        <DeskNote>The meeting has ended. Reopen it to note more.</DeskNote>
+      ) : (
+        <NoteForm key={topic.id} meeting={meeting} topic={topic} />
+      )}
       <DeskActs>
         <Button variant="text" onClick={() => go(-1)}>
           Previous

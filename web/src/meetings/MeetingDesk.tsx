@@ -4,6 +4,8 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import type { FormEvent } from "react";
 import { spokenDay } from "../open/dates";
 import { useTyped } from "../open/drafts";
+import { useShowPlace } from "../open/topics/useOpenTopic";
+import { useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { RowButton } from "../parts/RowButton";
 import { tone } from "../style/theme";
@@ -56,6 +58,8 @@ function Row({ meeting, open }: { meeting: Meeting; open: () => void }) {
 
 function Begin() {
   const { begin } = useMeetingActs();
+  const { data: topics = [] } = useTopics();
+  const show = useShowPlace();
   const put = useMeetingShown((s) => s.put);
   const { typed, type, kept } = useTyped("a meeting");
   const submit = async (event: FormEvent) => {
@@ -63,7 +67,11 @@ function Begin() {
     const made = await begin(typed.trim());
     if (!made) return;
     kept(typed);
-    put({ opened: made.id, at: made.topics[0] ?? null });
+    const [first] = made.topics;
+    put({ opened: made.id, at: first ?? null });
+    // A meeting begins at the place of its first point.
+    const topic = topics.find(({ id }) => id === first);
+    if (topic) show(topic);
   };
   return (
     <form onSubmit={submit}>

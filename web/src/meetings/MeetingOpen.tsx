@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { adding, entries } from "../open/entries";
 import { useTogether } from "../open/together/togetherState";
 import { useTopics } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
@@ -62,14 +63,10 @@ export function MeetingOpen({ id }: { id: string }) {
         of="the meeting"
         rows={2}
         value={meeting.present.join(", ")}
-        keep={(typed) => change(id, { present: typed.split(",") })}
+        keep={(typed, over) => change(id, { present: entries(over.split(","), typed.split(",")) })}
       />
       {here.length > 0 && (
-        <Button
-          variant="text"
-          sx={{ ml: 0 }}
-          onClick={() => void change(id, { present: [...meeting.present, ...here] })}
-        >
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(id, { present: adding(...here) })}>
           Add people here now: {here.join(", ")}
         </Button>
       )}

@@ -73,6 +73,8 @@ export function useMeetingActs() {
         doing(() => answerOf(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }))),
       note: (id: string, body: Shapes["NewPoint"]) =>
         doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/points", { ...at(id), body }))),
+      correct: (id: string, body: Shapes["PointRequest"]) =>
+        doing(() => answerOf(api.PATCH("/api/meeting-points/{point_id}", { ...point(id), body }))),
       takeAway: ({ id }: Point) =>
         doing(async () => {
           await answerOf(api.DELETE("/api/meeting-points/{point_id}", point(id)));

@@ -2,6 +2,7 @@ import { create, type StateCreator, type StoreApi, type UseBoundStore } from "zu
 
 const ends: (() => void)[] = [];
 const begins: ((projectId: string) => void)[] = [];
+let opened: string | null = null;
 
 /** A part of a store that outlives a reload of the page, and the name under which the tab keeps it. */
 interface Reloaded<T> {
@@ -16,14 +17,18 @@ interface Reloaded<T> {
 export function perProject<T>(begin: StateCreator<T>, reloaded?: Reloaded<T>): UseBoundStore<StoreApi<T>> {
   const store = create<T>(begin);
   let stop = () => {};
-  if (reloaded)
-    begins.push((projectId) => {
+  if (reloaded) {
+    const bringBack = (projectId: string) => {
       stop();
       const key = `${reloaded.name} of ${projectId}`;
       const kept = sessionStorage.getItem(key);
       if (kept) store.setState(JSON.parse(kept));
       stop = store.subscribe((state) => sessionStorage.setItem(key, JSON.stringify(reloaded.part(state))));
-    });
+    };
+    begins.push(bringBack);
+    // A part of the page that is fetched later than the project was opened.
+    if (opened) bringBack(opened);
+  }
   ends.push(() => {
     stop();
     stop = () => {};
@@ -39,10 +44,12 @@ export function atProjectEnd(end: () => void): void {
 
 /** Bring back what this tab kept of a project. */
 export function beginProject(projectId: string): void {
+  opened = projectId;
   for (const begin of begins) begin(projectId);
 }
 
 /** Leave nothing of the open project for the next one. */
 export function endProject(): void {
+  opened = null;
   for (const end of ends) end();
 }

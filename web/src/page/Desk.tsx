@@ -93,7 +93,7 @@ export function Desk() {
               type="button"
               role="tab"
               aria-selected={on}
-              onClick={() => (on ? fold("desk", true) : open(key))}
+              onClick={() => open(key)}
               sx={{
                 border: 0,
                 borderBottom: `1px solid ${tone.line}`,

@@ -23,8 +23,8 @@ export interface KeptField {
   value: string;
   /** Who changed the thing last, of a thing that others change too. */
   by?: string;
-  /** Keep a text; false, or a promise of it, where that could not be done. */
-  keep: (text: string) => unknown;
+  /** Keep a text that was typed over another; false, or a promise of it, where that could not be done. */
+  keep: (text: string, over: string) => unknown;
 }
 
 const SHORT = 120;
@@ -45,13 +45,13 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
   now.current = { draft, value, keep };
   const seen = useRef(value);
   const save = useCallback(
-    async (text: string) => {
+    async (text: string, over: string) => {
       put({ text, over: text, state: "saving" });
       mine.current = null;
       heard.current = false;
       setSaved(false);
       notWhenBack(field);
-      const done = (await now.current.keep(text)) !== false;
+      const done = (await now.current.keep(text, over)) !== false;
       const typedOn = now.current.draft?.text !== text;
       if (typedOn) return;
       if (done) {
@@ -60,8 +60,8 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
         return;
       }
       const away = isAway();
-      put({ text, over: now.current.value, state: away ? "waiting" : "refused" });
-      if (away) whenBack(field, () => save(text));
+      put({ text, over, state: away ? "waiting" : "refused" });
+      if (away) whenBack(field, () => save(text, over));
     },
     [field, put],
   );
@@ -82,7 +82,7 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
     if (before === null || draft || !by || by === usePerson.getState().name) return;
     say(
       `${by} changed the ${what} to “${short(value)}” after you saved “${short(before)}”.`,
-      () => save(before),
+      () => save(before, value),
       "Take mine",
     );
   }, [value, by, what, put, say, save]);
@@ -90,7 +90,7 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
   useEffect(() => {
     const { draft, value } = now.current;
     if (draft?.state === "waiting" || draft?.state === "saving") {
-      if (draft.text !== value && draft.over === value) void save(draft.text);
+      if (draft.text !== value && draft.over === value) void save(draft.text, draft.over);
       else if (draft.text !== value) put({ ...draft, state: "typed" });
       else put(null);
     } else if (draft?.state === "said") put(null);
@@ -112,10 +112,10 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
     if (draft && value !== draft.over)
       say(
         `${by || "Someone"} changed the ${what} to “${short(value)}” while you typed. Yours is saved now.`,
-        () => save(value),
+        () => save(value, text),
         "Take theirs",
       );
-    void save(text);
+    void save(text, draft?.over ?? value);
   };
   return {
     shown: draft?.text ?? value,

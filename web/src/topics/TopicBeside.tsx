@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useRef } from "react";
 import type { Shapes } from "../api/client";
 import { useTyped } from "../open/drafts";
+import { adding, dropping } from "../open/entries";
 import { useSession } from "../open/session";
 import { byReference } from "../open/topics/byReference";
 import type { Topic } from "../open/topics/listed";
@@ -108,7 +109,7 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
       useSession.getState().say(`There is no other topic ${typed.trim()}. Type its reference.`);
       return;
     }
-    if (await change(topic.id, { related: [...topic.related, found.guid] })) kept(typed);
+    if (await change(topic.id, { related: adding(found.guid) })) kept(typed);
   };
   return (
     <>
@@ -129,11 +130,9 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
             <Button
               variant="text"
               aria-label={`Remove ${other?.reference ?? "it"}`}
-              onClick={() =>
-                void change(topic.id, { related: topic.related.filter((each) => each !== guid) })
-              }
+              onClick={() => void change(topic.id, { related: dropping(guid) })}
             >
-              Clear selection
+              Remove
             </Button>
           </Box>
         );

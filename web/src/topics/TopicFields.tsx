@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import type { Shapes } from "../api/client";
 import { spokenDay } from "../open/dates";
+import { entries } from "../open/entries";
 import type { Topic } from "../open/topics/listed";
 import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskNote } from "../parts/desk";
@@ -89,7 +90,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
           {...of("labels")}
           of={reference}
           value={(said.labels ?? []).join(", ")}
-          keep={(typed) => put({ labels: listOf(typed) })}
+          keep={(typed, over) => put({ labels: entries(listOf(over), listOf(typed)) })}
         />
       </Box>
       <KeptText

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useEffect } from "react";
 import { useViewpoints } from "../api/queries";
+import { adding } from "../open/entries";
 import { useSession } from "../open/session";
 import { type Topic, viewNameOf } from "../open/topics/listed";
 import { useTopicsShown } from "../open/topics/topicsState";
@@ -93,7 +94,7 @@ function Views({ topic }: { topic: Topic }) {
   const views = topic.views.flatMap((id) => all.find((each) => each.id === id) ?? []);
   const add = async () => {
     const made = await keep(viewNameOf(topic));
-    if (made) await change(topic.id, { views: [...topic.views, made.id] });
+    if (made) await change(topic.id, { views: adding(made.id) });
   };
   return (
     <>

@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { useQuery } from "@tanstack/react-query";
+import type { Shapes } from "../api/client";
 import { highlightsQuery } from "../api/queries";
 import { BACKGROUNDS, useHabits } from "../open/habits";
 import { useOpen } from "../open/useStage";
@@ -17,13 +18,13 @@ export function Highlights() {
   const own = useSettled(`${pickColour},${hoverColour}`, 250);
   const { data = [] } = useQuery(highlightsQuery(projectId, BACKGROUNDS[background], own.split(",")));
   const offered = data.slice(0, OFFERED);
-  const says = (colour: string) => data.find((each) => each.colour === colour)?.says ?? "";
+  const found = (colour: string) => data.find((each) => each.colour === colour);
   return (
     <>
       <One
         name="Selection"
         colour={pickColour}
-        says={says(pickColour)}
+        found={found(pickColour)}
         set={(pick) => set({ pickColour: pick })}
       >
         {offered}
@@ -31,7 +32,7 @@ export function Highlights() {
       <One
         name="Under the cursor"
         colour={hoverColour}
-        says={says(hoverColour)}
+        found={found(hoverColour)}
         set={(hover) => set({ hoverColour: hover })}
       >
         {offered}
@@ -43,9 +44,9 @@ export function Highlights() {
 function One(props: {
   name: string;
   colour: string;
-  says: string;
+  found: Shapes["Highlight"] | undefined;
   set: (colour: string) => void;
-  children: readonly { colour: string; says: string; stands_out: boolean }[];
+  children: readonly Shapes["Highlight"][];
 }) {
   return (
     <>
@@ -85,7 +86,16 @@ function One(props: {
           style={{ width: 34, height: 24, padding: 0, border: `1px solid ${tone.soft}`, background: "none" }}
         />
       </Box>
-      <Box sx={{ fontSize: 12, color: tone.soft, mt: 0.25, minHeight: 16 }}>{props.says}</Box>
+      <Box sx={{ fontSize: 12, color: tone.soft, mt: 0.25, minHeight: 16 }}>
+        {props.found?.says}
+        {props.found && !props.found.stands_out && (
+          <Box
+            component="span"
+            data-testid="nearest-colour"
+            sx={{ display: "inline-block", width: 18, height: 11, ml: 0.5, bgcolor: props.found.nearest }}
+          />
+        )}
+      </Box>
     </>
   );
 }
