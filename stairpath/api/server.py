@@ -14,9 +14,11 @@ from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api.bcf import bcf_app
+from stairpath.api.bcf.foundation import foundation_app
 from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, said
 from stairpath.api.http.guard import RequestGuard
 from stairpath.api.http.head_timeout import HeadTimeoutProtocol
+from stairpath.api.http.methods import PAGE, Methods
 from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
@@ -79,6 +81,7 @@ def create_app() -> FastAPI:
         separate_input_output_schemas=False,
     )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
+    app.add_middleware(Methods)
     app.add_middleware(RequestGuard, hosts=settings().allowed_hosts.split(","))
     add_error_handlers(app)
     for module in (
@@ -124,11 +127,12 @@ def create_app() -> FastAPI:
 
     app.include_router(together)
     app.mount("/bcf", bcf_app())
+    app.mount("/foundation", foundation_app())
     web = Path(settings().web_dir)
     if (web / "index.html").exists():
         app.mount("/assets", _Assets(directory=web / "assets"))
 
-        @app.get("/{path:path}", include_in_schema=False)
+        @app.get(PAGE, include_in_schema=False)
         def page(path: str) -> Response:
             if path.startswith("api/"):
                 return said(404, "There is no such address.")

@@ -202,6 +202,41 @@ def test_slow_senders_are_closed(real_server):
     assert b" 200 " in said(real_server, HEAD + b"Connection: close\r\n\r\n").split(b"\r\n", 1)[0]
 
 
+def test_what_is_no_http_is_refused_with_the_same_head(real_server):
+    head, body = said(real_server, b"NONSENSE\r\n\r\n").split(b"\r\n\r\n", 1)
+    assert b" 400 " in head.split(b"\r\n", 1)[0]
+    assert b"cannot be understood" in body
+    for name in WELL_KNOWN:
+        assert name.encode() in head.lower(), name
+
+
+def test_a_head_is_that_of_the_whole_answer(client, project):
+    for path in ("/api/projects", f"/api/projects/{project}/events", "/bcf/versions", "/api/nowhere"):
+        head = client.head(path)
+        if not path.endswith("/events"):
+            whole = client.get(path)
+            assert (head.status_code, head.headers["content-type"]) == (
+                whole.status_code,
+                whole.headers["content-type"],
+            )
+        assert head.content == b""
+
+
+@pytest.mark.parametrize(
+    ("path", "methods"),
+    [
+        ("/api/projects", "GET, HEAD, OPTIONS, POST"),
+        ("/api/meeting-points/x", "DELETE, OPTIONS, PATCH"),
+        ("/bcf/3.0/projects/x/topics/y", "DELETE, GET, HEAD, OPTIONS, PUT"),
+    ],
+)
+def test_an_address_says_all_that_it_takes(client, path, methods):
+    answer = client.options(path)
+    assert (answer.status_code, answer.headers["allow"]) == (204, methods)
+    refused = client.request("TRACE", path)
+    assert (refused.status_code, refused.headers["allow"]) == (405, methods)
+
+
 def test_a_line_that_stays_is_not_taken_for_a_slow_sender(client, project, real_server):
     client.app.state.together = Together()
     address = f"ws://127.0.0.1:{real_server}/api/projects/{project}/together?name=Mara"

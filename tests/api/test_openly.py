@@ -14,6 +14,7 @@ CAMERA = {
     "camera_view_point": {"x": 2, "y": 1, "z": 1.6}, "camera_direction": {"x": 1, "y": 0, "z": 0},
     "camera_up_vector": {"x": 0, "y": 0, "z": 1}, "field_of_view": 50, "aspect_ratio": 4 / 3,
 }  # fmt: skip
+PARALLEL = {name: at for name, at in CAMERA.items() if name != "field_of_view"}
 
 
 @pytest.fixture
@@ -38,7 +39,7 @@ def test_versions_projects_and_what_may_be_said(client, house, at):
 
 
 def test_a_topic_is_made_changed_and_deleted_and_is_the_same_one_on_the_page(client, house, at):
-    wish = {"guid": some_guid(3), "title": "Gap", "topic_type": "too near", "due_date": "2026-12-04T00:00:00Z"}
+    wish = {"guid": some_guid(3), "title": "Gap", "topic_type": "problem", "due_date": "2026-12-04T00:00:00Z"}
     made = at("POST", "/topics", 201, json=wish)
     assert (made["guid"], made["server_assigned_id"], made["creation_author"]) == (some_guid(3), "001", "Wen Osei")
     (ours,) = client.get(f"/api/projects/{house}/topics").json()
@@ -47,11 +48,39 @@ def test_a_topic_is_made_changed_and_deleted_and_is_the_same_one_on_the_page(cli
     assert (put["title"], put["topic_status"], put["modified_author"]) == ("The gap", "in hand", "Wen Osei")
     # What may not follow is refused, in the standard's form.
     client.patch(f"/api/topics/{ours['id']}", json={"status": "settled"})
-    wrong = at("PUT", f"/topics/{some_guid(3)}", 422, json={**wish, "topic_status": "asked"})
+    wrong = at("PUT", f"/topics/{some_guid(3)}", 400, json={**wish, "topic_status": "asked"})
     assert wrong["message"].startswith("After settled may come open")
-    assert "already" in at("POST", "/topics", 422, json=wish)["message"]
+    assert "already" in at("POST", "/topics", 400, json=wish)["message"]
     at("DELETE", f"/topics/{some_guid(3)}")
     assert "There is no topic" in at("GET", f"/topics/{some_guid(3)}", 404)["message"]
+
+
+def test_what_all_interfaces_have_in_common(client):
+    listed = client.get("/foundation/versions").json()["versions"]
+    assert [(each["api_id"], each["api_base_url"]) for each in listed] == [("foundation", None), ("bcf", "/bcf/3.0")]
+    assert client.get("/foundation/1.1/auth").json()["http_basic_supported"] is False
+    assert client.get("/foundation/1.1/current-user", headers=by("Wen Osei")).json()["name"] == "Wen Osei"
+    assert client.get("/foundation/2.0/auth").json() == {"message": "There is no such address."}
+
+
+def test_links_types_and_priorities_are_those_of_the_project(client, house, at):
+    wish = {"title": "Gap", "reference_links": ["https://example.org/a", "https://example.org/a"]}
+    topic = at("POST", "/topics", 201, json=wish)
+    assert topic["reference_links"] == ["https://example.org/a"]
+    url = f"/topics/{topic['guid']}"
+    put = at("PUT", url, json={"title": "Gap", "reference_links": ["http://example.org/b"]})
+    assert put["reference_links"] == ["http://example.org/b"]
+    assert at("PUT", url, json={"title": "Gap"})["reference_links"] == []
+    assert "no address of the web" in at("PUT", url, 400, json={**wish, "reference_links": ["javascript:x"]})["message"]
+    for field in ("topic_type", "priority", "topic_status"):
+        for method, where in (("POST", "/topics"), ("PUT", url)):
+            said = at(method, where, 400, json={"title": "Gap", field: "unheard of"})["message"]
+            assert "unheard of" in said, (field, method)
+    # What a topic of the page has is one of the project's.
+    make(client, house, "Other", kind="too near")
+    assert at("POST", "/topics", 201, json={"title": "Third", "topic_type": "too near"})["topic_type"] == "too near"
+    # A body that is none is the standard's 400, in its form.
+    assert "message" in at("POST", "/topics", 400, json={"title": 7})
 
 
 def test_topics_are_filtered_and_ordered_in_the_standards_words(client, house, at):
@@ -80,9 +109,9 @@ def test_topics_are_filtered_and_ordered_in_the_standards_words(client, house, a
         "title eq 'x' title",
         "due_date lt 2026-99-01",
     ):
-        said = at("GET", "/topics", 422, params={"$filter": wrong})
+        said = at("GET", "/topics", 400, params={"$filter": wrong})
         assert said["message"].count(".") <= 2
-    at("GET", "/topics", 422, params={"$orderby": "title sideways"})
+    at("GET", "/topics", 400, params={"$orderby": "title sideways"})
 
 
 def test_what_another_program_sent_is_sent_back_as_it_came(client, house, at, building):
@@ -157,19 +186,36 @@ def test_viewpoints_are_sent_with_what_they_show_and_read_again(client, house, a
     (ours,) = client.get(f"/api/projects/{house}/topics").json()
     assert (ours["views"], ours["disciplines"], ours["at_m"] is not None) == ([kept["id"]], ["ARC"], True)
     assert len(at("GET", f"/topics/{topic}/viewpoints")) == 1
-    assert "already" in at("POST", f"/topics/{topic}/viewpoints", 422, json=wish)["message"]
+    assert "already" in at("POST", f"/topics/{topic}/viewpoints", 400, json=wish)["message"]
     for change, says in (
         ({"perspective_camera": None}, "from where"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": "PHN2Zy8+"}}, "neither PNG nor JPEG"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": "???"}}, "not base64"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": "Tür" * 20}}, "not base64"),
         ({"snapshot": {"snapshot_type": "png", "snapshot_data": vast_png(20_000, 20_000)}}, "40 million pixels"),
+        ({"orthogonal_camera": {**PARALLEL, "view_to_world_scale": 4}}, "has one camera"),
         ({"perspective_camera": {**CAMERA, "camera_direction": {"x": 0, "y": 0, "z": 0}}}, "no length"),
     ):
         wrong = {**wish, "guid": some_guid(9), **change}
         if "perspective_camera" in change and change["perspective_camera"] is None:
             wrong["components"] = {}
-        assert says in at("POST", f"/topics/{topic}/viewpoints", 422, json=wrong)["message"]
+        assert says in at("POST", f"/topics/{topic}/viewpoints", 400, json=wrong)["message"]
+
+
+def test_a_viewpoint_is_taken_from_its_topic(client, house, at):
+    one, other = (at("POST", "/topics", 201, json={"title": title})["guid"] for title in ("One", "Other"))
+    wish = {"guid": some_guid(5), "perspective_camera": CAMERA}
+    at("POST", f"/topics/{one}/viewpoints", 201, json=wish)
+    (view,) = client.get(f"/api/projects/{house}/viewpoints").json()
+    (theirs,) = [t for t in client.get(f"/api/projects/{house}/topics").json() if t["guid"] == other]
+    client.patch(f"/api/topics/{theirs['id']}", json={"views": {"add": [view["id"]]}})
+    assert at("DELETE", f"/topics/{one}/viewpoints/{some_guid(5)}") is None
+    assert at("GET", f"/topics/{one}/viewpoints") == []
+    # Another topic has it still; without that one it goes to the bin.
+    assert len(client.get(f"/api/projects/{house}/viewpoints").json()) == 1
+    at("DELETE", f"/topics/{other}/viewpoints/{some_guid(5)}")
+    assert client.get(f"/api/projects/{house}/viewpoints").json() == []
+    at("DELETE", f"/topics/{other}/viewpoints/{some_guid(5)}", 404)
 
 
 def test_comments_are_written_changed_and_deleted(client, house, at):
@@ -189,7 +235,7 @@ def test_comments_are_written_changed_and_deleted(client, house, at):
     at("DELETE", here)
     at("GET", here, 404)
     assert at("GET", f"/topics/{topic}/comments") == []
-    missing = at("POST", f"/topics/{topic}/comments", 422, json={"comment": "x", "viewpoint_guid": some_guid(99)})
+    missing = at("POST", f"/topics/{topic}/comments", 400, json={"comment": "x", "viewpoint_guid": some_guid(99)})
     assert "send it first" in missing["message"]
 
 
@@ -219,7 +265,7 @@ def test_pictures_in_space_come_in_are_read_and_go_out_again(client, house, at):
     (kept,) = client.get(f"/api/projects/{house}/viewpoints").json()
     assert [each["height_m"] for each in kept["view"]["pictures"]] == [0.8]
     for wrong in ({"bitmap_data": "****"}, {"normal": {"x": 0, "y": 0, "z": 0}}, {"height": 0}):
-        at("POST", url, 422, json={"perspective_camera": CAMERA, "bitmaps": [{**standing, **wrong}]})
+        at("POST", url, 400, json={"perspective_camera": CAMERA, "bitmaps": [{**standing, **wrong}]})
 
 
 def test_documents_are_listed_read_and_attached(client, house, at):
@@ -245,7 +291,7 @@ def test_documents_are_listed_read_and_attached(client, house, at):
         {"url": "file:///etc/passwd"},
         {"document_guid": some_guid(7)},
     ):
-        at("POST", url, 422, json=wrong)
+        at("POST", url, 400, json=wrong)
     assert [each["filename"] for each in at("GET", f"/topics/{topic['guid']}/files")] == ["T-ARC.ifc"]
 
 

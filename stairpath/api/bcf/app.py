@@ -60,11 +60,12 @@ def _asked(found: Sequence[B], fields: Sequence[str], where: str | None, order: 
     return [record[""] for record in records]
 
 
-def _as_message(answer: Response) -> Response:
-    """An error in the standard's own form."""
+def as_message(answer: Response) -> Response:
+    """An error in the standard's own form, which knows no other status for what is not valid than 400."""
     said = json.loads(bytes(answer.body))
     kept = {k: v for k, v in answer.headers.items() if k not in ("content-length", "content-type")}
-    return JSONResponse({"message": said["detail"]}, answer.status_code, headers=kept)
+    status = 400 if answer.status_code == 422 else answer.status_code
+    return JSONResponse({"message": said["detail"]}, status, headers=kept)
 
 
 def bcf_app() -> FastAPI:
@@ -75,9 +76,9 @@ def bcf_app() -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url="/3.0/openapi.json",
-        responses={code: {"model": schemas.Wrong} for code in (404, 409, 410, 422)},
+        responses={code: {"model": schemas.Wrong} for code in (400, 404, 409, 410)},
     )
-    add_error_handlers(app, _as_message)
+    add_error_handlers(app, as_message)
     _projects(app)
     # Before what has a GUID in the same place of its address.
     add_beside(app)
@@ -140,7 +141,9 @@ def _topics(app: FastAPI) -> None:
 
     @app.post(of_project, status_code=201)
     def make_topic(who: Asker, project_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
-        return topic_shape(bcf_api.make(who, project_id, NewTopic(said_from(wish)), wish.guid))
+        return topic_shape(
+            bcf_api.make(who, project_id, NewTopic(said_from(wish), links=wish.reference_links), wish.guid)
+        )
 
     @app.get(one)
     def get_topic(project_id: str, guid: str) -> schemas.Topic:
@@ -150,11 +153,12 @@ def _topics(app: FastAPI) -> None:
     def put_topic(who: Asker, project_id: str, guid: str, wish: schemas.TopicRequest) -> schemas.Topic:
         said = said_from(wish)
         fields: dict[str, Value] = {name: value for name, value in vars(said).items() if name != "status" or value}
-        return topic_shape(bcf_api.change(who, project_id, guid, fields))
+        return topic_shape(bcf_api.change(who, project_id, guid, fields, wish.reference_links))
 
-    @app.delete(one, status_code=200)
-    def delete_topic(who: Asker, project_id: str, guid: str) -> None:
+    @app.delete(one, response_class=Response)
+    def delete_topic(who: Asker, project_id: str, guid: str) -> Response:
         bcf_api.delete(who, project_id, guid)
+        return Response()
 
     @app.get(f"{one}/related_topics")
     def get_related(project_id: str, guid: str) -> list[schemas.RelatedTopic]:
@@ -193,9 +197,10 @@ def _comments(app: FastAPI) -> None:
         bcf_api.rewrite(who, project_id, guid, comment_guid, wish.comment)
         return comment_shape(bcf_api.comment(project_id, guid, comment_guid))
 
-    @app.delete(f"{all_of}/{{comment_guid}}", status_code=200)
-    def delete_comment(who: Asker, project_id: str, guid: str, comment_guid: str) -> None:
+    @app.delete(f"{all_of}/{{comment_guid}}", response_class=Response)
+    def delete_comment(who: Asker, project_id: str, guid: str, comment_guid: str) -> Response:
         bcf_api.rewrite(who, project_id, guid, comment_guid, None)
+        return Response()
 
 
 def _viewpoints(app: FastAPI) -> None:
@@ -215,6 +220,11 @@ def _viewpoints(app: FastAPI) -> None:
     @app.get(one)
     def get_viewpoint(project_id: str, guid: str, view_guid: str) -> schemas.Viewpoint:
         return viewpoint_shape(bcf_api.viewpoints(project_id, guid, view_guid)[0])
+
+    @app.delete(one, response_class=Response)
+    def delete_viewpoint(who: Asker, project_id: str, guid: str, view_guid: str) -> Response:
+        bcf_api.delete_viewpoint(who, project_id, guid, view_guid)
+        return Response()
 
     @app.get(f"{one}/snapshot", response_class=Response)
     def get_snapshot(project_id: str, guid: str, view_guid: str) -> Response:

@@ -3,13 +3,39 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 
 _Text = Annotated[str, Field(max_length=40_000)]
 _Word = Annotated[str, Field(max_length=400)]
 _Guid = Annotated[str, Field(max_length=64)]
+
+
+class ApiVersion(BaseModel):
+    api_id: str
+    version_id: str
+    detailed_version: str
+    api_base_url: str | None = None
+
+
+class ApiVersions(BaseModel):
+    versions: list[ApiVersion]
+
+
+class SigningIn(BaseModel):
+    """How one signs in: by nothing, until there are accounts."""
+
+    oauth2_auth_url: str | None = None
+    oauth2_token_url: str | None = None
+    oauth2_dynamic_client_reg_url: str | None = None
+    http_basic_supported: bool = False
+    supported_oauth2_flows: list[str] = []
+
+
+class User(BaseModel):
+    id: str
+    name: str
 
 
 class TopicRequest(BaseModel):
@@ -25,6 +51,7 @@ class TopicRequest(BaseModel):
     stage: _Word | None = None
     description: _Text | None = None
     due_date: datetime | None = None
+    reference_links: Annotated[list[Annotated[str, Field(max_length=2000)]], Field(max_length=200)] = []
 
 
 class Topic(BaseModel):
@@ -162,6 +189,12 @@ class ViewpointRequest(BaseModel):
     components: Components = Components()
     bitmaps: Annotated[list[BitmapRequest], Field(max_length=100)] = []
     snapshot: SnapshotRequest | None = None
+
+    @model_validator(mode="after")
+    def _one_camera(self) -> Self:
+        if self.perspective_camera is not None and self.orthogonal_camera is not None:
+            raise ValueError("A viewpoint has one camera. Send perspective_camera or orthogonal_camera, not both.")
+        return self
 
 
 class Viewpoint(BaseModel):

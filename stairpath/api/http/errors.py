@@ -10,6 +10,7 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException as StarletteError
 
+from stairpath.api.http.methods import allowed
 from stairpath.api.schemas.common import ErrorMessage
 from stairpath.work.base import errors
 from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE
@@ -83,7 +84,10 @@ async def _plain(request: Request, error: Exception) -> Response:
     text = str(error.detail)
     if text in ("Not Found", "Method Not Allowed"):
         text = _PLAIN[error.status_code]
-    return said(error.status_code, text, dict(error.headers or {}))
+    headers = dict(error.headers or {})
+    if error.status_code == 405:
+        headers["Allow"] = allowed(request.app.router.routes, request.scope)
+    return said(error.status_code, text, headers)
 
 
 def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] = lambda answer: answer) -> None:

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import asyncio
+import json
 from typing import Any
 
 import h11
 from uvicorn.protocols.http.h11_impl import H11Protocol
+
+from stairpath.api.http.guard import HEADERS
 
 HEAD_S = 20.0
 """So long the head of a request may take, from the connection or from its first byte on."""
@@ -44,6 +47,15 @@ class HeadTimeoutProtocol(H11Protocol):
             self._stop_waiting()
         elif self.conn.their_state is h11.IDLE:
             self._wait()
+
+    def send_400_response(self, msg: str) -> None:
+        """Refuse what is no HTTP in a sentence, with the head that every answer has; ``msg`` says too little."""
+        body = json.dumps({"detail": "The request cannot be understood. Send it as HTTP/1.1."}).encode()
+        head = {"Content-Type": "application/json", "Content-Length": str(len(body)), "Connection": "close", **HEADERS}
+        answer = h11.Response(status_code=400, headers=list(head.items()), reason="Bad Request")
+        for event in (answer, h11.Data(data=body), h11.EndOfMessage()):
+            self.transport.write(self.conn.send(event) or b"")
+        self.transport.close()
 
     def handle_websocket_upgrade(self, event: h11.Request) -> None:
         """A head that asks for a line that stays: it came to its end, and no other request follows."""

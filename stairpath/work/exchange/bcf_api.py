@@ -17,7 +17,7 @@ from stairpath.store import blobs, kept, models, topics
 from stairpath.store.tables import Model, Topic, TopicFile, TopicNote, Viewpoint
 from stairpath.work.base import deleting
 from stairpath.work.base.errors import MissingError, WrongError
-from stairpath.work.base.lookup import TOPIC
+from stairpath.work.base.lookup import TOPIC, VIEWPOINT
 from stairpath.work.base.pictures import keep_picture
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
@@ -25,6 +25,7 @@ from stairpath.work.building.topic_location import component_boxes
 from stairpath.work.exchange.extension import keep_bitmaps
 from stairpath.work.topics import topics as ours
 from stairpath.work.topics.files import MOST_FILES
+from stairpath.work.topics.rules import rules as project_rules
 from stairpath.work.topics.topics import Listed, NewTopic, listed_as, touch
 from stairpath.work.views.thumbnails import coming_picture
 
@@ -49,12 +50,28 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None) -> Listed:
         with read_only() as look:
             if topics.topic_by_guid(look.session, project_id, guid_of(guid)) is not None:
                 raise WrongError(f"There is a topic {guid} already; change that one.")
+    _offered(who, project_id, wish.said.kind, wish.said.priority)
     return ours.make(who, project_id, wish, guid_of(guid) if guid else None)
 
 
-def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value]) -> Listed:
-    """Change what is said of a topic."""
-    return ours.change(who, topic(project_id, guid).topic.id, wish)
+def _offered(who: Who, project_id: str, kind: str, priority: str) -> None:
+    """Refuse a type or a priority that the project's extensions do not list; where they list none, any is taken."""
+    known = [each.topic.said for each in ours.listed(who, project_id)]
+    rules = project_rules(project_id)
+    for said, name, offered, used in (
+        (kind, "topic_type", rules.kinds, {each.kind for each in known}),
+        (priority, "priority", rules.priorities, {each.priority for each in known}),
+    ):
+        if said and offered and said not in {*offered, *used}:
+            listed = ", ".join(dict.fromkeys([*offered, *sorted(used - {""})]))
+            raise WrongError(f"This project has no {name} {said}. Its extensions list {listed}.")
+
+
+def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value], links: Sequence[str]) -> Listed:
+    """Change what is said of a topic, and what it links to."""
+    row = topic(project_id, guid).topic
+    _offered(who, project_id, str(wish.get("kind") or ""), str(wish.get("priority") or ""))
+    return ours.change(who, row.id, wish, links=Entries(tuple(links), tuple(set(row.links) - set(links))))
 
 
 def delete(who: Who, project_id: str, guid: str) -> None:
@@ -201,6 +218,18 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
     ours.change(who, row.id, {}, views=Entries((made.id,)))
 
 
+def delete_viewpoint(who: Who, project_id: str, guid: str, view_guid: str) -> None:
+    """Take a viewpoint from a topic; one that no other topic has is deleted, and can be brought back."""
+    with read_only() as look:
+        row = _row(look, project_id, guid)
+        view = _kept(look, project_id, guid, view_guid)[0]
+        others = [each for each in topics.topics(look.session, project_id) if each.id != row.id]
+        shared = any(view.id in each.views for each in others)
+    ours.change(who, row.id, {}, views=Entries(drop=(view.id,)))
+    if not shared:
+        deleting.delete(who, VIEWPOINT, view.id)
+
+
 def _documents_of(act: UnitOfWork, project_id: str) -> list[TopicFile]:
     """The files that are attached to the project's topics, each content once."""
     return list({file.sha256: file for file in topics.files_of(act.session, project_id) if file.sha256}.values())
@@ -244,7 +273,7 @@ def refer(who: Who, project_id: str, guid: str, document_guid: str | None, url: 
                 raise WrongError(f"There is no document {document_guid} in this project; attach it to a topic first.")
             made = TopicFile(topic_id=row.id, name=found.name, sha256=found.sha256, size=found.size)
         else:
-            if not url.lower().startswith(("http://", "https://")):
+            if not url.lower().startswith(ours.WEB):
                 raise WrongError("The address of a document begins with http:// or https://; send such a one.")
             made = TopicFile(topic_id=row.id, name=url.rsplit("/", 1)[-1][:200] or url[:200], url=url, size=0)
         made.author, made.description = who.said, description

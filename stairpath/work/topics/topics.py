@@ -34,6 +34,7 @@ from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of
 from stairpath.work.building.topic_location import component_boxes, place_of
 from stairpath.work.topics.rules import rules_of
 
+WEB = ("http://", "https://")
 _WRONG = (NotATopicError, NotAStatusError, NotAReferenceError)
 
 
@@ -93,6 +94,14 @@ def _related(act: UnitOfWork, topic: Topic, guids: Sequence[str]) -> list[str]:
     return wanted
 
 
+def _links(addresses: Sequence[str]) -> list[str]:
+    """What a topic links to, each once: addresses of the web, and nothing that runs when it is clicked."""
+    wrong = next((each for each in addresses if not each.lower().startswith(WEB)), None)
+    if wrong is not None:
+        raise WrongError(f"{wrong[:80]} is no address of the web. A link begins with http:// or https://.")
+    return list(dict.fromkeys(addresses))
+
+
 @dataclass(frozen=True)
 class NewTopic:
     """What a topic begins with: what is said, its views, the disciplines of its components, of which one it is a variant, and of
@@ -104,6 +113,7 @@ class NewTopic:
     disciplines: Sequence[str] = ()
     variant_of: str = ""
     finding: OfFinding | None = None
+    links: Sequence[str] = ()
 
 
 def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> Listed:
@@ -124,7 +134,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> 
         row = Topic(
             project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
             disciplines=list(concerned(wish.disciplines, CODES)), finding=wish.finding,
-            views=all_within(act, VIEWPOINT, wish.views, project.id),
+            views=all_within(act, VIEWPOINT, wish.views, project.id), links=_links(wish.links),
         )  # fmt: skip
         _locate(act, row)
         if guid is not None:
@@ -175,9 +185,9 @@ def touch(act: UnitOfWork, topic: Topic) -> None:
 
 def change(
     who: Who, topic_id: str, wish: Mapping[str, Value], labels: Entries | None = None, views: Entries | None = None,
-    related: Entries | None = None,
+    related: Entries | None = None, links: Entries | None = None,
 ) -> Listed:  # fmt: skip
-    """Change what is said of a topic, its views or what it has to do with; what is said is kept in its history."""
+    """Change what is said of a topic, its views or what it has to do with and links to; what is said is kept in its history."""
     with unit_of_work(who) as act:
         topic = there(act, topic_id, hold=True)
         if labels is not None:
@@ -196,7 +206,9 @@ def change(
             _locate(act, topic)
         if related is not None:
             topic.related = _related(act, topic, related.applied(topic.related))
-        if told or views is not None or related is not None:
+        if links is not None:
+            topic.links = _links(links.applied(topic.links))
+        if told or views is not None or related is not None or links is not None:
             touch(act, topic)
         return listed_as(act, topic)
 

@@ -1,0 +1,45 @@
+"""What the standard's interfaces have in common: which there are, how one signs in, and who one is."""
+
+from __future__ import annotations
+
+from fastapi import FastAPI
+
+from stairpath.api.bcf import schemas
+from stairpath.api.bcf.app import as_message
+from stairpath.api.http.caller import Asker
+from stairpath.api.http.errors import add_error_handlers
+
+VERSION = "1.1"
+
+
+def foundation_app() -> FastAPI:
+    """The common interface as an application of its own."""
+    app = FastAPI(
+        title="Stair Path",
+        version=VERSION,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url=f"/{VERSION}/openapi.json",
+        responses={400: {"model": schemas.Wrong}},
+    )
+    add_error_handlers(app, as_message)
+
+    @app.get("/versions")
+    def versions() -> schemas.ApiVersions:
+        return schemas.ApiVersions(
+            versions=[
+                schemas.ApiVersion(api_id="foundation", version_id=VERSION, detailed_version=VERSION),
+                schemas.ApiVersion(api_id="bcf", version_id="3.0", detailed_version="3.0", api_base_url="/bcf/3.0"),
+            ]
+        )
+
+    @app.get(f"/{VERSION}/auth")
+    def signing_in() -> schemas.SigningIn:
+        # Until people sign in a name is believed; there is nothing to be asked for a token.
+        return schemas.SigningIn()
+
+    @app.get(f"/{VERSION}/current-user")
+    def current_user(who: Asker) -> schemas.User:
+        return schemas.User(id=who.said, name=who.said)
+
+    return app
