@@ -1,11 +1,15 @@
 """Files of which a little is wrong: that is left out and named, the rest is read."""
 
+import io
+import random
 import re
 
 import pytest
 
 from stairpath.core.problems import CannotReadError
 from stairpath.core.reading import mend
+from stairpath.core.reading.intake import take_in
+from stairpath.core.reading.mend import open_step
 from stairpath.core.reading.read import read_model
 from tests.samples import Sample, simple
 
@@ -50,6 +54,37 @@ def test_a_statement_that_is_none_costs_no_more_than_itself(tmp_path, pattern, b
         assert (
             said == f"One statement of the file is no STEP (#{number.decode()}) and left out; what it says is missing."
         )
+
+
+@pytest.mark.parametrize("as_file", [False, True])
+def test_a_byte_order_mark_is_skipped(tmp_path, as_file):
+    content = b"\xef\xbb\xbf" + two_walls().content()
+    with take_in("a.ifc", io.BytesIO(content)) as ((name, _),):
+        assert name == "a.ifc"
+    path = tmp_path / "a.ifc"
+    path.write_bytes(content)
+    reading = read_model("a.ifc", path if as_file else content)
+    assert [c.tag for c in reading.components] == ["W-1", "W-2"]
+    assert "broken-statement" not in codes(reading)
+
+
+def test_a_few_flipped_bits_cost_no_more_than_their_statements():
+    content, chance = two_walls().content(), random.Random(7)
+    whole = len(open_step(content).ifc.by_type("IfcRoot"))
+    for _ in range(40):
+        damaged = bytearray(content)
+        for _ in range(4):
+            damaged[chance.randrange(len(damaged))] ^= 1 << chance.randrange(8)
+        opened = open_step(bytes(damaged))
+        # Each bit hits one statement, or the end of one and the next.
+        assert len(opened.left_out) <= 8
+        assert len(opened.ifc.by_type("IfcRoot")) >= whole - 8
+
+
+def test_a_damaged_head_says_nothing_of_the_building():
+    content = two_walls().content().replace(b"FILE_NAME(", b"FILE\x0eNAME(").replace(b"DATA;", b"DAT\xc1;")
+    reading = read_model("a.ifc", content)
+    assert ([c.tag for c in reading.components], reading.schema) == (["W-1", "W-2"], "IFC4")
 
 
 def test_a_file_of_very_many_broken_statements_is_refused_in_a_sentence(monkeypatch):

@@ -14,7 +14,13 @@ MOST_LEFT_OUT = 50
 LONGEST_S = 120.0
 
 _BEYOND = re.compile(rb"(?<=[(,])(-?\d+\.\d*[Ee])\+?(\d{3,})(?=[,)])")
-_STATEMENT = re.compile(rb"^#(\d+)[ \t]*=", re.MULTILINE)
+_STATEMENT = re.compile(rb"^[ \t]*#(\d+)[ \t]*=", re.MULTILINE)
+_ONE = re.compile(rb"\s*#\d+\s*=\s*[A-Z][A-Z0-9_]*\s*\((?:[^'\";]|'(?:[^']|'')*')*\)\s*;")
+_STRING = re.compile(rb"'(?:[^']|'')*'")
+_NUMBER = re.compile(rb"\d+")
+_SCHEMA = re.compile(rb"IFC(?:2X3|4X3(?:_[A-Z0-9]+)?|4)(?![A-Z0-9])")
+_HEAD_BYTES = 1 << 16
+_MARK = b"\xef\xbb\xbf"
 _LARGEST_EXPONENT = 300
 
 
@@ -54,6 +60,45 @@ def _first_unknown(text: bytes, ifc: Any) -> re.Match[bytes] | None:
     return next((found for found in _STATEMENT.finditer(text) if int(found[1]) not in known), None)
 
 
+def _statement(text: bytes) -> bytes | None:
+    """The statement that a text begins with, if it has the form of one."""
+    found = _ONE.match(text)
+    if found is None:
+        return None
+    bare = _STRING.sub(b"", found[0])
+    return found[0] if bare.count(b"(") == bare.count(b")") else None
+
+
+def _rebuilt(text: bytes) -> tuple[bytes, list[int]]:
+    """A file with a head of its own and the statements that have the form of one, each number once; and what is left out.
+
+    Bits that flipped in the head say nothing of the building; one that flipped in a number or at a statement's end costs
+    that statement.
+    """
+    found = list(_STATEMENT.finditer(text))
+    if not found:
+        return text, []
+    schema = _SCHEMA.search(text[: min(found[0].start(), _HEAD_BYTES)])
+    head = b"ISO-10303-21;\nHEADER;\nFILE_DESCRIPTION((''),'2;1');\nFILE_NAME('','',(''),(''),'','','');\n"
+    kept = [head, b"FILE_SCHEMA(('%s'));\nENDSEC;\nDATA;\n" % (schema[0] if schema else b"IFC4")]
+    end = text.rfind(b"ENDSEC", found[-1].end())
+    ends = [*(each.start() for each in found[1:]), end if end > 0 else len(text)]
+    left_out: list[int] = []
+    seen: set[int] = set()
+    for each, to in zip(found, ends, strict=True):
+        number, span = int(each[1]), text[each.start() : to]
+        statement = _statement(span)
+        if statement is None or number in seen:
+            left_out.append(number)
+            continue
+        seen.add(number)
+        kept.append(statement)
+        if rest := span[len(statement) :].strip():
+            after = _NUMBER.search(rest)
+            left_out.append(int(after[0]) if after else number)
+    return b"\n".join([*kept, b"\nENDSEC;\nEND-ISO-10303-21;\n"]), left_out
+
+
 def open_step(source: bytes | Path) -> Opened:
     """Parse a file; statements that are none are left out, up to 50. Raises NoStepError."""
     if isinstance(source, Path):
@@ -62,15 +107,24 @@ def open_step(source: bytes | Path) -> Opened:
         except Exception:  # any of a dozen kinds; what is wrong is found below
             source = source.read_bytes()
     begun = time.monotonic()
-    text = _within_range(source)
+    text = _within_range(source.removeprefix(_MARK))
     left_out: list[int] = []
+    rebuilt = False
     while True:
         try:
             ifc = _parsed(text)
         except Exception as error:
-            raise NoStepError(str(error)) from error
-        if _is_whole(ifc):
+            if rebuilt:
+                raise NoStepError(str(error)) from error
+            ifc = None
+        if ifc is not None and _is_whole(ifc):
             return Opened(ifc, tuple(left_out))
+        if not rebuilt:
+            rebuilt = True
+            text, left_out = _rebuilt(text)
+            if len(left_out) > MOST_LEFT_OUT:
+                raise NoStepError(f"{len(left_out)} statements are no STEP")
+            continue
         bad = _first_unknown(text, ifc)
         if bad is None or len(left_out) >= MOST_LEFT_OUT or time.monotonic() - begun > LONGEST_S:
             raise NoStepError(f"{len(left_out) + 1} statements are no STEP")
