@@ -15,7 +15,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api.bcf import bcf_app
 from stairpath.api.bcf.foundation import foundation_app
-from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, said
+from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, full, said
 from stairpath.api.http.guard import RequestGuard
 from stairpath.api.http.head_timeout import HeadTimeoutProtocol
 from stairpath.api.http.methods import PAGE, Methods
@@ -112,7 +112,7 @@ def create_app() -> FastAPI:
     @app.get(
         "/api/health",
         tags=["server"],
-        responses={503: ERROR_RESPONSES[503], 400: ERROR_RESPONSES[400]},
+        responses={503: ERROR_RESPONSES[503], 507: ERROR_RESPONSES[507], 400: ERROR_RESPONSES[400]},
         response_model=None,
     )
     def health() -> Response | dict[str, str]:
@@ -123,6 +123,8 @@ def create_app() -> FastAPI:
                 "The database cannot be reached. This is retried automatically.",
                 {"Retry-After": str(RETRY_AFTER_S)},
             )
+        if database.was_full():
+            return full()
         return {"status": "ok"}
 
     app.include_router(together)

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import errno
+import math
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime, time
 from functools import lru_cache
+from time import monotonic
 
 import psycopg
 import psycopg_pool
@@ -19,7 +22,18 @@ from sqlalchemy.orm import Session
 from stairpath.core.dates import EARLIEST
 from stairpath.settings import settings
 
-__all__ = ["NOT_STORABLE", "UNREACHABLE", "Session", "answers", "engine", "transaction", "without_waiting"]
+__all__ = [
+    "NOT_STORABLE",
+    "UNREACHABLE",
+    "Session",
+    "answers",
+    "engine",
+    "is_full",
+    "note_full",
+    "transaction",
+    "was_full",
+    "without_waiting",
+]
 
 UNREACHABLE: tuple[type[Exception], ...] = (
     OperationalError,
@@ -34,6 +48,30 @@ NOT_STORABLE: tuple[type[Exception], ...] = (DataError,)
 """What PostgreSQL cannot keep, such as a NUL in a text or a number beyond its range."""
 CONFLICTING: tuple[type[Exception], ...] = (IntegrityError,)
 """What somebody else did in the same moment makes impossible."""
+
+
+_FULL_FOR_S = 60.0
+_full_at = -math.inf
+
+
+def is_full(error: BaseException | None) -> bool:
+    """Whether something failed because a disk has no room left: the database's (SQLSTATE 53100) or this server's (ENOSPC)."""
+    while error is not None:
+        if isinstance(error, psycopg.errors.DiskFull) or (isinstance(error, OSError) and error.errno == errno.ENOSPC):
+            return True
+        error = getattr(error, "orig", None) or error.__cause__
+    return False
+
+
+def note_full() -> None:
+    """Note that a disk had no room left just now."""
+    global _full_at
+    _full_at = monotonic()
+
+
+def was_full() -> bool:
+    """Whether a disk had no room left within the last minute."""
+    return monotonic() - _full_at < _FULL_FOR_S
 
 
 class _KeptTimes(TimestamptzLoader):

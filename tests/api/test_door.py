@@ -3,18 +3,22 @@
 from __future__ import annotations
 
 import base64
+import errno
+import math
 import socket
 import struct
 import threading
 import time
 import zlib
 
+import psycopg
 import pytest
 import uvicorn
 from sqlalchemy.exc import OperationalError
 from websockets.sync.client import connect
 
 from stairpath.api.http import head_timeout
+from stairpath.api.http.errors import FULL
 from stairpath.api.http.guard import HEADERS
 from stairpath.api.live.session import Together
 from stairpath.start.postgres import free_port
@@ -155,6 +159,30 @@ def test_while_the_database_is_away_that_is_said(client, away, path):
     assert answer.status_code == 503
     assert answer.json()["detail"] == "The database cannot be reached. This is retried automatically."
     assert int(answer.headers["Retry-After"]) > 0
+
+
+@pytest.mark.parametrize(
+    "why",
+    [
+        OperationalError("INSERT", {}, psycopg.errors.DiskFull("could not extend file")),
+        OSError(errno.ENOSPC, "No space left on device"),
+    ],
+)
+def test_a_full_disk_is_called_that(client, project, monkeypatch, why):
+    monkeypatch.setattr("stairpath.store.database._full_at", -math.inf)
+    assert client.get("/api/health").json() == {"status": "ok"}
+
+    def full(*args, **more):
+        raise why
+
+    monkeypatch.setattr("sqlalchemy.orm.session.Session.flush", full)
+    answer = client.post(f"/api/projects/{project}/topics", json={"title": "Gap"})
+    assert (answer.status_code, answer.json()["detail"]) == (507, FULL)
+    assert client.get("/api/health").status_code == 507
+    # A while after it has room again nothing speaks of it.
+    with monkeypatch.context() as later:
+        later.setattr("stairpath.store.database._FULL_FOR_S", 0.0)
+        assert client.get("/api/health").json() == {"status": "ok"}
 
 
 @pytest.fixture

@@ -13,7 +13,7 @@ from starlette.exceptions import HTTPException as StarletteError
 from stairpath.api.http.methods import allowed
 from stairpath.api.schemas.common import ErrorMessage
 from stairpath.work.base import errors
-from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE
+from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE, is_full, note_full
 
 STATUS: dict[type[errors.RefusedError], int] = {
     errors.MissingError: 404,
@@ -24,6 +24,7 @@ STATUS: dict[type[errors.RefusedError], int] = {
 }
 
 RETRY_AFTER_S = 2
+FULL = "The server's disk is full, and this was not saved. Free some space there and try again."
 
 _MEANS = {
     400: "The request cannot be understood.",
@@ -35,6 +36,7 @@ _MEANS = {
     413: "The request is too large.",
     422: "A value is not valid.",
     503: "The database cannot be reached. Try again in a moment.",
+    507: "The disk is full.",
 }
 ERROR_RESPONSES: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorMessage, "description": means} for status, means in _MEANS.items()
@@ -70,7 +72,21 @@ async def _conflicting(request: Request, error: Exception) -> Response:
     return said(409, "Someone else changed the same thing at this moment. Try again.")
 
 
+def full() -> Response:
+    """The answer while a disk has no room left."""
+    return said(507, FULL)
+
+
+async def _no_room(request: Request, error: Exception) -> Response:
+    if not is_full(error):
+        raise error
+    note_full()
+    return full()
+
+
 async def _away(request: Request, error: Exception) -> Response:
+    if is_full(error):
+        return await _no_room(request, error)
     return said(
         503, "The database cannot be reached. This is retried automatically.", {"Retry-After": str(RETRY_AFTER_S)}
     )
@@ -106,6 +122,7 @@ def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] =
         NOT_STORABLE: _cannot_be_kept,
         CONFLICTING: _conflicting,
         UNREACHABLE: _away,
+        (OSError,): _no_room,
     }
     for kinds, handler in handlers.items():
         for kind in kinds:

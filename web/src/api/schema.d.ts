@@ -6047,6 +6047,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     make_project_api_projects_post: {
@@ -6145,6 +6154,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6262,6 +6280,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     throw_project_away_api_projects__project_id__delete: {
@@ -6359,6 +6386,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6465,6 +6501,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6584,6 +6629,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     put_together_api_projects__project_id__federation_post: {
@@ -6683,6 +6737,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6795,6 +6858,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     forget_home_api_projects__project_id__home_delete: {
@@ -6892,6 +6964,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7002,6 +7083,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_models_api_projects__project_id__models_get: {
@@ -7100,6 +7190,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7219,6 +7318,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     cancel_reading_api_models__model_id__cancel_post: {
@@ -7316,6 +7424,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7427,6 +7544,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     take_away_api_models__model_id__delete: {
@@ -7524,6 +7650,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7635,6 +7770,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     let_stand_api_models__model_id__stand_post: {
@@ -7732,6 +7876,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7847,6 +8000,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     align_by_hand_api_models__model_id__alignment_put: {
@@ -7948,6 +8110,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8063,6 +8234,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_issues_api_models__model_id__issues_get: {
@@ -8159,6 +8339,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8272,6 +8461,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     draw_gone_api_models__model_id__gone_get: {
@@ -8378,6 +8576,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_component_api_models__model_id__components__global_id__get: {
@@ -8475,6 +8682,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8588,6 +8804,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_run_api_models__model_id__components__global_id__run_get: {
@@ -8685,6 +8910,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8799,6 +9033,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     fit_api_projects__project_id__frame_post: {
@@ -8906,6 +9149,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_directions_api_camera_directions_get: {
@@ -9000,6 +9252,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9112,6 +9373,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     look_at_axis_api_camera_axis_post: {
@@ -9210,6 +9480,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9322,6 +9601,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     change_projection_api_camera_projection_post: {
@@ -9420,6 +9708,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9532,6 +9829,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     draw_to_scale_api_camera_scale_post: {
@@ -9630,6 +9936,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9736,6 +10051,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9850,6 +10174,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     look_at_viewpoints_api_projects__project_id__viewpoints_looked_post: {
@@ -9947,6 +10280,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10060,6 +10402,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_viewpoint_api_viewpoints__viewpoint_id__get: {
@@ -10156,6 +10507,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10260,6 +10620,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10377,6 +10746,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     restore_viewpoint_api_viewpoints__viewpoint_id__restore_post: {
@@ -10476,6 +10854,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10583,6 +10970,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10700,6 +11096,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     take_viewpoint_back_api_viewpoints__viewpoint_id__take_back_post: {
@@ -10799,6 +11204,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10916,6 +11330,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     tell_missing_api_viewpoints__viewpoint_id__missing_get: {
@@ -11019,6 +11442,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_folders_api_projects__project_id__folders_get: {
@@ -11115,6 +11547,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11232,6 +11673,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     rename_folder_api_folders__folder_id__name_put: {
@@ -11335,6 +11785,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11450,6 +11909,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     delete_folder_api_folders__folder_id__delete: {
@@ -11547,6 +12015,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11653,6 +12130,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11768,6 +12254,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     resolve_rules_api_projects__project_id__resolve_post: {
@@ -11875,6 +12370,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_values_api_projects__project_id__values__what__get: {
@@ -11972,6 +12476,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12089,6 +12602,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     open_link_api_projects__project_id__links__link_id__get: {
@@ -12186,6 +12708,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12292,6 +12823,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12406,6 +12946,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     check_highlights_api_projects__project_id__highlights_get: {
@@ -12505,6 +13054,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12617,6 +13175,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_askable_api_projects__project_id__askable_get: {
@@ -12720,6 +13287,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_sets_api_projects__project_id__sets_get: {
@@ -12816,6 +13392,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12933,6 +13518,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     change_set_api_sets__set_id__put: {
@@ -13043,6 +13637,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     delete_set_api_sets__set_id__delete: {
@@ -13140,6 +13743,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13253,6 +13865,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     make_schedule_api_projects__project_id__schedule_post: {
@@ -13353,6 +13974,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13469,6 +14099,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     cut_faces_api_projects__project_id__cuts_faces_post: {
@@ -13569,6 +14208,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13683,6 +14331,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_tasks_api_projects__project_id__tasks_get: {
@@ -13779,6 +14436,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13896,6 +14562,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     ask_task_again_api_tasks__task_id__again_post: {
@@ -14006,6 +14681,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     stop_task_api_tasks__task_id__stop_post: {
@@ -14103,6 +14787,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14218,6 +14911,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     delete_task_api_tasks__task_id__delete: {
@@ -14315,6 +15017,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14426,6 +15137,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_findings_api_tasks__task_id__findings_get: {
@@ -14522,6 +15242,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14637,6 +15366,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     place_markup_api_markups_placed_post: {
@@ -14735,6 +15473,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14847,6 +15594,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     draw_markups_api_markups_drawn_post: {
@@ -14945,6 +15701,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15059,6 +15824,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     settle_point_api_projects__project_id__measures_point_post: {
@@ -15159,6 +15933,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15271,6 +16054,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_walking_api_projects__project_id__walking_get: {
@@ -15376,6 +16168,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_rule_api_projects__project_id__walking_rule_get: {
@@ -15472,6 +16273,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15587,6 +16397,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     why_stop_api_projects__project_id__walking_stop_post: {
@@ -15687,6 +16506,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15801,6 +16629,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     find_route_api_projects__project_id__routes_find_post: {
@@ -15901,6 +16738,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16015,6 +16861,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_ready_api_projects__project_id__routes_ready_post: {
@@ -16120,6 +16975,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_routes_api_projects__project_id__routes_get: {
@@ -16216,6 +17080,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16330,6 +17203,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     delete_route_api_routes__route_id__delete: {
@@ -16427,6 +17309,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16538,6 +17429,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     hand_on_route_api_routes__route_id___form__get: {
@@ -16637,6 +17537,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16758,6 +17667,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_columns_api_columns__sha256__get: {
@@ -16865,6 +17783,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16985,6 +17912,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_walk_tile_api_walk_tiles__sha256__get: {
@@ -17098,6 +18034,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_meetings_api_projects__project_id__meetings_get: {
@@ -17194,6 +18139,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17311,6 +18265,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_meeting_api_meetings__meeting_id__get: {
@@ -17407,6 +18370,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17511,6 +18483,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17628,6 +18609,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     restore_meeting_api_meetings__meeting_id__restore_post: {
@@ -17725,6 +18715,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17842,6 +18841,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     take_point_away_api_meeting_points__point_id__delete: {
@@ -17939,6 +18947,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18056,6 +19073,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     bring_point_back_api_meeting_points__point_id__restore_post: {
@@ -18153,6 +19179,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18267,6 +19302,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_question_api_topics__topic_id__question_get: {
@@ -18367,6 +19411,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18484,6 +19537,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     note_answer_api_topics__topic_id__answer_put: {
@@ -18594,6 +19656,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_topic_rules_api_projects__project_id__topic_rules_get: {
@@ -18690,6 +19761,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18807,6 +19887,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     list_topics_api_projects__project_id__topics_get: {
@@ -18906,6 +19995,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19023,6 +20121,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_topic_api_topics__topic_id__get: {
@@ -19119,6 +20226,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19223,6 +20339,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19340,6 +20465,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     look_at_topic_api_topics__topic_id__looked_post: {
@@ -19437,6 +20571,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19554,6 +20697,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     restore_topic_api_topics__topic_id__restore_post: {
@@ -19653,6 +20805,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19772,6 +20933,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_report_api_tasks__task_id__report_get: {
@@ -19875,6 +21045,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_proposals_api_tasks__task_id__proposals_get: {
@@ -19971,6 +21150,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20084,6 +21272,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     save_viewpoints_api_projects__project_id__viewpoints_file_get: {
@@ -20183,6 +21380,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20302,6 +21508,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     get_file_api_topic_files__file_id__get: {
@@ -20398,6 +21613,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20509,6 +21733,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     bring_file_back_api_topic_files__file_id__restore_post: {
@@ -20606,6 +21839,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20720,6 +21962,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
         };
     };
     health_api_health_get: {
@@ -20751,6 +22002,15 @@ export interface operations {
             };
             /** @description The database cannot be reached. Try again in a moment. */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
