@@ -48,11 +48,11 @@ def test_a_topic_is_of_a_finding_of_its_own_project(client, house, other):
 def test_related_topics_are_of_the_same_project(client, project, other):
     topic, friend, strange = make(client, project, "A"), make(client, project, "B"), make(client, other, "C")
     for guids, status in (([friend["guid"]], 200), ([strange["guid"]], 422), (["anything"], 422)):
-        answer = client.patch(f"/api/topics/{topic['id']}", json={"related": guids})
+        answer = client.patch(f"/api/topics/{topic['id']}", json={"related": {"add": guids}})
         assert answer.status_code == status, answer.text
     assert told(client, topic)["topic"]["related"] == [friend["guid"]]
     at = f"/bcf/3.0/projects/{project}/topics/{topic['guid']}/related_topics"
-    assert client.put(at, json=[{"related_topic_guid": strange["guid"]}]).status_code == 422
+    assert client.put(at, json=[{"related_topic_guid": strange["guid"]}]).status_code == 400
 
 
 def test_nothing_of_a_project_in_the_bin_answers_or_changes(client, project, send, work):

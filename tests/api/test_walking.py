@@ -118,7 +118,7 @@ def test_a_stop_is_named_with_its_model_and_clear_size(ask):
     assert stop["needed_m"] == 0.8
     assert stop["component"]["label"] in ("Wall W-1", "Wall W-2")
     assert stop["component"]["model_name"] == "T-ARC"
-    assert stop["sentence"] == f"{stop['component']['label']}, architecture: {GAP:.2f} m clear, 0.80 m needed"
+    assert stop["sentence"] == f"{stop['component']['label']} of T-ARC, architecture: {GAP:.2f} m clear, 0.80 m needed"
     wall = ask("walking/stop", body="standing", at_m=[0.3, 1.5, 0], towards_m=[-1, 0, 0])
     assert (wall["kind"], wall["component"]["label"], wall["found_m"]) == ("solid", "Wall W-W", None)
     edge = ask("walking/stop", body="standing", at_m=[3.97, 1.5, 3], towards_m=[1, 0, 0])

@@ -122,6 +122,7 @@ def test_without_steps_a_stair_ends_the_way_that_others_take():
         (Stop("slope", 1, 0.1, 1 / 12), "Duct AD-114, air: a slope of 1:10.0, 1:12 at most"),
         (Stop("edge", 1), "Duct AD-114, air: the floor ends here"),
         (Stop("solid", 1), "Duct AD-114, air stands in the way"),
+        (Stop("solid", 1, None, 0.5), "Duct AD-114, air stands in the way, 0.50 m needed"),
         (Stop("step", 1), "Duct AD-114, air: a step"),
         (Stop("slope", 1), "Duct AD-114, air: too steep"),
     ],

@@ -76,6 +76,14 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
         page.evaluate("() => window.stairpath.stage.turnTo(80, 20)")
         wait_posed(page, before)
         same_eye(page, other)
+        # What is taken back is called that, and a reload ends nothing.
+        page.keyboard.press("Control+z")
+        expect(other.get_by_test_id("did")).to_contain_text("undid: hid")
+        page.reload()
+        wait_drawn(page)
+        expect(page.get_by_test_id("together")).to_contain_text("You present; 1 follows", timeout=20_000)
+        expect(other.get_by_test_id("together")).to_contain_text("You follow Ida Fenn.")
+        same_eye(page, other)
         # Handed over: now the first follows.
         page.get_by_role("button", name="2 here").click()
         page.get_by_role("button", name="Hand over to Tam Kerr").click()

@@ -104,7 +104,7 @@ def test_a_wall_stops_it_says_so_and_is_picked(home: Page):
     line.wait_for(timeout=30_000)
     home.keyboard.up("w")
     home.keyboard.up("Shift")
-    expect(line).to_contain_text("Wall, architecture stands in the way")
+    expect(line).to_contain_text("Wall of House-ARC, architecture stands in the way, 0.50 m needed")
     line.get_by_role("button", name="show it").click()
     expect(home.get_by_test_id("desk")).to_contain_text("IfcWall")
     home.keyboard.down("s")

@@ -48,6 +48,8 @@ def spoken(stop: Stop, what: str) -> str:
     'Duct AD-114, air: 0.72 m clear, 0.80 m needed'
     """
     found, needed = stop.found_m, stop.needed_m
+    if stop.kind == "solid" and needed is not None:
+        return f"{what} stands in the way, {needed:.2f} m needed"
     if found is None or needed is None:
         plain = {"step": ": a step", "drop": ": a drop", "slope": ": too steep", "edge": ": the floor ends here"}
         return what + plain.get(stop.kind, " stands in the way")
@@ -103,14 +105,14 @@ def _beside(walk: WalkMap, space: Space, foot: Array, towards: Array) -> Stop | 
     if whose == NOBODY:
         return None
     if _in_front(space, foot, towards, low, high, reach):
-        return Stop("solid", whose)
+        return Stop("solid", whose, None, 2 * body.radius_m)
     left = np.array([[-towards[1], towards[0]]])
     depth = max(0.0, float((np.array(edge) - foot[:2]) @ towards))
     gate = np.array([[*(foot[:2] + towards * (depth + _AHEAD_M)), foot[2]]])
     widths, sides = space.widths(gate, left, np.zeros(1), body, WIDEST_M, 0.0)
     if np.isfinite(widths[0]) and 0.01 < widths[0] < 2 * body.radius_m + 0.02 and whose in sides[0]:
         return Stop("width", whose, float(widths[0]), 2 * body.radius_m)
-    return Stop("solid", whose)
+    return Stop("solid", whose, None, 2 * body.radius_m)
 
 
 def _tall(walk: WalkMap, space: Space, foot: Array, towards: Array) -> bool:
@@ -175,5 +177,5 @@ def why_stopped(walk: WalkMap, space: Space, floor: int, point: Array, towards: 
         or climb
         or _beside(walk, space, foot, towards)
         or ground.end(walk.body)
-        or Stop("solid", int(walk.taker[floor]))
+        or Stop("solid", int(walk.taker[floor]), None, 2 * walk.body.radius_m)
     )

@@ -126,11 +126,11 @@ class Stopped:
 
 
 def _called(component: NamedComponent | None) -> str:
-    """The name of what is in the way, with its discipline, else its model."""
+    """The name of what is in the way, with its model and its discipline."""
     if component is None:
         return "Something without a name"
-    discipline = next((d.name.lower() for d in DISCIPLINES if d.code == component.discipline), component.model_name)
-    return f"{component.label}, {discipline}"
+    discipline = next((d.name.lower() for d in DISCIPLINES if d.code == component.discipline), "")
+    return ", ".join(part for part in (f"{component.label} of {component.model_name}", discipline) if part)
 
 
 def why_stop(project_id: str, body: str, at_m: Sequence[float], towards_m: Sequence[float]) -> Stopped:

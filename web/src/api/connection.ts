@@ -17,7 +17,8 @@ let asking: ReturnType<typeof setInterval> | undefined;
 async function ask(): Promise<void> {
   try {
     const answer = await fetch("/api/health", { cache: "no-store", signal: AbortSignal.timeout(5000) });
-    if (answer.ok) {
+    // A full disk is told where something cannot be saved.
+    if (answer.ok || answer.status === 507) {
       clearInterval(asking);
       asking = undefined;
       useConnection.setState((s) => ({ away: false, back: s.back + 1 }));

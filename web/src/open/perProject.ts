@@ -8,6 +8,8 @@ let opened: string | null = null;
 interface Reloaded<T> {
   name: string;
   part: (state: T) => Partial<T>;
+  /** Whether it ends when the project is left. */
+  untilLeft?: boolean;
 }
 
 /**
@@ -31,6 +33,7 @@ export function perProject<T>(begin: StateCreator<T>, reloaded?: Reloaded<T>): U
   }
   ends.push(() => {
     stop();
+    if (reloaded?.untilLeft && opened) sessionStorage.removeItem(`${reloaded.name} of ${opened}`);
     stop = () => {};
     store.setState(store.getInitialState(), true);
   });
@@ -50,6 +53,6 @@ export function beginProject(projectId: string): void {
 
 /** Leave nothing of the open project for the next one. */
 export function endProject(): void {
-  opened = null;
   for (const end of ends) end();
+  opened = null;
 }

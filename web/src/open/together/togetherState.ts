@@ -21,16 +21,23 @@ interface TogetherState {
   did: { name: string; text: string; number: number } | null;
 }
 
-export const useTogether = perProject<TogetherState>(() => ({
-  line: null,
-  you: "",
-  people: [],
-  presenter: null,
-  following: false,
-  away: false,
-  resumes: false,
-  did: null,
-}));
+export const useTogether = perProject<TogetherState>(
+  () => ({
+    line: null,
+    you: "",
+    people: [],
+    presenter: null,
+    following: false,
+    away: false,
+    resumes: false,
+    did: null,
+  }),
+  {
+    name: "together",
+    part: (state) => ({ following: state.following, resumes: presentsNow(state) || state.resumes }),
+    untilLeft: true,
+  },
+);
 
 /** Who presents, if it is somebody else. */
 export function presenterOf({ people, presenter, you }: TogetherState): Person | null {
