@@ -112,6 +112,19 @@ def test_without_a_map_the_building_is_where_most_is():
     assert [m.elsewhere for m in found.models] == [True, False]
 
 
+def test_a_file_with_bad_heights_is_set_aside_however_much_it_holds():
+    good, damaged = house(), house()
+    damaged.move_site((0, 0, -4000), 0.0)
+    for k in range(40):
+        damaged.box(damaged.ifc.by_type("IfcBuildingStorey")[0], (0, 3 + k, 0), (9, 0.2, 3))
+    alone = federate([outline(read_model("T-ARC.ifc", good.content()))])
+    both = federate([outline(read_model(n, s.content())) for n, s in (("T-ARC.ifc", good), ("T-STR.ifc", damaged))])
+    assert [m.elsewhere for m in both.models] == [False, True]
+    assert "stands 3,9" in next(p.text for p in both.models[1].problems if p.code == "far-away")
+    assert both.origin_m == alone.origin_m
+    assert np.array_equal(solids_of(both).triangles, solids_of(alone).triangles)
+
+
 def test_components_far_from_the_rest_of_their_model_are_named_and_no_part_of_the_building():
     reading = read_model("T-ARC.ifc", with_box_at(30_000.0))
     federation = federate([outline(reading)])

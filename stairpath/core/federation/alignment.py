@@ -26,6 +26,8 @@ Evidence = Literal["map", "grid", "placement", "hand"]
 GRID_TOLERANCE_M = 0.010
 GRID_REFUSED_M = 0.5
 FAR_AWAY_M = 1000.0
+LOWEST_M, HIGHEST_M = -1000.0, 9000.0
+"""Buildings stand between these heights above the sea; a file that is all beyond them has bad heights."""
 
 
 @dataclass(frozen=True)
@@ -322,7 +324,7 @@ def _box(alignment: Alignment, own: Array) -> Array:
 def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], problems: list[list[Problem]]) -> list[bool]:
     """Which models stand far from the building, with a problem each that says how far.
 
-    The building is where those with map coordinates or a place set by hand stand, else where most components are.
+    The building is where those with map coordinates or a place set by hand stand, else where most components are at heights at which buildings stand.
     """
     boxes = {i: _box(alignments[i], own) for i, m in enumerate(models) if (own := m.bounds_own_m) is not None}
     elsewhere = [False] * len(models)
@@ -330,7 +332,14 @@ def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], probl
         return elsewhere
     near = {i: [j for j in boxes if _gap_m(boxes[i], boxes[j]) <= FAR_AWAY_M] for i in boxes}
     known = [i for i in boxes if alignments[i].by == "map"] or list(boxes)
-    bulk = near[max(known, key=lambda i: (sum(len(models[j].global_ids) for j in near[i]), -i))]
+
+    def weight(i: int) -> tuple[bool, int, int]:
+        # However many components a damaged file has, nobody builds so deep or so high.
+        low, high = boxes[i][:, 2]
+        stands = bool(LOWEST_M <= low and high <= HIGHEST_M)
+        return stands, sum(len(models[j].global_ids) for j in near[i]), -i
+
+    bulk = near[max(known, key=weight)]
     for index in boxes.keys() - set(bulk):
         elsewhere[index] = True
         distance = min(_gap_m(boxes[index], boxes[j]) for j in bulk)
