@@ -336,7 +336,7 @@ def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], probl
     def weight(i: int) -> tuple[bool, int, int]:
         # However many components a damaged file has, nobody builds so deep or so high.
         low, high = boxes[i][:, 2]
-        stands = bool(LOWEST_M <= low and high <= HIGHEST_M)
+        stands = bool(low >= LOWEST_M and high <= HIGHEST_M)
         return stands, sum(len(models[j].global_ids) for j in near[i]), -i
 
     bulk = near[max(known, key=weight)]
