@@ -63,7 +63,7 @@ def test_a_plan_is_cut_above_its_storey_and_an_elevation_stands_before_the_build
 def test_what_is_picked_in_one_is_picked_in_the_other(beside: Page):
     beside.mouse.click(*on_screen(beside, IN_THE_MIDDLE_WALL, DRAWING))
     expect(beside.get_by_role("heading", name="Wall")).to_be_visible(timeout=10_000)
-    expect(beside.get_by_test_id("picked-box")).to_have_count(1)
+    expect(beside.get_by_test_id("picked-outline")).to_have_count(1)
     beside.mouse.move(*on_screen(beside, IN_THE_FRONT_WALL, DRAWING))
     expect(beside.get_by_test_id("drawing").get_by_text("Wall")).to_be_visible(timeout=10_000)
 

@@ -108,6 +108,18 @@ def test_a_plane_is_dragged_by_its_tab_and_typed(cutting: Page):
     tab.focus()
     cutting.keyboard.press("ArrowUp")
     expect(tab).to_have_text("Level 01 + 1.55 m")
+    # With a tool in hand a drag from the tab is the tool's.
+    cutting.get_by_role("tab", name="Markups").click()
+    cutting.get_by_role("button", name="Rectangle", exact=True).click()
+    box = tab.bounding_box()
+    assert box
+    x, y = box["x"] + 18, box["y"] + box["height"] / 2
+    cutting.mouse.move(x, y)
+    cutting.mouse.down()
+    cutting.mouse.move(x + 30, y + 30, steps=4)
+    cutting.mouse.up()
+    expect(cutting.get_by_test_id("markup")).to_have_count(1)
+    expect(tab).to_have_text("Level 01 + 1.55 m")
 
 
 def test_a_cut_is_turned_over_switched_off_named_and_removed(cutting: Page):

@@ -71,6 +71,9 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     # Measured from corner to corner of the duct.
     before = where(page)
     find(page, "AD-1")
+    # The server finds it, and then it is fitted.
+    wait_posed(page, before)
+    before = where(page)
     page.evaluate("() => window.stairpath.stage.turnTo(35, 24)")
     wait_posed(page, before)
     page.keyboard.press("g")

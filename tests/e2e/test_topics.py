@@ -159,6 +159,15 @@ def test_what_is_typed_into_a_field_stays_when_somebody_else_changes_it(page: Pa
     expect(field).to_have_value("Under the beam")
     expect(page.get_by_test_id("topic-note").last).to_contain_text("Move the duct → Under the beam")
     assert ask(f"{site}/api/projects/{pair}/topics")[0]["said"]["description"] == "Under the beam"
+    # What was written is undone like all else, and nothing moves.
+    eye = where(page)
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("status")).to_contain_text("Undone: changed the description of AIR 001")
+    expect(field).to_have_value("Move the duct")
+    page.keyboard.press("Control+y")
+    expect(page.get_by_role("status")).to_contain_text("Redone: changed the description of AIR 001")
+    expect(field).to_have_value("Under the beam")
+    assert where(page) == eye
 
 
 def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, site, pair, tmp_path):
@@ -194,6 +203,13 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
     expect(coming).to_contain_text("2 changed")
     expect(rows).to_have_count(2)
+    # Of imports the last one is read; earlier ones are one click away.
+    page.get_by_label("Topic files to import").set_input_files(path)
+    page.get_by_role("button", name="1 earlier import").click()
+    expect(coming).to_have_count(2)
+    page.get_by_role("button", name="Show the last import only").click()
+    expect(coming).to_have_count(1)
+    expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
     # Both are at one place: one plate says how many, and a click names them.
     page.wait_for_function(
         '() => JSON.stringify(window.stairpath.layers.topicMarks.counts) === \'{"plates":1,"topics":2}\''

@@ -7,6 +7,7 @@ import type { Action } from "../open/action";
 import { useTools } from "../open/tools";
 import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
+import { focusedByKeys } from "./focusedByKeys";
 
 /** Binds every action that has a key, and shows the sheet of keys. */
 export function Keys() {
@@ -33,12 +34,16 @@ export function Keys() {
   );
 }
 
-/** Whether a key belongs to what has the focus: Enter to a button, every key to an open dialog. */
+/** Whether a key belongs to what has the focus: Enter to a button that was come to by keys, every key to an open dialog. */
 export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
   const target = event.target;
   if (!(target instanceof Element)) return false;
   if (target.closest("[role=dialog], .MuiModal-root, [role=listbox]")) return true;
-  return event.key === "Enter" && target.closest("button, a, [role=button], [role=tab]") !== null;
+  return (
+    event.key === "Enter" &&
+    focusedByKeys() &&
+    target.closest("button, a, [role=button], [role=tab]") !== null
+  );
 }
 
 /** The same on other keyboards and for other habits. */

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { Vector3 } from "three";
+import { type Box3, Vector3 } from "three";
 import { type Drawing, levelOf } from "../open/drawings/drawing";
 import { type Point, Sheet } from "../open/plan/plan";
 import { useKeyPlan } from "../open/plan/useInstrument";
@@ -10,6 +10,7 @@ import { PlanSigns, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
 import { face, tone } from "../style/theme";
+import { hull } from "./hull";
 import { sheetAxes } from "./sheet";
 
 const TAG_PX = 9;
@@ -18,6 +19,9 @@ const ALONG = 0.999;
 /** Levels are lines only where one looks level. */
 const LEVEL = 0.01;
 const MOST_BOXES = 200;
+/** So many are outlined by their own edges; of more the boxes do. */
+const MOST_EXACT = 12;
+const OFF_PX = 3;
 
 /** What stands on the drawing beside the building itself: names, levels, the grid, and what is picked. */
 export function DrawingSigns({ drawing }: { drawing: Drawing }) {
@@ -39,7 +43,7 @@ export function DrawingSigns({ drawing }: { drawing: Drawing }) {
       ) : (
         <OnElevation view={view} pose={pose} />
       )}
-      <PickedBoxes view={view} pose={pose} />
+      <PickedOutlines view={view} pose={pose} />
     </svg>
   );
 }
@@ -117,42 +121,41 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
   );
 }
 
-/** Boxes around the selection, dashed: seen also where something else is before it, or above the cut. */
-function PickedBoxes({ view, pose }: { view: View; pose: Pose }) {
+/** Outlines of the selection, dashed: seen also where something else is before it, or above the cut. */
+function PickedOutlines({ view, pose }: { view: View; pose: Pose }) {
   const { stage } = useOpen();
   const picked = useSelection((s) => s.picked);
-  const boxes = useMemo(
-    () => [...(stage()?.building.boxesOf(picked.slice(0, MOST_BOXES)).values() ?? [])],
-    [stage, picked],
-  );
+  const outlines = useMemo(() => {
+    const building = stage()?.building;
+    const boxes = building?.boxesOf(picked.slice(0, MOST_BOXES)) ?? new Map<number, Box3>();
+    return [...boxes].map(([component, box], k) => {
+      const edges = k < MOST_EXACT ? [...(building?.edgesOf(component) ?? [])].flat() : [];
+      return { component, points: edges.length > 2 ? edges : cornersOf(box) };
+    });
+  }, [stage, picked]);
   if (!pose) return null;
-  return boxes.map((box) => {
-    const at = [0, 1, 2, 3, 4, 5, 6, 7].map((i) =>
-      view.pixelOf(
-        new Vector3(
-          i & 1 ? box.max.x : box.min.x,
-          i & 2 ? box.max.y : box.min.y,
-          i & 4 ? box.max.z : box.min.z,
-        ),
-      ),
-    );
-    const [xs, ys] = [at.map((p) => p.x), at.map((p) => p.y)];
-    const [x, y] = [Math.min(...xs) - 3, Math.min(...ys) - 3];
-    return (
-      <rect
-        key={`${box.min.toArray()}${box.max.toArray()}`}
-        data-testid="picked-box"
-        x={x}
-        y={y}
-        width={Math.max(...xs) + 3 - x}
-        height={Math.max(...ys) + 3 - y}
-        fill="none"
-        stroke={tone.pick}
-        strokeWidth={1.5}
-        strokeDasharray="5 3"
-      />
-    );
-  });
+  return outlines.map(({ component, points }) => (
+    <polygon
+      key={component}
+      data-testid="picked-outline"
+      points={hull(
+        points.map((point) => view.pixelOf(point)),
+        OFF_PX,
+      )
+        .map(({ x, y }) => `${x},${y}`)
+        .join(" ")}
+      fill="none"
+      stroke={tone.pick}
+      strokeWidth={1.5}
+      strokeDasharray="5 3"
+    />
+  ));
+}
+
+function cornersOf({ min, max }: Box3): Vector3[] {
+  return [0, 1, 2, 3, 4, 5, 6, 7].map(
+    (i) => new Vector3(i & 1 ? max.x : min.x, i & 2 ? max.y : min.y, i & 4 ? max.z : min.z),
+  );
 }
 
 function Tag({ tag, at }: { tag: string; at: Point }) {

@@ -3,6 +3,7 @@ import type { Vector3 } from "three";
 import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "../open/cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../open/cuts/shape";
 import { useSession } from "../open/session";
+import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../style/theme";
 import { anchorOn } from "./anchor";
@@ -63,6 +64,7 @@ export function CutTab(props: {
   useEffect(() => eye.listen(() => latestPlace.current()), [eye]);
   useLayoutEffect(() => latestPlace.current());
 
+  const busy = useTools((s) => s.tool !== null);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
     const view = stage();
     if (!view || !anchor.current || event.button !== 0) return;
@@ -129,12 +131,16 @@ export function CutTab(props: {
         background: "transparent",
         cursor: "grab",
         touchAction: "none",
-        pointerEvents: "auto",
+        // A tool in hand takes every drag and click on the stage.
+        pointerEvents: busy ? "none" : "auto",
+        opacity: busy ? 0.55 : 1,
         zIndex: 1,
       }}
     >
       <svg width="44" height="32" viewBox="0 -16 44 32" aria-hidden="true" style={{ overflow: "visible" }}>
         <g style={{ transform: "translate(22px, 0) rotate(var(--way))" }}>
+          {/* On paper, so that it is seen on any background. */}
+          <path d="M0 -19V19M-21 0H21" stroke={tone.paper} strokeWidth={9} />
           <path d="M0 -18V18" stroke={tone.ink} strokeWidth={4} />
           <path
             d="M6 0H20M14 -5L20 0L14 5M-6 0H-20M-14 -5L-20 0L-14 5"

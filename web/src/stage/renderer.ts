@@ -2,6 +2,7 @@ import { type Box3, Color, Scene, type Vector3, WebGLRenderer } from "three";
 import { Contact } from "./contact";
 import { type DrawingStyle, type Layer, LINES_LAYER } from "./layers/layer";
 import { ink, type SharedUniforms } from "./layers/materials";
+import { penOn } from "./pen";
 import { forward, isOpened } from "./pose";
 import { drawsByProcessor, SHIFTS, Smoothing } from "./smoothing";
 import { snapshot } from "./snapshot";
@@ -74,6 +75,7 @@ export class Renderer {
   setBackground(colour: string): void {
     this.gl.setClearColor(new Color(colour));
     this.shared.paper.value = ink(colour);
+    this.shared.pen.value = ink(penOn(colour));
   }
 
   /** Show the background alone. */

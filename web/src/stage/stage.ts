@@ -13,6 +13,7 @@ import type { DrawingStyle, Layer, LayerKind } from "./layers/layer";
 import { ink } from "./layers/materials";
 import { PointMarks } from "./layers/pointMarks";
 import type { Mover } from "./movers/mover";
+import { penOn } from "./pen";
 import { Pictures } from "./pictures";
 import { closed, forward, type Pose, turned } from "./pose";
 import { Renderer } from "./renderer";
@@ -236,6 +237,7 @@ export class Stage {
 
   setBackground(colour: string): void {
     this.renderer.setBackground(colour);
+    this.cutFaces.setPen(penOn(colour));
     this.ask();
   }
 

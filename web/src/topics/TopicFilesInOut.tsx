@@ -1,11 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useRef, useState } from "react";
-import { isTopicsIn } from "../open/tasks/task";
+import { isBusy, isTopicsIn } from "../open/tasks/task";
 import { useTasks } from "../open/tasks/useTasks";
 import type { Topic } from "../open/topics/listed";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { counted } from "../parts/words";
 import { ComingIn } from "./ComingIn";
 import { useTopicFiles } from "./useTopicFiles";
 
@@ -18,8 +19,12 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
   const { data } = useTasks();
   const { take } = useTopicFiles();
   const [busy, setBusy] = useState(false);
+  const [earlier, setEarlier] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const coming = data?.filter(isTopicsIn) ?? [];
+  // What came in before is looked up now and then; what comes in now, or came last, is read.
+  const [last] = coming;
+  const latest = coming.filter((task) => isBusy(task) || task === last);
   const some = shown.length < all;
   const address = (version: string) => {
     const query = new URLSearchParams({ version });
@@ -40,9 +45,14 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
   return (
     <Box>
       <DeskHeading>Files (BCF) and lists</DeskHeading>
-      {coming.map((task) => (
+      {(earlier ? coming : latest).map((task) => (
         <ComingIn key={task.id} task={task} />
       ))}
+      {coming.length > latest.length && (
+        <Button variant="text" sx={{ ml: 0 }} aria-expanded={earlier} onClick={() => setEarlier(!earlier)}>
+          {earlier ? "Show the last import only" : counted(coming.length - latest.length, "earlier import")}
+        </Button>
+      )}
       <input
         ref={input}
         type="file"

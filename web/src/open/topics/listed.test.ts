@@ -1,39 +1,7 @@
 import { expect, it } from "vitest";
-import { listed, rowsOf, spokenChange, type Topic } from "./listed";
+import { listed, rowsOf, spokenChange } from "./listed";
+import { testTopic as topic } from "./testTopic";
 
-const topic = (reference: string, said: Partial<Topic["said"]>, more: Partial<Topic> = {}): Topic => ({
-  id: reference,
-  guid: "",
-  reference,
-  number: 1,
-  variant: "",
-  disciplines: [],
-  said: {
-    title: "Duct in the beam",
-    description: "",
-    kind: "",
-    status: "open",
-    priority: "",
-    assigned_to: "",
-    labels: [],
-    stage: "",
-    ...said,
-  },
-  views: [],
-  related: [],
-  links: [],
-  level: "",
-  room: "",
-  at_m: null,
-  author: "",
-  created_at: "",
-  changed_by: "",
-  changed_at: "",
-  overdue: false,
-  pairs: [],
-  new: false,
-  ...more,
-});
 const ALL = [
   topic("AIR-STR 014 b", { assigned_to: "Mara Oake" }, { overdue: true }),
   topic("WTR 015", { title: "Pipe over the stair", status: "settled", assigned_to: "Mara Oake" }),

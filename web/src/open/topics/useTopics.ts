@@ -3,8 +3,10 @@ import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
 import { useSession } from "../session";
+import { noteAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
+import { changedSince, changeName, inverse } from "./inverse";
 import type { Topic } from "./listed";
 
 /** The project's topics, by number. */
@@ -68,6 +70,18 @@ export function useTopicActs() {
   const doing = useDoing(keys.topics(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { topic_id: id } } });
+    const { say } = useSession.getState();
+    const topicNow = (id: string) =>
+      client.getQueryData<Topic[]>(keys.topics(projectId))?.find((each) => each.id === id);
+    const put = (id: string, body: Shapes["TopicRequest"]) =>
+      doing(() => answerOf(api.PATCH("/api/topics/{topic_id}", { ...at(id), body })));
+    const restore = (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(id))));
+    const drop = ({ id }: Topic) =>
+      doing(async () => {
+        await answerOf(api.DELETE("/api/topics/{topic_id}", at(id)));
+        // The list to which one goes back has it no more, however long it takes to be fetched.
+        client.setQueryData<Topic[]>(keys.topics(projectId), (all) => all?.filter((each) => each.id !== id));
+      });
     return {
       /** The topic that was made, or null where it could not be. */
       make: async (wish: Pick<Shapes["NewTopic"], "title"> & Partial<Shapes["NewTopic"]>) => {
@@ -82,8 +96,23 @@ export function useTopicActs() {
         });
         return made as Topic | null;
       },
-      change: (id: string, body: Shapes["TopicRequest"]) =>
-        doing(() => answerOf(api.PATCH("/api/topics/{topic_id}", { ...at(id), body }))),
+      change: async (id: string, body: Shapes["TopicRequest"]) => {
+        const before = topicNow(id);
+        if (!(await put(id, body))) return false;
+        if (before)
+          noteAct({
+            name: changeName(before, body),
+            undo: async () => {
+              const now = topicNow(id);
+              const other = now && changedSince(before, body, now);
+              if (!other) return put(id, inverse(before, body));
+              say(`${now.changed_by} changed the ${other} of ${now.reference} since. It stays as it is.`);
+              return false;
+            },
+            redo: () => put(id, body),
+          });
+        return true;
+      },
       write: (id: string, text: string, view: string | null) =>
         doing(() =>
           answerOf(api.POST("/api/topics/{topic_id}/comments", { ...at(id), body: { text, view } })),
@@ -102,20 +131,16 @@ export function useTopicActs() {
           ),
         ),
       look: (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/looked", at(id)))),
-      remove: (topic: Topic) =>
-        doing(async () => {
-          await answerOf(api.DELETE("/api/topics/{topic_id}", at(topic.id)));
-          // The list to which one goes back has it no more, however long it takes to be fetched.
-          client.setQueryData<Topic[]>(keys.topics(projectId), (all) =>
-            all?.filter(({ id }) => id !== topic.id),
-          );
-          useSession
-            .getState()
-            .say(
-              `Deleted ${topic.reference}.`,
-              () => void doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(topic.id)))),
-            );
-        }),
+      remove: async (topic: Topic) => {
+        if (!(await drop(topic))) return false;
+        noteAct({
+          name: `deleted ${topic.reference}`,
+          undo: () => restore(topic.id),
+          redo: () => drop(topic),
+        });
+        say(`Deleted ${topic.reference}.`, () => void restore(topic.id));
+        return true;
+      },
     };
   }, [client, doing, projectId]);
 }

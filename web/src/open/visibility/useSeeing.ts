@@ -2,6 +2,7 @@ import { useMemo } from "react";
 import { numberingOf } from "../numbering";
 import { pickedNow, useSelection } from "../selection";
 import { useSession } from "../session";
+import { redoNext, undoLast } from "../undoLine";
 import { useOpen } from "../useStage";
 import type { Selector } from "./selectors";
 import { useViewState } from "./viewState";
@@ -11,7 +12,7 @@ export function useSeeing() {
   const { federation } = useOpen();
   return useMemo(() => {
     const { say } = useSession.getState();
-    const { wish, undo, redo } = useViewState.getState();
+    const { wish } = useViewState.getState();
     const picked = (): Selector | null => {
       const numbers = pickedNow();
       if (numbers.length) return numberingOf(federation).these(numbers);
@@ -46,12 +47,14 @@ export function useSeeing() {
           say("Everything is shown. Switch off the cuts to see what they remove.");
         else say("Everything is already shown.");
       },
-      undo: () => {
-        const name = undo();
+      undo: async () => {
+        const name = await undoLast();
+        if (name === false) return;
         say(name === null ? "There is nothing to undo." : `Undone: ${name || "the last change"}.`);
       },
-      redo: () => {
-        const name = redo();
+      redo: async () => {
+        const name = await redoNext();
+        if (name === false) return;
         say(name === null ? "There is nothing to redo." : `Redone: ${name || "the next change"}.`);
       },
     };

@@ -288,14 +288,15 @@ test("counted from another origin, the same is seen from the same place", () => 
   expect(said.at(-1)).toBe("pivot");
 });
 
-test("a locked view does not move", () => {
-  const { navigation, drag } = setUp();
+test("a locked view does not move, and a drag in it picks nothing", () => {
+  const { navigation, drag, said } = setUp();
   const before = navigation.pose.eye.clone();
   navigation.locked = true;
   drag([400, 250], [500, 300]);
   navigation.roll(10);
   navigation.zoomByHandle(50);
   expect(navigation.pose.eye).toEqual(before);
+  expect(said).not.toContain("click");
 });
 
 test("a tool takes drags with the left button while everything else moves as always", () => {

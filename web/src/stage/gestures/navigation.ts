@@ -27,6 +27,8 @@ interface Drag {
   anchor: Vector3;
   /** Whether it moves the eye, which a locked view does not let it. */
   moves: boolean;
+  /** Whether the cursor has gone too far for a click. */
+  strayed: boolean;
   moved: boolean;
 }
 
@@ -182,7 +184,17 @@ export class Navigation implements Hand {
     }
     const { gesture, anchor, moves } = this.gestureOf(press);
     const { pointer, button, at } = press;
-    this.drag = { pointer, button, start: at.clone(), last: at, gesture, anchor, moves, moved: false };
+    this.drag = {
+      pointer,
+      button,
+      start: at.clone(),
+      last: at,
+      gesture,
+      anchor,
+      moves,
+      strayed: false,
+      moved: false,
+    };
   }
 
   private gestureOf(press: Press): Pick<Drag, "gesture" | "anchor" | "moves"> {
@@ -217,9 +229,10 @@ export class Navigation implements Hand {
       this.host.hovered(at);
       return;
     }
-    if (press.pointer !== drag.pointer || (this.locked && drag.moves)) return;
+    if (press.pointer !== drag.pointer) return;
+    drag.strayed ||= this.px(at, drag.start) >= CLICK_PX;
+    if (!drag.strayed || (this.locked && drag.moves)) return;
     if (!drag.moved) {
-      if (this.px(at, drag.start) < CLICK_PX) return;
       drag.moved = true;
       this.host.hovered(null);
       drag.gesture.begin?.();
@@ -243,7 +256,7 @@ export class Navigation implements Hand {
       if (!broken) this.lastPivot = drag.anchor;
       drag.gesture.end?.(broken);
       this.host.moved(this.pose);
-    } else if (!broken && drag.button === 0) {
+    } else if (!broken && drag.button === 0 && !drag.strayed) {
       this.host.clicked(drag.start, press.adds);
     }
   }

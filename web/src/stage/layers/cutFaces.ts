@@ -113,6 +113,11 @@ export class CutFaces implements Layer {
     );
   }
 
+  /** In which colour the sides of faces are drawn. */
+  setPen(colour: string): void {
+    this.line.color.set(colour);
+  }
+
   /** Draw faces; they are seen for as long as the planes cut that they are of. */
   show(faces: readonly DrawnFace[]): void {
     this.clear();

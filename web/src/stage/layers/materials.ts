@@ -31,6 +31,8 @@ export interface SharedUniforms {
   /** How much lines pale into what is behind them, 0 to 1, and what that is. */
   pale: IUniform<number>;
   paper: IUniform<Color>;
+  /** What lines are drawn in where nothing but the background lies behind them. */
+  pen: IUniform<Color>;
 }
 
 /** Fine edges are at most 60 mm long; they are drawn where they can be 1.5 pixels or more. */
@@ -66,6 +68,7 @@ export function sharedUniforms(): SharedUniforms {
     here: { value: ink(tone.here) },
     pale: { value: 0 },
     paper: { value: new Color() },
+    pen: { value: ink(tone.ink) },
   };
 }
 
@@ -79,6 +82,7 @@ const VERTEX = /* glsl */ `
   uniform float standIn;
   uniform float pale;
   uniform vec3 paper;
+  uniform vec3 pen;
   uniform vec3 haze;
   uniform float blank;
   uniform float clear;
@@ -187,7 +191,7 @@ const VERTEX = /* glsl */ `
       // Lines grow lighter with distance, so that far parts do not turn black.
       float far = clamp((-seen.z - 15.0) / 160.0, 0.0, 0.45);
       tone = state.g > 0.25 ? mix(base, INK, 0.55) : mix(mix(base * 0.5, INK, 0.45), base, far);
-      if (blank > 0.5 && state.g < 0.25) tone = INK;
+      if (blank > 0.5 && state.g < 0.25) tone = pen;
       #ifdef FINE
         // Fine lines go over into their face before they are too small to be seen.
         vec3 face = blank > 0.5 ? paper : lit(base, normalize(mat3(modelMatrix) * normal));

@@ -1,0 +1,40 @@
+import type { Topic } from "./listed";
+
+/** A topic for tests, of which little is said. */
+export const testTopic = (
+  reference: string,
+  said: Partial<Topic["said"]>,
+  more: Partial<Topic> = {},
+): Topic => ({
+  id: reference,
+  guid: "",
+  reference,
+  number: 1,
+  variant: "",
+  disciplines: [],
+  said: {
+    title: "Duct in the beam",
+    description: "",
+    kind: "",
+    status: "open",
+    priority: "",
+    assigned_to: "",
+    labels: [],
+    stage: "",
+    ...said,
+  },
+  views: [],
+  related: [],
+  links: [],
+  level: "",
+  room: "",
+  at_m: null,
+  author: "",
+  created_at: "",
+  changed_by: "",
+  changed_at: "",
+  overdue: false,
+  pairs: [],
+  new: false,
+  ...more,
+});

@@ -1,0 +1,68 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { useConnection } from "../api/connection";
+import { endProject } from "./perProject";
+import { noteAct, redoNext, undoLast } from "./undoLine";
+import { useViewState } from "./visibility/viewState";
+
+vi.mock("../api/resolved", () => ({ fetchResolved: () => new Promise(() => {}) }));
+
+beforeEach(() => void vi.useFakeTimers({ now: 1_000_000 }));
+afterEach(() => {
+  vi.useRealTimers();
+  useConnection.setState({ away: false });
+  endProject();
+});
+
+/** Something done to what is kept; what was called, in order. */
+function acts() {
+  const called: string[] = [];
+  const act = (name: string, works = () => true) => {
+    vi.advanceTimersByTime(10);
+    const done = (what: string) => async () => works() && called.push(`${what} ${name}`) > 0;
+    noteAct({ name, undo: done("undo"), redo: done("redo") });
+  };
+  const look = (depthM: number) => {
+    vi.advanceTimersByTime(10);
+    useViewState.getState().change({ depthM }, `depth ${depthM}`);
+  };
+  return { called, act, look };
+}
+
+test("what is kept and what is seen are undone in the order in which they were done, and done again so", async () => {
+  const { called, act, look } = acts();
+  look(1);
+  act("status");
+  look(2);
+  const undone = [await undoLast(), await undoLast(), await undoLast(), await undoLast()];
+  expect(undone).toEqual(["depth 2", "status", "depth 1", null]);
+  vi.advanceTimersByTime(10);
+  const again = [await redoNext(), await redoNext(), await redoNext(), await redoNext()];
+  expect(again).toEqual(["depth 1", "status", "depth 2", null]);
+  expect(called).toEqual(["undo status", "redo status"]);
+});
+
+test("after something new nothing older is done again", async () => {
+  const { act, look } = acts();
+  act("status");
+  expect(await undoLast()).toBe("status");
+  look(3);
+  expect(await redoNext()).toBeNull();
+  act("title");
+  expect(await undoLast()).toBe("title");
+  expect(await redoNext()).toBe("title");
+});
+
+test("what cannot be undone does not stand in the way; what the server is away for waits", async () => {
+  const { act } = acts();
+  let works = false;
+  act("first");
+  act("second", () => works);
+  useConnection.setState({ away: true });
+  expect(await undoLast()).toBe(false);
+  useConnection.setState({ away: false });
+  works = true;
+  expect(await undoLast()).toBe("second");
+  works = false;
+  expect(await redoNext()).toBe(false);
+  expect(await undoLast()).toBe("first");
+});

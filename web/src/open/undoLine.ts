@@ -1,0 +1,62 @@
+import { perProject } from "./perProject";
+import { isAway } from "./resending";
+import { useViewState } from "./visibility/viewState";
+
+/** Something that was done to what is kept, and how it is taken back and done again; both say whether it was. */
+export interface Act {
+  /** What was done, as one says it. */
+  name: string;
+  undo: () => Promise<boolean>;
+  redo: () => Promise<boolean>;
+}
+
+type Done = Act & { at: number };
+type Undone = Done & { undoneAt: number };
+
+const MOST = 200;
+
+const useUndoLine = perProject<{ done: readonly Done[]; undone: readonly Undone[] }>(() => ({
+  done: [],
+  undone: [],
+}));
+
+const timeOf = (step: { at: string } | undefined) => Date.parse(step?.at ?? "") || 0;
+
+/** Note what was done just now: it is undone in its turn, with what was done to the view. */
+export function noteAct(act: Act): void {
+  useUndoLine.setState(({ done }) => ({
+    done: [...done, { ...act, at: Date.now() }].slice(-MOST),
+    undone: [],
+  }));
+}
+
+/** Take back what was done last, to the view or to what is kept: its name, null for nothing, false where it could not be. */
+export async function undoLast(): Promise<string | null | false> {
+  const { history, undo } = useViewState.getState();
+  const act = useUndoLine.getState().done.at(-1);
+  if (!act || act.at < timeOf(history.steps[history.at])) return undo();
+  const gone = await act.undo();
+  // What somebody else made impossible is no step back for ever; what the server was away for is tried again.
+  if (!gone && isAway()) return false;
+  useUndoLine.setState(({ done, undone }) => ({
+    done: done.filter((each) => each !== act),
+    undone: gone ? [...undone, { ...act, undoneAt: Date.now() }] : undone,
+  }));
+  return gone && act.name;
+}
+
+/** Do again what was undone last: its name, null for nothing, false where it could not be. */
+export async function redoNext(): Promise<string | null | false> {
+  const { history, redo } = useViewState.getState();
+  const act = useUndoLine.getState().undone.at(-1);
+  const next = history.steps[history.at + 1];
+  const stale = !act || timeOf(history.steps[history.at]) > act.undoneAt;
+  if (stale || (next && timeOf(next) < act.at)) return redo();
+  const again = await act.redo();
+  if (!again && isAway()) return false;
+  useUndoLine.setState(({ done, undone }) => ({
+    done: again ? [...done, act] : done,
+    undone: undone.filter((each) => each !== act),
+  }));
+  return again && act.name;
+}
