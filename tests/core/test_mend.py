@@ -81,6 +81,12 @@ def test_a_few_flipped_bits_cost_no_more_than_their_statements():
         assert len(opened.ifc.by_type("IfcRoot")) >= whole - 8
 
 
+def test_many_quotes_in_a_statement_without_an_end_take_no_time():
+    text = b"#1=IFCPERSON(" + b"''" * 60 + b"$"
+    assert mend._statement(text) is None
+    assert mend._statement(text + b");") == text + b");"
+
+
 def test_a_damaged_head_says_nothing_of_the_building():
     content = two_walls().content().replace(b"FILE_NAME(", b"FILE\x0eNAME(").replace(b"DATA;", b"DAT\xc1;")
     reading = read_model("a.ifc", content)

@@ -324,7 +324,8 @@ def _box(alignment: Alignment, own: Array) -> Array:
 def _note_far_away(models: Sequence[Outline], alignments: list[Alignment], problems: list[list[Problem]]) -> list[bool]:
     """Which models stand far from the building, with a problem each that says how far.
 
-    The building is where those with map coordinates or a place set by hand stand, else where most components are at heights at which buildings stand.
+    The building is where those with map coordinates or a place set by hand stand, else where most components are, of
+    those at heights at which buildings stand.
     """
     boxes = {i: _box(alignments[i], own) for i, m in enumerate(models) if (own := m.bounds_own_m) is not None}
     elsewhere = [False] * len(models)

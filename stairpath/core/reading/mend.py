@@ -15,8 +15,9 @@ LONGEST_S = 120.0
 
 _BEYOND = re.compile(rb"(?<=[(,])(-?\d+\.\d*[Ee])\+?(\d{3,})(?=[,)])")
 _STATEMENT = re.compile(rb"^[ \t]*#(\d+)[ \t]*=", re.MULTILINE)
-_ONE = re.compile(rb"\s*#\d+\s*=\s*[A-Z][A-Z0-9_]*\s*\((?:[^'\";]|'(?:[^']|'')*')*\)\s*;")
-_STRING = re.compile(rb"'(?:[^']|'')*'")
+_ONE = re.compile(rb"\s*#\d+\s*=\s*[A-Z][A-Z0-9_]*\s*\((?:[^'\";]|'[^']*')*\)\s*;")
+_STRING = re.compile(rb"'[^']*'")
+"""Two quotes within a string are read as the end of one and the start of the next, so that there is one way to read it."""
 _NUMBER = re.compile(rb"\d+")
 _SCHEMA = re.compile(rb"IFC(?:2X3|4X3(?:_[A-Z0-9]+)?|4)(?![A-Z0-9])")
 _HEAD_BYTES = 1 << 16
