@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { AWAY } from "../api/client";
 import { useConnection } from "../api/connection";
 import { useSession } from "../open/session";
+import { useStageNews } from "../open/useStage";
 import { Notice } from "./Notice";
 
 beforeEach(() => {
@@ -26,6 +27,19 @@ test("a notice goes by itself, and a newer one stays its whole time", () => {
   say("Deleted.");
   pass(8000);
   expect(shown()).toContain("Deleted.");
+  pass(1500);
+  expect(shown()).toBeNull();
+});
+
+test("a notice outlasts the drawing of the building, however long that takes", () => {
+  render(<Notice />);
+  act(() => useStageNews.setState({ pending: 3 }));
+  say("Opened with everything shown.");
+  pass(60_000);
+  expect(shown()).toContain("Opened with everything shown.");
+  act(() => useStageNews.setState({ pending: 0 }));
+  pass(8000);
+  expect(shown()).toContain("Opened with everything shown.");
   pass(1500);
   expect(shown()).toBeNull();
 });

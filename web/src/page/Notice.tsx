@@ -4,6 +4,7 @@ import { useEffect } from "react";
 import { AWAY } from "../api/client";
 import { onBack } from "../api/connection";
 import { useSession } from "../open/session";
+import { useStageNews } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { tone } from "../style/theme";
 
@@ -14,11 +15,13 @@ export function Notice() {
   const notice = useSession((s) => s.notice);
   const hush = useSession((s) => s.hush);
   const walking = useWalkState((s) => s.mode !== "orbit");
+  // Whoever waits for the building looks at nothing else: its time begins once there is something to read it against.
+  const drawing = useStageNews((s) => s.pending > 0);
   useEffect(() => {
-    if (!notice) return;
+    if (!notice || drawing) return;
     const timer = window.setTimeout(hush, STAYS_MS);
     return () => window.clearTimeout(timer);
-  }, [notice, hush]);
+  }, [notice, drawing, hush]);
   // What could not be done for want of the server can be done now.
   useEffect(() => onBack(() => useSession.getState().notice?.text === AWAY && hush()), [hush]);
   if (!notice) return null;
