@@ -63,6 +63,9 @@ def test_every_kind_of_markup_is_drawn_and_stays_with_its_place(page: Page, site
     page.keyboard.press("Enter")
     expect(rows).to_have_count(7)
     page.get_by_role("button", name="Text", exact=True).click()
+    # Whoever types early means the text: no key acts on the page.
+    page.keyboard.press("b")
+    expect(page.get_by_role("status")).to_contain_text("Click where the text goes.")
     page.mouse.click(x + 0.45 * width, y + 0.35 * height)
     page.get_by_label("Text of the markup").fill("Is this the old duct?")
     page.keyboard.press("Enter")
@@ -70,7 +73,8 @@ def test_every_kind_of_markup_is_drawn_and_stays_with_its_place(page: Page, site
     page.get_by_role("button", name="Callout", exact=True).click()
     drag(page, (0.5, 0.5), (0.6, 0.3))
     page.get_by_label("Text of the markup", exact=True).fill("Lower it by 40 mm")
-    page.keyboard.press("Enter")
+    # A click elsewhere keeps what was typed.
+    page.mouse.click(x + 0.3 * width, y + 0.6 * height)
     expect(rows).to_have_count(9)
     expect(rows.first).to_contain_text("Lower it by 40 mm")
     page.keyboard.press("Escape")

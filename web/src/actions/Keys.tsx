@@ -4,10 +4,12 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Action } from "../open/action";
+import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 import { focusedByKeys } from "./focusedByKeys";
+import { heldBack } from "./inHand";
 
 /** Binds every action that has a key, and shows the sheet of keys. */
 export function Keys() {
@@ -59,7 +61,11 @@ function Key({ action }: { action: Action }) {
   useHotkeys(
     // A comma separates keys, so it needs another separator to be one itself.
     ALSO[key] ?? key,
-    () => action.run(),
+    () => {
+      const why = heldBack(action, useTools.getState().tool);
+      if (why) useSession.getState().say(why);
+      else action.run();
+    },
     {
       preventDefault: true,
       useKey: sign,

@@ -4,23 +4,28 @@ import { COLOURS, useMarking } from "../open/markups/marking";
 import { usePlacing } from "../open/markups/usePlacing";
 import { tone } from "../style/theme";
 
-/** Asks for the words of a text or callout where they are to stand; Enter keeps them, Esc gives them up. */
+/** Asks for the words of a text or callout where they are to stand; Enter or a click elsewhere keeps them, Esc gives them up. */
 export function WordsOver() {
   const wanting = useMarking((s) => s.wanting);
   const colour = useMarking((s) => COLOURS[s.style.colour].colour);
   const { place } = usePlacing();
   const [text, setText] = useState("");
   const field = useRef<HTMLTextAreaElement>(null);
+  const placing = useRef<typeof wanting>(null);
   useEffect(() => {
     setText("");
     if (wanting) field.current?.focus();
   }, [wanting]);
   if (!wanting) return null;
-  const put = () => useMarking.setState({ wanting: null });
+  // By then another place may have been clicked, which has its own words.
+  const put = () => useMarking.setState((s) => (s.wanting === wanting ? { wanting: null } : s));
   const done = async () => {
     const { kind, drawn, through_m } = wanting;
+    if (placing.current === wanting) return;
+    placing.current = wanting;
     // What was typed stays until it is kept.
     if (!text.trim() || (await place(kind, drawn, through_m, text.trim()))) put();
+    placing.current = null;
   };
   return (
     <Box
@@ -32,7 +37,8 @@ export function WordsOver() {
       value={text}
       onChange={(event: React.ChangeEvent<HTMLTextAreaElement>) => setText(event.target.value)}
       onBlur={() => {
-        if (!text.trim()) put();
+        // Another window, which leaves the field what it is, may be where the words are copied from.
+        if (document.activeElement !== field.current) void done();
       }}
       onKeyDown={(event: React.KeyboardEvent) => {
         event.stopPropagation();

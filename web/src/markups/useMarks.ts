@@ -51,6 +51,7 @@ export function useMarks() {
       return {
         name: toolOf(kind),
         prompt: `${says} ${AGAIN}`,
+        writes: kind === "callout",
         down: (view) =>
           view.kind === "stage"
             ? new DrawnByHand(view, drawing, live, (way, through) => {
@@ -64,6 +65,7 @@ export function useMarks() {
     const written = (): Tool => ({
       name: toolOf("text"),
       prompt: `Click where the text goes. ${AGAIN}`,
+      writes: true,
       click: (_, at, view) => {
         if (view.kind === "stage") want("text", [at], surfaceAt(view, at));
       },
