@@ -206,7 +206,7 @@ def test_cuts_travel_with_the_address_and_with_a_viewpoint(cutting: Page, page: 
 def test_what_is_picked_can_stay_whole(cutting: Page, site, house):
     cut_at(cutting, "Level 00", "1.2")
     origin = origin_of(site, house)
-    x, y = on_screen(cutting, np.subtract((5, 0, 0.6), origin))
+    x, y = on_screen(cutting, np.subtract((14, 0, 0.6), origin))
     cutting.mouse.click(x, y)
     expect(cutting.get_by_test_id("component-tag")).to_be_visible()
     cutting.get_by_role("tab", name="Cuts").click()

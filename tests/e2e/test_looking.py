@@ -329,7 +329,7 @@ def test_the_key_plan_is_made_larger_by_dragging_its_handle(opened: Page):
     opened.mouse.up()
     assert plan_middle(opened)[2] * 2 == pytest.approx(before * 2 + 44, abs=1)
     opened.get_by_role("button", name="smaller").click()
-    assert plan_middle(opened)[2] * 2 == pytest.approx(208, abs=1)
+    assert plan_middle(opened)[2] * 2 == pytest.approx(176, abs=1)
 
 
 def opened_mark(page: Page):

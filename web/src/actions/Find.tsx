@@ -12,7 +12,7 @@ import { matches } from "../parts/matches";
 import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 import type { Found } from "./found";
-import { spokenKey } from "./Keys";
+import { spokenKey } from "./spokenKey";
 import { type ComponentFound, useComponentsFound } from "./useComponentsFound";
 import { usePlacesNamed } from "./usePlacesNamed";
 

@@ -10,6 +10,8 @@ import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 import { focusedByKeys } from "./focusedByKeys";
 import { heldBack } from "./inHand";
+import { SelectionMenu } from "./SelectionMenu";
+import { spokenKey } from "./spokenKey";
 
 /** Binds every action that has a key, and shows the sheet of keys. */
 export function Keys() {
@@ -32,6 +34,7 @@ export function Keys() {
           <Key key={action.key} action={action} />
         ))}
       <KeySheet actions={actions} />
+      <SelectionMenu />
     </>
   );
 }
@@ -50,6 +53,7 @@ export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
 
 /** The same on other keyboards and for other habits. */
 const ALSO: Record<string, string> = {
+  "shift+f10": "shift+f10;contextmenu",
   "ctrl+z": "ctrl+z;meta+z",
   "ctrl+y": "ctrl+y;ctrl+shift+z;meta+shift+z;meta+y",
 };
@@ -78,27 +82,6 @@ function Key({ action }: { action: Action }) {
   return null;
 }
 
-export function spokenKey(key: string): string {
-  const names: Record<string, string> = {
-    escape: "Esc",
-    enter: "Enter",
-    home: "Home",
-    shift: "Shift",
-    ctrl: "Ctrl",
-    left: "←",
-    right: "→",
-    up: "↑",
-    down: "↓",
-    f11: "F11",
-    pageup: "Page Up",
-    pagedown: "Page Down",
-  };
-  return key
-    .split("+")
-    .map((part) => names[part] ?? part.toUpperCase())
-    .join(" ");
-}
-
 const DRAGS = [
   ["Left drag", "orbits around the point under the cursor"],
   ["Right drag, wheel button", "pans"],
@@ -107,6 +90,8 @@ const DRAGS = [
   ["Alt with a drag", "also goes through walls"],
   ["Two fingers, pinch", "pan and zoom by touch"],
   ["Shift with a click", "adds to the selection"],
+  ["Right click, long touch", "lists what can be done with a component"],
+  ["Double click", "goes there"],
   ["W A S D, walking or flying", "forward, left, back, right"],
   ["← →, walking or flying", "turn left and right"],
   ["↑ ↓, walking or flying", "forward and back"],

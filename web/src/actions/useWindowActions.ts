@@ -1,17 +1,46 @@
 import { useMemo } from "react";
+import { Vector3 } from "three";
 import type { Action } from "../open/action";
+import { useAsked } from "../open/asked";
 import { useHabits } from "../open/habits";
+import { pickedNow } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
+import { useOpen } from "../open/useStage";
 
 /** The window, its keys, and what moves what. */
 export function useWindowActions(): readonly Action[] {
+  const { stage } = useOpen();
   return useMemo<readonly Action[]>(() => {
     const { say } = useSession.getState();
     const tools = useTools.getState();
     return [
       { group: "Window", name: "Find", key: "/", run: () => tools.openFind() },
+      {
+        group: "Select",
+        name: "What can be done with the selection",
+        key: "shift+f10",
+        run: () => {
+          const [component] = pickedNow();
+          const view = stage();
+          const box =
+            component === undefined ? undefined : view?.building.boxesOf([component]).get(component);
+          if (!view || !box) return say("Nothing is selected. Click a component first.");
+          const middle = box.getCenter(new Vector3());
+          const { left, top, width, height } = view.canvas.getBoundingClientRect();
+          const { x, y } = view.main.pixelOf(middle);
+          const within = (px: number, most: number) => Math.max(0, Math.min(most, px));
+          const at = { x: left + within(x, width), y: top + within(y, height) };
+          useAsked.setState({ asked: { at, point: view.main.hitAtPixel(x, y)?.point ?? middle } });
+        },
+      },
       { group: "Window", name: "Keys", key: "?", run: () => tools.showKeys(true) },
+      {
+        group: "Window",
+        name: "The stage alone, or with all around it",
+        key: "u",
+        run: () => useSession.getState().setBare(!useSession.getState().bare),
+      },
       {
         group: "Window",
         name: "Full screen",
@@ -45,5 +74,5 @@ export function useWindowActions(): readonly Action[] {
         },
       },
     ];
-  }, []);
+  }, [stage]);
 }

@@ -45,7 +45,7 @@ export class Refused extends Error {}
 export class Away extends Refused {}
 
 /** What is said of what could not be done because the server was away. */
-export const AWAY = "Stair Path cannot be reached. Try again when the message above is gone.";
+export const AWAY = "That was not done, as Stair Path cannot be reached. Do it again once it is back.";
 const UNAVAILABLE = new Set([502, 503, 504]);
 
 interface Answer<T> {

@@ -13,7 +13,7 @@ import { useOpen } from "../open/useStage";
 import { Divider } from "../parts/Divider";
 import { Slot } from "../parts/feature";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
-import { tone } from "../style/theme";
+import { STRIP, tone } from "../style/theme";
 import { DrawingSigns } from "./DrawingSigns";
 import { EyeOnDrawing } from "./EyeOnDrawing";
 
@@ -55,7 +55,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
         flex: `0 0 ${share * 100}%`,
         minWidth: 240,
         display: "grid",
-        gridTemplateRows: "34px minmax(0,1fr) 62px",
+        gridTemplateRows: "34px minmax(0,1fr) 40px",
         pointerEvents: "auto",
         position: "relative",
         borderLeft: `1px solid ${tone.ink}`,
@@ -89,7 +89,7 @@ function Opened({ drawing }: { drawing: Drawing }) {
         <RegionBox where="drawing" />
         <HoverLabel where="drawing" />
       </Box>
-      <Box sx={{ bgcolor: "#efebe2", borderTop: `1px solid ${tone.line}`, px: 1, minWidth: 0 }}>
+      <Box sx={{ bgcolor: STRIP, borderTop: `1px solid ${tone.line}`, px: 1, minWidth: 0 }}>
         <Slot of="underDrawing" told={{}} />
       </Box>
     </Box>

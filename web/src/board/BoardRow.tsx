@@ -7,7 +7,8 @@ import type { Row } from "./board";
 import { Cell } from "./Cell";
 import type { Column } from "./columns";
 
-export const LABEL_PX = 60;
+/** The column of names and heights. */
+export const LABEL_PX = 44;
 
 /** A level of the board: its name and height, and a cell for each column. */
 export function BoardRow(props: {
@@ -19,6 +20,8 @@ export function BoardRow(props: {
   /** Which of its buttons the Tab key reaches, counted from the name on; none where it is in another row. */
   reached: number | null;
   place: number;
+  /** Each cell says how many components it holds. */
+  counts: boolean;
 }) {
   const { row, columns, tallyOf, reached, place } = props;
   const units = useUnits();
@@ -56,7 +59,7 @@ export function BoardRow(props: {
           <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
             {row.name}
           </Box>
-          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>
+          <Box sx={{ fontSize: 12.5, color: tone.soft, whiteSpace: "nowrap" }}>
             {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
           </Box>
         </Box>
@@ -67,6 +70,7 @@ export function BoardRow(props: {
           level={row.name}
           column={column}
           tally={tallyOf(column.at)}
+          counted={props.counts}
           place={`${place}/${k + 1}`}
           reached={reached === k + 1}
           onClick={() => props.onCell(column)}

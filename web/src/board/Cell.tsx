@@ -48,6 +48,8 @@ export function Cell(props: {
   tally: Tally | undefined;
   place: string;
   reached: boolean;
+  /** It says how many components it holds. */
+  counted: boolean;
   onClick: () => void;
 }) {
   const { level, column, tally } = props;
@@ -94,30 +96,32 @@ export function Cell(props: {
             sx={{ flex: `${share} 1 0`, minHeight: LEAST_PX, width: "100%", boxSizing: "border-box", ...sx }}
           />
         ))}
-        <Box
-          component="span"
-          sx={{
-            position: "absolute",
-            top: 2,
-            left: 0,
-            right: 0,
-            textAlign: "center",
-            lineHeight: 1.05,
-            ...((off || tally.hidden > 0) && {
-              mx: "auto",
-              width: "fit-content",
-              px: "2px",
-              bgcolor: "#fff",
-            }),
-          }}
-        >
-          {off ? "off" : part ? shown : there}
-          {part && (
-            <Box component="span" sx={{ display: "block", fontSize: 10.5, whiteSpace: "nowrap" }}>
-              /{there}
-            </Box>
-          )}
-        </Box>
+        {props.counted && (
+          <Box
+            component="span"
+            sx={{
+              position: "absolute",
+              top: 2,
+              left: 0,
+              right: 0,
+              textAlign: "center",
+              lineHeight: 1.05,
+              ...((off || tally.hidden > 0) && {
+                mx: "auto",
+                width: "fit-content",
+                px: "2px",
+                bgcolor: "#fff",
+              }),
+            }}
+          >
+            {off ? "off" : part ? shown : there}
+            {part && (
+              <Box component="span" sx={{ display: "block", fontSize: 10.5, whiteSpace: "nowrap" }}>
+                /{there}
+              </Box>
+            )}
+          </Box>
+        )}
       </Box>
     </Tooltip>
   );

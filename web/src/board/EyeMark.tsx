@@ -43,7 +43,7 @@ export function EyeMark({ rows }: { rows: readonly Row[] }) {
         ref={mark}
         sx={{
           position: "absolute",
-          left: -12,
+          left: -8,
           right: -6,
           height: 0,
           borderTop: `2px solid ${tone.here}`,

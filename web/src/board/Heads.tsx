@@ -1,5 +1,7 @@
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
+import { useHabits } from "../open/habits";
 import { face, tone } from "../style/theme";
 import { LABEL_PX } from "./BoardRow";
 import type { Column } from "./columns";
@@ -8,11 +10,14 @@ import type { Column } from "./columns";
 export function Heads(props: {
   columns: readonly (Column & { at: number })[];
   opened: boolean;
+  counts: boolean;
   reached: number | null;
   onHead: (column: Column & { at: number }) => void;
   onOpen: (column: number) => void;
 }) {
-  const { columns, opened, reached } = props;
+  const { columns, opened, counts, reached } = props;
+  const set = useHabits((s) => s.set);
+  const upright = opened || !counts;
   return (
     <Box
       sx={{
@@ -21,7 +26,16 @@ export function Heads(props: {
         gap: "2px",
       }}
     >
-      <span />
+      <Tooltip title={counts ? "A slim board, without counts" : "A wider board that counts the components"}>
+        <Button
+          variant="text"
+          aria-pressed={counts}
+          onClick={() => set({ boardCounts: !counts })}
+          sx={{ fontSize: 12, p: 0, alignSelf: "end", justifyContent: "start", color: tone.soft }}
+        >
+          counts
+        </Button>
+      </Tooltip>
       {columns.map((column, k) => (
         <Box key={column.at} sx={{ display: "flex", flexDirection: "column", minWidth: 0 }}>
           <Tooltip title={`${column.name}: show, fade or hide on every level`}>
@@ -43,10 +57,10 @@ export function Heads(props: {
                 fontWeight: 600,
                 fontSize: 12,
                 color: tone.ink,
-                ...(opened && {
+                ...(upright && {
                   writingMode: "vertical-rl",
                   textAlign: "left",
-                  height: 128,
+                  height: opened ? 128 : 34,
                   width: "100%",
                   overflow: "hidden",
                   lineHeight: 1.05,

@@ -1,12 +1,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useMemo, useState } from "react";
+import { useHabits } from "../open/habits";
 import { useSession } from "../open/session";
+import { useLastDone } from "../open/undoLine";
 import { useOpen } from "../open/useStage";
 import { cellOf } from "../open/visibility/selectors";
 import { cellKey, type Tally, tallies, together } from "../open/visibility/tallies";
 import { useSeeing } from "../open/visibility/useSeeing";
 import { useViewState } from "../open/visibility/viewState";
+import { useFinger } from "../parts/useFinger";
 import { face, tone } from "../style/theme";
 import { BoardRow } from "./BoardRow";
 import { boardOf, stateOf } from "./board";
@@ -21,6 +24,9 @@ import { useArrows } from "./useArrows";
 /** Levels down, disciplines across: the building's own cross-section, to show, fade or hide by. */
 export function StoreyBoard() {
   const { federation } = useOpen();
+  // A finger's board is wide anyway.
+  const finger = useFinger();
+  const counts = useHabits((s) => s.boardCounts) || finger;
   const states = useViewState((s) => s.states);
   const { put } = useSeeing();
   const [wanted, open] = useState<number | null>(null);
@@ -51,8 +57,8 @@ export function StoreyBoard() {
       ref={frame}
       onKeyDown={onKey}
       sx={{
-        p: 1.5,
-        pt: 1.25,
+        p: 1,
+        pt: 1,
         display: "flex",
         flexDirection: "column",
         minHeight: 0,
@@ -72,6 +78,7 @@ export function StoreyBoard() {
       <Heads
         columns={columns}
         opened={opened !== null}
+        counts={counts}
         reached={reached[0] === 0 ? reached[1] : null}
         onOpen={open}
         onHead={(column) =>
@@ -99,6 +106,7 @@ export function StoreyBoard() {
             row={row}
             columns={columns}
             place={k + 1}
+            counts={counts}
             reached={reached[0] === k + 1 ? reached[1] : null}
             tallyOf={(column) => tallyOf(row.level, column)}
             onRow={() =>
@@ -126,7 +134,7 @@ export function StoreyBoard() {
 function Foot() {
   const { federation } = useOpen();
   const states = useViewState((s) => s.states);
-  const undoable = useViewState((s) => s.history.at > 0);
+  const last = useLastDone();
   const { everything, undo } = useSeeing();
   const { hidden, faded } = useMemo(
     () => together(tallies(federation, states).values()),
@@ -146,8 +154,8 @@ function Foot() {
       ) : (
         <Box>Everything is shown. Click a cell, level or discipline to show, fade or hide it.</Box>
       )}
-      {undoable && (
-        <Button variant="text" onClick={undo}>
+      {last !== null && (
+        <Button variant="text" onClick={undo} title={`Undo: ${last || "the last change"} (Ctrl Z)`}>
           Undo
         </Button>
       )}

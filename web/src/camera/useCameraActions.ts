@@ -82,7 +82,7 @@ export function useCameraActions(): readonly Action[] {
         key: "x",
         run: () => void look.fitTo({ kind: "visible" }),
       },
-      { group: "Fit", name: "Fit selection", key: "enter", run: fitPicked },
+      { group: "Fit", name: "Fit selection", key: "enter", menu: "Fit", run: fitPicked },
       { group: "Fit", name: "Fit the storey the eye is on", key: "o", run: fitStorey },
       { group: "Fit", name: "Fit the room the eye is in", key: "r", run: fitRoom },
       {

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Component } from "../api/client";
 import { neighboursQuery } from "../api/queries";
 import { find, numberingOf, numberOf, theseOf } from "../open/numbering";
@@ -11,6 +11,7 @@ import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { LengthInput } from "../parts/LengthInput";
 import { face, tone } from "../style/theme";
+import { useAroundAsked } from "./around";
 
 const FIRST_M = 0.3;
 const MOST_M = 20;
@@ -18,6 +19,14 @@ const MOST_M = 20;
 /** What stands within a distance of a component, nearest first; a click picks it, the cursor marks it. */
 export function Around({ component: c }: { component: Component }) {
   const [asked, ask] = useState(false);
+  const wanted = useAroundAsked((s) => s.asked);
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    useAroundAsked.setState({ asked: false });
+    ask(true);
+    list.current?.scrollIntoView({ block: "start" });
+  }, [wanted]);
   const [withinM, setWithin] = useState(FIRST_M);
   const { federation } = useOpen();
   const { data, error, isFetching } = useQuery({
@@ -28,7 +37,9 @@ export function Around({ component: c }: { component: Component }) {
   const numbers = numberingOf(federation).numbersOf(theseOf(data?.found ?? []));
   return (
     <>
-      <DeskHeading>Around it</DeskHeading>
+      <div ref={list}>
+        <DeskHeading>Around it</DeskHeading>
+      </div>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
         within
         <LengthInput

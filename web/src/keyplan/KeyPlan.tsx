@@ -15,8 +15,8 @@ import { TiltScale, tiltPlace } from "./TiltScale";
 import { ZoomHandle } from "./ZoomHandle";
 
 const SIZES = ["small", "medium", "large", "half"] as const;
-const PX = { small: 150, medium: 208, large: 300, half: Number.POSITIVE_INFINITY } as const;
-const AROUND_PX = 76;
+const PX = { small: 140, medium: 176, large: 300, half: Number.POSITIVE_INFINITY } as const;
+const AROUND_PX = 70;
 const LEAST_PX = 120;
 /** A smaller plan comes close to the eye instead of showing the whole storey. */
 const CLOSE_PX = 260;
@@ -44,7 +44,7 @@ export function KeyPlan() {
         position: "absolute",
         left: 10,
         bottom: 10,
-        p: 0.75,
+        p: 0.5,
         bgcolor: tone.paper,
         border: `1px solid ${tone.line}`,
         opacity: faint ? 0.45 : 1,
@@ -53,12 +53,12 @@ export function KeyPlan() {
       }}
     >
       <SizeHandle size={size} onSize={(px) => set({ instrument: Math.max(LEAST_PX, Math.round(px)) })} />
-      <Box sx={{ display: "flex", alignItems: "center", gap: 0.5, mb: 0.5, pr: 2.5 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 0.25, mb: 0.25, pr: 2.25 }}>
         <NativeSelect
           value={chosen ?? ""}
           onChange={(event) => choose(event.target.value === "" ? null : Number(event.target.value))}
           inputProps={{ "aria-label": "Storey of the key plan" }}
-          sx={{ fontSize: 12.5, flex: "0 1 170px", mr: "auto" }}
+          sx={{ fontSize: 12.5, flex: "0 1 160px", mr: "auto" }}
         >
           <option value="">{federation.levels[level]?.name}, follows the eye</option>
           {federation.levels.map((l, i) => (
@@ -73,7 +73,7 @@ export function KeyPlan() {
           <IconButton icon={faint ? "clearer" : "fainter"} onClick={() => set({ faint: !faint })} />
         )}
       </Box>
-      <Box sx={{ display: "flex", alignItems: "flex-end", gap: 0.5 }}>
+      <Box sx={{ display: "flex", alignItems: "flex-end", gap: 0.25 }}>
         <Box sx={{ width: size, position: "relative" }}>
           {plan && (
             <PlanFrame

@@ -4,14 +4,14 @@ import { useFinger } from "../parts/useFinger";
 import { FINGER_PX, face, tone } from "../style/theme";
 
 const MARKS = [
-  { tiltDeg: 90, name: "plan" },
-  { tiltDeg: 45, name: "from above" },
-  { tiltDeg: 0, name: "level" },
-  { tiltDeg: -45, name: "from below" },
-  { tiltDeg: -90, name: "straight up" },
+  { tiltDeg: 90, name: "plan", short: "plan" },
+  { tiltDeg: 45, name: "from above", short: "above" },
+  { tiltDeg: 0, name: "level", short: "level" },
+  { tiltDeg: -45, name: "from below", short: "below" },
+  { tiltDeg: -90, name: "straight up", short: "up" },
 ] as const;
 const END_PX = 12;
-const WIDTH = 74;
+const WIDTH = 54;
 
 export function tiltPlace(tiltDeg: number, height: number): number {
   return END_PX + ((90 - tiltDeg) / 180) * (height - 2 * END_PX);
@@ -53,14 +53,15 @@ export function TiltScale(props: {
     >
       <rect x={0} y={0} width={24} height={height} fill="transparent" style={{ cursor: "ns-resize" }} />
       <line x1={12} x2={12} y1={END_PX} y2={height - END_PX} stroke={tone.ink} strokeWidth={1.5} />
-      {MARKS.map(({ tiltDeg, name }) => {
+      {MARKS.map(({ tiltDeg, name, short }) => {
         const y = tiltPlace(tiltDeg, height);
         return (
           <DrawnButton key={tiltDeg} label={`Look ${name}`} onPress={() => props.onMark(tiltDeg)}>
+            <title>{`Look ${name}`}</title>
             <rect x={20} y={y - hit / 2} width={WIDTH - 20} height={hit} fill="transparent" />
             <line x1={7} x2={17} y1={y} y2={y} stroke={tone.ink} strokeWidth={1.2} />
             <text x={23} y={y + 3.5} fontSize={12} fontFamily={face.head} fontWeight={600} fill={tone.soft}>
-              {name}
+              {short}
             </text>
           </DrawnButton>
         );

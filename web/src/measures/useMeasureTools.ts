@@ -1,6 +1,7 @@
 import { useMemo } from "react";
-import type { Vector3 } from "three";
+import { Vector3 } from "three";
 import { answerOf, api, type ComponentRef } from "../api/client";
+import { askedPoint } from "../open/asked";
 import { find } from "../open/numbering";
 import { inProject } from "../open/origin";
 import { pickedNow, useSelection } from "../open/selection";
@@ -17,6 +18,7 @@ type Side = Extract<What, { kind: "sides" }>["a"];
 
 /** So far before a wall, or below a duct, that is clicked the floor is looked for. */
 const BEFORE_M = 0.15;
+const UP = new Vector3(0, 0, 1);
 const AGAIN = "Esc to finish.";
 
 /** The ways to take a measure. */
@@ -100,7 +102,7 @@ export function useMeasureTools() {
             say("That is the same point. Click another one.");
             return "more";
           }
-          wasHeld.push(aims.length > 0 && lock !== "free");
+          wasHeld[aims.length] = aims.length > 0 && lock !== "free";
           useMeasuring.setState({ aims: [...aims, point] });
           if (!chain && aims.length === 1) keep();
           return "more";
@@ -147,8 +149,13 @@ export function useMeasureTools() {
     const between = (a: ComponentRef, b: ComponentRef) =>
       addMeasure({ kind: "between", a, b, how: "nearest" });
     return {
-      /** From point to point. */
-      points: () => take(points(false)),
+      /** From point to point; from that on which a menu was asked for. */
+      points: () => {
+        const point = askedPoint();
+        const [component = -1] = pickedNow();
+        take(points(false));
+        if (point) useMeasuring.setState({ aims: [{ component, point, normal: UP, kind: "face" }] });
+      },
       chain: () => take(points(true)),
       /** Between the two that are picked, else between two that are clicked. */
       between: () => {

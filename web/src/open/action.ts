@@ -16,5 +16,7 @@ export interface Action {
     | "Together"
     | "Window";
   key?: string;
+  /** What it is called in the menu of what is selected; it stands there only with this. */
+  menu?: string;
   run: () => void;
 }

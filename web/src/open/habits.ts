@@ -26,6 +26,8 @@ interface OwnHabits extends Habits {
   reopen: "keep" | "reset";
   /** How much of the width a drawing beside the stage takes. */
   besideShare: number;
+  /** Whether the storey board is wide enough to say how many components stand in each cell. */
+  boardCounts: boolean;
   /** How wide the desk was dragged; nothing for as wide as usual. */
   deskPx: number | null;
   /** How lengths are read and typed. */
@@ -57,6 +59,7 @@ export const useHabits = create<OwnHabits>()(
       eyeHeightM: EYE_HEIGHT_M,
       reopen: "keep",
       besideShare: 0.44,
+      boardCounts: false,
       deskPx: null,
       units: "m",
       background: "light",

@@ -17,10 +17,15 @@ export type DeskTask =
 interface Session {
   task: DeskTask;
   folded: { board: boolean; desk: boolean };
+  /** All but the stage is away, until asked for again. */
+  bare: boolean;
   /** What just happened, with a way back where there is one, and what that is called if not Undo. */
   notice: { text: string; undo?: () => void; called?: string } | null;
   open(task: DeskTask): void;
   fold(part: "board" | "desk", folded: boolean): void;
+  /** Take the task up where a click on the stage means it; a stage that stands alone stays so. */
+  turnTo(task: DeskTask): void;
+  setBare(bare: boolean): void;
   say(text: string, undo?: () => void, called?: string): void;
   hush(): void;
 }
@@ -42,10 +47,13 @@ export const useSession = perProject<Session>(
     notice: null,
     task: "component",
     folded: { board: false, desk: false },
-    open: (task) => set((s) => ({ task, folded: { ...s.folded, desk: false } })),
+    bare: false,
+    open: (task) => set((s) => ({ task, bare: false, folded: { ...s.folded, desk: false } })),
+    turnTo: (task) => set((s) => ({ task, folded: { ...s.folded, desk: s.bare && s.folded.desk } })),
+    setBare: (bare) => set({ bare }),
     fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),
     say: (text, undo, called = "Undo") => set({ notice: undo ? { text, undo, called } : { text } }),
     hush: () => set({ notice: null }),
   }),
-  { name: "desk", part: ({ task, folded }) => ({ task, folded }) },
+  { name: "desk", part: ({ task, folded, bare }) => ({ task, folded, bare }) },
 );

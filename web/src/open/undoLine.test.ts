@@ -1,7 +1,9 @@
+// @vitest-environment happy-dom
+import { renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { useConnection } from "../api/connection";
 import { endProject } from "./perProject";
-import { noteAct, redoNext, undoLast } from "./undoLine";
+import { noteAct, redoNext, undoLast, useLastDone } from "./undoLine";
 import { useViewState } from "./visibility/viewState";
 
 vi.mock("../api/resolved", () => ({ fetchResolved: () => new Promise(() => {}) }));
@@ -65,4 +67,16 @@ test("what cannot be undone does not stand in the way; what the server is away f
   works = false;
   expect(await redoNext()).toBe(false);
   expect(await undoLast()).toBe("first");
+});
+
+test("what is undone next is known by its name, of the view or of what is kept", async () => {
+  const { act, look } = acts();
+  const last = () => renderHook(() => useLastDone()).result.current;
+  expect(last()).toBeNull();
+  look(5);
+  expect(last()).toBe("depth 5");
+  act("deleted Roof");
+  expect(last()).toBe("deleted Roof");
+  await undoLast();
+  expect(last()).toBe("depth 5");
 });

@@ -30,6 +30,14 @@ export function noteAct(act: Act): void {
   }));
 }
 
+/** What would be taken back now, by its name, which may be empty; null for nothing. */
+export function useLastDone(): string | null {
+  const act = useUndoLine((s) => s.done.at(-1));
+  const step = useViewState(({ history }) => (history.at > 0 ? history.steps[history.at] : undefined));
+  if (act && act.at >= timeOf(step)) return act.name;
+  return step ? step.name : null;
+}
+
 /** Take back what was done last, to the view or to what is kept: its name, null for nothing, false where it could not be. */
 export async function undoLast(): Promise<string | null | false> {
   const { history, undo } = useViewState.getState();

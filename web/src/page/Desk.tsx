@@ -16,7 +16,7 @@ export function fetchDesks(): void {
   for (const { load } of PANELS) void load().catch(() => undefined);
 }
 
-const USUAL_PX = 278;
+const USUAL_PX = 256;
 const MOST_PX = 760;
 
 /** The task in hand, as wide as it was dragged; the stage keeps its share of the window. */
@@ -29,23 +29,20 @@ function DeskBody({ children }: { children: ReactNode }) {
         display: "flex",
         minHeight: 0,
         width: deskPx === null ? USUAL_PX : `min(${deskPx}px, 48vw)`,
-        [SLIM]: { width: deskPx === null ? 250 : `min(${deskPx}px, 40vw)` },
+        [SLIM]: { width: deskPx === null ? 240 : `min(${deskPx}px, 40vw)` },
       }}
     >
       <Divider
         label="Width of the desk, pixels"
         value={deskPx ?? USUAL_PX}
-        least={240}
+        least={220}
         most={MOST_PX}
         step={40}
         usual={USUAL_PX}
         at={(pane, clientX) => pane.getBoundingClientRect().right - clientX}
         put={(px) => set({ deskPx: px === USUAL_PX ? null : px })}
       />
-      <Box
-        sx={{ flex: 1, minWidth: 0, minHeight: 0, overflow: "auto", p: 1.75, pt: 1.25 }}
-        data-testid="desk"
-      >
+      <Box sx={{ flex: 1, minWidth: 0, minHeight: 0, overflow: "auto", p: 1.5, pt: 1.25 }} data-testid="desk">
         {children}
       </Box>
     </Box>
@@ -73,7 +70,7 @@ export function Desk() {
       )}
       <Box
         sx={{
-          width: 36,
+          width: 34,
           borderLeft: `1px solid ${tone.line}`,
           bgcolor: "#efebe2",
           display: "flex",

@@ -1,88 +1,72 @@
 import Box from "@mui/material/Box";
 import { useSelection } from "../open/selection";
+import { useTools } from "../open/tools";
 import { useStageNews } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
-import { tone } from "../style/theme";
+import { STRIP, tone } from "../style/theme";
 import { Trail } from "../trail/Trail";
 import { Readouts } from "./Readouts";
 
-/** The Trail on the left; what to do next, and how the eye stands, on the right. */
+/** The Trail on the left; what the mouse does now, and how the eye stands, on the right. */
 export function Footer() {
   return (
     <Box
       component="footer"
       sx={{
-        bgcolor: "#e8e4da",
+        position: "relative",
+        bgcolor: STRIP,
         borderTop: `1px solid ${tone.line}`,
         display: "flex",
-        px: 1.75,
-        gap: 2,
+        pl: 1.25,
+        pr: 1,
+        gap: 1.25,
         minWidth: 0,
         minHeight: 0,
       }}
     >
       <Trail />
-      <Box
-        sx={{
-          flex: "0 0 auto",
-          width: 404,
-          // The figures are never cut; a parallel view's scale takes more room.
-          minWidth: "min-content",
-          borderLeft: `1px solid ${tone.line}`,
-          pl: 1.75,
-          py: 0.75,
-          display: "flex",
-          flexDirection: "column",
-          justifyContent: "space-between",
-        }}
-      >
-        <Prompt />
-        <Readouts />
-      </Box>
+      <Prompt />
+      <Readouts />
     </Box>
   );
 }
 
 const MOVING = {
-  walk: "W S walk · A D sidestep · ← → turn",
-  fly: "W A S D fly · Page Up and Page Down go up and down",
+  walk: "W S walk, A D sidestep, ← → turn. Drag looks around, Shift is faster.",
+  fly: "W A S D fly, Page Up and Down rise and sink. Shift is faster.",
 } as const;
 
-function Prompt() {
+function usePrompt(): string {
   const picked = useSelection((s) => s.picked.length);
-  const { pending, total, failed } = useStageNews();
+  const { pending, total } = useStageNews();
   const mode = useWalkState((s) => s.mode);
-  if (pending > 0) {
-    return (
-      <Box data-testid="prompt">
-        Drawing the building: {total - pending} of {total} pieces
-      </Box>
-    );
-  }
-  if (failed.length) {
-    return (
-      <Box sx={{ color: tone.wrong }} data-testid="prompt">
-        {failed.length} pieces of {[...new Set(failed)].join(", ")} could not be loaded. Reload the page to
-        load them again.
-      </Box>
-    );
-  }
-  if (mode !== "orbit") {
-    return (
-      <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
-        {MOVING[mode]}{" "}
-        <Box component="span" sx={{ color: tone.soft }}>
-          Drag to look around. Wheel changes the speed. Shift is faster.
-        </Box>
-      </Box>
-    );
-  }
+  const tool = useTools((s) => s.tool);
+  if (pending > 0) return `Drawing the building: ${total - pending} of ${total} pieces`;
+  // What its click and drag do stands with the tool itself.
+  if (tool) return "Right drag pans, wheel zooms. Esc puts the tool away.";
+  if (mode !== "orbit") return MOVING[mode];
+  return `Drag orbits, right drag pans, wheel zooms. ${picked ? "Esc clears the selection." : "Click selects, ? shows the keys."}`;
+}
+
+/** What the mouse does now; on a narrow window there is no room for it. */
+function Prompt() {
+  const text = usePrompt();
   return (
-    <Box data-testid="prompt" sx={{ fontSize: 12.5, lineHeight: 1.25 }}>
-      Drag orbits around the point under the cursor, right drag pans, wheel zooms.{" "}
-      <Box component="span" sx={{ color: tone.soft }}>
-        {picked ? "Esc clears the selection." : "Click selects a component; ? shows the keys."}
-      </Box>
+    <Box
+      data-testid="prompt"
+      sx={{
+        flex: "0 1 236px",
+        minWidth: 150,
+        alignSelf: "center",
+        fontSize: 12.5,
+        lineHeight: 1.2,
+        maxHeight: 32,
+        overflow: "hidden",
+        color: tone.soft,
+        "@media (max-width: 1000px)": { display: "none" },
+      }}
+    >
+      {text}
     </Box>
   );
 }

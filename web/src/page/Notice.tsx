@@ -5,7 +5,6 @@ import { AWAY } from "../api/client";
 import { onBack } from "../api/connection";
 import { useSession } from "../open/session";
 import { useStageNews } from "../open/useStage";
-import { useWalkState } from "../open/walking/walkState";
 import { tone } from "../style/theme";
 
 const STAYS_MS = 9000;
@@ -14,7 +13,6 @@ const STAYS_MS = 9000;
 export function Notice() {
   const notice = useSession((s) => s.notice);
   const hush = useSession((s) => s.hush);
-  const walking = useWalkState((s) => s.mode !== "orbit");
   // Whoever waits for the building looks at nothing else: its time begins once there is something to read it against.
   const drawing = useStageNews((s) => s.pending > 0);
   useEffect(() => {
@@ -29,10 +27,7 @@ export function Notice() {
     <Box
       role="status"
       sx={{
-        position: "absolute",
-        top: walking ? 92 : 12,
-        left: "50%",
-        transform: "translateX(-50%)",
+        justifySelf: "center",
         bgcolor: tone.paper,
         border: `1px solid ${tone.ink}`,
         boxShadow: "3px 3px 0 rgba(30,43,54,.15)",
@@ -41,7 +36,7 @@ export function Notice() {
         display: "flex",
         gap: 1.25,
         alignItems: "center",
-        maxWidth: "86%",
+        maxWidth: 620,
         fontSize: 13.5,
       }}
     >

@@ -7,6 +7,7 @@ import { Keys } from "../actions/Keys";
 import type { Federation } from "../api/client";
 import { useFederation, useFollow, useModels } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
+import { useHabits } from "../open/habits";
 import { beginProject, endProject } from "../open/perProject";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
@@ -17,12 +18,12 @@ import { useViewState } from "../open/visibility/viewState";
 import { DropZone } from "../parts/DropZone";
 import { FeaturesContext, Slot } from "../parts/feature";
 import type { Stage } from "../stage/stage";
-import { FINGER, face, SLIM, tone } from "../style/theme";
+import { FINGER, face, tone } from "../style/theme";
 import { Beginning, useRest } from "./Beginning";
 import { Desk, fetchDesks } from "./Desk";
 import { Footer } from "./Footer";
 import { FEATURES } from "./features";
-import { Notice } from "./Notice";
+import { StageTop } from "./StageMarks";
 import { StageView } from "./StageView";
 import { TopBar } from "./TopBar";
 import { Trouble } from "./Trouble";
@@ -86,6 +87,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   useEffect(() => endProject, []);
   const folded = useSession((s) => s.folded);
   const alone = useTour((s) => s.full);
+  const bare = useSession((s) => s.bare) || alone;
   useRoomForStage();
   return (
     <OpenContext value={open}>
@@ -96,8 +98,10 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             sx={{
               display: "grid",
               gridTemplateColumns: "auto minmax(0, 1fr) auto",
-              gridTemplateRows: alone ? "0 minmax(0, 1fr) 0" : "44px minmax(0, 1fr) 84px",
-              [FINGER]: { gridTemplateRows: alone ? "0 minmax(0, 1fr) 0" : "44px minmax(0, 1fr) 108px" },
+              gridTemplateRows: `${alone ? "0" : "40px"} minmax(0, 1fr) ${bare ? "0" : "40px"}`,
+              [FINGER]: {
+                gridTemplateRows: `${alone ? "0" : "44px"} minmax(0, 1fr) ${bare ? "0" : "52px"}`,
+              },
               gridTemplateAreas: '"top top top" "board stage desk" "foot foot foot"',
               height: "100%",
             }}
@@ -116,17 +120,18 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             >
               <TopBar />
             </Box>
-            <Box sx={{ gridArea: "board", minHeight: 0, display: alone ? "none" : "grid" }}>
+            <Box sx={{ gridArea: "board", minHeight: 0, display: bare ? "none" : "grid" }}>
               {folded.board ? <BoardEdge /> : <BoardPane />}
             </Box>
-            <Box sx={{ gridArea: "desk", minHeight: 0, display: alone ? "none" : "block" }}>
+            <Box sx={{ gridArea: "desk", minHeight: 0, display: bare ? "none" : "block" }}>
               <Desk />
             </Box>
             <Box
               sx={{
                 gridArea: "foot",
-                display: alone ? "none" : "grid",
+                display: bare ? "none" : "grid",
                 gridTemplateColumns: "minmax(0, 1fr)",
+                minHeight: 0,
               }}
             >
               <Footer />
@@ -160,7 +165,7 @@ function OverStage({ ready }: { ready: boolean }) {
         {!something && <Empty />}
         {ready && <Slot of="overStage" told={{}} />}
         {something && !alone && <Slot of="overBuilding" told={{}} />}
-        <Notice />
+        <StageTop />
         <Trouble />
       </Box>
       {ready && <Slot of="besideStage" told={{}} />}
@@ -169,11 +174,11 @@ function OverStage({ ready }: { ready: boolean }) {
 }
 
 function BoardPane() {
+  const counts = useHabits((s) => s.boardCounts);
   return (
     <Box
       sx={{
-        width: 246,
-        [SLIM]: { width: 220 },
+        width: counts ? 246 : 160,
         [FINGER]: { width: 330 },
         minHeight: 0,
         bgcolor: tone.paper,

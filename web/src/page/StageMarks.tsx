@@ -1,33 +1,52 @@
 import Box from "@mui/material/Box";
+import { useConnection } from "../api/connection";
 import { LockBar } from "../measures/LockBar";
 import { OVER_STAGE } from "../open/looking/covered";
+import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useViewState } from "../open/visibility/viewState";
 import { useWalkState } from "../open/walking/walkState";
 import { Mark } from "../parts/Mark";
 import { KeptInside } from "./KeptInside";
+import { Notice } from "./Notice";
 import { Opened } from "./Opened";
 
-/** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
-export function StageMarks() {
-  const { tool, take, locked, lock } = useTools();
-  const limit = useViewState((s) => s.depthM);
-  const units = useUnits();
+/** So much of the stage's top the line takes that says that the server is away. */
+const AWAY_LINE_PX = 36;
+
+/** Along the top of the stage: what is in hand and what is unusual, and below it what just happened; never over one another. */
+export function StageTop() {
   const walking = useWalkState((s) => s.mode !== "orbit");
+  const away = useConnection((s) => s.away);
+  const top = (walking ? 92 : 10) + (away ? AWAY_LINE_PX : 0);
   return (
     <Box
-      {...OVER_STAGE}
       sx={{
         position: "absolute",
-        left: 12,
-        top: walking ? 92 : 10,
+        inset: `${top}px 12px auto`,
         display: "grid",
         gap: 0.75,
-        justifyItems: "start",
+        pointerEvents: "none !important",
+        "& > *": { pointerEvents: "auto" },
       }}
     >
+      <StageMarks />
+      <Notice />
+    </Box>
+  );
+}
+
+/** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
+function StageMarks() {
+  const { tool, take, locked, lock } = useTools();
+  const { bare, setBare } = useSession();
+  const limit = useViewState((s) => s.depthM);
+  const units = useUnits();
+  return (
+    <Box {...OVER_STAGE} sx={{ display: "grid", gap: 0.75, justifySelf: "start", justifyItems: "start" }}>
       {tool && <Mark text={tool.prompt} act="Close" onAct={() => take(null)} />}
+      {bare && <Mark text="The stage stands alone." act="Show all (U)" onAct={() => setBare(false)} />}
       <LockBar />
       {locked && <Mark text="The view is locked." act="Unlock" onAct={() => lock(false)} />}
       <KeptInside />

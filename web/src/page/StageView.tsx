@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { useCallback, useEffect, useRef } from "react";
 import { Vector3 } from "three";
 import { WordsOver } from "../markups/WordsOver";
+import { useAsked } from "../open/asked";
 import { BACKGROUNDS, useHabits } from "../open/habits";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSelection } from "../open/selection";
@@ -12,10 +13,10 @@ import { useFinish } from "../open/useFinish";
 import { useOpen, useStageNews } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
 import { useWalk } from "../open/walking/useWalk";
+import { useWalkState } from "../open/walking/walkState";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
 import { type Pose, toShape } from "../stage/pose";
 import { Stage } from "../stage/stage";
-import { StageMarks } from "./StageMarks";
 import { useOrigin } from "./useOrigin";
 
 /** What is picked on the drawing and out of sight on the stage is brought into it. */
@@ -30,6 +31,19 @@ function useBringIn() {
     void fitTo({ kind: "components", components: [component] });
   };
   return useCallback((component: number) => latest.current(component), []);
+}
+
+/** A double click goes there: on foot to that place, else near the component. */
+function useEnter() {
+  const { fitTo } = useCameraCommands();
+  const walk = useWalk();
+  const latest = useRef<(component: number, point: Vector3) => void>(() => undefined);
+  latest.current = (component, point) => {
+    if (useWalkState.getState().mode === "walk")
+      void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+    else void fitTo({ kind: "components", components: [component] });
+  };
+  return useCallback((component: number, point: Vector3) => latest.current(component, point), []);
 }
 
 /** The canvas; the 3D view itself lives in `stage/` and knows nothing of React. */
@@ -48,6 +62,7 @@ export function StageView(props: {
   const style = useViewState((s) => s.style);
   const picked = useSelection((s) => s.picked);
   const bringIn = useBringIn();
+  const enter = useEnter();
   useFinish();
   const walk = useWalk();
   const latestWalk = useRef(walk);
@@ -66,9 +81,19 @@ export function StageView(props: {
         if (component < 0) pick([]);
         else if (!add) pick([component]);
         else pick(now.includes(component) ? now.filter((c) => c !== component) : [...now, component]);
-        if (component >= 0) useSession.getState().open("component");
+        if (component >= 0) useSession.getState().turnTo("component");
         if (component >= 0 && where === "drawing") bringIn(component);
       },
+      asked: ({ component, point }, { x, y }, where) => {
+        const view = where === "stage" ? element : stageRef.current?.drawing?.element;
+        if (!view) return;
+        const { picked: now, pick } = useSelection.getState();
+        if (!now.includes(component)) pick([component]);
+        useSession.getState().turnTo("component");
+        const { left, top } = view.getBoundingClientRect();
+        useAsked.setState({ asked: { at: { x: left + x, y: top + y }, point: point.clone() } });
+      },
+      entered: ({ component, point }) => enter(component, point),
       moved: (pose, where) => {
         const shown = where === "stage" ? element : stageRef.current?.drawing?.element;
         if (shown) shown.dataset.pose = JSON.stringify(toShape(pose));
@@ -96,7 +121,7 @@ export function StageView(props: {
       stage.dispose();
       stageRef.current = null;
     };
-  }, [eye, drawn, onReady, onRest, bringIn]);
+  }, [eye, drawn, onReady, onRest, bringIn, enter]);
 
   const habits = useHabits();
   useEffect(() => {
@@ -146,7 +171,6 @@ export function StageView(props: {
         }}
       />
       <RegionBox where="stage" />
-      <StageMarks />
       <WordsOver />
       <HoverLabel where="stage" />
     </Box>

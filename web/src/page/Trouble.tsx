@@ -1,17 +1,47 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import type { ReactNode } from "react";
 import { answerOf, api } from "../api/client";
+import { useConnection } from "../api/connection";
 import { useSession, withErrorNotice } from "../open/session";
-import { useOpen } from "../open/useStage";
+import { useOpen, useStageNews } from "../open/useStage";
+import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 
 /** Why the building could not be put together or mapped the last time; it stays until that is so no more. */
 export function Trouble() {
   const { federation } = useOpen();
   const open = useSession((s) => s.open);
+  const failed = useStageNews((s) => s.failed);
+  const away = useConnection((s) => s.away);
+  // That the server is away says all that can be said by then.
+  if (away) return null;
+  if (failed.length && !federation.trouble)
+    return (
+      <Standing>
+        {counted(failed.length, "piece")} of {[...new Set(failed)].join(", ")} could not be loaded.{" "}
+        <Button variant="text" onClick={() => window.location.reload()}>
+          Load the page again
+        </Button>
+      </Standing>
+    );
   if (!federation.trouble) return null;
   const path = { project_id: federation.id };
   const again = () => answerOf(api.POST("/api/projects/{project_id}/federation", { params: { path } }));
+  return (
+    <Standing>
+      {federation.trouble}{" "}
+      <Button variant="text" onClick={() => withErrorNotice(again)}>
+        Try again
+      </Button>
+      <Button variant="text" onClick={() => open("models")}>
+        Show the models
+      </Button>
+    </Standing>
+  );
+}
+
+function Standing({ children }: { children: ReactNode }) {
   return (
     <Box
       role="alert"
@@ -29,13 +59,7 @@ export function Trouble() {
         fontSize: 13.5,
       }}
     >
-      {federation.trouble}{" "}
-      <Button variant="text" onClick={() => withErrorNotice(again)}>
-        Try again
-      </Button>
-      <Button variant="text" onClick={() => open("models")}>
-        Show the models
-      </Button>
+      {children}
     </Box>
   );
 }

@@ -88,6 +88,7 @@ export function usePickActions(): readonly Action[] {
       ...(Object.keys(SAME) as (keyof typeof SAME)[]).map((what) => ({
         group: "Select" as const,
         name: `Select all visible of the same ${what}`,
+        ...(what === "type" || what === "system" ? { menu: `Select all of the same ${what}` } : {}),
         run: () => void same(what),
       })),
     ];

@@ -145,6 +145,9 @@ export class Stage {
       ask: () => this.ask(view),
       toolDrag: (at) => (this.aiming.tool ? this.aiming.tool.down?.(view) : this.grip(view, at)) ?? null,
       clicked: (hit, add, at) => this.clicked(view, hit, add, at),
+      // What is in hand has its own clicks.
+      asked: (hit, at) => hit && !this.aiming.tool && this.events.asked(hit, at, kind),
+      entered: (hit) => hit && !this.aiming.tool && this.events.entered(hit, kind),
       hovered: (hit, at) => this.hovered(view, hit, at),
       pivotShown: (at) => {
         if (kind === "stage") this.marks.showPivot(at, at !== null && at === this.navigation.pinnedAt);

@@ -1,4 +1,5 @@
 import type { Vector3 } from "three";
+import type { Hit } from "./geometry/picking";
 import type { SnapKind } from "./geometry/snapping";
 import type { Cause } from "./gestures/host";
 import type { Pose } from "./pose";
@@ -14,6 +15,10 @@ export interface StageEvents {
     caught: SnapKind | null,
   ): void;
   pick(component: number, add: boolean, where: ViewKind): void;
+  /** It was asked what can be done with what is there; in CSS pixels of the view. */
+  asked(hit: Hit, at: { x: number; y: number }, where: ViewKind): void;
+  /** Something was clicked twice, to go there. */
+  entered(hit: Hit, where: ViewKind): void;
   /** The eye moved; called at most once a frame. */
   moved(pose: Pose, where: ViewKind): void;
   /** Chunks still to come, of how many. */

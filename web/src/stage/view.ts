@@ -37,6 +37,8 @@ export interface ViewHost {
   /** What a tool in hand makes of a drag with the left button, or null. */
   toolDrag(at: Vector2): Gesture | null;
   clicked(hit: Hit | null, add: boolean, at: Vector2): void;
+  asked(hit: Hit | null, at: { x: number; y: number }): void;
+  entered(hit: Hit | null): void;
   /** Something is under the cursor, at pixels of the view, or nothing; null outside. */
   hovered(hit: Hit | null, at: { x: number; y: number } | null): void;
   pivotShown(at: Vector3 | null): void;
@@ -87,6 +89,8 @@ export class View {
       moved: () => this.moved(),
       pivotShown: (at) => host.pivotShown(at),
       clicked: (at, add) => host.clicked(this.hitAt(at), add, at),
+      asked: (at) => host.asked(this.hitAt(at), this.toPixel(at)),
+      entered: (at) => host.entered(this.hitAt(at)),
       hovered: (at) => {
         host.hovered(at && this.hitAt(at), at && this.toPixel(at));
       },

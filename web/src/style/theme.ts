@@ -1,7 +1,6 @@
-import "@fontsource/barlow/400.css";
-import "@fontsource/barlow/600.css";
-import "@fontsource/barlow-semi-condensed/600.css";
 import "@fontsource/ibm-plex-mono/400.css";
+import "@fontsource/source-sans-3/400.css";
+import "@fontsource/source-sans-3/600.css";
 import { createTheme } from "@mui/material/styles";
 import { tone } from "./tone";
 
@@ -10,13 +9,19 @@ export { tone };
 /** In a window of this width board and desk are slimmer, so that the stage keeps half of it. */
 export const SLIM = "@media (max-width: 1119px)";
 
+/** The strip below the stage. */
+export const STRIP = "#e8e4da";
+
 /** Where a finger is used, which needs more room than a mouse. */
 export const FINGER = "@media (pointer: coarse)";
 export const FINGER_PX = 32;
 
+// Its letters keep their dots in bold at 12 to 15 pixels of a plain screen.
+const TEXT = "'Source Sans 3', sans-serif";
+
 export const face = {
-  text: "'Barlow', sans-serif",
-  head: "'Barlow Semi Condensed', sans-serif",
+  text: TEXT,
+  head: TEXT,
   figure: "'IBM Plex Mono', monospace",
 } as const;
 

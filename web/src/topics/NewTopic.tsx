@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useRef, useState } from "react";
 import { useTyped } from "../open/drafts";
 import { pickedNow } from "../open/selection";
 import { disciplinesOf } from "../open/topics/concerned";
@@ -19,6 +19,13 @@ export function NewTopic() {
   const put = useTopicsShown((s) => s.put);
   const { typed: title, type: setTitle, kept } = useTyped("a topic");
   const [busy, setBusy] = useState(false);
+  const beginning = useTopicsShown((s) => s.beginning);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!beginning) return;
+    field.current?.focus();
+    put({ beginning: false });
+  }, [beginning, put]);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!title.trim()) return;
@@ -38,6 +45,7 @@ export function NewTopic() {
         <OutlinedInput
           fullWidth
           size="small"
+          inputRef={field}
           value={title}
           placeholder="What is the problem?"
           onChange={(event) => setTitle(event.target.value)}

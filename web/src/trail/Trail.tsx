@@ -5,9 +5,13 @@ import { useEffect, useRef } from "react";
 import { type Place, useTrail } from "../open/trail/trail";
 import { useTrailSteps } from "../open/trail/useTrailKeeper";
 import type { ViewKind } from "../stage/view";
-import { face, tone } from "../style/theme";
+import { face, STRIP, tone } from "../style/theme";
 
-/** The places the eye has rested, as a strip of pictures to step through. */
+/** How high the pictures are while the strip is closed, and under the cursor. */
+const CLOSED_PX = 20;
+const OPEN_PX = 58;
+
+/** The places the eye has rested, as a strip of pictures to step through; under the cursor, or by key, they stand up. */
 export function Trail({ of = "stage" }: { of?: ViewKind }) {
   const places = useTrail(of, (s) => s.places);
   const at = useTrail(of, (s) => s.at);
@@ -22,18 +26,10 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
     <Box
       component="nav"
       aria-label={beside ? "Trail of the drawing" : "Trail"}
-      sx={{ display: "flex", gap: 1.5, minWidth: 0, flex: 1, height: "100%" }}
+      sx={{ display: "flex", gap: 1.25, minWidth: 0, flex: 1, height: "100%", alignItems: "center" }}
     >
-      <Box sx={{ flex: "0 0 auto", pt: beside ? 0.5 : 1 }}>
-        {!beside && (
-          <Box
-            component="h2"
-            sx={{ m: 0, fontFamily: face.head, fontSize: 12, letterSpacing: ".06em", color: tone.soft }}
-          >
-            TRAIL
-          </Box>
-        )}
-        <Box sx={{ display: "flex", gap: 1, mt: 0.25 }}>
+      <Box sx={{ flex: "0 0 auto", lineHeight: 1.2 }}>
+        <Box sx={{ display: "flex", gap: 1 }}>
           <Step name="back" keyName={beside ? "{" : "["} off={at <= 0} onClick={back} />
           <Step name="forward" keyName={beside ? "}" : "]"} off={at >= places.length - 1} onClick={forward} />
         </Box>
@@ -41,40 +37,76 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
           variant="text"
           onClick={first}
           disabled={!places.length}
-          sx={{ color: tone.soft, fontSize: 12 }}
+          sx={{ color: tone.soft, fontSize: 12, p: 0, lineHeight: 1.1 }}
         >
           Opening view
         </Button>
       </Box>
-      <Box
-        sx={{
-          display: "flex",
-          gap: 1,
-          overflowX: "auto",
-          scrollbarWidth: "none",
-          minWidth: 0,
-          flex: 1,
-          alignItems: "center",
-        }}
-      >
-        {places.map((place, i) => (
-          <Card
-            key={place.id}
-            place={place}
-            testId={beside ? "drawing-place" : "place"}
-            present={i === at}
-            innerRef={i === at ? here : undefined}
-            onClick={() => goTo(i)}
-          />
-        ))}
+      <Box sx={{ position: "relative", flex: 1, minWidth: 0, alignSelf: "stretch" }}>
+        <Box
+          data-testid={beside ? undefined : "trail-pictures"}
+          onKeyDown={alongTheStrip}
+          sx={{
+            position: "absolute",
+            left: 0,
+            right: 0,
+            bottom: 0,
+            zIndex: 4,
+            display: "flex",
+            gap: 1,
+            px: 0.5,
+            py: "2px",
+            alignItems: "end",
+            overflowX: "auto",
+            scrollbarWidth: "none",
+            bgcolor: STRIP,
+            "& img": { height: CLOSED_PX, transition: "height .12s" },
+            "&:hover, &:has(:focus-visible)": {
+              boxShadow: `0 -1px 0 ${tone.line}, 0 -6px 12px rgba(30,43,54,.12)`,
+              "& img": { height: OPEN_PX },
+            },
+          }}
+        >
+          {places.map((place, i) => (
+            <Card
+              key={place.id}
+              place={place}
+              testId={beside ? "drawing-place" : "place"}
+              present={i === at}
+              innerRef={i === at ? here : undefined}
+              onClick={() => goTo(i)}
+            />
+          ))}
+        </Box>
       </Box>
     </Box>
   );
 }
 
+/** The arrow keys go from picture to picture, and Esc gives the keys back to the stage. */
+function alongTheStrip(event: React.KeyboardEvent): void {
+  const { activeElement } = document;
+  const next =
+    event.key === "ArrowRight"
+      ? activeElement?.nextElementSibling
+      : event.key === "ArrowLeft"
+        ? activeElement?.previousElementSibling
+        : null;
+  if (event.key === "Escape" && activeElement instanceof HTMLElement) activeElement.blur();
+  else if (next instanceof HTMLElement) next.focus();
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
 function Step(props: { name: string; keyName: string; off: boolean; onClick: () => void }) {
   return (
-    <Button variant="text" onClick={props.onClick} disabled={props.off} sx={{ fontSize: 13, gap: 0.5 }}>
+    <Button
+      variant="text"
+      onClick={props.onClick}
+      disabled={props.off}
+      sx={{ fontSize: 13, gap: 0.5, p: 0, lineHeight: 1.2 }}
+    >
       {props.name}
       <Box
         component="kbd"
@@ -130,7 +162,6 @@ function Card(props: {
           sx={{
             display: "block",
             width: 88,
-            height: 46,
             objectFit: "cover",
             boxSizing: "border-box",
             border: `2px solid ${present ? tone.here : tone.line}`,
@@ -139,7 +170,7 @@ function Card(props: {
         <Box
           sx={{
             fontSize: 12,
-            lineHeight: "15px",
+            lineHeight: "14px",
             color: present ? tone.here : tone.soft,
             fontWeight: present ? 600 : 400,
             whiteSpace: "nowrap",

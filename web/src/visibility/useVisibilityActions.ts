@@ -13,9 +13,15 @@ export function useVisibilityActions(): readonly Action[] {
     const { pick } = useSelection.getState();
     const tools = useTools.getState();
     return [
-      { group: "Show", name: "Hide selection", key: "c", run: () => seeing.hide() },
-      { group: "Show", name: "Isolate selection", key: "y", run: () => seeing.only() },
-      { group: "Show", name: "Fade all but the selection", key: "shift+y", run: () => seeing.fadeRest() },
+      { group: "Show", name: "Hide selection", key: "c", menu: "Hide", run: () => seeing.hide() },
+      { group: "Show", name: "Isolate selection", key: "y", menu: "Isolate", run: () => seeing.only() },
+      {
+        group: "Show",
+        name: "Fade all but the selection",
+        key: "shift+y",
+        menu: "Fade the rest",
+        run: () => seeing.fadeRest(),
+      },
       { group: "Show", name: "Show selection again", run: () => seeing.bringBack() },
       { group: "Show", name: "Show everything", key: "shift+c", run: seeing.everything },
       ...STYLES.map<Action>(({ style, says }) => ({

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
+import { askedPoint } from "../open/asked";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { announce } from "../open/trail/cause";
@@ -40,7 +41,17 @@ export function useWalkActions(): readonly Action[] {
         key: "f",
         run: walk.toggleFly,
       },
-      { group: "Walk", name: "Jump to a point of a floor", key: "j", run: () => tools.take(jumpTool(walk)) },
+      {
+        group: "Walk",
+        name: "Jump to a point of a floor",
+        key: "j",
+        menu: "Stand here",
+        run: () => {
+          const point = askedPoint();
+          if (point) void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+          else tools.take(jumpTool(walk));
+        },
+      },
       { group: "Walk", name: "Step through a wall", key: "n", run: () => tools.take(throughTool(walk)) },
       { group: "Walk", name: "Up one storey, or raise the eye", key: "pageup", run: rise(1) },
       { group: "Walk", name: "Down one storey, or lower the eye", key: "pagedown", run: rise(-1) },

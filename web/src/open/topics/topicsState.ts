@@ -13,6 +13,8 @@ interface TopicsShown {
   marked: boolean;
   sort: Sort;
   group: Group;
+  /** A new topic is to be begun: its title is asked for. */
+  beginning: boolean;
   put(part: Partial<Omit<TopicsShown, "put">>): void;
 }
 
@@ -26,10 +28,17 @@ export const useTopicsShown = perProject<TopicsShown>(
     marked: true,
     sort: "number",
     group: "none",
+    beginning: false,
     put: (part) => set(part),
   }),
   { name: "topics", part: ({ opened, meeting }) => ({ opened, meeting }) },
 );
+
+/** Begin a new topic of what is seen and selected. */
+export function beginTopic(): void {
+  useTopicsShown.getState().put({ opened: null, meeting: false, beginning: true });
+  useSession.getState().open("topics");
+}
 
 /** Open a topic on the desk. */
 export function openOnDesk(id: string): void {

@@ -21,6 +21,10 @@ export interface NavigationHost {
   moved(pose: Pose): void;
   pivotShown(pivot: Vector3 | null): void;
   clicked(at: Vector2, add: boolean): void;
+  /** It was asked what can be done there: by a right click, or a long touch. */
+  asked(at: Vector2): void;
+  /** Clicked twice, to go there. */
+  entered(at: Vector2): void;
   hovered(at: Vector2 | null): void;
   stopped(): void;
   /** How far it is from one point to another before something that is shown is met, up to there. */

@@ -1,5 +1,5 @@
 import { Box3, Vector2, Vector3 } from "three";
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import { StageCamera } from "../camera";
 import type { Press, WheelTurn } from "../gesture";
 import { forward, type Pose, withAngle } from "../pose";
@@ -45,6 +45,8 @@ function setUp(projection: Pose["projection"] = "perspective", turns = true) {
     moved: () => undefined,
     pivotShown: (at) => said.push(at ? "pivot" : "no pivot"),
     clicked: (_, add) => said.push(add ? "add" : "click"),
+    asked: () => said.push("asked"),
+    entered: () => said.push("entered"),
     hovered: () => undefined,
     stopped: () => said.push("stopped"),
     clear: (from, to) => from.distanceTo(to),
@@ -409,4 +411,47 @@ test("who is moved by keys is told the time since a key went down, and since the
   navigation.tick(9100);
   expect(ticks.at(-1)).toEqual([9005, 9005]);
   expect(navigation.busy).toBe(false);
+});
+
+const acts = (said: readonly string[]) => said.filter((each) => !each.includes("pivot"));
+
+test("a right click and a finger that rests ask what can be done; a drag and a short touch do not", () => {
+  vi.useFakeTimers();
+  const { down, move, up, drag, said } = setUp();
+  const finger = { kind: "touch" } as const;
+  down(500, 300, { button: 2 });
+  up(500, 300, { button: 2 });
+  expect(acts(said)).toEqual(["asked"]);
+  drag([500, 300], [560, 300], { button: 2 });
+  expect(acts(said)).toEqual(["asked"]);
+  down(500, 300, finger);
+  vi.advanceTimersByTime(700);
+  up(500, 300, finger);
+  expect(acts(said)).toEqual(["asked", "asked"]);
+  down(400, 300, finger);
+  vi.advanceTimersByTime(200);
+  up(400, 300, finger);
+  down(400, 200, finger);
+  move(460, 200, finger);
+  vi.advanceTimersByTime(700);
+  up(460, 200, finger);
+  expect(acts(said)).toEqual(["asked", "asked", "click"]);
+  vi.useRealTimers();
+});
+
+test("two clicks at one place go there; two that are apart, or that add, do not", () => {
+  const { drag, down, up, said } = setUp();
+  const click = (x: number, more: Partial<Press> = {}) => {
+    down(x, 300, more);
+    up(x, 300, more);
+  };
+  click(500);
+  click(501);
+  expect(acts(said)).toEqual(["click", "click", "entered"]);
+  // A third begins anew.
+  click(501);
+  click(560);
+  click(560, { adds: true });
+  drag([560, 300], [620, 300]);
+  expect(acts(said)).toEqual(["click", "click", "entered", "click", "click", "add"]);
 });

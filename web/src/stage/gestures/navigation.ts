@@ -14,6 +14,11 @@ import { Turning } from "./turning";
 import { Zooming } from "./zooming";
 
 const CLICK_PX = 4;
+/** A second click so soon and so near after the first makes it a double one. */
+const TWICE_MS = 400;
+const TWICE_PX = 8;
+/** A finger or pen that rests for so long asks what can be done there. */
+const LONG_MS = 550;
 const LONGEST_TICK_MS = 100;
 
 /** A button or finger that is down, and what it will have done. */
@@ -50,6 +55,8 @@ export class Navigation implements Hand {
   private lastTick = 0;
   private thumb: Thumb | null = null;
   private readonly touches = new Map<number, Vector2>();
+  private lastClick: { at: Vector2; ms: number } | null = null;
+  private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     public pose: Pose,
@@ -195,6 +202,25 @@ export class Navigation implements Hand {
       strayed: false,
       moved: false,
     };
+    clearTimeout(this.resting);
+    if (press.kind !== "mouse" && button === 0) this.resting = setTimeout(this.rested, LONG_MS);
+  }
+
+  /** A finger has stayed where it came down: it asks, and does nothing more. */
+  private readonly rested = (): void => {
+    const { drag } = this;
+    if (!drag || drag.strayed || this.touches.size > 1) return;
+    this.drag = null;
+    this.host.asked(drag.start);
+  };
+
+  private clicked(at: Vector2, adds: boolean): void {
+    const now = performance.now();
+    const last = this.lastClick;
+    this.host.clicked(at, adds);
+    const twice = !adds && last && now - last.ms < TWICE_MS && this.px(last.at, at) < TWICE_PX;
+    this.lastClick = twice ? null : { at, ms: now };
+    if (twice && !this.locked) this.host.entered(at);
   }
 
   private gestureOf(press: Press): Pick<Drag, "gesture" | "anchor" | "moves"> {
@@ -242,6 +268,7 @@ export class Navigation implements Hand {
   }
 
   up(press: Press, broken: boolean): void {
+    clearTimeout(this.resting);
     this.touches.delete(press.pointer);
     if (this.thumb?.pointer === press.pointer) {
       this.thumb.end();
@@ -256,8 +283,9 @@ export class Navigation implements Hand {
       if (!broken) this.lastPivot = drag.anchor;
       drag.gesture.end?.(broken);
       this.host.moved(this.pose);
-    } else if (!broken && drag.button === 0 && !drag.strayed) {
-      this.host.clicked(drag.start, press.adds);
+    } else if (!broken && !drag.strayed) {
+      if (drag.button === 0) this.clicked(drag.start, press.adds);
+      if (drag.button === 2) this.host.asked(drag.start);
     }
   }
 

@@ -23,7 +23,7 @@ function circled(number: number, chosen: boolean): Sprite {
     pen.strokeStyle = chosen ? tone.ink : tone.pick;
     pen.stroke();
     pen.fillStyle = tone.ink;
-    pen.font = `600 ${number > 99 ? 34 : 44}px "Barlow Semi Condensed"`;
+    pen.font = `600 ${number > 99 ? 34 : 44}px "Source Sans 3"`;
     pen.textAlign = "center";
     pen.textBaseline = "middle";
     pen.fillText(String(number), middle, middle + 3);

@@ -23,7 +23,7 @@ function bubble(tag: string): Sprite {
     pen.fill();
     pen.stroke();
     pen.fillStyle = tone.here;
-    pen.font = `600 ${tag.length > 2 ? 34 : 46}px "Barlow Semi Condensed"`;
+    pen.font = `600 ${tag.length > 2 ? 34 : 46}px "Source Sans 3"`;
     pen.textAlign = "center";
     pen.textBaseline = "middle";
     pen.fillText(tag, middle, middle + 3, PIXELS - 20);

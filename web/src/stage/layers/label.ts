@@ -5,7 +5,7 @@ import { markOf } from "./painted";
 const LINE = 64;
 const NEXT_LINE = 54;
 const PAD = 20;
-export const LABEL_FONT = '600 46px "Barlow Semi Condensed", sans-serif';
+export const LABEL_FONT = '600 46px "Source Sans 3", sans-serif';
 /** So high a label of one line is on the screen. */
 export const LABEL_PX = 22;
 

@@ -30,7 +30,7 @@ function plate(text: string, several: boolean): CanvasTexture {
     pen.fillRect(5, 5, PIXELS - 10, PIXELS - 10);
     pen.strokeRect(5, 5, PIXELS - 10, PIXELS - 10);
     pen.fillStyle = several ? tone.paper : tone.ink;
-    pen.font = `600 ${text.length > 2 ? 30 : 40}px "Barlow Semi Condensed"`;
+    pen.font = `600 ${text.length > 2 ? 30 : 40}px "Source Sans 3"`;
     pen.textAlign = "center";
     pen.textBaseline = "middle";
     pen.fillText(text, PIXELS / 2, PIXELS / 2 + 3);
