@@ -88,7 +88,7 @@ imports: .venv/.ready
 	@.venv/bin/lint-imports
 
 core: setup
-	@.venv/bin/pytest -n 2 --doctest-modules stairpath/core stairpath/work tests/core
+	@.venv/bin/pytest -n 2 --dist loadgroup --doctest-modules stairpath/core stairpath/work tests/core
 
 api: setup
 	@.venv/bin/pytest -n 2 tests/api
@@ -100,7 +100,7 @@ e2e: setup web/dist-test/index.html
 	@.venv/bin/pytest -n 2 --dist worksteal tests/e2e
 
 trial: setup web/dist-test/index.html ## walk the whole demo by the keys, from the entrance to the roof plant and back
-	@.venv/bin/pytest -m trial tests/e2e
+	@.venv/bin/pytest -m trial tests/core tests/e2e
 
 soak: setup ## kills, damaged files, many pages and people, made-up requests; about half an hour
 	@SOAK=long .venv/bin/pytest -s tests/soak
@@ -112,7 +112,7 @@ check: lint types imports licences-same core ## lint, types, imports and core te
 
 test: ## everything, in one command
 	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html web/dist-test/index.html lint-py imports licences-same types-py
-	@.venv/bin/pytest -n 2 --doctest-modules stairpath/core stairpath/work tests/core tests/api tests/soak/test_mutations.py
+	@.venv/bin/pytest -n 2 --dist loadgroup --doctest-modules stairpath/core stairpath/work tests/core tests/api tests/soak/test_mutations.py
 	@$(MAKE) e2e
 
 bench: setup web/dist-test/index.html ## measure speed against named references (BENCH=stage for a part), and write docs/performance.md

@@ -21,6 +21,13 @@ settings.register_profile(
 settings.load_profile("ours")
 
 
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Whoever needs the whole demo runs in one process, so that it is read once."""
+    for item in items:
+        if {"demo", "demo_readings"} & set(getattr(item, "fixturenames", ())):
+            item.add_marker(pytest.mark.xdist_group("demo"))
+
+
 @pytest.fixture(scope="session")
 def demo_files(tmp_path_factory):
     return write_models(tmp_path_factory.mktemp("demo"))

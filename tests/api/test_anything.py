@@ -10,7 +10,7 @@ from hypothesis import settings as hypothesis_settings
 
 from tests.anything import operations_of, try_operation
 
-_EXAMPLES = 12
+_EXAMPLES = 7
 
 
 def test_every_operation_of_the_document_is_tried(client):

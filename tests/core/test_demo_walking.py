@@ -125,6 +125,7 @@ def way_time_s(walk, way):
     return float(np.hypot(along[:, 0], along[:, 1]).sum() / walk.body.speed_m_s + heights.sum())
 
 
+@pytest.mark.trial
 def test_marks_find_the_same_way_faster(standing):
     walk = standing.map
     source, goal = int(standing.place("B1.01").floors[0]), int(standing.place("2.10").floors[0])

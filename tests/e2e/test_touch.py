@@ -111,3 +111,17 @@ def test_two_thumbs_walk_and_look(touched: Page):
     looked = numbers(touched)
     assert looked[:2] == pytest.approx(walked[:2], abs=0.01)
     assert np.linalg.norm(looked[3:6] - walked[3:6]) > 0.1
+
+
+def test_a_finger_that_rests_opens_the_menu_and_neither_turns_nor_picks_anew(touched: Page):
+    _, (x, y) = on_the_front_wall(touched)
+    before = numbers(touched)
+    fingers = Fingers(touched)
+    fingers.tell("touchStart", (x, y))
+    menu = touched.get_by_role("menu", name="What can be done with it")
+    expect(menu).to_be_visible()
+    fingers.tell("touchEnd")
+    expect(menu).to_be_visible()
+    menu.get_by_role("menuitem", name="Hide").click()
+    expect(touched.get_by_test_id("reasons")).to_have_text("1 hidden · 0 faded")
+    assert np.allclose(numbers(touched), before)

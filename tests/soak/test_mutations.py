@@ -25,7 +25,7 @@ from tests.samples import Sample
 from tests.soak.length import SEED, length
 from tests.soak.mutations import mutated
 
-FILES = length(33, 300)
+FILES = length(18, 300)
 MEMORY_MB = 2500
 LONGEST_S = 90.0
 

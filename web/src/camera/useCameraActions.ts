@@ -1,10 +1,10 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
 import { useHabits } from "../open/habits";
-import { levelAt } from "../open/levels";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { roomAt } from "../open/plan/plan";
-import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
+import { shownLevel, useShownLevel } from "../open/plan/storey";
+import { useKeyPlan } from "../open/plan/useInstrument";
 import { pickedNow } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
@@ -62,8 +62,7 @@ export function useCameraActions(): readonly Action[] {
       else say("The eye is not in a room. Stand in one first, or find a room by name.");
     };
     const fitStorey = () => {
-      const eye = pose()?.eye;
-      if (eye) void look.fitTo({ kind: "storey", level: levelAt(federation.levels, eye.z) });
+      void look.fitTo({ kind: "storey", level: shownLevel(federation) });
     };
     const onFace = () => {
       const normal = stage()?.pickedNormal;
@@ -83,7 +82,7 @@ export function useCameraActions(): readonly Action[] {
         run: () => void look.fitTo({ kind: "visible" }),
       },
       { group: "Fit", name: "Fit selection", key: "enter", menu: "Fit", run: fitPicked },
-      { group: "Fit", name: "Fit the storey the eye is on", key: "o", run: fitStorey },
+      { group: "Fit", name: "Fit this storey", key: "o", run: fitStorey },
       { group: "Fit", name: "Fit the room the eye is in", key: "r", run: fitRoom },
       {
         group: "Fit",

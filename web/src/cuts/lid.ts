@@ -3,7 +3,6 @@ import { TOP_STOREY_M } from "../api/constants";
 import { addCut, removeCut, useCutting } from "../open/cuts/cutting";
 import { toMilli } from "../open/cuts/shape";
 import { useHabits } from "../open/habits";
-import { levelAt } from "../open/levels";
 import { type Cut, useViewState } from "../open/visibility/viewState";
 import type { Stage } from "../stage/stage";
 
@@ -12,13 +11,6 @@ export const LID_M = 2.3;
 const LIFT_MS = 600;
 
 const nameOf = (level: string) => `Lid of ${level}`;
-
-/** The storey whose lid is meant: that of the eye within the building, else of what it looks at. */
-export function storeyMeant(federation: Pick<Federation, "levels">, eyeZ: number, seenZ: number): number {
-  const levels = federation.levels;
-  const top = (levels.at(-1)?.elevation_m ?? 0) + TOP_STOREY_M;
-  return levelAt(levels, eyeZ < top ? eyeZ : seenZ);
-}
 
 /** How high something is on its way from one height to another, so that it starts and ends softly. */
 export function onItsWay(fromM: number, toM: number, share: number): number {

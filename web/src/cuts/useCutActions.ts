@@ -1,10 +1,10 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { levelAt } from "../open/levels";
+import { shownLevel } from "../open/plan/storey";
 import { useSession } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
-import { liftLid, storeyMeant } from "./lid";
+import { liftLid } from "./lid";
 import { useCuts } from "./useCuts";
 
 /** Making cuts and switching them off, by name. */
@@ -17,7 +17,7 @@ export function useCutActions(): readonly Action[] {
       desk();
       run();
     };
-    const here = () => levelAt(federation.levels, stage()?.main.middle().z ?? 0);
+    const here = () => shownLevel(federation);
     return [
       { group: "Cut", name: "Cuts", key: "t", run: desk },
       { group: "Cut", name: "Cut this storey from above at 1.2 m", run: opening(() => cuts.storey(here())) },
@@ -25,11 +25,7 @@ export function useCutActions(): readonly Action[] {
         group: "Cut",
         name: "Lift or replace the lid of this storey",
         key: "shift+o",
-        run: () => {
-          const view = stage();
-          const seen = view?.main.middle().z ?? 0;
-          liftLid(federation, view, storeyMeant(federation, view?.pose.eye.z ?? seen, seen));
-        },
+        run: () => liftLid(federation, stage(), here()),
       },
       { group: "Cut", name: "Cut square to this view", run: opening(cuts.facing) },
       { group: "Cut", name: "Cut along a face", run: opening(cuts.face) },

@@ -4,7 +4,8 @@ import { useEffect, useRef, useState } from "react";
 import type { Vector3 } from "three";
 import { type InstrumentSize, useHabits } from "../open/habits";
 import { OVER_STAGE } from "../open/looking/covered";
-import { useDirections, useKeyPlan, useShownLevel, useTurns } from "../open/plan/useInstrument";
+import { useShownLevel } from "../open/plan/storey";
+import { useDirections, useKeyPlan, useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
 import { IconButton } from "../parts/IconButton";
 import { looking } from "../stage/pose";
@@ -25,7 +26,7 @@ const CLOSE_PX = 260;
 export function KeyPlan() {
   const { federation } = useOpen();
   const { instrument, faint, set } = useHabits();
-  const { level, chosen, choose } = useShownLevel();
+  const { level, chosen, inside, choose } = useShownLevel();
   const plan = useKeyPlan(level);
   const directions = useDirections();
   const turns = useTurns(plan);
@@ -60,7 +61,9 @@ export function KeyPlan() {
           inputProps={{ "aria-label": "Storey of the key plan" }}
           sx={{ fontSize: 12.5, flex: "0 1 160px", mr: "auto" }}
         >
-          <option value="">{federation.levels[level]?.name}, follows the eye</option>
+          <option value="">
+            {federation.levels[level]?.name}, {inside ? "follows the eye" : "from outside"}
+          </option>
           {federation.levels.map((l, i) => (
             <option key={l.name} value={i}>
               {l.name}

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { type Direction, directionAt, nearestKind, plumb } from "../open/plan/directions";
-import { followedLevel, type KeyPlan, onPlan, roomAt, Sheet, wholePlan } from "../open/plan/plan";
+import { type KeyPlan, onPlan, roomAt, Sheet, storeyOf, wholePlan } from "../open/plan/plan";
 import { tiltPlace } from "./TiltScale";
 
 const room = (index: number, x: number, hole = false): KeyPlan["rooms"][number] => ({
@@ -124,8 +124,8 @@ test("seen from outside the plan of the storey with most rooms is shown, inside 
       [110, 10, 9],
     ],
   };
-  expect(followedLevel(house, { x: 0, y: -30, z: 20 })).toBe(1);
-  expect(followedLevel(house, { x: 0, y: 0, z: 1.6 })).toBe(0);
-  expect(followedLevel(house, { x: 0, y: 0, z: 10 })).toBe(2);
-  expect(followedLevel({ ...house, rooms: [] }, { x: 0, y: 0, z: 90 })).toBe(0);
+  expect(storeyOf(house, { x: 0, y: -30, z: 20 }).level).toBe(1);
+  expect(storeyOf(house, { x: 0, y: 0, z: 1.6 }).level).toBe(0);
+  expect(storeyOf(house, { x: 0, y: 0, z: 10 }).level).toBe(2);
+  expect(storeyOf({ ...house, rooms: [] }, { x: 0, y: 0, z: 90 }).level).toBe(0);
 });

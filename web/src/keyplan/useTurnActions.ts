@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { useDirections, useKeyPlan, useShownLevel, useTurns } from "../open/plan/useInstrument";
+import { useShownLevel } from "../open/plan/storey";
+import { useDirections, useKeyPlan, useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
 import { looking } from "../stage/pose";
 

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useKeyPlan, useShownLevel } from "../open/plan/useInstrument";
+import { useShownLevel } from "../open/plan/storey";
+import { useKeyPlan } from "../open/plan/useInstrument";
 import { useRoomHere } from "../open/plan/useRoomHere";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";

@@ -7,6 +7,7 @@ import { useHabits } from "../open/habits";
 import { linksOf } from "../open/links";
 import { firstLook } from "../open/looking/firstLook";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
+import { useStoreyFollows } from "../open/plan/storey";
 import { useKeyPlan } from "../open/plan/useInstrument";
 import { useSelection } from "../open/selection";
 import { useSession, withErrorNotice } from "../open/session";
@@ -29,6 +30,7 @@ import { fetchDesks } from "./Desk";
  * person left it, else its home, else everything from the front.
  */
 export function Beginning() {
+  useStoreyFollows();
   const { federation, stage, projectId } = useOpen();
   const person = usePerson((s) => s.name);
   const { fitTo } = useCameraCommands();

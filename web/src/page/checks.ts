@@ -1,4 +1,4 @@
-import { followedLevel } from "../open/plan/plan";
+import { storeyOf } from "../open/plan/plan";
 import { useSelection } from "../open/selection";
 import { useTools } from "../open/tools";
 import { trails } from "../open/trail/trail";
@@ -22,7 +22,7 @@ const open = {
   followed: (eye: [number, number, number]) => {
     const { federation } = useViewState.getState();
     const [x, y, z] = eye;
-    return federation ? federation.levels[followedLevel(federation, { x, y, z })]?.name : undefined;
+    return federation ? federation.levels[storeyOf(federation, { x, y, z }).level]?.name : undefined;
   },
 };
 

@@ -63,16 +63,20 @@ export function tellingLevel({ levels, rooms }: Pick<Federation, "levels" | "roo
   return [...counts.keys()].filter((i) => (counts[i] ?? 0) >= full).sort((a, b) => near(a) - near(b))[0] ?? 0;
 }
 
-/** The level a plan shows by itself: the one the eye is on, or, seen from outside, the one that says most. */
-export function followedLevel(
-  federation: Pick<Federation, "levels" | "rooms" | "bounds_m" | "origin_m">,
-  eye: { x: number; y: number; z: number },
-): number {
+type Seen = Pick<Federation, "levels" | "rooms" | "bounds_m" | "origin_m">;
+type Eye = { x: number; y: number; z: number };
+
+/** The storey that is meant by itself: the one the eye is on, or, seen from outside, the one that says most. */
+export function storeyOf(federation: Seen, eye: Eye): { level: number; within: boolean } {
   const [low, high] = federation.bounds_m ?? [];
   const at = shifted([eye.x, eye.y, eye.z], federation.origin_m);
   const within =
-    low && high && at.every((c, axis) => c >= (low[axis] ?? 0) && c <= (high[axis] ?? 0) + OVER_M);
-  return within ? levelAt(federation.levels, eye.z) : tellingLevel(federation);
+    low !== undefined &&
+    high !== undefined &&
+    at.every((c, axis) => c >= (low[axis] ?? 0) && c <= (high[axis] ?? 0) + OVER_M);
+  return within
+    ? { level: levelAt(federation.levels, eye.z), within: true }
+    : { level: tellingLevel(federation), within: false };
 }
 
 function inside(line: Line, p: Point): boolean {

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import { Vector3 } from "three";
 import { answerOf, api } from "../../api/client";
 import { along, looking } from "../../stage/pose";
@@ -9,9 +9,8 @@ import { levelAt } from "../levels";
 import { useCameraCommands } from "../looking/useCameraCommands";
 import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
-import { useWalkState } from "../walking/walkState";
 import { type Direction, directionAt, nearestKind, plumb } from "./directions";
-import { followedLevel, type KeyPlan, type Point, roomAt } from "./plan";
+import { type KeyPlan, type Point, roomAt } from "./plan";
 
 /** Above this tilt one would look at the floor in front of one's feet. */
 const STEEP_DEG = 60;
@@ -47,22 +46,6 @@ export function useDirections(): readonly Direction[] {
     queryFn: () => answerOf(api.GET("/api/camera/directions")),
   });
   return data ?? [];
-}
-
-/**
- * The storey the instrument shows: one chosen by hand until the eye comes to another storey, or somebody walks or
- * flies; else the one the eye is on, or, seen from outside, the one that says most.
- */
-export function useShownLevel() {
-  const { federation, eye } = useOpen();
-  const [chosen, choose] = useState<number | null>(null);
-  const [followed, setFollowed] = useState(0);
-  const orbiting = useWalkState((s) => s.mode === "orbit");
-  useEffect(() => eye.listen((pose) => setFollowed(followedLevel(federation, pose.eye))), [eye, federation]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever was chosen ends when one of them changes
-  useEffect(() => choose(null), [followed, orbiting]);
-  const level = Math.min(chosen ?? followed, federation.levels.length - 1);
-  return { level, chosen, choose };
 }
 
 /** The bearing that is up the sheet and zero on the ring. */
