@@ -253,9 +253,17 @@ def test_a_plane_is_tilted_by_its_grip_by_keys_and_typed(cutting: Page):
     cutting.get_by_role("button", name="Cut along it").click()
     filled(cutting)
     row = cutting.get_by_test_id("cut")
-    facing, leaning = row.get_by_label("direction, \N{DEGREE SIGN} from north"), row.get_by_label("tilt")
+    facing, leaning = row.get_by_label("faces, \N{DEGREE SIGN} from north"), row.get_by_label("tilt")
     assert float(facing.input_value()) in (90, 270)
     assert float(leaning.input_value()) == 0
+    # Where it stands is typed as people say it.
+    away = row.get_by_label("m east of grid 2")
+    assert float(away.input_value()) == 0
+    there = planes(cutting)[0][3]
+    away.fill("1.5")
+    away.press("Enter")
+    cutting.wait_for_function(f"there => Math.abs(Math.abs(({CLIPS})()[0][3] - there) - 1.5) < 1e-6", arg=there)
+    filled(cutting)
     before = planes(cutting)[0]
     box = cutting.get_by_test_id("cut-grip").bounding_box()
     assert box

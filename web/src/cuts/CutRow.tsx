@@ -3,9 +3,10 @@ import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "../open/cuts/cutting";
-import { type Cut, flipped, isLevel } from "../open/cuts/shape";
+import { type Cut, flipped, sidesOf } from "../open/cuts/shape";
 import { useDrawings } from "../open/drawings/useDrawings";
-import { overStorey } from "../open/levels";
+import { useShownLevel } from "../open/plan/storey";
+import { useKeyPlan } from "../open/plan/useInstrument";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs } from "../parts/desk";
@@ -14,6 +15,7 @@ import { NameField } from "../parts/NameField";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { Facing } from "./Facing";
+import { positionOf } from "./position";
 import { SheetForm } from "./SheetForm";
 
 /** One cut: its name, what it goes through, and what can be done with it. */
@@ -126,20 +128,21 @@ function Sizes({ cut }: { cut: Cut }) {
   const { federation } = useOpen();
   const units = useUnits();
   const { shape } = cut;
-  const height = shape.kind === "box" ? 0 : (shape.point_m[2] ?? 0);
-  const { name: storey, floorM, overM } = overStorey(federation.levels, height);
-  const level = isLevel(shape);
+  const { level: shown } = useShownLevel();
+  const axes = useKeyPlan(shown)?.axes ?? [];
+  const [side] = sidesOf(shape);
+  const at = side && shape.kind !== "box" ? positionOf(side, federation, axes) : null;
   const labels =
     shape.kind === "box"
       ? [`long, ${units.sign}`, `wide, ${units.sign}`, `high, ${units.sign}`]
       : [
-          ...(level ? [`${units.sign} above ${storey}`] : []),
+          ...(at ? [`${units.sign} ${at.from}`] : []),
           ...(shape.kind === "band" ? [`thick, ${units.sign}`] : []),
         ];
   const now =
     shape.kind === "box"
       ? shape.size_m
-      : [...(level ? [overM] : []), ...(shape.kind === "band" ? [shape.thick_m] : [])];
+      : [...(at ? [at.distanceM] : []), ...(shape.kind === "band" ? [shape.thick_m] : [])];
   const texts = now.map(units.typed);
   const [values, setValues] = useState(texts);
   const key = texts.join();
@@ -155,8 +158,10 @@ function Sizes({ cut }: { cut: Cut }) {
     if (sizes.some((v) => v < 0.001)) return setValues(texts);
     if (shape.kind === "box")
       return changeCut(cut.id, { shape: { ...shape, size_m: numbers } }, `sized ${cut.name}`);
-    const at = level ? floorM + (numbers[0] ?? 0) : height;
-    const point_m = [...shape.point_m.slice(0, 2), at];
+    if (!at || !side) return;
+    const byM = at.along * ((numbers[0] ?? 0) - at.distanceM);
+    const size = Math.hypot(...side.normal);
+    const point_m = shape.point_m.map((v, k) => v + (byM * (side.normal[k] ?? 0)) / size);
     const part =
       shape.kind === "band"
         ? { ...shape, point_m, thick_m: numbers.at(-1) ?? shape.thick_m }

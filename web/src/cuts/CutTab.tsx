@@ -7,7 +7,7 @@ import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../style/theme";
 import { anchorOn } from "./anchor";
-import { draggedTo, type Held, leverOf, takeHold, tilted } from "./tabDrag";
+import { draggedTo, type Held, LEAST_PX, leverOf, takeHold, tilted } from "./tabDrag";
 
 const STEP_M = 0.05;
 const FINE_M = 0.01;
@@ -56,7 +56,9 @@ export function CutTab(props: {
     const y = Math.max(EDGE_PX + TAB_PX / 2, Math.min(height - TAB_PX, at.y));
     own.style.transform = `translate(${x}px, ${y}px) translateY(-50%)`;
     own.style.visibility = at.before ? "visible" : "hidden";
-    const turn = Math.atan2(beyond.y - at.y, beyond.x - at.x);
+    const [right, down] = [beyond.x - at.x, beyond.y - at.y];
+    // Seen along its normal, up and down move it.
+    const turn = Math.hypot(right, down) < LEAST_PX ? -Math.PI / 2 : Math.atan2(down, right);
     own.style.setProperty("--way", `${Number.isFinite(turn) ? turn : 0}rad`);
   };
   const latestPlace = useRef(place);

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
 import { Vector3 } from "three";
 import { keepMoved, reshaped } from "../open/cuts/cutting";
-import { type Cut, facingOf, normalOf, sidesOf, turnedTo } from "../open/cuts/shape";
+import { type Cut, facingOf, isLevel, normalOf, sidesOf, turnedTo } from "../open/cuts/shape";
 import { useOpen } from "../open/useStage";
 import { Figures, parsed, wrongFigure } from "../parts/Figures";
 import { tone } from "../style/theme";
@@ -15,14 +15,17 @@ export function Facing({ cut }: { cut: Cut }) {
   const north = federation.building_north_deg;
   const [side] = sidesOf(cut.shape);
   const { facingDeg, leanDeg } = facingOf(side?.normal ?? [0, 0, 1], north);
-  const texts = [shown(facingDeg), shown(leanDeg)];
+  // Whatever lies level faces no way.
+  const level = isLevel(cut.shape);
+  const texts = level ? [shown(leanDeg)] : [shown(facingDeg), shown(leanDeg)];
   const [values, setValues] = useState(texts);
   const key = texts.join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed is given up when the cut is turned
   useEffect(() => setValues(texts), [key]);
   if (!side || cut.shape.kind === "box") return null;
   const keep = () => {
-    const [facing, lean] = values.map(parsed);
+    const typed = values.map(parsed);
+    const [facing, lean] = level ? [facingDeg, typed[0]] : typed;
     if (facing == null || lean == null || values.join() === key) return;
     if (Math.abs(lean) > 90) return setValues(texts);
     const view = stage();
@@ -46,14 +49,14 @@ export function Facing({ cut }: { cut: Cut }) {
       sx={{ mb: 0.5 }}
     >
       <Figures
-        labels={["direction, \u00b0 from north", "tilt, \u00b0"]}
+        labels={level ? ["tilt, ° (90 level, 0 upright)"] : ["faces, ° from north", "tilt, ° (0 upright)"]}
         about={`of ${cut.name}`}
         values={values}
         set={setValues}
       />
       <Box sx={{ fontSize: 12, color: tone.wrong }}>
         {wrongFigure(values) ||
-          (Math.abs(parsed(values[1] ?? "") ?? 0) > 90
+          (Math.abs(parsed(values.at(-1) ?? "") ?? 0) > 90
             ? "A plane tilts by at most 90 degrees; 90 is horizontal."
             : "")}
       </Box>

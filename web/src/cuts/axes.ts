@@ -11,6 +11,10 @@ const WINDS = [
   "north-west",
 ] as const;
 
+/** The wind that a bearing from the building's north goes to. */
+export const windOf = (bearingDeg: number): string =>
+  WINDS[Math.round((((bearingDeg % 360) + 360) % 360) / 45) % 8] ?? "north";
+
 /** The two ways in which one can look square onto a grid line, by the building's own north. */
 export function waysAcross(
   { ends }: Pick<Shapes["PlanAxis"], "ends">,
@@ -19,9 +23,8 @@ export function waysAcross(
   const [[ax = 0, ay = 0] = [], [bx = 0, by = 0] = []] = ends;
   const along = (Math.atan2(bx - ax, by - ay) * 180) / Math.PI;
   return [along + 90, along - 90].map((bearing) => {
-    const own = (((bearing - northDeg) % 360) + 360) % 360;
     return {
-      words: `looking ${WINDS[Math.round(own / 45) % 8]}`,
+      words: `looking ${windOf(bearing - northDeg)}`,
       bearingDeg: ((bearing % 360) + 360) % 360,
     };
   });

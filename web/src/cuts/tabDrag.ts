@@ -7,7 +7,7 @@ import { forward } from "../stage/pose";
 import type { View } from "../stage/view";
 
 /** Where a metre along the normal is shorter than this on the screen one looks along it; then up and down move it. */
-const LEAST_PX = 4;
+export const LEAST_PX = 4;
 /** The grip by which a plane is tilted is so far from what it turns about. */
 export const LEVER_PX = 60;
 const STEP_DEG = 1;
