@@ -159,7 +159,7 @@ def pair(site):
 @pytest.fixture(scope="session")
 def tab(browser):
     """A page for all tests, so that the application is fetched and compiled once."""
-    with browser.new_context(locale="en-GB", device_scale_factor=0.5) as context:
+    with browser.new_context(locale="en-GB") as context:
         yield context.new_page()
 
 
@@ -175,7 +175,7 @@ def arrive(page: Page, site: str, name: str, instrument: str = "small") -> None:
     Frames in full take a processor long, and few tests look at them.
     """
     page.goto(f"{site}/api/health")
-    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument, "inFull": "pictures", "instant": True}, "version": 0})])
+    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument, "inFull": "pictures", "boardCounts": True}, "version": 0})])
 
 
 @pytest.fixture

@@ -74,7 +74,7 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     # What is asked for meanwhile waits or says so, and what was typed is not lost; the page stays.
     name.fill("Kept while away")
     name.press("Enter")
-    note = page.get_by_role("status").filter(has_text="cannot be reached. Try again")
+    note = page.get_by_role("status").filter(has_text="as Stair Path cannot be reached")
     expect(note).to_be_visible()
     expect(name).to_have_value("Kept while away")
     expect(away).to_have_text("Stair Path cannot be reached. It is retried automatically. Your work stays as it is.")
@@ -142,7 +142,7 @@ def test_what_somebody_else_threw_away_is_said_and_nothing_typed_is_lost(page: P
     page.route("**/name", lambda route: route.abort())
     field.fill("Shared by all")
     field.press("Enter")
-    expect(page.get_by_text("Stair Path cannot be reached. Try again")).to_be_visible()
+    expect(page.get_by_text("as Stair Path cannot be reached")).to_be_visible()
     expect(field).to_have_value("Shared by all")
     page.unroute("**/name")
     ask(f"{site}/api/projects/{project}", method="DELETE")

@@ -104,7 +104,7 @@ def test_the_trail_goes_back_exactly_and_keeps_what_was_ahead(opened: Page):
     expect(places.nth(1)).to_have_attribute("aria-current", "location")
     opened.keyboard.press("ArrowLeft")
     expect(places).to_have_count(4, timeout=15_000)
-    expect(places.nth(2)).to_contain_text("fit: Level 01")
+    expect(places.nth(2)).to_contain_text("fit: Level 00")
     expect(places.nth(3)).to_have_attribute("aria-current", "location")
     opened.reload()
     wait_drawn(opened)

@@ -27,7 +27,9 @@ def test_the_menu_at_a_component_acts_on_it_or_on_the_selection_it_is_of(page: P
     page.keyboard.press("Control+z")
     expect(hidden).to_have_text("all shown")
     # Of a selection it is all of it that is meant; by keys alone, with nothing changed by closing it.
-    page.mouse.click(*second, modifiers=["Shift"])
+    page.keyboard.down("Shift")
+    page.mouse.click(*second)
+    page.keyboard.up("Shift")
     page.mouse.click(*first, button="right")
     expect(menu).to_be_visible()
     page.keyboard.press("Escape")

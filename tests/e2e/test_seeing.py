@@ -189,7 +189,7 @@ def test_leaving_a_project_on_foot_takes_nothing_into_the_next_one(page: Page, s
     expect(page.get_by_test_id("walk-bar")).to_have_count(0)
     assert page.evaluate("() => window.stairpath.walker()") is None
     opened = page.locator("canvas").first.get_attribute("data-pose")
-    find(page, "Fit all")
+    page.keyboard.press("ArrowRight")
     wait_posed(page, opened)
     expect(page.get_by_test_id("stop-line")).to_have_count(0)
     before = pose_of(page)["eye_m"]

@@ -82,7 +82,7 @@ export function useCameraActions(): readonly Action[] {
         run: () => void look.fitTo({ kind: "visible" }),
       },
       { group: "Fit", name: "Fit selection", key: "enter", menu: "Fit", run: fitPicked },
-      { group: "Fit", name: "Fit this storey", key: "o", run: fitStorey },
+      { group: "Fit", name: "Fit the storey", key: "o", run: fitStorey },
       { group: "Fit", name: "Fit the room the eye is in", key: "r", run: fitRoom },
       {
         group: "Fit",

@@ -5,9 +5,10 @@ import { positionOf } from "./position";
 const federation = {
   ...federationOf({ one: [["a", 0, 0]] }, {}, []),
   building_north_deg: 0,
+  origin_m: [100, 50, 0],
   bounds_m: [
-    [0, 0, 0],
-    [20, 12, 8],
+    [100, 50, 0],
+    [120, 62, 8],
   ] as [number[], number[]],
 };
 const axes = [
@@ -33,7 +34,8 @@ const axes = [
     ],
   },
 ];
-const of = (normal: number[], point_m: number[]) => positionOf({ normal, point_m }, federation, axes);
+const of = (normal: number[], [x = 0, y = 0, z = 0]: number[]) =>
+  positionOf({ normal, point_m: [100 + x, 50 + y, z] }, federation, axes);
 
 test("a level cut is above its storey, whichever side is seen", () => {
   const name = federation.levels[0]?.name;

@@ -23,7 +23,7 @@ const SAME = 1e-3;
  */
 export function positionOf(
   side: Side,
-  federation: Pick<Federation, "levels" | "bounds_m" | "building_north_deg">,
+  federation: Pick<Federation, "levels" | "bounds_m" | "building_north_deg" | "origin_m">,
   axes: readonly Axis[],
 ): Position {
   const [x = 0, y = 0, z = 0] = side.normal;
@@ -39,10 +39,12 @@ export function positionOf(
   const wind = windOf(along > 0 ? facingDeg : facingDeg + 180);
   const [nx, ny] = [(along * x) / flat, (along * y) / flat];
   if (Math.abs(z) < SAME) {
+    // A plan's lines are about the origin.
+    const [ox = 0, oy = 0] = federation.origin_m;
     const beside = axes.flatMap(({ tag, ends: [[ax = 0, ay = 0] = [], [bx = 0, by = 0] = []] }) => {
       const length = Math.hypot(bx - ax, by - ay);
       const across = length && Math.abs((bx - ax) * nx + (by - ay) * ny) / length;
-      return length && across < SAME ? [{ tag, distanceM: (px - ax) * nx + (py - ay) * ny }] : [];
+      return length && across < SAME ? [{ tag, distanceM: (px - ox - ax) * nx + (py - oy - ay) * ny }] : [];
     });
     const [nearest] = beside.sort((a, b) => Math.abs(a.distanceM) - Math.abs(b.distanceM));
     if (nearest) return { from: `${wind} of grid ${nearest.tag}`, distanceM: nearest.distanceM, along };

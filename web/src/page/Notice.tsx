@@ -37,6 +37,9 @@ export function Notice() {
         gap: 1.25,
         alignItems: "center",
         maxWidth: 620,
+        // What it says is in nobody's way: only its buttons take clicks.
+        pointerEvents: "none !important",
+        "& > button": { pointerEvents: "auto" },
         fontSize: 13.5,
       }}
     >

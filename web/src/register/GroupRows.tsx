@@ -51,7 +51,7 @@ export function GroupRows({ list }: { list: List }) {
     <Box
       ref={scroller}
       data-testid="register-rows"
-      sx={{ overflow: "auto", flex: "1 1 220px", minHeight: 160, mx: -1.75, px: 1.75 }}
+      sx={{ overflow: "auto", flex: "1 1 220px", minHeight: 160, mx: -1.5, px: 1.5 }}
     >
       {list.columns.length > 0 && (
         <Box sx={{ position: "sticky", top: 0, zIndex: 1, bgcolor: tone.paper, minWidth }}>

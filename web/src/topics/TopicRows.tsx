@@ -49,7 +49,7 @@ export function TopicRows({ rows }: { rows: readonly ListRow[] }) {
     <Box
       ref={scroller}
       data-testid="topic-rows"
-      sx={{ overflow: "auto", flex: "1 1 200px", minHeight: 160, mx: -1.75, px: 1.75 }}
+      sx={{ overflow: "auto", flex: "1 1 200px", minHeight: 160, mx: -1.5, px: 1.5 }}
     >
       <Box sx={{ height: virtual.getTotalSize(), position: "relative" }}>
         {virtual.getVirtualItems().map(({ index, start }) => {
