@@ -169,13 +169,14 @@ STORE = """([name, habits]) => {
 }"""
 
 
-def arrive(page: Page, site: str, name: str, instrument: str = "small") -> None:
+def arrive(page: Page, site: str, name: str, instrument: str = "small", *, counts: bool = True) -> None:
     """Be somebody from the next page on, with a key plan of a size; a small one leaves the stage to who clicks on it.
 
-    Frames in full take a processor long, and few tests look at them.
+    The storey board says how many components there are. Frames in full take a processor long, and few tests look at them.
     """
+    habits = {"instrument": instrument, "inFull": "pictures", "boardCounts": counts}
     page.goto(f"{site}/api/health")
-    page.evaluate(STORE, [name, json.dumps({"state": {"instrument": instrument, "inFull": "pictures", "boardCounts": True}, "version": 0})])
+    page.evaluate(STORE, [name, json.dumps({"state": habits, "version": 0})])
 
 
 @pytest.fixture

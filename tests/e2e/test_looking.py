@@ -403,3 +403,43 @@ def test_leaving_before_the_eye_has_rested_keeps_where_one_was(opened: Page):
     wait_drawn(opened)
     expect(opened.get_by_test_id("place").first).to_be_visible()
     assert pose_of(opened)["eye_m"] == pytest.approx(there, abs=1e-6)
+
+
+SHARES = """() => {
+  const area = (e) => { const b = e.getBoundingClientRect(); return b.width * b.height; };
+  const stage = area(document.querySelector('canvas.stage'));
+  const plan = document.querySelector('[data-testid=instrument]');
+  return [stage / (innerWidth * innerHeight), plan ? area(plan) / stage : 0];
+}"""
+
+
+def test_the_stage_is_the_largest_thing_and_alone_by_one_key(page: Page, site, house):
+    arrive(page, site, "Ida Fenn", instrument="medium", counts=False)
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.goto(f"{site}/p/{house}")
+    wait_drawn(page)
+    expect(page.get_by_test_id("place")).to_have_count(1, timeout=15_000)
+    stage, plan = page.evaluate(SHARES)
+    assert stage >= 0.58
+    assert plan <= 0.1
+    # Under the cursor, or by key, the pictures of the Trail stand up over the stage, and nothing moves.
+    strip = page.get_by_test_id("trail-pictures")
+    closed = strip.bounding_box()["height"]
+    assert closed <= 44
+    page.keyboard.press("v")
+    page.wait_for_function("h => document.querySelector('[data-testid=trail-pictures]').clientHeight > h + 30", arg=closed)
+    assert page.evaluate(SHARES)[0] == stage
+    page.keyboard.press("Escape")
+    page.wait_for_function("h => document.querySelector('[data-testid=trail-pictures]').clientHeight <= h", arg=closed)
+    page.keyboard.press("u")
+    page.wait_for_function(f"() => ({SHARES})()[0] >= 0.9")
+    # A click picks and leaves it alone; what is asked for by name comes back with all around it.
+    x, y, width, height = size_of(page)
+    page.mouse.click(x + 0.55 * width, y + 0.5 * height)
+    page.wait_for_function("() => window.stairpath.open.picked().length === 1")
+    assert page.evaluate(SHARES)[0] >= 0.9
+    page.keyboard.press("t")
+    expect(page.get_by_test_id("cut-ways")).to_be_visible()
+    page.keyboard.press("u")
+    page.get_by_role("button", name="Show all").click()
+    page.wait_for_function(f"() => Math.abs(({SHARES})()[0] - {stage}) < 0.001")

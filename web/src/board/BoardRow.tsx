@@ -59,7 +59,7 @@ export function BoardRow(props: {
           <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
             {row.name}
           </Box>
-          <Box sx={{ fontSize: 12.5, color: tone.soft, whiteSpace: "nowrap" }}>
+          <Box sx={{ fontSize: 12, color: tone.soft, whiteSpace: "nowrap" }}>
             {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
           </Box>
         </Box>

@@ -51,7 +51,7 @@ export function CheckForm() {
       }}
     >
       <DeskHeading>New interference check</DeskHeading>
-      <Box sx={{ display: "grid", gap: 0.75, mb: 1 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr)", gap: 0.75, mb: 1 }}>
         {(["Of", "and"] as const).map((word, k) => (
           <Box key={word} sx={{ display: "flex", alignItems: "center", gap: 1, fontSize: 13 }}>
             <Box sx={{ width: 24 }}>{word}</Box>
@@ -80,7 +80,7 @@ function Side({ label, value, set }: { label: string; value: string; set: (key: 
     <NativeSelect
       value={value}
       inputProps={{ "aria-label": label }}
-      sx={{ fontSize: 13, flex: 1 }}
+      sx={{ fontSize: 13, flex: 1, minWidth: 0 }}
       onChange={(event) => set(event.target.value)}
     >
       <option value="">Choose…</option>

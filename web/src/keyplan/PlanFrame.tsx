@@ -166,11 +166,11 @@ export function PlanFrame(props: {
         <rect width={size} height={size} fill="transparent" />
         <g ref={drawing} data-sheet="">
           <PlanDrawing plan={plan} sheet={sheet} />
-          <Slot of="linesOnPlan" told={{ level, sheet, pxPerM }} />
+          <Slot of="linesOnPlan" told={{ level, sheet, pxPerM, small: props.close }} />
         </g>
         <g ref={names}>
           <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
-          <Slot of="platesOnPlan" told={{ level, sheet, pxPerM }} />
+          <Slot of="platesOnPlan" told={{ level, sheet, pxPerM, small: props.close }} />
         </g>
       </g>
       {!props.close && !own && (

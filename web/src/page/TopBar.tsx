@@ -192,6 +192,7 @@ function Who() {
           flexShrink: 0,
           width: 28,
           height: 28,
+          p: 0,
           borderRadius: "50%",
           border: 0,
           bgcolor: "#8fb8b5",

@@ -8,6 +8,8 @@ export interface OnPlanProps {
   level: number;
   sheet: Sheet;
   pxPerM: number;
+  /** The plan is small: what lies on it leaves its rooms to who clicks on them. */
+  small: boolean;
 }
 
 /** Where features put something, and what each place tells them. */
