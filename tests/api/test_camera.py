@@ -140,3 +140,28 @@ def test_projection_level_and_scale(client):
     nowhere = {**POSE, "target_m": POSE["eye_m"]}
     refused = client.post("/api/camera/level", json={"pose": nowhere, "aspect": 1.6})
     assert (refused.status_code, refused.json()["detail"]) == (422, "The view looks nowhere; fit something first.")
+
+
+def test_what_meets_is_looked_at_from_where_both_are_seen(client, project, send, work):
+    sample = Sample()
+    storey = sample.storey("Level 00", 0)
+    beam = sample.box(storey, (500, 700, 2.6), (6, 0.3, 0.6), Name="Beam")
+    duct = sample.box(storey, (502.8, 697, 2.8), (0.4, 6, 0.2), Name="Duct")
+    sample.box(storey, (490, 690, 3.2), (30, 30, 0.2), "IfcSlab", Name="Slab")
+    send(project, "T-STR.ifc", sample)
+    work()
+    model = client.get(f"/api/projects/{project}/models").json()[0]["id"]
+    refs = [{"model": model, "global_id": each.GlobalId} for each in (beam, duct)]
+    answer = client.post(f"/api/projects/{project}/sighting", json={"components": refs, "at_m": [503, 700.15, 2.9]})
+    assert answer.status_code == 200, answer.text
+    found = answer.json()
+    # Below the slab one does not look from above.
+    assert found["tilt_deg"] < 15
+    assert not found["boxed"]
+    assert found["around"]["centre_m"] == [503, 700.15, 2.9]
+    gone = client.post(
+        f"/api/projects/{project}/sighting",
+        json={"components": [{"model": model, "global_id": "0" * 22}], "at_m": [0, 0, 0]},
+    )
+    assert gone.status_code == 409
+    assert gone.json()["detail"] == "Not all of its components stand in the building. Run the check again."

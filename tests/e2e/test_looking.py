@@ -424,10 +424,12 @@ def test_the_stage_is_the_largest_thing_and_alone_by_one_key(page: Page, site, h
     assert plan <= 0.1
     # Under the cursor, or by key, the pictures of the Trail stand up over the stage, and nothing moves.
     strip = page.get_by_test_id("trail-pictures")
-    closed = strip.bounding_box()["height"]
+    closed = strip.evaluate("e => e.clientHeight")
     assert closed <= 44
     page.keyboard.press("v")
-    page.wait_for_function("h => document.querySelector('[data-testid=trail-pictures]').clientHeight > h + 30", arg=closed)
+    page.wait_for_function(
+        "h => document.querySelector('[data-testid=trail-pictures]').clientHeight > h + 30", arg=closed
+    )
     assert page.evaluate(SHARES)[0] == stage
     page.keyboard.press("Escape")
     page.wait_for_function("h => document.querySelector('[data-testid=trail-pictures]').clientHeight <= h", arg=closed)

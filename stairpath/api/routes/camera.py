@@ -17,8 +17,10 @@ from stairpath.core.camera.directions import Direction
 from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_beside, free_slopes
 from stairpath.core.camera.inside import stand_in
 from stairpath.core.camera.pose import Pose
+from stairpath.core.camera.sighting import ANGLE_DEG
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.looking.camera import RoomFloor, Subject, room_floor, subject_points
+from stairpath.work.looking.sighting import sighting
 
 router = APIRouter(prefix="/api", tags=["camera"], responses=ERROR_RESPONSES)
 
@@ -65,6 +67,20 @@ def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
         pose, through_m = square.opened_at(pose, np.array(wish.open_at_m))
     shown = _shape(pose).model_copy(update={"through_m": through_m})
     return schemas.Framed(**shown.model_dump(), elsewhere=found.elsewhere)
+
+
+@router.post("/projects/{project_id}/sighting")
+def sight(project_id: str, wish: schemas.SightingRequest) -> schemas.Sighting:
+    """From where components that meet are both seen with what is around them, freely where that is possible."""
+    x, y, z = wish.at_m
+    found = sighting(project_id, wish.components, (x, y, z))
+    return schemas.Sighting(
+        bearing_deg=found.bearing_deg,
+        tilt_deg=found.tilt_deg,
+        angle_deg=ANGLE_DEG,
+        around=found.around,
+        boxed=found.boxed,
+    )
 
 
 def _ways(wish: schemas.FrameRequest) -> list[Borders]:

@@ -13,6 +13,8 @@ from stairpath.api.schemas.camera import (
     Pose,
     ProjectionRequest,
     ScaleRequest,
+    Sighting,
+    SightingRequest,
 )
 from stairpath.api.schemas.common import (
     Author,
@@ -226,6 +228,8 @@ __all__ = [
     "ScheduleGroup",
     "ScheduleRequest",
     "SetRequest",
+    "Sighting",
+    "SightingRequest",
     "Stand",
     "Status",
     "Stop",

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from stairpath.api.schemas.common import Bearing, Coordinate, Count, Vector
 from stairpath.api.schemas.cuts import Cuts
 from stairpath.core.component_ref import ComponentRef
+from stairpath.core.cutting.cuts import BoxCut
 
 
 class Pose(BaseModel):
@@ -66,6 +67,23 @@ class FrameRequest(BaseModel):
     points: Annotated[list[Vector], Field(min_length=1, max_length=1000)] | None = None
     cuts: Cuts = ()
     """What these take away is not counted."""
+
+
+class SightingRequest(BaseModel):
+    """Components that meet at a place, in project coordinates, to be looked at."""
+
+    components: Annotated[list[ComponentRef], Field(min_length=1, max_length=50)]
+    at_m: Vector
+
+
+class Sighting(BaseModel):
+    """From where they are seen: the box is what is around the place, to be fitted, and cut by where ``boxed``."""
+
+    bearing_deg: float
+    tilt_deg: float
+    angle_deg: float
+    around: BoxCut
+    boxed: bool
 
 
 class Look(BaseModel):

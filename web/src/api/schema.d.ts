@@ -504,6 +504,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/sighting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sight
+         * @description From where components that meet are both seen with what is around them, freely where that is possible.
+         */
+        post: operations["sight_api_projects__project_id__sighting_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/camera/directions": {
         parameters: {
             query?: never;
@@ -5242,6 +5262,31 @@ export interface components {
             kind: "sides";
         };
         /**
+         * Sighting
+         * @description From where they are seen: the box is what is around the place, to be fitted, and cut by where ``boxed``.
+         */
+        Sighting: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Tilt Deg */
+            tilt_deg: number;
+            /** Angle Deg */
+            angle_deg: number;
+            around: components["schemas"]["BoxCut"];
+            /** Boxed */
+            boxed: boolean;
+        };
+        /**
+         * SightingRequest
+         * @description Components that meet at a place, in project coordinates, to be looked at.
+         */
+        SightingRequest: {
+            /** Components */
+            components: components["schemas"]["ComponentRef"][];
+            /** At M */
+            at_m: number[];
+        };
+        /**
          * Stand
          * @description Where somebody standing comes to stand in a room, and the bearing of the longest clear line from there.
          */
@@ -9066,6 +9111,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Framed"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    sight_api_projects__project_id__sighting_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SightingRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sighting"];
                 };
             };
             /** @description The request cannot be understood. */
