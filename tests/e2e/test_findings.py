@@ -54,11 +54,18 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     count = finding.get_by_test_id("finding").count()
     finding.wait_for_function(f"() => ({MARKS})() === {count}")
     before = where(finding)
-    first.get_by_role("button", name="Fit", exact=True).click()
+    first.get_by_role("button", name="Look at it", exact=True).click()
     wait_posed(finding, before)
+    # Both parts stand out of what is around them, and another finding takes the place of this one.
+    expect(finding.get_by_test_id("reasons")).to_contain_text("0 hidden · ")
+    finding.get_by_test_id("finding").nth(1).get_by_role("button", name="Look at it", exact=True).click()
+    finding.get_by_test_id("reasons").click()
+    expect(finding.get_by_test_id("reason")).to_have_count(1)
+    finding.keyboard.press("Escape")
+    assert finding.evaluate("() => window.stairpath.open.picked().length") == 2
     finding.get_by_test_id("finding").first.get_by_role("button", name="keep as a viewpoint").click()
     expect(finding.locator("[role=status]")).to_contain_text("Kept as the viewpoint")
-    expect(finding.get_by_test_id("reasons")).to_contain_text("hidden")
+    expect(finding.get_by_test_id("reasons")).to_contain_text("faded")
     finding.get_by_role("tab", name="Viewpoints").click()
     expect(finding.get_by_test_id("viewpoint").first).to_contain_text("Level 00 and Level 01 1: ")
     # On another desk the circles are gone; back on this one they are there again.

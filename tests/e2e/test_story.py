@@ -60,7 +60,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     finding = page.get_by_test_id("finding").first
     expect(finding).to_contain_text("0.200 m deep")
     before = where(page)
-    finding.get_by_role("button", name="Fit", exact=True).click()
+    finding.get_by_role("button", name="Look at it", exact=True).click()
     wait_posed(page, before)
     # Cut open square to the view, before the duct.
     page.get_by_role("tab", name="Cuts").click()

@@ -76,8 +76,8 @@ function Row(props: {
       <Box
         component="button"
         type="button"
-        aria-label={`Finding ${at + 1}: fit`}
-        onClick={() => void look.frame(finding, at)}
+        aria-label={`Finding ${at + 1}: look at it`}
+        onClick={() => void look.sight(finding, at)}
         sx={{
           border: 0,
           p: 0,
@@ -123,8 +123,8 @@ function Row(props: {
       )}
       <DeskActs>
         <Tick label="tick" on={ticked} set={turn} />
-        <Button variant="text" onClick={() => void look.frame(finding, at)}>
-          Fit
+        <Button variant="text" onClick={() => void look.sight(finding, at)}>
+          Look at it
         </Button>
         <Button variant="text" onClick={() => void look.isolate(finding, at)}>
           Isolate

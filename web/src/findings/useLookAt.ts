@@ -1,23 +1,32 @@
 import { useMemo } from "react";
+import { answerOf, api } from "../api/client";
+import { usePerson } from "../api/person";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { usePlacing } from "../open/markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
 import { onStage } from "../open/origin";
 import { useSelection } from "../open/selection";
-import { useSession } from "../open/session";
+import { useSession, withErrorNotice } from "../open/session";
 import { disciplinesOf } from "../open/topics/concerned";
 import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
 import { useKeepView } from "../open/views/viewpoints";
 import { useViewState } from "../open/visibility/viewState";
+import { cornersOf } from "./corners";
 import { calledBy, type Finding, type Findings, ofFindings, partsOf, useLooked } from "./finding";
+
+/** So many components of a finding decide from where it is seen. */
+const MOST_PARTS = 50;
 
 /** The check that findings are of. */
 export type Check = Readonly<Record<"id" | "name", string>>;
 
-/** Fitting, isolating and keeping a finding. */
+/** The box around a finding that is looked at goes with the next one. */
+const AROUND = "Around finding ";
+
+/** Looking at, fitting, isolating and keeping a finding. */
 export function useLookAt(findings: Findings | undefined) {
-  const { federation } = useOpen();
+  const { federation, projectId } = useOpen();
   const { fitTo } = useCameraCommands();
   const keepView = useKeepView();
   const { make } = useTopicActs();
@@ -45,6 +54,66 @@ export function useLookAt(findings: Findings | undefined) {
         { cause: `finding ${at + 1}`, atOnce },
       );
     };
+    /** See both parts with what is around them: the rest faded, boxed where something stands before them from everywhere. */
+    const sight = async (finding: Finding, at: number, atOnce = false): Promise<boolean> => {
+      const there = numbers(finding);
+      useLooked.setState({ at });
+      if (!findings || !there.length) {
+        say("Its components are no longer in the models. Run the check again.");
+        return false;
+      }
+      let went = false;
+      const done = await withErrorNotice(async () => {
+        const found = await answerOf(
+          api.POST("/api/projects/{project_id}/sighting", {
+            params: { path: { project_id: projectId } },
+            body: {
+              components: partsOf(findings, finding)
+                .slice(0, MOST_PARTS)
+                .map(({ model, global_id }) => ({ model, global_id })),
+              at_m: finding.at_m,
+            },
+          }),
+        );
+        useSelection.getState().pick(there);
+        const why = `finding ${at + 1}`;
+        const { rules, cuts, change } = useViewState.getState();
+        const rule = {
+          select: numberingOf(federation).these(there),
+          effect: "fade_rest" as const,
+          why,
+          by: usePerson.getState().name,
+          at: new Date().toISOString(),
+          off: false,
+        };
+        const others = cuts.filter(({ name }) => !name.startsWith(AROUND));
+        const box = { id: crypto.randomUUID().slice(0, 8), name: `${AROUND}${at + 1}`, off: false };
+        const changed = change(
+          {
+            // What another finding faded is no longer what is looked at.
+            rules: [...rules.filter((each) => !/^finding \d+$/.test(each.why)), rule],
+            cuts: found.boxed ? [...others, { ...box, shape: found.around }] : others,
+          },
+          `looked at finding ${at + 1}`,
+        );
+        if (!changed) return;
+        const { centre_m, size_m, bearing_deg } = found.around;
+        went = await fitTo(
+          {
+            kind: "points",
+            points: cornersOf(centre_m, size_m, bearing_deg ?? 0).map((c) => onStage(c, federation.origin_m)),
+            cause: why,
+          },
+          {
+            look: { bearing_deg: found.bearing_deg, tilt_deg: found.tilt_deg },
+            lens: { projection: "perspective", angleDeg: found.angle_deg },
+            cause: why,
+            atOnce,
+          },
+        );
+      });
+      return done && went;
+    };
     const isolate = async (finding: Finding, at: number, atOnce = false) => {
       const there = numbers(finding);
       if (!(await frame(finding, at, atOnce))) return false;
@@ -63,11 +132,12 @@ export function useLookAt(findings: Findings | undefined) {
         const point = onStage(finding.at_m, federation.origin_m);
         void write(point, `${calledBy(findings, finding)}: ${says}`);
       },
+      sight,
       frame,
       isolate,
-      /** Keep a finding as a viewpoint: isolated, and seen as it is fitted. */
+      /** Keep a finding as a viewpoint, as it is looked at. */
       keep: async (finding: Finding, at: number, check: string) => {
-        if (!findings || !(await isolate(finding, at, true))) return;
+        if (!findings || !(await sight(finding, at, true))) return;
         const name = `${check} ${at + 1}: ${calledBy(findings, finding)}`.slice(0, 120);
         if (await keepView(name)) say(`Kept as the viewpoint "${name}".`);
       },
@@ -81,7 +151,7 @@ export function useLookAt(findings: Findings | undefined) {
         const title = `${calledBy(findings, first)}: ${says(first)}${more}`.slice(0, 200);
         const views: string[] = [];
         for (const [k, finding] of some.entries()) {
-          if (!(await isolate(finding, ats[k] ?? 0, true))) return null;
+          if (!(await sight(finding, ats[k] ?? 0, true))) return null;
           const view = await keepView(`${calledBy(findings, finding)}: ${says(finding)}`.slice(0, 120));
           if (!view) return null;
           views.push(view.id);
@@ -92,5 +162,5 @@ export function useLookAt(findings: Findings | undefined) {
         return make({ title, views, disciplines, kind, labels: [check.name], finding });
       },
     };
-  }, [findings, federation, fitTo, keepView, make, write]);
+  }, [findings, federation, projectId, fitTo, keepView, make, write]);
 }
