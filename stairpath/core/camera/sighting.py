@@ -9,6 +9,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from stairpath.core.camera.loops.sight import seen
+
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.integer]
 
@@ -21,10 +23,11 @@ _TILTS_DEG = (28.0, 12.0, 50.0, -25.0)
 _BEARINGS = 12
 _TELLING = 0.06
 """The better height is worth so much of what is seen."""
+_PLENTY = 0.3
+"""More of a component's faces is rarely turned towards the eye, and tells no more."""
 _ENOUGH = 0.08
 """Where less of one component is seen from everywhere, what stands before it has to be cut away."""
-_SAMPLES = 24
-_SAME = 1e-4
+_SAMPLES = 16
 
 
 @dataclass(frozen=True)
@@ -61,31 +64,10 @@ def samples(triangles: Array, place: Array, half: Array) -> Array:
     return points[order[:: max(1, len(order) // _SAMPLES)][:_SAMPLES]]
 
 
-def first_met(eye: Array, points: Array, triangles: Array, within: tuple[Array, Array] | None = None) -> Array:
-    """For each point (k, 3) how much of the way to it from an eye is free, 1 where all is.
-
-    By T. Möller and B. Trumbore (1997), both sides counted; ``within`` leaves out what is met outside a box.
-    """
-    ways = points - eye
-    one, other = triangles[:, 1] - triangles[:, 0], triangles[:, 2] - triangles[:, 0]
-    from_eye = eye - triangles[:, 0]
-    across = np.cross(from_eye, one)
-    far = np.einsum("nc,nc->n", other, across)
-    free = np.ones(len(points))
-    for k, way in enumerate(ways):
-        over = np.cross(way, other)
-        size = np.einsum("nc,nc->n", one, over)
-        with np.errstate(divide="ignore", invalid="ignore"):
-            u = np.einsum("nc,nc->n", from_eye, over) / size
-            v = across @ way / size
-            t = far / size
-            met = (np.abs(size) > 1e-12) & (u >= 0) & (v >= 0) & (u + v <= 1) & (t > _SAME) & (t < 1 - _SAME)
-        if within is not None and met.any():
-            at = eye + t[met, None] * way
-            met[np.flatnonzero(met)] = ((at >= within[0]) & (at <= within[1])).all(axis=1)
-        if met.any():
-            free[k] = t[met].min()
-    return free
+def share_seen(eye: Array, points: Array, triangles: Array, within: tuple[Array, Array] | None = None) -> float:
+    """The share of some points (k, 3) that is seen from an eye past triangles (n, 3, 3), or past those in a box alone."""
+    low, high = within or (eye, eye)
+    return float(seen(eye, points, triangles, low, high, within is not None)) / len(points)
 
 
 def sighting(triangles: Array, component: Ints, parts: Sequence[int], place: Array) -> Sighting:
@@ -96,14 +78,16 @@ def sighting(triangles: Array, component: Ints, parts: Sequence[int], place: Arr
     """
     half = np.array(HALF_M)
     reach = float(np.linalg.norm(half)) / math.sin(math.radians(ANGLE_DEG / 2))
-    seen_of = []
+    points_of = []
     for part in parts:
         own = triangles[component == part]
         if not len(own):
             raise ValueError("One of the two components has no shape. Run the check again.")
-        seen_of.append(samples(own, place, half))
+        points_of.append(samples(own, place, half))
     low, high = place - reach, place + reach
-    near = triangles[((triangles.max(axis=1) >= low) & (triangles.min(axis=1) <= high)).all(axis=1)]
+    near = np.ascontiguousarray(
+        triangles[((triangles.max(axis=1) >= low) & (triangles.min(axis=1) <= high)).all(axis=1)]
+    )
     box = (place - half - 0.01, place + half + 0.01)
 
     def best(within: tuple[Array, Array] | None) -> Sighting:
@@ -112,9 +96,9 @@ def sighting(triangles: Array, component: Ints, parts: Sequence[int], place: Arr
             for k in range(_BEARINGS):
                 bearing_deg = (k + 0.5) * 360.0 / _BEARINGS
                 eye = place - reach * forward(bearing_deg, tilt_deg)
-                seen = min(float((first_met(eye, points, near, within) == 1.0).mean()) for points in seen_of)
-                sight = Sighting(bearing_deg, tilt_deg, seen, within is not None)
-                found.append((seen - _TELLING * rank, sight))
+                share = min(share_seen(eye, points, near, within) for points in points_of)
+                sight = Sighting(bearing_deg, tilt_deg, share, within is not None)
+                found.append((min(share, _PLENTY) - _TELLING * rank, sight))
         return max(found, key=lambda each: each[0])[1]
 
     free = best(None)

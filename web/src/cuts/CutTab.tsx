@@ -16,7 +16,7 @@ const FINE_DEG = 1;
 const EDGE_PX = 8;
 const TAB_PX = 32;
 /** The side of a box that looks up. */
-const TOP = 4;
+export const TOP = 4;
 
 /** One plane's tab: a short heavy line in the plane with a label, which is dragged along the normal. */
 export function CutTab(props: {

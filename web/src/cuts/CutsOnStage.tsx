@@ -4,28 +4,33 @@ import { sidesOf } from "../open/cuts/shape";
 import { onStage } from "../open/origin";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
-import { CutTab } from "./CutTab";
+import { CutTab, TOP } from "./CutTab";
 import { useCutStage } from "./faces";
 
-/** The cuts on the stage, each plane with a tab to drag it by. */
+/** The cuts on the stage, each plane with a tab to drag it by; a box has all six while it is open on the desk, else one. */
 export function CutsOnStage() {
   useCutStage();
   const { federation } = useOpen();
   const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
+  const opened = useCutting((s) => s.opened);
   return withDragged(cuts, dragged)
     .filter((cut) => !cut.off)
     .flatMap((cut, nth) =>
-      sidesOf(cut.shape).map((side, k) => (
-        <CutTab
-          // biome-ignore lint/suspicious/noArrayIndexKey: the sides of a cut keep their order
-          key={`${cut.id}/${k}`}
-          cut={cut}
-          side={k}
-          order={nth + k}
-          normal={new Vector3().fromArray(side.normal)}
-          point={onStage(side.point_m, federation.origin_m)}
-        />
-      )),
+      sidesOf(cut.shape).flatMap((side, k) =>
+        cut.shape.kind === "box" && cut.id !== opened && k !== TOP ? (
+          []
+        ) : (
+          <CutTab
+            // biome-ignore lint/suspicious/noArrayIndexKey: the sides of a cut keep their order
+            key={`${cut.id}/${k}`}
+            cut={cut}
+            side={k}
+            order={nth + k}
+            normal={new Vector3().fromArray(side.normal)}
+            point={onStage(side.point_m, federation.origin_m)}
+          />
+        ),
+      ),
     );
 }
