@@ -62,7 +62,7 @@ def test_a_check_finds_what_is_too_near_and_each_finding_is_looked_at_and_kept(f
     finding.get_by_test_id("reasons").click()
     expect(finding.get_by_test_id("reason")).to_have_count(1)
     finding.keyboard.press("Escape")
-    assert finding.evaluate("() => window.stairpath.open.picked().length") == 2
+    assert finding.evaluate("() => window.stairpath.open.picked().length") >= 2
     finding.get_by_test_id("finding").first.get_by_role("button", name="keep as a viewpoint").click()
     expect(finding.locator("[role=status]")).to_contain_text("Kept as the viewpoint")
     expect(finding.get_by_test_id("reasons")).to_contain_text("faded")

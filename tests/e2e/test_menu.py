@@ -44,6 +44,7 @@ def test_the_menu_at_a_component_acts_on_it_or_on_the_selection_it_is_of(page: P
     page.mouse.click(*first, button="right")
     menu.get_by_role("menuitem", name="Measure from here").click()
     expect(page.get_by_test_id("stage-mark")).to_contain_text("Click two points.")
+    expect(menu).to_have_count(0)
     page.mouse.click(*second)
     expect(page.get_by_test_id("measure")).to_have_count(1)
     # With the tool in hand a right click and a double one are no one else's.

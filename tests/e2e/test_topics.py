@@ -37,6 +37,9 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     expect(page.get_by_test_id("topic-view")).to_have_count(1)
     eye = numbers(page)
     page.get_by_label("Status of AIR 001").select_option("in hand")
+    # Who is here is offered, so that nobody types a name blind.
+    offered = page.locator("datalist").filter(has=page.locator("option[value='Ida Fenn']"))
+    expect(offered).to_have_count(1)
     page.get_by_label("Assigned to of AIR 001").fill("Tam Kerr")
     page.keyboard.press("Enter")
     page.get_by_label("Due date of AIR 001").fill("2026-01-09")

@@ -1,7 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
 import { adding, entries } from "../open/entries";
 import { useTogether } from "../open/together/togetherState";
+import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopics } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { KeptText } from "../parts/KeptText";
@@ -17,6 +19,7 @@ export function MeetingOpen({ id }: { id: string }) {
   const { at, put } = useMeetingShown();
   const { change, remove } = useMeetingActs();
   const people = useTogether((s) => s.people).map(({ name }) => name);
+  const known = useKnownPeople();
   const back = () => put({ opened: null, at: null });
   if (!data)
     return (
@@ -29,6 +32,7 @@ export function MeetingOpen({ id }: { id: string }) {
     );
   const { meeting, points } = data;
   const here = [...new Set(people)].filter((name) => !meeting.present.includes(name));
+  const others = known.filter((name) => !meeting.present.includes(name) && !here.includes(name));
   const topic = topics.find((each) => each.id === at);
   const minutes = (form: string, paper: string) =>
     `/api/meetings/${id}/minutes?${new URLSearchParams({ form, paper })}`;
@@ -69,6 +73,19 @@ export function MeetingOpen({ id }: { id: string }) {
         <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(id, { present: adding(...here) })}>
           Add people here now: {here.join(", ")}
         </Button>
+      )}
+      {others.length > 0 && (
+        <NativeSelect
+          value=""
+          inputProps={{ "aria-label": "Add somebody who is present" }}
+          sx={{ fontSize: 13, mb: 0.5 }}
+          onChange={(event) => void change(id, { present: adding(event.target.value) })}
+        >
+          <option value="">Add somebody…</option>
+          {others.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </NativeSelect>
       )}
       {topic && (
         <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />

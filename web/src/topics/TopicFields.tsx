@@ -3,6 +3,7 @@ import type { Shapes } from "../api/client";
 import { spokenDay } from "../open/dates";
 import { entries } from "../open/entries";
 import type { Topic } from "../open/topics/listed";
+import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
@@ -18,6 +19,7 @@ const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as c
 export function TopicFields({ topic }: { topic: Topic }) {
   const { said, overdue, reference } = topic;
   const { change } = useTopicActs();
+  const people = useKnownPeople();
   const { statuses, kinds, priorities } = useTopicRules().data ?? NONE;
   const put = (wish: Shapes["TopicRequest"]) => change(topic.id, wish);
   const of = (field: string) => ({ field: `${field} of topic ${topic.id}`, by: topic.changed_by });
@@ -67,6 +69,7 @@ export function TopicFields({ topic }: { topic: Topic }) {
           {...of("assigned")}
           of={reference}
           value={said.assigned_to ?? ""}
+          offered={people}
           keep={(assigned_to) => put({ assigned_to })}
         />
         <KeptText
