@@ -22,7 +22,7 @@ settings.load_profile("ours")
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Whoever needs the whole demo runs in one process, so that it is read once."""
+    """Tests of the whole demo run in one process, so that it is read once."""
     for item in items:
         if {"demo", "demo_readings"} & set(getattr(item, "fixturenames", ())):
             item.add_marker(pytest.mark.xdist_group("demo"))

@@ -63,7 +63,7 @@ def test_every_kind_of_markup_is_drawn_and_stays_with_its_place(page: Page, site
     page.keyboard.press("Enter")
     expect(rows).to_have_count(7)
     page.get_by_role("button", name="Text", exact=True).click()
-    # Whoever types early means the text: no key acts on the page.
+    # What is typed early belongs to the text: no key acts on the page.
     page.keyboard.press("b")
     expect(page.get_by_role("status")).to_contain_text("Click where the text goes.")
     page.mouse.click(x + 0.45 * width, y + 0.35 * height)

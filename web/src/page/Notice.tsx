@@ -13,7 +13,7 @@ const STAYS_MS = 9000;
 export function Notice() {
   const notice = useSession((s) => s.notice);
   const hush = useSession((s) => s.hush);
-  // Whoever waits for the building looks at nothing else: its time begins once there is something to read it against.
+  // While the building comes in nobody reads it: its time begins once the building is drawn.
   const drawing = useStageNews((s) => s.pending > 0);
   useEffect(() => {
     if (!notice || drawing) return;

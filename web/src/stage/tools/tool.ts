@@ -24,7 +24,7 @@ export interface Tool {
   readonly exact?: boolean;
   /** Its points are counted from the present origin; it is put away where that changes. */
   readonly bound?: boolean;
-  /** Words follow its click or drag: whoever types early means these, and no key of the page. */
+  /** Words follow its click or drag: what is typed early belongs to these, and to no key of the page. */
   readonly writes?: boolean;
   /** Takes a drag with the left button, or leaves it; everything else moves as always. */
   down?(view: View): Gesture | null;
