@@ -5,7 +5,8 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from stairpath.core.camera.sighting import Sighting, forward, samples, share_seen, sighting
+from stairpath.core.camera.pose import axes
+from stairpath.core.camera.sighting import Sighting, samples, share_seen, sighting
 
 
 def box(low, high) -> np.ndarray:
@@ -37,7 +38,7 @@ def test_below_a_slab_one_looks_from_where_it_is_not_in_the_way():
     found = looked_at([BEAM, DUCT, slab])
     assert not found.boxed
     assert found.tilt_deg < 15
-    eye = -8 * forward(found.bearing_deg, found.tilt_deg)
+    eye = -8 * axes(found.bearing_deg, found.tilt_deg)[2]
     assert eye[2] < 0.5
 
 
@@ -56,7 +57,7 @@ def test_a_part_behind_the_other_turns_the_view_until_both_are_seen():
     wall, socket = ((-4, 0, -1.5), (4, 0.2, 1.5)), ((-0.05, 0.2, -0.05), (0.05, 0.25, 0.05))
     found = looked_at([wall, socket], place=(0, 0.2, 0))
     # The socket is on the wall's far side, so one looks from there.
-    assert forward(found.bearing_deg, found.tilt_deg)[1] < 0
+    assert axes(found.bearing_deg, found.tilt_deg)[2][1] < 0
 
 
 def test_a_part_without_a_shape_is_told():

@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from stairpath.core.camera.loops.sight import seen
+from stairpath.core.camera.pose import axes
 
 Array = npt.NDArray[np.float64]
 Ints = npt.NDArray[np.integer]
@@ -40,16 +41,6 @@ class Sighting:
     tilt_deg: float
     seen: float
     boxed: bool
-
-
-def forward(bearing_deg: float, tilt_deg: float) -> Array:
-    """The way (3,) one looks along a bearing, clockwise from y, and a tilt, above zero looking down.
-
-    >>> forward(90.0, 30.0).round(3).tolist()
-    [0.866, 0.0, -0.5]
-    """
-    turn, tilt = math.radians(bearing_deg), math.radians(tilt_deg)
-    return np.array([math.sin(turn) * math.cos(tilt), math.cos(turn) * math.cos(tilt), -math.sin(tilt)])
 
 
 def samples(triangles: Array, place: Array, half: Array) -> Array:
@@ -95,7 +86,7 @@ def sighting(triangles: Array, component: Ints, parts: Sequence[int], place: Arr
         for rank, tilt_deg in enumerate(_TILTS_DEG):
             for k in range(_BEARINGS):
                 bearing_deg = (k + 0.5) * 360.0 / _BEARINGS
-                eye = place - reach * forward(bearing_deg, tilt_deg)
+                eye = place - reach * axes(bearing_deg, tilt_deg)[2]
                 share = min(share_seen(eye, points, near, within) for points in points_of)
                 sight = Sighting(bearing_deg, tilt_deg, share, within is not None)
                 found.append((min(share, _PLENTY) - _TELLING * rank, sight))

@@ -1,33 +1,19 @@
 import Box from "@mui/material/Box";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
+import { MENU } from "../open/action";
 import { useAsked } from "../open/asked";
 import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 import { spokenKey } from "./spokenKey";
-
-/** In what order things stand in the menu. */
-const ORDER: readonly string[] = [
-  "Fit",
-  "Hide",
-  "Isolate",
-  "Fade the rest",
-  "Select all of the same type",
-  "Select all of the same system",
-  "What is around it",
-  "Measure from here",
-  "Stand here",
-  "Make a topic",
-];
 
 const close = () => useAsked.setState({ asked: null });
 
 /** What can be done with what is selected, at the component: by a right click, a long touch or a key. */
 export function SelectionMenu() {
   const asked = useAsked((s) => s.asked);
-  const actions = useActionList()
-    .filter(({ menu }) => menu)
-    .toSorted((a, b) => ORDER.indexOf(a.menu ?? "") - ORDER.indexOf(b.menu ?? ""));
+  const all = useActionList();
+  const actions = MENU.flatMap((name) => all.filter(({ menu }) => menu === name));
   return (
     <Menu
       open={asked !== null}

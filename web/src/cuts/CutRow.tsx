@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
 import type { Shapes } from "../api/client";
 import { changeCut, keepMoved, removeCut, reshaped, useCutting } from "../open/cuts/cutting";
-import { type Cut, flipped, sidesOf } from "../open/cuts/shape";
+import { added, type Cut, flipped, sidesOf } from "../open/cuts/shape";
 import { useDrawings } from "../open/drawings/useDrawings";
 import { useShownLevel } from "../open/plan/storey";
 import { useKeyPlan } from "../open/plan/useInstrument";
@@ -160,8 +160,7 @@ function Sizes({ cut }: { cut: Cut }) {
       return changeCut(cut.id, { shape: { ...shape, size_m: numbers } }, `sized ${cut.name}`);
     if (!at || !side) return;
     const byM = at.along * ((numbers[0] ?? 0) - at.distanceM);
-    const size = Math.hypot(...side.normal);
-    const point_m = shape.point_m.map((v, k) => v + (byM * (side.normal[k] ?? 0)) / size);
+    const point_m = added(shape.point_m, side.normal, byM / Math.hypot(...side.normal));
     const part =
       shape.kind === "band"
         ? { ...shape, point_m, thick_m: numbers.at(-1) ?? shape.thick_m }

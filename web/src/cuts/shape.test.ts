@@ -5,6 +5,7 @@ import { withDragged } from "../open/cuts/cutting";
 import {
   type CutShape,
   clipOf,
+  cornersOf,
   facingOf,
   flipped,
   isLevel,
@@ -133,4 +134,13 @@ test("a plane faces and leans as it is typed, and its normal says the same again
     thick_m: 0.5,
   });
   expect(turnedTo(BOX, [1, 0, 0], [1, 2, 3])).toBe(BOX);
+});
+
+test("the corners of a box lie along its bearing", () => {
+  const corners = cornersOf({ kind: "box", centre_m: [10, 20, 3], size_m: [4, 2, 1], bearing_deg: 90 });
+  expect(corners).toHaveLength(8);
+  // Its second side runs east, so its first runs south.
+  expect(Math.max(...corners.map(([x = 0]) => x))).toBeCloseTo(11, 9);
+  expect(Math.max(...corners.map(([, y = 0]) => y))).toBeCloseTo(22, 9);
+  expect(Math.max(...corners.map(([, , z = 0]) => z))).toBeCloseTo(3.5, 9);
 });

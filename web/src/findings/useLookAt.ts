@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { answerOf, api } from "../api/client";
-import { usePerson } from "../api/person";
+import { cornersOf } from "../open/cuts/shape";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { usePlacing } from "../open/markups/usePlacing";
 import { numberingOf, numberOf } from "../open/numbering";
@@ -11,8 +11,7 @@ import { disciplinesOf } from "../open/topics/concerned";
 import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
 import { useKeepView } from "../open/views/viewpoints";
-import { useViewState } from "../open/visibility/viewState";
-import { cornersOf } from "./corners";
+import { ruleOf, useViewState } from "../open/visibility/viewState";
 import { calledBy, type Finding, type Findings, ofFindings, partsOf, useLooked } from "./finding";
 
 /** So many components of a finding decide from where it is seen. */
@@ -39,14 +38,17 @@ export function useLookAt(findings: Findings | undefined) {
             .map((part) => numberOf(federation, part.model, part.global_id))
             .filter((n) => n >= 0)
         : [];
-    /** Fit the place of a finding, with its two components picked; false where they are gone. */
-    const frame = async (finding: Finding, at: number, atOnce = false): Promise<boolean> => {
+    /** The numbers of a finding that is looked at now; none, said so, where its components are gone. */
+    const looked = (finding: Finding, at: number): number[] => {
       const there = numbers(finding);
       useLooked.setState({ at });
-      if (!there.length) {
-        say("Its components are no longer in the models. Run the check again.");
-        return false;
-      }
+      if (!there.length) say("Its components are no longer in the models. Run the check again.");
+      return there;
+    };
+    /** Fit the place of a finding, with its two components picked; false where they are gone. */
+    const frame = async (finding: Finding, at: number, atOnce = false): Promise<boolean> => {
+      const there = looked(finding, at);
+      if (!there.length) return false;
       useSelection.getState().pick(there);
       const point = onStage(finding.at_m, federation.origin_m);
       return fitTo(
@@ -56,12 +58,8 @@ export function useLookAt(findings: Findings | undefined) {
     };
     /** See both parts with what is around them: the rest faded, boxed where something stands before them from everywhere. */
     const sight = async (finding: Finding, at: number, atOnce = false): Promise<boolean> => {
-      const there = numbers(finding);
-      useLooked.setState({ at });
-      if (!findings || !there.length) {
-        say("Its components are no longer in the models. Run the check again.");
-        return false;
-      }
+      const there = looked(finding, at);
+      if (!findings || !there.length) return false;
       let went = false;
       const done = await withErrorNotice(async () => {
         const found = await answerOf(
@@ -78,14 +76,7 @@ export function useLookAt(findings: Findings | undefined) {
         useSelection.getState().pick(there);
         const why = `finding ${at + 1}`;
         const { rules, cuts, change } = useViewState.getState();
-        const rule = {
-          select: numberingOf(federation).these(there),
-          effect: "fade_rest" as const,
-          why,
-          by: usePerson.getState().name,
-          at: new Date().toISOString(),
-          off: false,
-        };
+        const rule = ruleOf({ select: numberingOf(federation).these(there), effect: "fade_rest", why });
         const others = cuts.filter(({ name }) => !name.startsWith(AROUND));
         const box = { id: crypto.randomUUID().slice(0, 8), name: `${AROUND}${at + 1}`, off: false };
         const changed = change(
@@ -97,11 +88,10 @@ export function useLookAt(findings: Findings | undefined) {
           `looked at finding ${at + 1}`,
         );
         if (!changed) return;
-        const { centre_m, size_m, bearing_deg } = found.around;
         went = await fitTo(
           {
             kind: "points",
-            points: cornersOf(centre_m, size_m, bearing_deg ?? 0).map((c) => onStage(c, federation.origin_m)),
+            points: cornersOf(found.around).map((corner) => onStage(corner, federation.origin_m)),
             cause: why,
           },
           {
@@ -133,7 +123,6 @@ export function useLookAt(findings: Findings | undefined) {
         void write(point, `${calledBy(findings, finding)}: ${says}`);
       },
       sight,
-      frame,
       isolate,
       /** Keep a finding as a viewpoint, as it is looked at. */
       keep: async (finding: Finding, at: number, check: string) => {

@@ -1,3 +1,17 @@
+/** What stands in the menu of what is selected, in this order. */
+export const MENU = [
+  "Fit",
+  "Hide",
+  "Isolate",
+  "Fade the rest",
+  "Select all of the same type",
+  "Select all of the same system",
+  "What is around it",
+  "Measure from here",
+  "Stand here",
+  "Make a topic",
+] as const;
+
 /** Something that can be done, found by its name and, where it has one, by its key. */
 export interface Action {
   name: string;
@@ -17,6 +31,6 @@ export interface Action {
     | "Window";
   key?: string;
   /** What it is called in the menu of what is selected; it stands there only with this. */
-  menu?: string;
+  menu?: (typeof MENU)[number];
   run: () => void;
 }

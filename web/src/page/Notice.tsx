@@ -38,7 +38,6 @@ export function Notice() {
         alignItems: "center",
         maxWidth: 620,
         // What it says is in nobody's way: only its buttons take clicks.
-        pointerEvents: "none !important",
         "& > button": { pointerEvents: "auto" },
         fontSize: 13.5,
       }}

@@ -28,7 +28,6 @@ export function StageTop() {
         display: "grid",
         gap: 0.75,
         pointerEvents: "none !important",
-        "& > *": { pointerEvents: "auto" },
       }}
     >
       <StageMarks />
@@ -44,7 +43,10 @@ function StageMarks() {
   const limit = useViewState((s) => s.depthM);
   const units = useUnits();
   return (
-    <Box {...OVER_STAGE} sx={{ display: "grid", gap: 0.75, justifySelf: "start", justifyItems: "start" }}>
+    <Box
+      {...OVER_STAGE}
+      sx={{ display: "grid", gap: 0.75, justifySelf: "start", justifyItems: "start", pointerEvents: "auto" }}
+    >
       {tool && <Mark text={tool.prompt} act="Close" onAct={() => take(null)} />}
       {bare && <Mark text="The stage stands alone." act="Show all (U)" onAct={() => setBare(false)} />}
       <LockBar />

@@ -39,8 +39,7 @@ function useEnter() {
   const walk = useWalk();
   const latest = useRef<(component: number, point: Vector3) => void>(() => undefined);
   latest.current = (component, point) => {
-    if (useWalkState.getState().mode === "walk")
-      void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+    if (useWalkState.getState().mode === "walk") void walk.jump(point);
     else void fitTo({ kind: "components", components: [component] });
   };
   return useCallback((component: number, point: Vector3) => latest.current(component, point), []);

@@ -16,16 +16,7 @@ export function Trouble() {
   const away = useConnection((s) => s.away);
   // That the server is away says all that can be said by then.
   if (away) return null;
-  if (failed.length && !federation.trouble)
-    return (
-      <Standing>
-        {counted(failed.length, "piece")} of {[...new Set(failed)].join(", ")} could not be loaded.{" "}
-        <Button variant="text" onClick={() => window.location.reload()}>
-          Load the page again
-        </Button>
-      </Standing>
-    );
-  if (!federation.trouble) return null;
+  if (!federation.trouble) return failed.length > 0 ? <Missing of={failed} /> : null;
   const path = { project_id: federation.id };
   const again = () => answerOf(api.POST("/api/projects/{project_id}/federation", { params: { path } }));
   return (
@@ -36,6 +27,17 @@ export function Trouble() {
       </Button>
       <Button variant="text" onClick={() => open("models")}>
         Show the models
+      </Button>
+    </Standing>
+  );
+}
+
+function Missing({ of }: { of: readonly string[] }) {
+  return (
+    <Standing>
+      {counted(of.length, "piece")} of {[...new Set(of)].join(", ")} could not be loaded.{" "}
+      <Button variant="text" onClick={() => window.location.reload()}>
+        Load the page again
       </Button>
     </Standing>
   );

@@ -85,8 +85,8 @@ export function usePickActions(): readonly Action[] {
         },
       },
       { group: "Select", name: "Clear selection", run: () => useSelection.getState().pick([]) },
-      ...(Object.keys(SAME) as (keyof typeof SAME)[]).map((what) => ({
-        group: "Select" as const,
+      ...(Object.keys(SAME) as (keyof typeof SAME)[]).map<Action>((what) => ({
+        group: "Select",
         name: `Select all visible of the same ${what}`,
         ...(what === "type" || what === "system" ? { menu: `Select all of the same ${what}` } : {}),
         run: () => void same(what),

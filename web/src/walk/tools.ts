@@ -8,7 +8,7 @@ type Walk = ReturnType<typeof useWalk>;
 export function jumpTool(walk: Walk): Tool {
   const about = { name: "jump", prompt: "Click the floor where you want to stand." };
   return pointTool(about, ({ point }) => {
-    void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+    void walk.jump(point);
     return "done";
   });
 }

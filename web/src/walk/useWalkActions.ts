@@ -48,7 +48,7 @@ export function useWalkActions(): readonly Action[] {
         menu: "Stand here",
         run: () => {
           const point = askedPoint();
-          if (point) void walk.land({ kind: "floor", at_m: point.toArray() }, "jump");
+          if (point) void walk.jump(point);
           else tools.take(jumpTool(walk));
         },
       },

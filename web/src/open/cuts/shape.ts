@@ -19,7 +19,7 @@ export function toMilli(metres: number): number {
   return Math.round(metres * MILLI) / MILLI;
 }
 
-function added(point: Point, way: Point, by: number): number[] {
+export function added(point: Point, way: Point, by: number): number[] {
   return point.map((c, axis) => c + (way[axis] ?? 0) * by);
 }
 
@@ -31,6 +31,15 @@ function boxAxes(bearingDeg: number): [number[], number[], number[]] {
     [Math.sin(angle), Math.cos(angle), 0],
     [0, 0, 1],
   ];
+}
+
+/** The eight corners of a box. */
+export function cornersOf({ centre_m, size_m, bearing_deg }: Extract<CutShape, { kind: "box" }>): number[][] {
+  return boxAxes(bearing_deg).reduce<number[][]>(
+    (points, axis, k) =>
+      points.flatMap((p) => [-0.5, 0.5].map((half) => added(p, axis, half * (size_m[k] ?? 0)))),
+    [[...centre_m]],
+  );
 }
 
 /** A plane of a cut: its outward normal and a point of it, in project coordinates. */

@@ -15,7 +15,8 @@ interface Storey {
 
 const useStorey = perProject<Storey>(() => ({ chosen: null, level: 0, within: false }));
 
-const within = ({ levels }: Pick<Federation, "levels">, level: number) => Math.min(level, levels.length - 1);
+const existing = ({ levels }: Pick<Federation, "levels">, level: number) =>
+  Math.min(level, levels.length - 1);
 
 /** Keeps up with the eye; once on the page. */
 export function useStoreyFollows(): void {
@@ -25,13 +26,9 @@ export function useStoreyFollows(): void {
     () =>
       eye.listen((pose) => {
         const now = storeyOf(federation, pose.eye);
-        useStorey.setState((s) =>
-          s.level === now.level
-            ? s.within === now.within
-              ? s
-              : { within: now.within }
-            : { ...now, chosen: null },
-        );
+        const { level, within } = useStorey.getState();
+        if (now.level !== level) useStorey.setState({ ...now, chosen: null });
+        else if (now.within !== within) useStorey.setState({ within: now.within });
       }),
     [eye, federation],
   );
@@ -42,8 +39,8 @@ export function useStoreyFollows(): void {
 /** The storey that is meant: on the key plan, by a fit, by a cut and by lifting a lid. */
 export function useShownLevel() {
   const { federation } = useOpen();
-  const { chosen, level, within: inside } = useStorey();
-  return { level: within(federation, chosen ?? level), chosen, inside, choose };
+  const { chosen, level, within } = useStorey();
+  return { level: existing(federation, chosen ?? level), chosen, inside: within, choose };
 }
 
 const choose = (chosen: number | null): void => useStorey.setState({ chosen });
@@ -51,5 +48,5 @@ const choose = (chosen: number | null): void => useStorey.setState({ chosen });
 /** The same, for what is done by name or key. */
 export function shownLevel(federation: Pick<Federation, "levels">): number {
   const { chosen, level } = useStorey.getState();
-  return within(federation, chosen ?? level);
+  return existing(federation, chosen ?? level);
 }

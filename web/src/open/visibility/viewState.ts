@@ -18,6 +18,15 @@ export type Style = Shapes["View"]["style"];
 type These = Shapes["These"];
 type Wish = Pick<Rule, "select" | "effect"> & { colour?: string | null; why?: string };
 
+/** What is wished for as a rule, by whom and when. */
+export const ruleOf = (wish: Wish): Rule & { at: string } => ({
+  by: usePerson.getState().name,
+  at: new Date().toISOString(),
+  why: "",
+  off: false,
+  ...wish,
+});
+
 /**
  * All of what is seen but the eye: what rules show, fade, hide and tint, what is cut, measured and marked, how far
  * the view reaches, and in which style it is drawn.
@@ -194,11 +203,10 @@ export const useViewState = perProject<Seen>((set, get) => {
     wish: (wish, name = "") => {
       const { federation, states, rules, history } = get();
       if (!federation) return;
-      const at = new Date().toISOString();
-      const rule: Rule = { by: usePerson.getState().name, at, why: "", off: false, ...wish };
+      const rule = ruleOf(wish);
       const look = { ...lookOf(get()), rules: [...rules, rule] };
       const next = expected(federation, states, rule);
-      show(look, next, withStep(history, { seen: look, name, at }), true);
+      show(look, next, withStep(history, { seen: look, name, at: rule.at }), true);
     },
     change: (part, name) => {
       const wrong = part.cuts ? tooManyPlanes(part.cuts) : "";

@@ -221,6 +221,8 @@ export function useWalk() {
       through,
       orbit,
       land,
+      /** Come to stand at a point of a floor. */
+      jump: (point: Vector3) => land({ kind: "floor", at_m: point.toArray() }, "jump"),
       storey,
       setBody: (body: string) =>
         withErrorNotice(async () => {
