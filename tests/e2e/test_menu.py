@@ -30,6 +30,7 @@ def test_the_menu_at_a_component_acts_on_it_or_on_the_selection_it_is_of(page: P
     page.keyboard.down("Shift")
     page.mouse.click(*second)
     page.keyboard.up("Shift")
+    expect(page.get_by_role("heading", name="2 selected")).to_be_visible()
     page.mouse.click(*first, button="right")
     expect(menu).to_be_visible()
     page.keyboard.press("Escape")
