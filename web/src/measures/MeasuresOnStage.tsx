@@ -1,12 +1,13 @@
 import { useEffect } from "react";
 import { Vector3 } from "three";
 import { boxesOver } from "../open/looking/covered";
+import { onStage } from "../open/origin";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
 import { Dimensions } from "../stage/layers/dimensions";
 import { read } from "./figures";
-import { useMeasuring } from "./measuring";
+import { pendingLines, useMeasuring } from "./measuring";
 import { useCatches } from "./useCatches";
 import { useFound } from "./useFound";
 
@@ -15,7 +16,7 @@ export function MeasuresOnStage() {
   useCatches();
   const { stage, federation } = useOpen();
   const measures = useViewState((s) => s.measures);
-  const opened = useMeasuring((s) => s.opened);
+  const { opened, clicked } = useMeasuring();
   const units = useUnits();
   const { of } = useFound();
   useEffect(() => {
@@ -31,23 +32,26 @@ export function MeasuresOnStage() {
       }));
     };
   }, [stage]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another federation counts from another origin
   useEffect(() => {
+    const known = measures.flatMap((measure) => {
+      const found = of(measure);
+      return (found?.dimensions ?? []).map(({ line, figure }) => {
+        const bears = figure === null ? undefined : found?.figures[figure];
+        return {
+          line: line.map((point) => new Vector3().fromArray(point)),
+          text: bears ? read(bears, units) : null,
+          chosen: measure.id === opened,
+        };
+      });
+    });
+    const pending = pendingLines(clicked, measures, of).map((line) => ({
+      line: line.map((point) => onStage(point, federation.origin_m)),
+      text: "…",
+      chosen: true,
+    }));
     stage()
       ?.layer(Dimensions)
-      .show(
-        measures.flatMap((measure) => {
-          const found = of(measure);
-          return (found?.dimensions ?? []).map(({ line, figure }) => {
-            const bears = figure === null ? undefined : found?.figures[figure];
-            return {
-              line: line.map((point) => new Vector3().fromArray(point)),
-              text: bears ? read(bears, units) : null,
-              chosen: measure.id === opened,
-            };
-          });
-        }),
-      );
-  }, [stage, federation, measures, opened, units, of]);
+      .show([...known, ...pending]);
+  }, [stage, federation, measures, opened, clicked, units, of]);
   return null;
 }

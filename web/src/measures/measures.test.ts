@@ -1,8 +1,10 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
 import { spokenIn } from "../open/units";
+import type { Measure } from "../open/visibility/viewState";
 import { full, read } from "./figures";
 import { held } from "./locks";
+import { type Found, pendingLines } from "./measuring";
 
 const from = { point: new Vector3(1, 1, 1), normal: new Vector3(0, 0.6, 0.8) };
 const at = (lock: Parameters<typeof held>[2], northDeg = 0) =>
@@ -31,4 +33,21 @@ test("figures are read in one's own units and copied with all their digits", () 
   expect(read({ name: "angle", quantity: "angle", value: 29.999 }, spokenIn("ft"))).toBe("30.00°");
   expect(read({ name: "area", quantity: "area", value: 0.3048 ** 2 }, spokenIn("ft"))).toBe("1.00 ft²");
   expect(full({ name: "volume", quantity: "volume", value: 2 }, spokenIn("m"))).toBe("2");
+});
+
+test("what was clicked is drawn from the last click until its figure is there, and not after its measure is gone", () => {
+  const measure: Measure = { id: "a", name: "", what: { kind: "volume", of: [] } };
+  const line = [
+    [0, 0, 0],
+    [1, 0, 0],
+  ];
+  const drawn = (kept: boolean, there: boolean, found: boolean) =>
+    pendingLines({ a: { points_m: line, kept } }, there ? [measure] : [], () =>
+      found ? ({ id: "a", figures: [], dimensions: [] } as unknown as Found) : undefined,
+    );
+  expect(drawn(false, false, false)).toEqual([line]);
+  expect(drawn(true, true, false)).toEqual([line]);
+  expect(drawn(true, true, true)).toEqual([]);
+  expect(drawn(true, false, false)).toEqual([]);
+  expect(pendingLines({ a: { points_m: line.slice(1), kept: false } }, [], () => undefined)).toEqual([]);
 });

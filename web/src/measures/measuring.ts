@@ -7,6 +7,12 @@ import type { Lock } from "./locks";
 export type What = Measure["what"];
 export type Found = Shapes["MeasureFound"];
 
+/** What was clicked for a measure, in the project's coordinates, and whether the measure is in the view by now. */
+interface Clicked {
+  points_m: readonly number[][];
+  kept: boolean;
+}
+
 /** What is being measured, before it is kept in the view. */
 interface Measuring {
   /** The points clicked so far, as they are held. */
@@ -14,9 +20,16 @@ interface Measuring {
   lock: Lock;
   /** The row of the desk that is open. */
   opened: string | null;
+  /** What was clicked, by the ids of the measures: it is drawn until their figures are there. */
+  clicked: Readonly<Record<string, Clicked>>;
 }
 
-export const useMeasuring = perProject<Measuring>(() => ({ aims: [], lock: "free", opened: null }));
+export const useMeasuring = perProject<Measuring>(() => ({
+  aims: [],
+  lock: "free",
+  opened: null,
+  clicked: {},
+}));
 
 const NAMES: Readonly<Record<What["kind"], string>> = {
   points: "a distance",
@@ -28,12 +41,39 @@ const NAMES: Readonly<Record<What["kind"], string>> = {
   clear: "the room there is",
 };
 
-/** Keep one more measure, and open its row. */
-export function addMeasure(what: What, name = ""): void {
-  const { measures, change } = useViewState.getState();
+/** Draw what was clicked for a measure to come, in the project's coordinates; the id that the measure is to have. */
+export function beginMeasure(points_m: readonly number[][]): string {
   const id = crypto.randomUUID().slice(0, 8);
-  change({ measures: [...measures, { id, what, name }] }, `measured ${NAMES[what.kind]}`);
-  useMeasuring.setState({ opened: id });
+  useMeasuring.setState(({ clicked }) => ({ clicked: { ...clicked, [id]: { points_m, kept: false } } }));
+  return id;
+}
+
+/** Nothing comes of what was clicked. */
+export function dropMeasure(id: string): void {
+  useMeasuring.setState(({ clicked: { [id]: _, ...clicked } }) => ({ clicked }));
+}
+
+/** Keep one more measure, and open its row. */
+export function addMeasure(what: What, id = beginMeasure([])): void {
+  const { measures, change } = useViewState.getState();
+  change({ measures: [...measures, { id, what, name: "" }] }, `measured ${NAMES[what.kind]}`);
+  useMeasuring.setState(({ clicked }) => ({
+    opened: id,
+    clicked: { ...clicked, [id]: { points_m: clicked[id]?.points_m ?? [], kept: true } },
+  }));
+}
+
+/** The lines to draw of what was clicked, in the project's coordinates: of each whose figures are not there yet. */
+export function pendingLines(
+  clicked: Measuring["clicked"],
+  measures: readonly Measure[],
+  found: (measure: Measure) => Found | undefined,
+): (readonly number[][])[] {
+  return Object.entries(clicked).flatMap(([id, { points_m, kept }]) => {
+    const measure = measures.find((each) => each.id === id);
+    const waits = measure ? !found(measure) : !kept;
+    return waits && points_m.length > 1 ? [points_m] : [];
+  });
 }
 
 /** Change one measure, under a name. */

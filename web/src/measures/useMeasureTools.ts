@@ -12,7 +12,7 @@ import { Dimensions } from "../stage/layers/dimensions";
 import type { Aim, Tool } from "../stage/tools/tool";
 import { showLive } from "./live";
 import { held } from "./locks";
-import { addMeasure, useMeasuring, type What } from "./measuring";
+import { addMeasure, beginMeasure, dropMeasure, useMeasuring, type What } from "./measuring";
 
 type Side = Extract<What, { kind: "sides" }>["a"];
 
@@ -48,14 +48,19 @@ export function useMeasureTools() {
       );
       return answer.point_m;
     };
+    const clicked = (aims: readonly Aim[]) => aims.map((aim) => there(aim.point));
     const loose = (aim: Aim) => aim.kind === "face" || aim.kind === "crossing" || aim.kind === "gridline";
     /** The points of some clicks, the first exactly and each other one held as it was to the one before. */
     const keepPoints = (aims: readonly Aim[], held: readonly boolean[]) =>
       withErrorNotice(async () => {
+        const id = beginMeasure(clicked(aims));
         const points_m = await Promise.all(
           aims.map((aim, k) => (loose(aim) && !held[k] ? settled(aim) : Promise.resolve(there(aim.point)))),
-        );
-        addMeasure({ kind: "points", points_m, main: "distance" });
+        ).catch((error) => {
+          dropMeasure(id);
+          throw error;
+        });
+        addMeasure({ kind: "points", points_m, main: "distance" }, id);
       });
     const take = (tool: Tool) => {
       desk();
@@ -116,38 +121,34 @@ export function useMeasureTools() {
     };
     /** Clicks one after the other, until there are two. */
     const two = <T>(
-      about: Pick<Tool, "name" | "prompt" | "exact">,
+      about: Pick<Tool, "name" | "prompt" | "exact" | "takes">,
       of: (aim: Aim) => T | null,
-      use: (a: T, b: T) => void,
+      use: (a: T, b: T, id: string) => void,
     ) => {
-      let first: { value: T; component: number } | null = null;
+      let first: { value: T; aim: Aim } | null = null;
       take(
         pointTool({ ...about, bound: true, cancel: forget }, (aim) => {
           const value = of(aim);
           if (value === null) return "more";
           if (!first) {
-            first = { value, component: aim.component };
+            first = { value, aim };
             useMeasuring.setState({ aims: [aim] });
             return "more";
           }
-          const { value: a } = first;
+          const { value: a, aim: before } = first;
           first = null;
           forget();
-          use(a, value);
+          use(a, value, beginMeasure(clicked([before, aim])));
           return "more";
         }),
       );
     };
-    const side = (aim: Aim): Side | null => {
-      const ends = aim.kind === "edge" || aim.kind === "middle" ? aim.ends : undefined;
-      if (ends) return { kind: "edge", ends_m: ends.map(there), point_m: there(aim.point) };
-      if (aim.kind === "face" || aim.kind === "centre")
-        return { kind: "face", of: refOf(aim.component), point_m: there(aim.point) };
-      say("That is not a face or an edge. Click inside a face or along an edge.");
-      return null;
-    };
-    const between = (a: ComponentRef, b: ComponentRef) =>
-      addMeasure({ kind: "between", a, b, how: "nearest" });
+    const side = (aim: Aim): Side =>
+      aim.ends
+        ? { kind: "edge", ends_m: aim.ends.map(there), point_m: there(aim.point) }
+        : { kind: "face", of: refOf(aim.component), point_m: there(aim.point) };
+    const between = (a: ComponentRef, b: ComponentRef, id?: string) =>
+      addMeasure({ kind: "between", a, b, how: "nearest" }, id);
     return {
       /** From point to point; from that on which a menu was asked for. */
       points: () => {
@@ -186,9 +187,10 @@ export function useMeasureTools() {
             name: "measure sides",
             prompt: `Click two faces or edges to get their distance or angle. ${AGAIN}`,
             exact: true,
+            takes: ["middle", "edge"],
           },
           side,
-          (a, b) => addMeasure({ kind: "sides", a, b }),
+          (a, b, id) => addMeasure({ kind: "sides", a, b }, id),
         ),
       /** The room there is at a point of the floor. */
       clear: () =>

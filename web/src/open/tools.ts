@@ -40,7 +40,7 @@ export const useTools = perProject<Tools>((set, get) => ({
 
 /** A tool that takes points of the building, until it has what it needs. */
 export function pointTool(
-  about: Pick<Tool, "name" | "prompt" | "exact" | "bound" | "cancel">,
+  about: Pick<Tool, "name" | "prompt" | "exact" | "takes" | "bound" | "cancel">,
   use: (aim: Aim) => "done" | "more",
 ): Tool {
   return {

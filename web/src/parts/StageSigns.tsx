@@ -1,9 +1,11 @@
 import Box from "@mui/material/Box";
+import { useLayoutEffect, useRef } from "react";
 import { find } from "../open/numbering";
 import { useOpen, useStageNews } from "../open/useStage";
 import { useTypes } from "../open/useTypes";
 import type { ViewKind } from "../stage/view";
 import { face, tone } from "../style/theme";
+import { besideCursor } from "./besideCursor";
 import { CAUGHT } from "./words";
 
 /** The region that is being drawn; around components also what it means. */
@@ -48,8 +50,17 @@ export function RegionBox({ where }: { where: ViewKind }) {
 /** Names the component under the cursor and its type, beside it. */
 export function HoverLabel({ where }: { where: ViewKind }) {
   const { hovered, hoverAt, caught } = useStageNews();
-  const { federation } = useOpen();
+  const { federation, stage } = useOpen();
   const typeOf = useTypes();
+  const label = useRef<HTMLElement>(null);
+  // Its width is known once it is laid out, with each component's words.
+  useLayoutEffect(() => {
+    const view = where === "stage" ? stage()?.main : stage()?.drawing;
+    if (!label.current || !hoverAt || !view) return;
+    const { offsetWidth: width, offsetHeight: height } = label.current;
+    const { left, top } = besideCursor(hoverAt, { width, height }, view.size);
+    label.current.style.transform = `translate(${left}px, ${top}px)`;
+  });
   if (hovered < 0 || hoverAt?.where !== where) return null;
   const found = find(federation, hovered);
   if (!found) return null;
@@ -57,10 +68,11 @@ export function HoverLabel({ where }: { where: ViewKind }) {
   const discipline = federation.disciplines[found.model.discipline[found.at] ?? 0];
   return (
     <Box
+      ref={label}
       sx={{
         position: "absolute",
-        left: hoverAt.x + 16,
-        top: hoverAt.y + 14,
+        left: 0,
+        top: 0,
         pointerEvents: "none",
         bgcolor: tone.ink,
         color: tone.paper,

@@ -1,7 +1,7 @@
 import type { Vector2 } from "three";
 import type { Building } from "./building";
 import type { Hit } from "./geometry/picking";
-import { type Catches, rayTo, type Snap, type SnapKind } from "./geometry/snapping";
+import { type Catches, rayTo, type Sheet, type Snap, type SnapKind } from "./geometry/snapping";
 import type { PointMarks } from "./layers/pointMarks";
 import type { Aim, Tool } from "./tools/tool";
 import type { View } from "./view";
@@ -48,7 +48,7 @@ export class Aiming {
 
   private snapped(view: View, hit: Hit): Snap {
     const ray = rayTo(hit.point, view.sightTo(hit.point), hit.distance);
-    const sheet = { ray, pixelOf: (point: Parameters<View["pixelOf"]>[0]) => view.pixelOf(point) };
+    const sheet: Sheet = { ray, pixelOf: (point) => view.pixelOf(point), takes: this.tool?.takes };
     return this.building.snapped(hit, this.catches(hit.component), sheet);
   }
 

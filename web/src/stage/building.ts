@@ -4,7 +4,14 @@ import { type ClipPlane, type Clips, NO_CLIPS } from "./clips";
 import { type Boxing, boxed } from "./geometry/boxed";
 import { type Hit, Picking } from "./geometry/picking";
 import { edgesOf } from "./geometry/piece";
-import { type Catches, drawnCatches, type GridOnPlan, type Snap, snapTo } from "./geometry/snapping";
+import {
+  type Catches,
+  drawnCatches,
+  type GridOnPlan,
+  type Sheet,
+  type Snap,
+  snapTo,
+} from "./geometry/snapping";
 import { Chunks } from "./layers/chunks";
 import { sharedUniforms } from "./layers/materials";
 import { BY_MATERIALS, colourTexture, StateTable } from "./states";
@@ -161,7 +168,7 @@ export class Building {
   }
 
   /** The exact point that is meant by a hit, by what of the component is caught, if that is known. */
-  snapped(hit: Hit, catches: Catches | null, sheet: Parameters<typeof snapTo>[3]): Snap {
+  snapped(hit: Hit, catches: Catches | null, sheet: Sheet): Snap {
     const there = (point: Vector3) => !this.clips.takes(point, hit.component);
     const known = catches ?? drawnCatches(this.chunks.pieces, hit.component);
     return snapTo(hit, known, this.grid, sheet, there);

@@ -1,7 +1,7 @@
 import { Box3, BufferAttribute, BufferGeometry, Matrix4, Vector2, Vector3 } from "three";
 import { expect, test } from "vitest";
 import type { Piece } from "./piece";
-import { type Catches, drawnCatches, type GridOnPlan, gridOf, rayTo, snapTo } from "./snapping";
+import { type Catches, drawnCatches, type GridOnPlan, gridOf, rayTo, type Sheet, snapTo } from "./snapping";
 
 /** One component, 5, with an edge from (0, 0, 0) to (4, 0, 0), seen from above at 100 pixels a metre. */
 function piece(): Piece {
@@ -25,11 +25,12 @@ const LINES: Catches = {
   lines: [[new Vector3(0, 2, -0.5), new Vector3(4, 2, -0.5)]],
 };
 const NO_GRID: GridOnPlan = { crossings: [], lines: [] };
-const snap = (x: number, y: number, known = catches, grid: GridOnPlan = NO_GRID) => {
+const snap = (x: number, y: number, known = catches, grid: GridOnPlan = NO_GRID, takes?: Sheet["takes"]) => {
   const point = new Vector3(x, y, 0);
   return snapTo({ component: 5, point, normal: new Vector3(0, 0, 1), distance: 1 }, known, grid, {
     ray: rayTo(point, new Vector3(0, 0, -1), 10),
     pixelOf: (p) => ({ x: p.x * 100, y: -p.y * 100 }),
+    takes,
   });
 };
 
@@ -60,6 +61,18 @@ test("within a part its centre line is caught, at the end its centre; of a face 
   expect(snap(1, 2.05, LINES)).toMatchObject({ kind: "axis", point: { x: 1, y: 2, z: -0.5 } });
   expect(snap(0.05, 2.05, LINES)).toMatchObject({ kind: "centre", point: { x: 0, y: 2, z: -0.5 } });
   expect(snap(2.05, 3, LINES)).toMatchObject({ kind: "centre", point: { x: 2, y: 3, z: 0 } });
+});
+
+test("a tool for edges catches the edge at a corner, and of a face its point", () => {
+  const takes = ["middle", "edge"] as const;
+  expect(snap(0.1, 0.05, catches, NO_GRID, takes)).toMatchObject({
+    kind: "edge",
+    ends: [{ x: 0 }, { x: 4 }],
+  });
+  expect(snap(1, 2.05, LINES, NO_GRID, takes)).toMatchObject({
+    kind: "face",
+    point: { x: 1, y: 2.05, z: 0 },
+  });
 });
 
 test("of corners that look the same the one on this side is meant", () => {

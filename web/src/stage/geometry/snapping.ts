@@ -97,7 +97,15 @@ class Catcher {
   }
 }
 
+/** The first of these that is near the cursor is caught. */
 const ORDER: readonly SnapKind[] = ["corner", "middle", "crossing", "centre", "axis", "edge", "gridline"];
+
+/** Where the cursor is on the screen, and which kinds of points are wanted beside points of faces. */
+export interface Sheet {
+  ray: Ray;
+  pixelOf: (point: Vector3) => { x: number; y: number };
+  takes?: readonly SnapKind[] | undefined;
+}
 
 /**
  * The exact point meant by a click on a component: what is nearest to the cursor on the screen of its corners, middles,
@@ -107,7 +115,7 @@ export function snapTo(
   hit: Hit,
   catches: Catches,
   grid: GridOnPlan,
-  sheet: { ray: Ray; pixelOf: (point: Vector3) => { x: number; y: number } },
+  sheet: Sheet,
   there: (point: Vector3) => boolean = () => true,
 ): Snap {
   const catcher = new Catcher(hit, sheet.ray, sheet.pixelOf, there);
@@ -123,7 +131,8 @@ export function snapTo(
   for (const { x, y } of grid.crossings) catcher.within("crossing", new Vector3(x, y, z));
   for (const [a, b] of grid.lines)
     catcher.line("gridline", [new Vector3(a.x, a.y, z), new Vector3(b.x, b.y, z)], true);
-  const found = catcher.first(ORDER) ?? { kind: "face", point: hit.point.clone() };
+  const wanted = sheet.takes ? ORDER.filter((kind) => sheet.takes?.includes(kind)) : ORDER;
+  const found = catcher.first(wanted) ?? { kind: "face", point: hit.point.clone() };
   const ends = found.kind === "middle" ? edgeAbout(found.point, catches.edges) : undefined;
   return ends ? { ...found, ends } : found;
 }

@@ -12,7 +12,7 @@ const EDGE_PX = 6;
 /** Where along its line a label may stand, best first. */
 const PLACES = [0.5, 0.42, 0.58, 0.34, 0.66, 0.26, 0.74, 0.18, 0.82, 0.1, 0.9];
 /** How many of its own heights a label is moved off its line, where it would lie over another one. */
-const OFFSETS = [0, 1.2, -1.2, 2.4, -2.4, 3.6];
+const OFFSETS = [0, 1.2, -1.2, 2.4, -2.4, 3.6, -3.6, 4.8, -4.8];
 
 /** A measured line with its figure; without one it only leads there. */
 export interface Dimension {

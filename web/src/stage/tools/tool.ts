@@ -22,6 +22,8 @@ export interface Tool {
   readonly prompt: string;
   /** Exact points are meant: corners, edges and grid crossings catch the cursor, and are marked before the click. */
   readonly exact?: boolean;
+  /** Which kinds of exact points it takes, beside points of faces; all of them where this is not said. */
+  readonly takes?: readonly SnapKind[];
   /** Its points are counted from the present origin; it is put away where that changes. */
   readonly bound?: boolean;
   /** Words follow its click or drag: what is typed early belongs to these, and to no key of the page. */
