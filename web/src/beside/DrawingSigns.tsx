@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { type Box3, Vector3 } from "three";
+import { Vector3 } from "three";
 import { type Drawing, levelOf } from "../open/drawings/drawing";
 import { type Point, Sheet } from "../open/plan/plan";
 import { useKeyPlan } from "../open/plan/useInstrument";
@@ -18,9 +18,7 @@ const TAG_PX = 9;
 const ALONG = 0.999;
 /** Levels are lines only where one looks level. */
 const LEVEL = 0.01;
-const MOST_BOXES = 200;
-/** So many are outlined by their own edges; of more the boxes do. */
-const MOST_EXACT = 12;
+const MOST_OUTLINES = 200;
 const OFF_PX = 3;
 
 /** What stands on the drawing beside the building itself: names, levels, the grid, and what is picked. */
@@ -126,15 +124,10 @@ function PickedOutlines({ view, pose }: { view: View; pose: Pose }) {
   const { stage } = useOpen();
   const picked = useSelection((s) => s.picked);
   const outlines = useMemo(() => {
-    const building = stage()?.building;
-    const boxes = building?.boxesOf(picked.slice(0, MOST_BOXES)) ?? new Map<number, Box3>();
-    return [...boxes].map(([component, box], k) => {
-      const edges = k < MOST_EXACT ? [...(building?.edgesOf(component) ?? [])].flat() : [];
-      return { component, points: edges.length > 2 ? edges : cornersOf(box) };
-    });
+    return [...(stage()?.building.pointsOf(picked.slice(0, MOST_OUTLINES)) ?? [])];
   }, [stage, picked]);
   if (!pose) return null;
-  return outlines.map(({ component, points }) => (
+  return outlines.map(([component, points]) => (
     <polygon
       key={component}
       data-testid="picked-outline"
@@ -150,12 +143,6 @@ function PickedOutlines({ view, pose }: { view: View; pose: Pose }) {
       strokeDasharray="5 3"
     />
   ));
-}
-
-function cornersOf({ min, max }: Box3): Vector3[] {
-  return [0, 1, 2, 3, 4, 5, 6, 7].map(
-    (i) => new Vector3(i & 1 ? max.x : min.x, i & 2 ? max.y : min.y, i & 4 ? max.z : min.z),
-  );
 }
 
 function Tag({ tag, at }: { tag: string; at: Point }) {

@@ -3,7 +3,7 @@ import type { Federation } from "../api/client";
 import { type ClipPlane, type Clips, NO_CLIPS } from "./clips";
 import { type Boxing, boxed } from "./geometry/boxed";
 import { type Hit, Picking } from "./geometry/picking";
-import { edgesOf } from "./geometry/piece";
+import { boxesOf, edgesOf, pointsOf } from "./geometry/piece";
 import {
   type Catches,
   drawnCatches,
@@ -127,7 +127,12 @@ export class Building {
 
   /** The box around each component; those that are not drawn have none. */
   boxesOf(components: readonly number[]): ReadonlyMap<number, Box3> {
-    return this.chunks.boxesOf(new Set(components));
+    return boxesOf(this.chunks.pieces, components);
+  }
+
+  /** The corners of each of some components, as they are drawn. */
+  pointsOf(components: readonly number[]): ReadonlyMap<number, readonly Vector3[]> {
+    return pointsOf(this.chunks.pieces, components);
   }
 
   /** The box around some components together; empty where none of them is drawn. */

@@ -304,29 +304,6 @@ export class Chunks implements Layer {
     this.fading = fading;
   }
 
-  /** The box around each of some components, by their dense numbers; those that are not here have none. */
-  boxesOf(components: ReadonlySet<number>): Map<number, Box3> {
-    const boxes = new Map<number, Box3>();
-    const point = new Vector3();
-    if (!components.size) return boxes;
-    for (const chunk of this.here.values()) {
-      for (const face of chunk.faces) {
-        const numbers = face.geometry.getAttribute("component");
-        const positions = face.geometry.getAttribute("position");
-        const index = face.geometry.getIndex();
-        for (let i = 0; i < (index?.count ?? 0); i++) {
-          const vertex = index?.getX(i) ?? 0;
-          const component = Math.round(chunk.first.value + numbers.getX(vertex));
-          if (!components.has(component)) continue;
-          const box = boxes.get(component) ?? new Box3();
-          boxes.set(component, box);
-          box.expandByPoint(point.fromBufferAttribute(positions, vertex).applyMatrix4(face.matrixWorld));
-        }
-      }
-    }
-    return boxes;
-  }
-
   /** Draw edges, and of the fine ones those that are near enough to be seen. */
   ready({ pose, pixelM, style, edges, clips }: Frame): void {
     const way = clips.planes.length ? "cut" : "plain";
