@@ -10,6 +10,7 @@ import { PlanSigns, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
 import { face, tone } from "../style/theme";
+import { bubblesApart } from "./bubbles";
 import { hull } from "./hull";
 import { sheetAxes } from "./sheet";
 
@@ -63,10 +64,13 @@ function OnPlan({ drawing, view, pose }: { drawing: Drawing; view: View; pose: P
       <g transform={shift}>
         <RoomNames plan={plan} sheet={sheet} pxPerM={pxPerM} />
       </g>
-      {plan.axes.map((axis) => {
-        const [x = 0, y = 0] = axis.ends[1] ?? [];
-        return <Tag key={axis.tag} tag={axis.tag} at={view.pixelOf(new Vector3(x, y, pose.target.z))} />;
-      })}
+      <Bubbles
+        lines={plan.axes.map(({ tag, ends }) => {
+          const pixel = ([x = 0, y = 0]: readonly number[] = []) =>
+            view.pixelOf(new Vector3(x, y, pose.target.z));
+          return { tag, from: pixel(ends[0]), to: pixel(ends[1]) };
+        })}
+      />
     </g>
   );
 }
@@ -83,26 +87,25 @@ function OnElevation({ view, pose }: { view: View; pose: Pose }) {
   };
   const lowest = federation.levels[0]?.elevation_m ?? 0;
   const end = (federation.levels.at(-1)?.elevation_m ?? 0) + 4;
+  const lines = (plan?.axes ?? [])
+    .filter((axis) => along(axis.ends))
+    .map(({ tag, ends }) => {
+      const [x = 0, y = 0] = ends[0] ?? [];
+      const pixel = (z: number) => view.pixelOf(new Vector3(x, y, z));
+      return { tag, from: pixel(end), to: pixel(lowest - 1.5) };
+    });
   return (
     <g>
-      {plan?.axes
-        .filter((axis) => along(axis.ends))
-        .map((axis) => {
-          const [x = 0, y = 0] = axis.ends[0] ?? [];
-          const foot = view.pixelOf(new Vector3(x, y, lowest - 1.5));
-          const head = view.pixelOf(new Vector3(x, y, end));
-          return (
-            <g key={axis.tag}>
-              <path
-                d={`M${foot.x} ${foot.y} L${head.x} ${head.y}`}
-                stroke={tone.soft}
-                strokeWidth={0.6}
-                strokeDasharray="9 3 2 3"
-              />
-              <Tag tag={axis.tag} at={foot} />
-            </g>
-          );
-        })}
+      {lines.map(({ tag, from, to }) => (
+        <path
+          key={tag}
+          d={`M${to.x} ${to.y} L${from.x} ${from.y}`}
+          stroke={tone.soft}
+          strokeWidth={0.6}
+          strokeDasharray="9 3 2 3"
+        />
+      ))}
+      <Bubbles lines={lines} />
       {Math.abs(into.z) < LEVEL &&
         federation.levels.map((level) => {
           const { y } = view.pixelOf(pose.target.clone().setZ(level.elevation_m));
@@ -145,15 +148,24 @@ function PickedOutlines({ view, pose }: { view: View; pose: Pose }) {
   ));
 }
 
-function Tag({ tag, at }: { tag: string; at: Point }) {
-  return (
-    <g transform={`translate(${at.x} ${at.y})`}>
-      <circle r={TAG_PX} fill={tone.paper} stroke={tone.soft} strokeWidth={0.8} />
-      <Words x={0} y={3.5} anchor="middle">
-        {tag}
-      </Words>
+/** The tags of grid lines at their ends, side by side where the ends lie too near together. */
+function Bubbles({ lines }: { lines: readonly { tag: string; from: Point; to: Point }[] }) {
+  const bubbles = lines.map(({ tag, from, to }) => ({
+    tag,
+    end: to,
+    way: { x: to.x - from.x, y: to.y - from.y },
+  }));
+  return bubblesApart(bubbles, TAG_PX).map(({ tag, end, at }) => (
+    <g key={tag}>
+      <path d={`M${end.x} ${end.y} L${at.x} ${at.y}`} stroke={tone.soft} strokeWidth={0.6} />
+      <g transform={`translate(${at.x} ${at.y})`}>
+        <circle r={TAG_PX} fill={tone.paper} stroke={tone.soft} strokeWidth={0.8} />
+        <Words x={0} y={3.5} anchor="middle">
+          {tag}
+        </Words>
+      </g>
     </g>
-  );
+  ));
 }
 
 function Words(props: { x: number; y: number; anchor: "start" | "middle"; children: string }) {
