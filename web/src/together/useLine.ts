@@ -8,6 +8,7 @@ import { useSession } from "../open/session";
 import { Line } from "../open/together/line";
 import { type Person, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
+import { announce, following } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { useViewState } from "../open/visibility/viewState";
 import { Pointer } from "../stage/layers/pointer";
@@ -78,6 +79,7 @@ export function useLine(): void {
       } else if (said.kind === "looks") {
         if (!shows || useTools.getState().locked) return;
         const limits = { through_m: said.through_m, depth_m: null };
+        announce(following(said.name));
         stage()?.take(poseOf({ eye: said.eye, limits }, federation.origin_m));
       } else if (said.kind === "points") {
         const point = said.at_m && onStage(said.at_m, federation.origin_m);

@@ -5,6 +5,7 @@ import { usePerson } from "../../api/person";
 import { eyeOf, poseOf } from "../document";
 import { inProject, onStage } from "../origin";
 import { useSession, withErrorNotice } from "../session";
+import { announce } from "../trail/cause";
 import { useOpen } from "../useStage";
 import type { Markup } from "../visibility/viewState";
 import { addMarkup, type Kind, NAMES, putMarkup, useMarking } from "./marking";
@@ -75,6 +76,7 @@ export function usePlacing() {
       /** Go to where a markup was drawn from. */
       back: (markup: Markup) => {
         const limits = { through_m: 0, depth_m: null };
+        announce("where a markup was drawn");
         stage()?.go(poseOf({ eye: markup.eye, limits }, federation.origin_m));
       },
     };

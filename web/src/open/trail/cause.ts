@@ -8,6 +8,16 @@ export function announce(cause: string, kind: ViewKind = "stage"): void {
   announced[kind] = cause;
 }
 
+const FOLLOWING = "following ";
+
+/** The cause while somebody is followed. */
+export const following = (name: string): string => `${FOLLOWING}${name}`;
+
+/** Whether such a move goes on where the one before it left off, so that both are one approach. */
+export function goesOn(cause: string): boolean {
+  return cause === "zoomed" || cause === "walked" || cause === "flew" || cause.startsWith(FOLLOWING);
+}
+
 /** What brought the eye to where it rests: what was announced, if it went there by itself. It counts for one such rest. */
 export function causeOf(cause: Cause, kind: ViewKind = "stage"): string {
   if (cause !== "went") return cause;

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { View } from "../../api/client";
-import { announce, causeOf } from "./cause";
+import { announce, causeOf, following } from "./cause";
 import { MOST_PLACES, sameEye, stepped, withPlace } from "./trail";
 
 const pose = (x: number): View => ({
@@ -59,6 +59,20 @@ test("going back and then moving keeps what was ahead, and the new place comes l
 test("coming to the last place again adds nothing", () => {
   const next = withPlace({ ...grown(3), at: 0 }, place(2));
   expect([eyes(next), next.at]).toEqual([[0, 1, 2], 2]);
+});
+
+test("one approach is one place, the last of it; after a pause or by another way it is a new one", () => {
+  const begun = grown(2);
+  const rested = (x: number, restedMs: number, cause = "zoomed") => ({ ...place(x, cause), restedMs });
+  const near = [rested(10, 0), rested(11, 4000), rested(12, 9000)].reduce<typeof begun>(withPlace, begun);
+  expect([eyes(near), near.at]).toEqual([[0, 1, 12], 2]);
+  expect(new Set(near.places.map((p) => p.id)).size).toBe(3);
+  expect(eyes(withPlace(near, rested(13, 20_000)))).toEqual([0, 1, 12, 13]);
+  expect(eyes(withPlace(near, rested(13, 9500, "turned")))).toEqual([0, 1, 12, 13]);
+  // Places that one went back to stay as they are.
+  expect(eyes(withPlace({ ...near, at: 1 }, rested(13, 9500)))).toEqual([0, 1, 12, 13]);
+  const followed = [rested(20, 0, following("Ida")), rested(21, 900, following("Ida"))];
+  expect(eyes(followed.reduce<typeof begun>(withPlace, begun))).toEqual([0, 1, 21]);
 });
 
 test("zooming that a wall holds back is no new place", () => {

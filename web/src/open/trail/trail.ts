@@ -4,6 +4,7 @@ import type { ViewKind } from "../../stage/view";
 import { type OlderView, today } from "../document";
 import type { Drawing } from "../drawings/drawing";
 import { perProject } from "../perProject";
+import { goesOn } from "./cause";
 
 /** A place where the eye rested, with what brought it there. */
 export interface Place {
@@ -12,6 +13,8 @@ export interface Place {
   view: View;
   cause: string;
   picture: string;
+  /** When the eye came to rest there, in milliseconds since 1970; an earlier version did not keep it. */
+  restedMs?: number;
   /** What was drawn there, on the trail of the drawing beside the stage. */
   drawing?: Drawing;
 }
@@ -30,6 +33,8 @@ interface OpenTrail extends TrailState {
 }
 
 export const MOST_PLACES = 200;
+/** What moves on so soon after it rested has not arrived yet. */
+const GOES_ON_MS = 10_000;
 const SAME = 1e-7;
 
 /** Whether two views see the same from the same eye: how far away the target is counts only in a parallel view. */
@@ -47,15 +52,22 @@ export function sameEye({ eye: a }: View, { eye: b }: View): boolean {
   );
 }
 
+function isOneApproach(before: Place, place: Omit<Place, "id">): boolean {
+  if (before.restedMs === undefined || place.restedMs === undefined) return false;
+  return goesOn(place.cause) && before.cause === place.cause && place.restedMs - before.restedMs < GOES_ON_MS;
+}
+
 /**
- * The trail with a new place as its last one. The place one is at already, or the last one, is not added again. The oldest go, but
- * never the first, which is how the project was opened.
+ * The trail with a new place as its last one. The place one is at already, or the last one, is not added again, and several moves
+ * of one approach are one place, the last of them. The oldest go, but never the first, which is how the project was opened.
  */
 export function withPlace<T extends TrailState>(trail: T, place: Omit<Place, "id">): T | TrailState {
   const here = trail.places[trail.at];
   if (here && sameEye(here.view, place.view)) return trail;
   const last = trail.places.at(-1);
   if (last && sameEye(last.view, place.view)) return { ...trail, at: trail.places.length - 1 };
+  if (here && here === last && isOneApproach(here, place))
+    return { ...trail, places: [...trail.places.slice(0, -1), { ...place, id: here.id }] };
   const id = Math.max(0, ...trail.places.map((p) => p.id)) + 1;
   const places = [...trail.places, { ...place, id }];
   if (places.length > MOST_PLACES) places.splice(1, 1);

@@ -36,6 +36,7 @@ export function keepPlace(stage: Stage, federation: Federation, cause: Cause, ki
           view,
           drawing ? NOTHING : besideFreest(stage.canvas, stage.aspect),
         ),
+    restedMs: Date.now(),
     ...(drawing ? { drawing } : {}),
   });
   if (next !== trail || trail.openedId === null) changeTrail(kind, next);
