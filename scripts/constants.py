@@ -42,7 +42,10 @@ CONSTANTS: dict[str, tuple[object, str]] = {
     "MOST_PLANES": (MOST_PLANES, "So many planes cut a view at once."),
     "TOUCH_M": (Check.touch_m, "What overlaps by less only touches."),
     "SHEET_DEPTH_M": (SheetRequest.depth_m, "How far behind the cut a sheet shows what lies there."),
-    "SHEET_FORMATS": (list(FORMATS), "The formats in which a sheet is saved."),
+    "SHEET_FORMATS": (
+        [{"form": key, "name": each.name} for key, each in FORMATS.items()],
+        "The formats in which a sheet is saved.",
+    ),
     "ATTRIBUTES": (
         [
             {"what": what, **{k: v for k, v in asdict(each).items() if k != "weight"}}

@@ -177,14 +177,15 @@ def measured(page: Page, keep: Callable[[str], None]) -> None:
 
 def found(page: Page, keep: Callable[[str], None]) -> None:
     """What of air and structure interferes, on the building, and a topic of the first of it."""
+    from tests.e2e.conftest import pick_one
     from tests.e2e.stage import wait_posed, wait_resting, where
 
     here = where(page)
     page.get_by_role("button", name="Home", exact=True).click()
     wait_posed(page, here)
     page.get_by_role("tab", name="Findings").click()
-    page.get_by_label("One group").select_option(label="Air")
-    page.get_by_label("The other group").select_option(label="Structure")
+    pick_one(page, "One group", "Air")
+    pick_one(page, "The other group", "Structure")
     page.get_by_label("clearance").fill("30 mm")
     page.get_by_role("button", name="Run the check").click()
     page.get_by_test_id("finding").first.wait_for(timeout=120_000)
@@ -296,6 +297,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
 
 def listed(page: Page, keep: Callable[[str], None]) -> None:
     """The sea-water pipes of a level, alone, tinted by system, with their lengths."""
+    from tests.e2e.conftest import pick_one
     from tests.e2e.stage import wait_posed, where
 
     page.get_by_role("tab", name="Register").click()
@@ -303,9 +305,9 @@ def listed(page: Page, keep: Callable[[str], None]) -> None:
     page.get_by_label("Comparison").select_option("contains")
     page.get_by_label("Value").fill("sea-water")
     page.get_by_role("button", name="Add a condition").click()
-    page.get_by_label("Question").nth(1).select_option("level")
+    pick_one(page, "Question", "Level", 1)
     page.get_by_label("Value").nth(1).fill("Level 01")
-    page.get_by_label("Step 1 of the grouping").select_option("system")
+    pick_one(page, "Step 1 of the grouping", "system")
     page.get_by_role("button", name="length", exact=True).click()
     page.get_by_test_id("register-count").filter(has_text="72").wait_for()
     page.get_by_role("button", name="isolate").first.click()

@@ -87,6 +87,7 @@ def test_several_components_say_what_they_have_in_common(client, house, ids):
         return {each["what"]: (each["value"], each["values"]) for each in answer.json()}
 
     assert common("P-0", "P-1")["system"] == ("Supply", 1)
+    assert common("P-0", "P-1")["class"] == ("Pipe", 1)
     assert common("P-0", "W-1")["class"] == (None, 2)
     assert common("P-0", "W-1")["level"] == ("Level 00", 1)
     gone = {"kind": "these", "of": {ids["model"]: ["nobody"]}}

@@ -202,7 +202,7 @@ def test_a_sheet_is_drawn_by_a_job_in_open_formats(client, house, work):
     assert {"STR-CUT", "AIR-CUT"} <= {name[:7] for name in layers}
     assert client.get(f"/api/tasks/{task}/sheet/pdf").content.startswith(b"%PDF")
     hidden = ask(client, house, sheet(rules=[rule(AIR)]))
-    huge = ask(client, house, sheet(scale=1))
+    huge = ask(client, house, sheet(scale=1, paper="A4"))
     work()
     assert "AIR-CUT" not in client.get(f"/api/tasks/{hidden}/sheet/svg").text
     assert row(client, house, huge)["status"] == "failed"

@@ -3,6 +3,7 @@
 import math
 import re
 import xml.etree.ElementTree as ET
+from dataclasses import replace
 
 import ezdxf
 import numpy as np
@@ -122,18 +123,47 @@ def test_ten_metres_at_one_to_fifty_are_200_mm_in_svg(sheet):
     assert {"Yard", "0.01", "Level 00 + 1.20", "1:50", "A", "2", "+1.200 m"} <= words
 
 
-def test_ten_metres_at_one_to_fifty_are_200_mm_in_dxf(sheet, tmp_path):
-    (tmp_path / "a.dxf").write_bytes(FORMATS["dxf"].write(sheet))
+@pytest.mark.parametrize(("name", "unit", "per_m"), [("dxf", ezdxf.units.M, 1), ("dxf_mm", ezdxf.units.MM, 1000)])
+def test_in_dxf_the_building_is_in_model_space_where_it_stands_and_the_sheet_in_paper_space(
+    sheet, tmp_path, name, unit, per_m
+):
+    (tmp_path / "a.dxf").write_bytes(FORMATS[name].write(sheet))
     document = ezdxf.readfile(tmp_path / "a.dxf")
-    assert document.units == ezdxf.units.MM
+    assert document.units == unit
     assert not document.audit().errors
-    cuts = list(document.modelspace().query('LWPOLYLINE[layer=="ARC-CUT-HEAVY"]'))
-    assert len(cuts) == 1
-    assert cuts[0].closed
-    assert np.ptp(np.array(list(cuts[0].get_points("xy"))), axis=0) == pytest.approx([200, 4], abs=1e-6)
+    model, paper = document.modelspace(), document.paperspace("Sheet")
+    (wall,) = model.query('LWPOLYLINE[layer=="ARC-CUT-HEAVY"]')
+    assert wall.closed
+    corners = np.array(list(wall.get_points("xy"))) / per_m
+    assert [*corners.min(axis=0), *corners.max(axis=0)] == pytest.approx([0, 0, 10, 0.2], abs=1e-6)
     assert document.layers.get("ARC-CUT-HEAVY").dxf.lineweight == 50
     assert document.layers.get("ARC-BEHIND-THIN").dxf.lineweight == 25
-    assert {t.dxf.text for t in document.modelspace().query("TEXT")} >= {"Yard", "1:50"}
+    assert {text.dxf.text for text in model.query("TEXT")} == {"Yard", "0.01"}
+    assert {text.dxf.text for text in paper.query("TEXT")} >= {"Yard", "1:50", "Level 00 + 1.20"}
+    assert {ref.get_attrib_text("TAG") for ref in model.query("INSERT")} == {"1", "2", "A"}
+    (hatch,) = model.query("HATCH")
+    assert hatch.dxf.layer == "ARC-HATCH-FINE"
+    assert not hatch.dxf.solid_fill
+    assert [line.angle for line in hatch.pattern.lines] == [45, 45]
+    low, high = np.array(document.header["$EXTMIN"])[:2], np.array(document.header["$EXTMAX"])[:2]
+    assert (low <= 0).all()
+    assert (high >= np.array([10, 0.2]) * per_m).all()
+    assert (high - low < 20 * per_m).all()
+
+
+@pytest.mark.parametrize("turned_deg", [0.0, 28.0])
+def test_the_view_of_a_dxf_shows_the_building_on_paper_where_the_other_forms_draw_it(sheet, turned_deg, tmp_path):
+    federation, materials = yard()
+    drawn = draw(replace(federation, building_north_deg=turned_deg), level_plane(1.2), materials, scale=50)
+    (tmp_path / "a.dxf").write_bytes(FORMATS["dxf"].write(drawn))
+    document = ezdxf.readfile(tmp_path / "a.dxf")
+    view = document.paperspace("Sheet").query("VIEWPORT")[-1]
+    (wall,) = document.modelspace().query('LWPOLYLINE[layer=="ARC-CUT-HEAVY"]')
+    to_paper = view.get_transformation_matrix()
+    on_paper = np.array([(p.x, p.y) for p in to_paper.transform_vertices(wall.vertices_in_wcs())])
+    (area,) = [a for a in drawn.areas if a.layer == "ARC-CUT"]
+    assert on_paper == pytest.approx(area.rings[0][1], abs=1e-6)
+    assert view.get_scale() == pytest.approx(1000 / 50)
 
 
 def test_the_pdf_is_a_page_of_the_sheet_with_the_wall_to_scale(sheet):
@@ -172,10 +202,10 @@ def test_the_drawing_has_the_polygons_of_the_cut(sheet):
 def test_an_upright_cut_has_level_marks_and_the_grid_lines_that_cross_it():
     federation, materials = yard()
     drawn = draw(federation, upright_plane((5.0, 2.5), 90.0), materials, scale=100, depth_m=1)
-    words = {text.words for text in drawn.texts}
+    words = {text.words for text in drawn.all_texts}
     assert {"A", "Level 00 +0.000", "090\N{DEGREE SIGN}"} <= words
     assert "B" not in words  # it lies beyond what is drawn; 1 and 2 run along the cut
-    (mark,) = [c for c in drawn.circles if c.layer == "GRID"]
+    (mark,) = drawn.bubbles
     wall = np.concatenate([ring for area in drawn.areas if area.layer == "ARC-CUT" for _, ring in area.rings])
     # Looking east, north is to the left: the axis stands at the wall's right face.
     assert mark.at[0] == pytest.approx(wall[:, 0].max(), abs=1e-6)
@@ -185,8 +215,7 @@ def test_an_upright_cut_has_level_marks_and_the_grid_lines_that_cross_it():
 def test_a_grid_line_in_the_plane_of_a_cut_is_not_one_that_comes_through_it(turned_deg):
     federation, materials = yard(0.1)
     drawn = draw(federation, upright_plane((5.0, 0.1), 180.0 + turned_deg), materials, scale=100, depth_m=1)
-    bubbles = {circle.at for circle in drawn.circles if circle.layer == "GRID"}
-    assert sorted(text.words for text in drawn.texts if text.at in bubbles) == ["1", "2"]
+    assert sorted(bubble.tag for bubble in drawn.bubbles) == ["1", "2"]
 
 
 def test_nothing_cut_is_an_empty_sheet():
@@ -197,14 +226,24 @@ def test_nothing_cut_is_an_empty_sheet():
     assert ET.fromstring(svg(drawn)) is not None
 
 
-def test_the_smallest_sheet_is_taken_and_what_fits_none_says_which_scale_would():
-    assert paper_for(200, 150, 50).name == "A4"
-    assert paper_for(300, 150, 50).name == "A3"
-    with pytest.raises(NoPaperError, match=r"fits on no sheet up to A0; take a scale of 1:1\d\d or smaller"):
-        paper_for(2400, 900, 50)
-    assert paper_named("ansi d").width_mm == pytest.approx(34 * 25.4)
+def test_the_smallest_sheet_is_taken_and_what_fits_none_has_one_of_its_own_size():
+    assert paper_for(200, 150).name == "A4"
+    assert paper_for(300, 150).name == "A3"
+    own = paper_for(2400, 900)
+    assert (own.name, own.inside_mm) == ("2430 by 920 mm", (2400, 900))
+    assert paper_named("ansi d", 200, 150, 50).width_mm == pytest.approx(34 * 25.4)
     with pytest.raises(NoPaperError, match="no sheet B7; give one of A4"):
-        paper_named("B7")
+        paper_named("B7", 200, 150, 50)
+    with pytest.raises(NoPaperError, match=r"does not fit on A4; draw it at about 1:75, or leave the size"):
+        paper_named("a4", 400, 150, 50)
+
+
+def test_a_cut_too_large_for_every_standard_sheet_is_drawn_in_every_form():
+    federation, materials = yard()
+    large = draw(federation, level_plane(1.2), materials, scale=2)
+    assert large.paper.width_mm > 5000
+    assert ET.fromstring(svg(large)).attrib["width"] == f"{large.paper.width_mm:g}mm"
+    assert all(len(form.write(large)) > 1000 for form in FORMATS.values())
 
 
 def test_hatches():
@@ -232,7 +271,7 @@ def test_the_command_writes_all_three(tmp_path):
     assert ET.parse(written[0]).getroot().attrib["width"] == "420mm"
     for more, said in (
         (("--scale", "0"), "not a scale"), (("--depth", "-1"), "zero or more"), (("--sheet", "B7"), "no sheet B7"),
-        (("--scale", "1"), "fits on no sheet"),
+        (("--scale", "1", "--sheet", "A3"), "does not fit on A3"),
     ):  # fmt: skip
         refused = run("cut", path, "--storey", "00", "--height", "1.2", "--svg", written[0], *more, "--json")
         assert refused.exit_code == 2

@@ -58,6 +58,7 @@ def ids(text: str) -> list[str]:
         ("class:IfcWall", ["arc/A0", "arc/A1"]),
         ("class:IfcWallStandardCase", ["arc/A0"]),
         ("class:duct segment", ["air/B0", "air/B1"]),
+        ("class:Duct", ["air/B0", "air/B1"]),
         ("class:covering+level:01", ["arc/A2", "arc/A3"]),
         ("type:C*", ["arc/A2", "arc/A3", "arc/A4"]),
         ("system:Extract 2", ["air/B1"]),
@@ -266,7 +267,7 @@ def test_components_are_spoken_of_by_name_or_number_and_class():
     assert spoken(B, These({"arc": ("gone",)})) == "nothing in the building"
     assert stands(B, Rule(parse("type:C1"), "fade")) == "Faded: type C1"
     assert [noun("IfcDuctSegment"), counted(1, "wall"), counted(3, "assembly")] == [
-        "duct segment",
+        "duct",
         "1 wall",
         "3 assemblies",
     ]

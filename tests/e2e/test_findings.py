@@ -9,6 +9,7 @@ import xml.etree.ElementTree as ET
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.e2e.conftest import pick_one
 from tests.e2e.stage import wait_posed, wait_resting, where
 from tests.e2e.test_cutting import cut_at, filled, origin_of
 
@@ -29,8 +30,8 @@ def finding(home: Page):
 
 
 def look_for(page: Page, one: str, other: str, near: str) -> None:
-    page.get_by_label("One group").select_option(label=one)
-    page.get_by_label("The other group").select_option(label=other)
+    pick_one(page, "One group", one)
+    pick_one(page, "The other group", other)
     page.get_by_label("clearance").fill(near)
     page.get_by_role("button", name="Run the check").click()
 

@@ -93,4 +93,4 @@ def get_sheet(task_id: str, form: _Form, save: bool = False) -> Response:
     """A sheet as it was drawn last; to be looked at, or to be saved."""
     data, kind, name = tasks.result(task_id, form)
     how: How = "attachment" if save else "inline"
-    return Response(data, media_type=kind, headers=named(f"{name}.{form}", how))
+    return Response(data, media_type=kind, headers=named(f"{name}.{FORMATS[form].ends or form}", how))

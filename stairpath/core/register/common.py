@@ -8,11 +8,12 @@ import numpy as np
 
 from stairpath.core.visibility.attributes import GROUPING, What
 from stairpath.core.visibility.traits import Column, Mask, Traits
+from stairpath.core.visibility.wording import class_name
 
 
 @dataclass(frozen=True)
 class Common:
-    """What some components have for something: the value of all of them, or None, and how many values there are."""
+    """What some components have for something: the value of all of them as people say it, or None, and how many values there are."""
 
     what: What
     value: str | None
@@ -31,5 +32,6 @@ def in_common(traits: Traits, members: Mask) -> list[Common]:
         column = traits.columns[what]
         values = _values_in(column, members)
         of_all = next((v for v in sorted(values) if column.with_values([v])[members].all()), None)
-        found.append(Common(what, None if of_all is None else column.values[of_all], len(values)))
+        value = None if of_all is None else column.values[of_all]
+        found.append(Common(what, class_name(value) if value and what == "class" else value, len(values)))
     return found

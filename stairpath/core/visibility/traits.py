@@ -20,6 +20,14 @@ from stairpath.core.visibility.facts import Facts, facts_of
 Mask = npt.NDArray[np.bool_]
 Ints = npt.NDArray[np.int32]
 
+USUAL = {
+    "DuctSegment": "duct",
+    "PipeSegment": "pipe",
+    "CableSegment": "cable",
+    "CableCarrierSegment": "cable tray",
+    "BuildingElementProxy": "unclassified component",
+}
+"""What people call a component of a class whose own name they would not say."""
 CASES = re.compile(r"(StandardCase|ElementedCase)$")
 _APART = re.compile(r"([a-z])([A-Z])")
 
@@ -233,8 +241,9 @@ def _classes(texts: Sequence[str]) -> Column:
     def names(text: str) -> tuple[str, ...]:
         bare = text.removeprefix("Ifc")
         whole = (text, bare, CASES.sub("", text), CASES.sub("", bare))
-        # As it is read in lists: Pipe segment for IfcPipeSegment.
-        return (*whole, *(_APART.sub(r"\1 \2", name) for name in whole[1::2]))
+        # As it is read in lists, and as the standard's name reads: pipe, Pipe segment for IfcPipeSegment.
+        usual = [USUAL[name] for name in whole[3:] if name in USUAL]
+        return (*whole, *(_APART.sub(r"\1 \2", name) for name in whole[1::2]), *usual)
 
     return column(texts, {text: names(text) for text in set(texts)})
 

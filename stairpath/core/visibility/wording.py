@@ -9,7 +9,7 @@ import numpy as np
 from stairpath.core.visibility.condition import spoken as said
 from stairpath.core.visibility.rules import MATERIALS, Effect, Rule, selected
 from stairpath.core.visibility.selectors import All, AllBut, Either, Of, Selector, These, Where
-from stairpath.core.visibility.traits import CASES, Mask, Traits
+from stairpath.core.visibility.traits import CASES, USUAL, Mask, Traits
 
 _MOST_NAMED = 2
 _DONE: dict[Effect, str] = {
@@ -41,13 +41,13 @@ def counted(count: int, one: str) -> str:
 
 
 def noun(ifc_class: str) -> str:
-    """What one calls a component of a class: ``flow segment`` for IfcFlowSegment.
+    """What people call a component of a class: ``flow segment`` for IfcFlowSegment.
 
-    >>> noun("IfcWallStandardCase"), noun("IfcFlowSegment")
-    ('wall', 'flow segment')
+    >>> noun("IfcWallStandardCase"), noun("IfcFlowSegment"), noun("IfcDuctSegment")
+    ('wall', 'flow segment', 'duct')
     """
     plain = CASES.sub("", ifc_class.removeprefix("Ifc"))
-    return re.sub(r"(?<=[a-z])(?=[A-Z])", " ", plain).lower() or "component"
+    return USUAL.get(plain) or re.sub(r"(?<=[a-z])(?=[A-Z])", " ", plain).lower() or "component"
 
 
 def class_name(ifc_class: str) -> str:

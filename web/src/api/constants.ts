@@ -34,7 +34,12 @@ export const TOUCH_M: number = 0.001;
 export const SHEET_DEPTH_M: number = 3.0;
 
 /** The formats in which a sheet is saved. */
-export const SHEET_FORMATS = ["svg", "pdf", "dxf"] as const;
+export const SHEET_FORMATS = [
+  { form: "svg", name: "SVG" },
+  { form: "pdf", name: "PDF" },
+  { form: "dxf", name: "DXF, in metres" },
+  { form: "dxf_mm", name: "DXF, in millimetres" },
+] as const;
 
 /** What of a component can be asked besides its properties, and where it is offered. */
 export const ATTRIBUTES = [

@@ -2845,7 +2845,7 @@ export interface components {
         };
         /**
          * Common
-         * @description What some components have for something: the value of all of them, or None, and how many values there are.
+         * @description What some components have for something: the value of all of them as people say it, or None, and how many values there are.
          */
         Common: {
             /**

@@ -6,6 +6,7 @@ import { useComponent } from "../api/queries";
 import { find, numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { spoken } from "../open/selections/properties";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { face, tone } from "../style/theme";
@@ -134,6 +135,7 @@ function Chip({ ink, back, children }: { ink: string; back: string; children: Re
 }
 
 function Facts({ component: c }: { component: Component }) {
+  const units = useUnits();
   return (
     <Box
       component="dl"
@@ -147,15 +149,18 @@ function Facts({ component: c }: { component: Component }) {
       }}
     >
       <Fact name="Class">
-        {c.ifc_class}
+        {c.class_name}
         {c.predefined && c.predefined !== "NOTDEFINED" ? ` · ${spoken(c.predefined)}` : ""}
+        <Box component="span" sx={{ ml: 0.75, fontSize: 11, color: tone.soft }}>
+          {c.ifc_class}
+        </Box>
       </Fact>
       <Fact name="Type">{c.type_name}</Fact>
       <Fact name="Model">{c.file_name}</Fact>
       <Fact name="Level">{c.level ?? "No level"}</Fact>
       <Fact name="Room">{c.room ?? "none"}</Fact>
       <Fact name="Where">
-        <span data-testid="component-place">{c.place}</span>
+        <span data-testid="component-place">{units.within(c.place)}</span>
       </Fact>
       <Fact name="System">{c.systems.join(", ")}</Fact>
       <Fact name="Material">{c.material}</Fact>

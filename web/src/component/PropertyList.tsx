@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { useState } from "react";
 import type { Component } from "../api/client";
+import { plainName } from "../open/plainName";
 import { type Entry, figure, type Group, matching } from "../open/selections/properties";
 import { useRegister } from "../open/selections/registerState";
 import { useSession } from "../open/session";
@@ -32,13 +33,28 @@ export function Properties({ component }: { component: Component }) {
       {groups.map((group) => (
         <Box key={`${group.kind} ${group.name}`} sx={{ mt: 1.25 }}>
           <Box sx={{ fontSize: 12, color: tone.soft, fontWeight: 600, overflowWrap: "anywhere" }}>
-            {group.name}
+            <InWords name={group.name} />
           </Box>
           {group.entries.map((entry) => (
             <PropertyLine key={entry.name} group={group} entry={entry} />
           ))}
         </Box>
       ))}
+    </>
+  );
+}
+
+/** A name of the file in plain words, with the name itself beside it where that is another one. */
+function InWords({ name }: { name: string }) {
+  const plain = plainName(name);
+  return (
+    <>
+      {plain}
+      {plain !== name && (
+        <Box component="span" sx={{ ml: 0.75, fontSize: 11, fontWeight: 400, color: tone.soft }}>
+          {name}
+        </Box>
+      )}
     </>
   );
 }
@@ -62,7 +78,9 @@ function PropertyLine({ group, entry }: { group: Group; entry: Entry }) {
       }}
       tabIndex={0}
     >
-      <Box sx={{ overflowWrap: "anywhere" }}>{entry.name}</Box>
+      <Box sx={{ overflowWrap: "anywhere" }}>
+        <InWords name={entry.name} />
+      </Box>
       <Box
         sx={{
           textAlign: "right",

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { ATTRIBUTES } from "../api/constants";
 import { commonQuery, useComponent } from "../api/queries";
 import { numberingOf } from "../open/numbering";
+import { plainName } from "../open/plainName";
 import { useSelection } from "../open/selection";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
@@ -100,8 +101,8 @@ export function SideBySide({ ids }: { ids: readonly [string, string][] }) {
             }}
           >
             <Box sx={{ gridColumn: "1 / 3", fontSize: 11.5, color: tone.soft, overflowWrap: "anywhere" }}>
-              {row.name}
-              {row.group && ` · ${row.group}`}
+              {plainName(row.name)}
+              {row.group && ` · ${plainName(row.group)}`}
             </Box>
             {[row.one, row.other].map((value, k) => (
               <Box

@@ -11,7 +11,7 @@ export function asText(component: Component, units: Spoken): string {
     ...line("Description", c.description),
     ...line("Class", `${c.class_name} (${c.ifc_class})`),
     ...line("Type", c.type_name),
-    ...line("Where", c.place),
+    ...line("Where", units.within(c.place)),
     ...line("System", c.systems.join(", ")),
     ...line("Material", c.material),
     ...line("Model", c.file_name),
@@ -39,7 +39,7 @@ export function sideBySide(one: Component, other: Component, units: Spoken): Bes
   const facts = (c: Component) =>
     new Map<string, string>([
       ["\u001fName", c.name],
-      ["\u001fClass", c.ifc_class],
+      ["\u001fClass", c.class_name],
       ["\u001fType", c.type_name],
       ["\u001fDescription", c.description],
       ["\u001fLevel", c.level ?? ""],

@@ -60,7 +60,17 @@ export function SheetForm({ cut, done }: { cut: Cut; done: () => void }) {
       }}
       sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, my: 0.75, display: "grid", gap: 0.75 }}
     >
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "auto minmax(0, 1fr)",
+          columnGap: 1,
+          rowGap: 0.25,
+          alignItems: "center",
+          fontSize: 13,
+        }}
+      >
+        <span>Scale</span>
         <NativeSelect
           value={scale}
           inputProps={{ "aria-label": "Scale of the sheet" }}
@@ -78,13 +88,14 @@ export function SheetForm({ cut, done }: { cut: Cut; done: () => void }) {
             </option>
           ))}
         </NativeSelect>
+        <span>Sheet</span>
         <NativeSelect
           value={paper}
           inputProps={{ "aria-label": "Size of the sheet" }}
           sx={selects}
           onChange={(event) => setPaper(event.target.value)}
         >
-          <option value="">smallest that fits</option>
+          <option value="">the smallest that fits</option>
           {PAPERS.map((each) => (
             <option key={each}>{each}</option>
           ))}

@@ -53,9 +53,9 @@ function Row({ sheet }: { sheet: SheetTask }) {
           </Button>
         )}
         {sheet.made > 0 &&
-          SHEET_FORMATS.map((form) => (
+          SHEET_FORMATS.map(({ form, name }) => (
             <Button key={form} variant="text" component="a" href={`${address(form)}?save=true`} download>
-              {form.toUpperCase()}
+              {name}
             </Button>
           ))}
         <Button variant="text" onClick={() => void (busy ? stop(sheet.id) : again(sheet.id))}>

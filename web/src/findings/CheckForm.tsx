@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import type { Shapes } from "../api/client";
 import { useDraft } from "../open/drafts";
@@ -11,6 +10,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useValues } from "../open/useValues";
 import { DeskHeading } from "../parts/desk";
+import { PickOne } from "../parts/PickOne";
 import { Tick } from "../parts/Tick";
 import { useLooked } from "./finding";
 import { choicesOf, groupOf, VISIBLE } from "./groups";
@@ -77,25 +77,12 @@ function Side({ label, value, set }: { label: string; value: string; set: (key: 
   const { data: systems } = useValues("system");
   const { data: sets } = useSets();
   return (
-    <NativeSelect
+    <PickOne
+      label={label}
       value={value}
-      inputProps={{ "aria-label": label }}
-      sx={{ fontSize: 13, flex: 1, minWidth: 0 }}
-      onChange={(event) => set(event.target.value)}
-    >
-      <option value="">Choose…</option>
-      {choicesOf(federation, systems ?? [], sets ?? []).map(
-        ([heading, choices]) =>
-          choices.length > 0 && (
-            <optgroup key={heading} label={heading}>
-              {choices.map((choice) => (
-                <option key={choice.key} value={choice.key}>
-                  {choice.words}
-                </option>
-              ))}
-            </optgroup>
-          ),
-      )}
-    </NativeSelect>
+      {...(value ? {} : { none: "Choose…" })}
+      offered={choicesOf(federation, systems ?? [], sets ?? [])}
+      choose={set}
+    />
   );
 }

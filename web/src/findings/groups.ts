@@ -2,16 +2,11 @@ import type { Federation, Shapes } from "../api/client";
 import { theseOf } from "../open/numbering";
 import { pickedNow, useSelection } from "../open/selection";
 import { type Rule, useViewState } from "../open/visibility/viewState";
+import type { Offered } from "../parts/PickOne";
 import { counted } from "../parts/words";
 
 type ComponentSet = Shapes["ComponentSet"];
 export type Group = Shapes["Check"]["a"];
-
-/** A choice of what one side of a check has. */
-export interface Choice {
-  key: string;
-  words: string;
-}
 
 export const PICKED = "picked";
 export const VISIBLE = "visible";
@@ -22,26 +17,26 @@ export function choicesOf(
   federation: Federation,
   systems: readonly string[],
   sets: readonly ComponentSet[],
-): readonly (readonly [string, readonly Choice[]])[] {
+): Offered[] {
   const used = new Set(federation.models.flatMap((m) => (m.stands ? m.discipline : [])));
   return [
-    [
-      "Now",
-      [
-        { key: PICKED, words: "the selection" },
-        { key: VISIBLE, words: "what is visible" },
-        { key: ALL, words: "everything" },
+    {
+      label: "Now",
+      of: [
+        { value: PICKED, name: "the selection" },
+        { value: VISIBLE, name: "what is visible" },
+        { value: ALL, name: "everything" },
       ],
-    ],
-    [
-      "Disciplines",
-      federation.disciplines.flatMap(({ code, name }, k) =>
-        used.has(k) ? [{ key: `discipline:${code}`, words: name }] : [],
+    },
+    {
+      label: "Disciplines",
+      of: federation.disciplines.flatMap(({ code, name }, k) =>
+        used.has(k) ? [{ value: `discipline:${code}`, name }] : [],
       ),
-    ],
-    ["Sets", sets.map(({ id, name }) => ({ key: `set:${id}`, words: name }))],
-    ["Systems", systems.map((value) => ({ key: `system:${value}`, words: value }))],
-    ["Levels", federation.levels.map(({ name }) => ({ key: `level:${name}`, words: name }))],
+    },
+    { label: "Sets", of: sets.map(({ id, name }) => ({ value: `set:${id}`, name })) },
+    { label: "Systems", of: systems.map((value) => ({ value: `system:${value}`, name: value })) },
+    { label: "Levels", of: federation.levels.map(({ name }) => ({ value: `level:${name}`, name })) },
   ];
 }
 

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import type { Units } from "./unitNames";
 import {
   lengthOf,
+  lengthsWithin,
   signedLength,
   spokenArea,
   spokenLength,
@@ -112,4 +113,16 @@ describe("there and back", () => {
       ),
     );
   });
+});
+
+test("lengths in sentences of the core are read in one's own units, and nothing else is changed", () => {
+  const sentence = "Beam 3 m: 0.60 m clear, 0.90 m needed, 1.00 m² left at 1.25 m/s.";
+  expect(lengthsWithin(sentence, "m")).toBe(sentence);
+  expect(lengthsWithin(sentence, "mm")).toBe(
+    "Beam 3 m: 600 mm clear, 900 mm needed, 1.00 m² left at 1.25 m/s.",
+  );
+  expect(lengthsWithin(sentence, "ft")).toBe(
+    `Beam 3 m: 1' 11 5/8" clear, 2' 11 7/16" needed, 1.00 m² left at 1.25 m/s.`,
+  );
+  expect(lengthsWithin("4.00 m from grid 2", "mm")).toBe("4000 mm from grid 2");
 });

@@ -73,6 +73,14 @@ export function fullLength(metres: number, units: Units): string {
   return String(units === "mm" ? metres * 1000 : metres / FOOT_M);
 }
 
+const IN_METRES = /(?<![\w.])(\d+\.\d{2,3}) m(?![\w²³/])/g;
+
+/** A sentence about lengths in metres, to the centimetre or millimetre, with these in one's own units. */
+export function lengthsWithin(sentence: string, units: Units): string {
+  if (units === "m") return sentence;
+  return sentence.replace(IN_METRES, (_, metres: string) => spokenLength(Number(metres), units, 0));
+}
+
 const NUMBER = String.raw`\d+(?:[.,]\d*)?|[.,]\d+`;
 const INCH = String.raw`(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)|(${NUMBER})`;
 const METRIC = new RegExp(String.raw`^(${NUMBER})\s*(mm|cm|dm|m)?$`, "i");
@@ -145,6 +153,7 @@ export function spokenIn(units: Units) {
     signed: (metres: number, digits?: number) => signedLength(metres, units, digits),
     /** A height with its sign and without its unit, where there is little room. */
     height: (metres: number) => signedLength(metres, units, 2).replace(/ m+$/, ""),
+    within: (sentence: string) => lengthsWithin(sentence, units),
     area: (squareM: number) => spokenArea(squareM, units),
     volume: (cubicM: number) => spokenVolume(cubicM, units),
     typed: (metres: number) => typedLength(metres, units),

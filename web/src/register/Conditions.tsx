@@ -3,11 +3,13 @@ import Button from "@mui/material/Button";
 import { useId } from "react";
 import type { Shapes } from "../api/client";
 import { type Draft, HOWS, type How, howsOf, PLAIN } from "../open/selections/conditions";
+import { stepName } from "../open/selections/groups";
 import { useRegister } from "../open/selections/registerState";
 import { useOpen } from "../open/useStage";
 import { LISTED, useValues } from "../open/useValues";
+import { PickOne } from "../parts/PickOne";
 import { tone } from "../style/theme";
-import { useAskable } from "./useAskable";
+import { askedName, useAskable } from "./useAskable";
 
 const FIELD = {
   fontFamily: "inherit",
@@ -63,36 +65,23 @@ function OneCondition(props: {
   const { draft, askable, change, remove } = props;
   const values = useId();
   const { what, how, typed } = draft;
-  const of = (kind: "property" | "quantity") => askable.filter((each) => each.kind === kind);
-  const nameOf = ({ kind, group, name }: Shapes["Askable"]) => `${kind}:${group}.${name}`;
-  const asked = askable.find((each) => nameOf(each) === what);
+  const of = (kind: "property" | "quantity") => askable.filter((each) => each.kind === kind).map(askedName);
+  const asked = askable.find((each) => askedName(each).value === what);
   const ask = (next: string) =>
     change({ what: next, how: howsOf(next).includes(how) ? how : "equal", typed: "" });
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "1fr auto", gap: 0.5 }}>
-      <Box
-        component="select"
-        aria-label="Question"
+      <PickOne
+        label="Question"
         value={what}
-        onChange={(e) => ask(e.target.value)}
-        sx={FIELD}
-      >
-        {Object.entries(PLAIN).map(([key, name]) => (
-          <option key={key} value={key}>
-            {name}
-          </option>
-        ))}
-        {(["property", "quantity"] as const).map((kind) => (
-          <optgroup key={kind} label={kind === "property" ? "Properties" : "Quantities"}>
-            {of(kind).map((each) => (
-              <option key={nameOf(each)} value={nameOf(each)}>
-                {each.name} · {each.group}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-        {what.includes(":") && !asked && <option value={what}>{what.slice(what.indexOf(":") + 1)}</option>}
-      </Box>
+        offered={[
+          { of: Object.entries(PLAIN).map(([value, name]) => ({ value, name })) },
+          { label: "Properties", of: of("property") },
+          { label: "Quantities", of: of("quantity") },
+          ...(what.includes(":") && !asked ? [{ of: [{ value: what, name: stepName(what) }] }] : []),
+        ]}
+        choose={ask}
+      />
       <Button variant="text" aria-label="Remove the condition" onClick={remove} sx={{ minWidth: 0 }}>
         ×
       </Button>

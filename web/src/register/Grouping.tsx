@@ -4,9 +4,9 @@ import type { Shapes } from "../api/client";
 import { ATTRIBUTES } from "../api/constants";
 import { stepName, stepped } from "../open/selections/groups";
 import { QUANTITIES, useRegister } from "../open/selections/registerState";
+import { PickOne } from "../parts/PickOne";
 import { Switch } from "../parts/Switch";
-import { Choice } from "./Choice";
-import { useAskable } from "./useAskable";
+import { askedName, useAskable } from "./useAskable";
 
 const STEPS = ATTRIBUTES.filter(({ groups }) => groups).map(({ what }) => what);
 const CALLED = ATTRIBUTES.filter(({ groups }) => !groups).map(({ what }) => what);
@@ -17,11 +17,6 @@ const WORDS = ["Grouped by", "then by", "then by"];
 const GROUP = { fontSize: 13, display: "grid", gap: 0.5, alignItems: "center", mt: 1 } as const;
 
 const named = (value: string) => ({ value, name: stepName(value) });
-const asked = ({ kind, group, name }: Shapes["Askable"]) => ({
-  value: `${kind}:${group}.${name}`,
-  name: `${name} (${group})`,
-});
-
 /** How the register is grouped, in up to three steps, what is summed, and what stands beside each component. */
 export function Grouping() {
   const { data: askable = [] } = useAskable();
@@ -38,13 +33,13 @@ type Asks = { askable: readonly Shapes["Askable"][] };
 
 function Steps({ askable }: Asks) {
   const { steps, put } = useRegister();
-  const properties = askable.filter(({ kind }) => kind === "property").map(asked);
+  const properties = askable.filter(({ kind }) => kind === "property").map(askedName);
   const step = (at: number, value: string) => put({ steps: stepped(steps, at, value), open: [] });
   return [...steps, ...(steps.length < MOST_STEPS ? [""] : [])].map((value, at) => {
     const known = STEPS.some((each) => each === value) || properties.some((each) => each.value === value);
     return (
       <Line key={value || "another"} name={WORDS[at] ?? ""}>
-        <Choice
+        <PickOne
           label={`Step ${at + 1} of the grouping`}
           value={value}
           {...(at > 0 || !value ? { none: "none" } : {})}
@@ -74,7 +69,7 @@ function Sums({ askable }: Asks) {
         ))}
       </Words>
       {quantities.length > 0 && (
-        <Choice
+        <PickOne
           label="Another quantity to sum"
           value=""
           none="Add a quantity…"
@@ -92,7 +87,7 @@ function Columns({ askable }: Asks) {
   const of = (wanted: "property" | "quantity") =>
     askable
       .filter(({ kind }) => kind === wanted)
-      .map(asked)
+      .map(askedName)
       .filter(free);
   return (
     <Line name="Beside each">
@@ -109,7 +104,7 @@ function Columns({ askable }: Asks) {
         </Words>
       )}
       {columns.length < MOST_COLUMNS && (
-        <Choice
+        <PickOne
           label="Columns beside each component"
           value=""
           none={columns.length ? "Add…" : "none"}

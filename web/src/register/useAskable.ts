@@ -1,6 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { answerOf, api } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
+import { plainName } from "../open/plainName";
 import { useOpen } from "../open/useStage";
+import type { Named } from "../parts/PickOne";
 
 /** Every property and quantity that components of the building have. */
 export function useAskable() {
@@ -13,4 +15,13 @@ export function useAskable() {
         api.GET("/api/projects/{project_id}/askable", { params: { path: { project_id: projectId } } }),
       ),
   });
+}
+
+/** A property or quantity to choose: in plain words, beside its name and set in the file. */
+export function askedName({ kind, group, name }: Shapes["Askable"]): Named {
+  return {
+    value: `${kind}:${group}.${name}`,
+    name: plainName(name),
+    beside: plainName(name) === name ? group : `${name} · ${group}`,
+  };
 }

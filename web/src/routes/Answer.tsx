@@ -100,10 +100,11 @@ function Tight({ label, pinch }: { label: string; pinch: Shapes["RoutePinch"] })
 
 function NoWay({ blocked }: { blocked: Shapes["RouteBlocked"] }) {
   const lookAt = useLookAt();
+  const units = useUnits();
   return (
     <Box data-testid="no-way">
       <Box sx={{ fontWeight: 600, color: tone.wrong, mt: 1 }}>There is no route.</Box>
-      <Box sx={{ my: 0.5 }}>{blocked.needs}</Box>
+      <Box sx={{ my: 0.5 }}>{units.within(blocked.needs)}</Box>
       {blocked.components.map((c) => (
         <Box key={c.global_id} sx={{ fontSize: 12.5 }}>
           {c.label}, {c.model_name}

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { numberOf } from "../open/numbering";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
+import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { tone } from "../style/theme";
@@ -11,6 +12,7 @@ import { tone } from "../style/theme";
 export function StopLine() {
   const { federation } = useOpen();
   const stop = useWalkState((s) => s.stop);
+  const units = useUnits();
   const { open } = useSession.getState();
   const { pick } = useSelection.getState();
   if (!stop) return null;
@@ -36,7 +38,7 @@ export function StopLine() {
         fontSize: 13.5,
       }}
     >
-      {stop.sentence}
+      {units.within(stop.sentence)}
       {stop.component && (
         <Button variant="text" onClick={choose}>
           Show it

@@ -44,13 +44,13 @@ def pdf(sheet: Sheet) -> bytes:
             path.close()
         page.drawPath(path, stroke=1, fill=0)
     page.setDash([])
-    for circle in sheet.circles:
+    for circle in sheet.all_circles:
         page.setStrokeColor(HexColor(circle.pen.ink))
         page.setLineWidth(circle.pen.width_mm * mm)
         page.circle(circle.at[0] * mm, circle.at[1] * mm, circle.radius_mm * mm)
     page.setStrokeColor(HexColor("#ffffff"))
     page.setLineWidth(0.9 * mm)
-    for text in sheet.texts:
+    for text in sheet.all_texts:
         x, y = text.at[0] * mm, text.at[1] * mm
         font, size = "Helvetica-Bold" if text.bold else "Helvetica", text.height_mm / _CAPITALS * mm
         if not text.starts:

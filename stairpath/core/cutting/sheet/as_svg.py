@@ -39,13 +39,13 @@ def svg(sheet: Sheet) -> str:
         body.append(f'<g class="{pen}" data-layer={quoteattr(layer)}>')
         body += [f'<path d="{d(line.points, line.closed)}"/>' for line in lines]
         body.append("</g>")
-    for circle in sheet.circles:
+    for circle in sheet.all_circles:
         x, y = circle.at
         body.append(
             f'<circle class="{circle.pen.name}" data-layer={quoteattr(circle.layer)} cx="{x:.3f}" cy="{high - y:.3f}" '
             f'r="{circle.radius_mm:g}"/>'
         )
-    for text in sheet.texts:
+    for text in sheet.all_texts:
         x, y = text.at
         size = text.height_mm / _CAPITALS
         weight = ' font-weight="600"' if text.bold else ""

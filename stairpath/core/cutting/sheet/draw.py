@@ -31,11 +31,14 @@ Mask = npt.NDArray[np.bool_]
 DEPTH_M = 3.0
 _ROUND_MM = 12.0
 """So much of the drawing's own edge is for bubbles and level marks."""
-_BUBBLE_MM = 4.0
+BUBBLE_MM, TAG_MM = 4.0, 3.5
+"""The radius of the bubble of a grid line, and the height of its tag."""
 _TITLE_MM = (180.0, 36.0)
 _LETTER_MM, _LARGE_MM = 2.5, 5.0
 """Heights of lettering (ISO 3098)."""
 _NO_DISCIPLINE = "GEN"
+SHEET = "SHEET"
+"""The layer of what belongs to the sheet and not to the building: frame, title block, scale bar, arrow to north."""
 
 
 @dataclass(frozen=True)
@@ -50,11 +53,15 @@ class Line:
 
 @dataclass(frozen=True)
 class Area:
-    """What is cut of a component: rings (each (n, 2)), outer ones counter-clockwise, holes clockwise; and its ground."""
+    """What is cut of a component: rings (each (n, 2)), outer ones counter-clockwise, holes clockwise; ground and hatch.
+
+    The hatch is by angle in degrees and spacing in millimetres, as ``hatch_of`` gives it; its strokes are lines beside.
+    """
 
     rings: tuple[tuple[bool, Array], ...]
     layer: str
     ground: str = "#efebe2"
+    hatch: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -66,6 +73,25 @@ class Text:
     height_mm: float = _LETTER_MM
     starts: bool = False
     bold: bool = False
+    layer: str = SHEET
+
+
+@dataclass(frozen=True)
+class Bubble:
+    """The tag of a grid line in its circle."""
+
+    at: tuple[float, float]
+    tag: str
+
+    @property
+    def circle(self) -> Circle:
+        """Its circle."""
+        return Circle(self.at, BUBBLE_MM, THIN, "GRID")
+
+    @property
+    def text(self) -> Text:
+        """Its letters."""
+        return Text(self.at, self.tag, TAG_MM, bold=True, layer="GRID")
 
 
 @dataclass(frozen=True)
@@ -78,6 +104,31 @@ class Circle:
     layer: str
 
 
+class OnPaper:
+    """From a plane's own coordinates to the sheet's, and back to those of the building.
+
+    Of a level plane the building's are the project's x and y, of an upright one the way along it and the height.
+    """
+
+    def __init__(self, plane: Plane, turn_deg: float, scale: float) -> None:
+        angle = math.radians(turn_deg)
+        self.turn_deg = turn_deg
+        self.turn = np.array([[math.cos(angle), -math.sin(angle)], [math.sin(angle), math.cos(angle)]])
+        self.per_m = 1000.0 / scale
+        self.at = np.zeros(2)
+        self.origin_m: Array = plane.axes[:2] @ np.array(plane.point_m)
+
+    def __call__(self, flat: Array) -> Array:
+        """Points (..., 2) of the plane on the sheet."""
+        out: Array = np.asarray(flat) @ self.turn.T * self.per_m + self.at
+        return out
+
+    def building(self, paper_mm: Array) -> Array:
+        """Points (..., 2) of the sheet in the building, metres."""
+        out: Array = (np.asarray(paper_mm) - self.at) / self.per_m @ self.turn + self.origin_m
+        return out
+
+
 @dataclass
 class Sheet:
     """A drawing on paper, millimetres from its lower left corner; areas lie below lines, lines below words."""
@@ -85,25 +136,25 @@ class Sheet:
     paper: Paper
     scale: float
     title: str
+    on: OnPaper
+    """From the building to the paper and back."""
+    window_mm: tuple[Array, Array]
+    """The lower left and the upper right corner (2,) of what is drawn of the building, with bubbles and level marks."""
     areas: list[Area] = field(default_factory=list)
     lines: list[Line] = field(default_factory=list)
     circles: list[Circle] = field(default_factory=list)
     texts: list[Text] = field(default_factory=list)
+    bubbles: list[Bubble] = field(default_factory=list)
 
+    @property
+    def all_circles(self) -> list[Circle]:
+        """Circles, those of bubbles among them."""
+        return [*self.circles, *(bubble.circle for bubble in self.bubbles)]
 
-class _Ground:
-    """From the plane's own coordinates to the sheet's."""
-
-    def __init__(self, turn_deg: float, scale: float, low: Array, at_mm: Array) -> None:
-        angle = math.radians(turn_deg)
-        self.turn = np.array([[math.cos(angle), -math.sin(angle)], [math.sin(angle), math.cos(angle)]])
-        self.per_m = 1000.0 / scale
-        self.low, self.at = low, at_mm
-
-    def __call__(self, flat: Array) -> Array:
-        """Points (..., 2) on the sheet."""
-        out: Array = (np.asarray(flat) @ self.turn.T - self.low) * self.per_m + self.at
-        return out
+    @property
+    def all_texts(self) -> list[Text]:
+        """Words, those of bubbles among them."""
+        return [*self.texts, *(bubble.text for bubble in self.bubbles)]
 
 
 def _layer(kind: str, discipline: str) -> str:
@@ -112,8 +163,7 @@ def _layer(kind: str, discipline: str) -> str:
 
 def _bubble(sheet: Sheet, at: Array, tag: str) -> None:
     x, y = (float(v) for v in at)
-    sheet.circles.append(Circle((x, y), _BUBBLE_MM, THIN, "GRID"))
-    sheet.texts.append(Text((x, y), tag, 3.5, bold=True))
+    sheet.bubbles.append(Bubble((x, y), tag))
 
 
 _REACHES_M = 0.1
@@ -122,7 +172,7 @@ _ALONG = math.sin(math.radians(1))
 """A grid line that leans less than this out of the plane of a cut runs along it and comes through it nowhere."""
 
 
-def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: Array, high: Array) -> None:
+def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: OnPaper, low: Array, high: Array) -> None:
     """Grid lines with their tags: along a level cut as they run, on an upright one where they come through."""
     level = abs(plane.normal[2]) > 0.999
     z = plane.point_m[2]
@@ -141,7 +191,7 @@ def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: 
             if np.dot(b - a, way) < 0:
                 a, b = b, a
             sheet.lines.append(Line(np.array([a, b]), AXIS, "GRID"))
-            _bubble(sheet, b + way * _BUBBLE_MM, axis.tag)
+            _bubble(sheet, b + way * BUBBLE_MM, axis.tag)
         elif min(ends[:, 2]) < _REACHES_M and max(ends[:, 2]) > -_REACHES_M:
             length = float(np.linalg.norm(ends[1] - ends[0]))
             if abs(ends[0, 2] - ends[1, 2]) < length * _ALONG:
@@ -152,10 +202,10 @@ def _grid(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: 
             if low[0] - _ROUND_MM / 2 <= x <= high[0] + _ROUND_MM / 2:
                 top = np.array([x, high[1] + _ROUND_MM / 2])
                 sheet.lines.append(Line(np.array([[x, low[1] - 2], top]), AXIS, "GRID"))
-                _bubble(sheet, top + np.array([0, _BUBBLE_MM]), axis.tag)
+                _bubble(sheet, top + np.array([0, BUBBLE_MM]), axis.tag)
 
 
-def _levels(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low: Array, high: Array) -> None:
+def _levels(sheet: Sheet, federation: Federation, plane: Plane, on: OnPaper, low: Array, high: Array) -> None:
     """Level marks beside an upright cut: a dashed line, a triangle, name and height."""
     for level in federation.levels:
         v = (level.elevation_m - plane.point_m[2]) * float(plane.axes[1, 2])
@@ -166,15 +216,17 @@ def _levels(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground, low
         sheet.lines.append(Line(np.array([[low[0] - 4, y], [x + 22, y]]), LEVEL, "LEVELS"))
         mark = np.array([[x, y], [x + 1.5, y + 2.6], [x - 1.5, y + 2.6]])
         sheet.lines.append(Line(mark, THIN, "LEVELS", closed=True))
-        sheet.texts.append(Text((x + 3, y + 1.9), f"{level.name} {level.elevation_m:+.3f}", starts=True))
+        sheet.texts.append(Text((x + 3, y + 1.9), f"{level.name} {level.elevation_m:+.3f}", starts=True, layer="LEVELS"))
 
 
-def _rooms(sheet: Sheet, federation: Federation, plane: Plane, on: _Ground) -> None:
+def _rooms(sheet: Sheet, federation: Federation, plane: Plane, on: OnPaper) -> None:
     """Names of the rooms that a level cut goes through."""
     for room in drawn_rooms(federation, level_at(federation.levels, plane.point_m[2])):
         at = np.array([*room.label, plane.point_m[2]]) @ plane.axes.T + plane.into[:3, 3]
         x, y = on(at[None, :2])[0].tolist()
-        sheet.texts += [Text((x, y + 2), room.name, bold=True), Text((x, y - 2), room.number)]
+        sheet.texts += [
+            Text((x, y + 2), room.name, bold=True, layer="ROOMS"), Text((x, y - 2), room.number, layer="ROOMS"),
+        ]  # fmt: skip
 
 
 def _scale_bar(sheet: Sheet, at: Array) -> None:
@@ -186,9 +238,9 @@ def _scale_bar(sheet: Sheet, at: Array) -> None:
         ring = np.array(
             [[x + k * step, y], [x + (k + 1) * step, y], [x + (k + 1) * step, y + 1.5], [x + k * step, y + 1.5]]
         )
-        sheet.lines.append(Line(ring, THIN, "SHEET", closed=True))
+        sheet.lines.append(Line(ring, THIN, SHEET, closed=True))
         if k % 2 == 0:
-            sheet.areas.append(Area(((False, ring),), "SHEET", INK))
+            sheet.areas.append(Area(((False, ring),), SHEET, INK))
     for k in (0, 1, 5):
         sheet.texts.append(Text((x + k * step, y + 4), f"{k * step_m:g}{' m' if k == 5 else ''}"))
 
@@ -198,9 +250,9 @@ def _north(sheet: Sheet, at: Array, bearing_deg: float) -> None:
     angle = math.radians(bearing_deg)
     up, side = np.array([math.sin(angle), math.cos(angle)]), np.array([math.cos(angle), -math.sin(angle)])
     centre = np.asarray(at)
-    sheet.circles.append(Circle((float(centre[0]), float(centre[1])), 6.0, THIN, "SHEET"))
+    sheet.circles.append(Circle((float(centre[0]), float(centre[1])), 6.0, THIN, SHEET))
     ring = np.array([centre + up * 6, centre - up * 4 + side * 3, centre - up * 2.4, centre - up * 4 - side * 3])
-    sheet.areas.append(Area(((False, ring),), "SHEET", INK))
+    sheet.areas.append(Area(((False, ring),), SHEET, INK))
     x, y = (centre + up * 9).tolist()
     sheet.texts.append(Text((x, y), "N", 3.5, bold=True))
 
@@ -210,16 +262,16 @@ def _frame(sheet: Sheet, project: str, facts: Sequence[tuple[str, str]]) -> None
     paper = sheet.paper
     x0, y0 = paper.filing_mm, paper.edge_mm
     x1, y1 = paper.width_mm - paper.edge_mm, paper.height_mm - paper.edge_mm
-    sheet.lines.append(Line(np.array([[x0, y0], [x1, y0], [x1, y1], [x0, y1]]), FRAME, "SHEET", closed=True))
+    sheet.lines.append(Line(np.array([[x0, y0], [x1, y0], [x1, y1], [x0, y1]]), FRAME, SHEET, closed=True))
     cx, cy = (x0 + x1) / 2, (y0 + y1) / 2
     for a, b in (((cx, y0 - 5), (cx, y0 + 5)), ((cx, y1 - 5), (cx, y1 + 5)), ((x0 - 5, cy), (x0 + 5, cy)),
                  ((x1 - 5, cy), (x1 + 5, cy))):  # fmt: skip
-        sheet.lines.append(Line(np.array([a, b]), FRAME, "SHEET"))
+        sheet.lines.append(Line(np.array([a, b]), FRAME, SHEET))
     width, height = min(_TITLE_MM[0], x1 - x0), _TITLE_MM[1]
     left, top = x1 - width, y0 + height
-    sheet.areas.append(Area(((False, np.array([[left, y0], [x1, y0], [x1, top], [left, top]])),), "SHEET", "#ffffff"))
-    sheet.lines.append(Line(np.array([[x1, top], [left, top], [left, y0]]), FRAME, "SHEET"))
-    sheet.lines.append(Line(np.array([[left, y0 + 14], [x1, y0 + 14]]), THIN, "SHEET"))
+    sheet.areas.append(Area(((False, np.array([[left, y0], [x1, y0], [x1, top], [left, top]])),), SHEET, "#ffffff"))
+    sheet.lines.append(Line(np.array([[x1, top], [left, top], [left, y0]]), FRAME, SHEET))
+    sheet.lines.append(Line(np.array([[left, y0 + 14], [x1, y0 + 14]]), THIN, SHEET))
     sheet.texts.append(Text((left + 4, top - 9), sheet.title, _LARGE_MM, starts=True, bold=True))
     sheet.texts.append(Text((left + 4, top - 17), project, 3.5, starts=True))
     step = (width - 4) / max(1, len(facts))
@@ -248,21 +300,22 @@ def draw(
     ]
     faces = [triangles_of(np.array([g], dtype=object)) for _, g in polygons]
     back = behind(parts, plane, depth_m, np.concatenate(faces) if faces else np.zeros((0, 3, 2)))
-    on = _Ground(turn, scale, np.zeros(2), np.zeros(2))
+    on = OnPaper(plane, turn, scale)
     everything = [on(shapely.get_coordinates(g)) for _, g in polygons] + [on(back.lines.reshape(-1, 2))]
     corners = np.concatenate(everything) if everything else np.zeros((0, 2))
     if not len(corners):
         corners = np.zeros((1, 2))
     low, high = corners.min(axis=0), corners.max(axis=0)
-    room = 2 * (_ROUND_MM + 2 * _BUBBLE_MM)
+    around = _ROUND_MM + 2 * BUBBLE_MM
     aside = 0.0 if level else 30.0
-    width, height = high - low + [room + aside, room + _TITLE_MM[1]]
-    sheet = Sheet(paper_named(paper) if paper else paper_for(width, height, scale), scale, title)
-    inside = sheet.paper.inside_mm
-    corner = np.array([sheet.paper.filing_mm, sheet.paper.edge_mm + _TITLE_MM[1]])
+    width, height = high - low + [2 * around + aside, 2 * around + _TITLE_MM[1]]
+    sheet_of = paper_named(paper, width, height, scale) if paper else paper_for(width, height)
+    inside = sheet_of.inside_mm
+    corner = np.array([sheet_of.filing_mm, sheet_of.edge_mm + _TITLE_MM[1]])
     free = np.array([inside[0] - aside, inside[1] - _TITLE_MM[1]])
     on.at = corner + (free - (high - low)) / 2 - low
     low, high = low + on.at, high + on.at
+    sheet = Sheet(sheet_of, scale, title, on, (low - around, high + [around + aside, around]))
 
     def layer(kind: str, component: int) -> str:
         code = int(codes[component])
@@ -272,12 +325,10 @@ def draw(
         sheet.lines.append(Line(line, THIN, layer("BEHIND", of)))
     for component, region in polygons:
         rings = tuple((hole, on(ring)) for hole, ring in rings_of(region))
-        sheet.areas.append(Area(rings, layer("CUT", component)))
+        hatch = hatch_of(materials[component])
+        sheet.areas.append(Area(rings, layer("CUT", component), hatch=hatch))
         on_paper = shapely.transform(region, on)
-        sheet.lines += [
-            Line(stroke, FINE, layer("HATCH", component))
-            for stroke in hatching(on_paper, hatch_of(materials[component]))
-        ]
+        sheet.lines += [Line(stroke, FINE, layer("HATCH", component)) for stroke in hatching(on_paper, hatch)]
         sheet.lines += [Line(ring, HEAVY, layer("CUT", component), closed=True) for _, ring in rings]
     _grid(sheet, federation, plane, on, low, high)
     if level:

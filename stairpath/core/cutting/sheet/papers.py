@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 _INCH_MM = 25.4
@@ -38,26 +39,35 @@ PAPERS = {paper.name: paper for paper in (*ISO, *AMERICAN)}
 
 
 class NoPaperError(ValueError):
-    """There is no such sheet, or none is large enough; the message says what to do."""
+    """There is no such sheet, or it is not large enough; the message says what to do."""
 
 
-def paper_named(name: str) -> Paper:
-    """A sheet by its name; raises NoPaperError."""
+def paper_named(name: str, width_mm: float, height_mm: float, scale: float) -> Paper:
+    """A sheet by its name, for a drawing of a size; raises NoPaperError."""
     for known, paper in PAPERS.items():
-        if known.casefold() == name.strip().casefold():
+        if known.casefold() != name.strip().casefold():
+            continue
+        wide, high = paper.inside_mm
+        if width_mm <= wide and height_mm <= high:
             return paper
+        needed = math.ceil(scale * max(width_mm / wide, height_mm / high))
+        raise NoPaperError(
+            f"The drawing is {width_mm:.0f} by {height_mm:.0f} mm at 1:{scale:g} and does not fit on {paper.name}; "
+            f"draw it at about 1:{needed}, or leave the size of the sheet open."
+        )
     raise NoPaperError(f"There is no sheet {name}; give one of {', '.join(PAPERS)}.")
 
 
-def paper_for(width_mm: float, height_mm: float, scale: float) -> Paper:
-    """The smallest ISO sheet that a drawing of a size fits on; raises NoPaperError."""
+def paper_for(width_mm: float, height_mm: float) -> Paper:
+    """The smallest ISO sheet that a drawing of a size fits on; what is too large for all has a sheet of its own size.
+
+    >>> paper_for(2400.0, 900.0).name
+    '2430 by 920 mm'
+    """
     for paper in ISO:
         inside = paper.inside_mm
         if width_mm <= inside[0] and height_mm <= inside[1]:
             return paper
-    widest = ISO[-1].inside_mm
-    needed = scale * max(width_mm / widest[0], height_mm / widest[1])
-    raise NoPaperError(
-        f"The drawing is {width_mm:.0f} by {height_mm:.0f} mm at 1:{scale:g} and fits on no sheet up to A0; "
-        f"take a scale of 1:{needed:.0f} or smaller, or cut less."
-    )
+    own = Paper("", math.ceil(width_mm), math.ceil(height_mm))
+    wide, high = own.width_mm + own.filing_mm + own.edge_mm, own.height_mm + 2 * own.edge_mm
+    return Paper(f"{wide:.0f} by {high:.0f} mm", wide, high)

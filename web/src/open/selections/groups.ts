@@ -1,5 +1,6 @@
 import type { Shapes } from "../../api/client";
 import { ATTRIBUTES } from "../../api/constants";
+import { plainName, plainWithin } from "../plainName";
 import type { Selector } from "../visibility/selectors";
 import type { Condition } from "./conditions";
 
@@ -149,15 +150,15 @@ export function stepped(steps: readonly string[], at: number, value: string): st
   return [...steps.slice(0, at), ...(value && there < 0 ? [value] : []), ...steps.slice(at + 1)];
 }
 
+const bare = (step: string) => step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);
+
 /** What something is grouped by, as one says it. */
-export function stepName(step: string): string {
-  return step.slice(Math.max(step.lastIndexOf("."), step.indexOf(":")) + 1);
-}
+export const stepName = (step: string): string => plainName(bare(step));
 
 /** What a group is called in its step, the last of its path. */
 export function groupName(
   { path, says }: { path: readonly string[]; says: string },
   steps: readonly string[],
 ): string {
-  return says || `no ${stepName(steps[path.length - 1] ?? "name")}`;
+  return says || `no ${plainWithin(bare(steps[path.length - 1] ?? "name"))}`;
 }

@@ -1,4 +1,5 @@
 import type { Component } from "../../api/client";
+import { plainName } from "../plainName";
 import { type Spoken, unitsNow } from "../units";
 
 export interface Entry {
@@ -40,15 +41,14 @@ export function matching(
     ),
   }));
   const wanted = typed.trim().toLowerCase();
+  // People type what they read; others know the standard's names.
+  const found = (name: string) => `${name} ${plainName(name)}`.toLowerCase().includes(wanted);
   return [...quantities, ...properties]
     .map((group) => ({
       ...group,
       entries: group.entries.filter(
         (e) =>
-          !wanted ||
-          group.name.toLowerCase().includes(wanted) ||
-          e.name.toLowerCase().includes(wanted) ||
-          figure(e, units).toLowerCase().includes(wanted),
+          !wanted || found(group.name) || found(e.name) || figure(e, units).toLowerCase().includes(wanted),
       ),
     }))
     .filter((group) => group.entries.length > 0);
