@@ -97,7 +97,7 @@ def schedule(
     from stairpath.core.register.quantities import MeshFigures, all_figures, mesh_figures
     from stairpath.core.register.schedule import NotAScheduleError, steps_of
     from stairpath.core.register.schedule import schedule as scheduled
-    from stairpath.core.register.table import as_csv, as_xlsx, rows_of
+    from stairpath.core.register.table import CSV_ENCODING, as_csv, as_xlsx, rows_of
 
     readings = read_files(files)
     asked = _asked(readings)
@@ -113,7 +113,7 @@ def schedule(
     except NotAScheduleError as error:
         stop(str(error))
     rows = rows_of(steps, names, groups)
-    for path, data in ((csv, as_csv(rows).encode()), (xlsx, as_xlsx(rows) if xlsx else b"")):
+    for path, data in ((csv, as_csv(rows).encode(CSV_ENCODING)), (xlsx, as_xlsx(rows) if xlsx else b"")):
         if path is not None:
             try:
                 path.write_bytes(data)

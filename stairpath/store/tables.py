@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import uuid
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, time
 from typing import Any, ClassVar
 
 from sqlalchemy import (
@@ -20,6 +20,7 @@ from sqlalchemy import (
     LargeBinary,
     String,
     Text,
+    Time,
     UniqueConstraint,
     func,
 )  # fmt: skip
@@ -420,6 +421,11 @@ class Meeting(Base):
     ended_at: Mapped[datetime | None]
     removed_at: Mapped[datetime | None]
     present: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    absent: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
+    from_time: Mapped[time | None] = mapped_column(Time)
+    to_time: Mapped[time | None] = mapped_column(Time)
+    next_on: Mapped[date | None] = mapped_column(Date)
+    next_time: Mapped[time | None] = mapped_column(Time)
     topics: Mapped[list[str]] = mapped_column(ARRAY(String(32)), default=list)
     whys: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list)
     """Why each of its topics is on the agenda."""

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import base64
+import codecs
 import csv
 import dataclasses
 import io
 import re
 import zipfile
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
 from types import SimpleNamespace
 from urllib.parse import quote
@@ -365,11 +366,13 @@ def test_a_file_of_many_megabytes_is_taken(client, project, work):
 
 def test_a_list_for_a_spreadsheet_has_pictures_and_nothing_runs(client, house, ids):
     view = kept_view(client, house, {ids.id: [ids.global_ids[3]]})
-    topic = make(client, house, "=HYPERLINK(1)", views=[view["id"]], due="2026-01-09", labels=["door", "fire"])
+    said = {"due": "2026-01-09", "labels": ["door", "fire"], "description": "Over the door."}
+    topic = make(client, house, "=HYPERLINK(1)", views=[view["id"]], **said)
     client.post(f"/api/topics/{topic['id']}/comments", json={"text": "Seen."})
     make(client, house, "Another")
     plain = client.get(f"/api/projects/{house}/topics/list", params={"form": "csv"})
-    heading, first, second = csv.reader(io.StringIO(plain.text))
+    assert plain.content.startswith(codecs.BOM_UTF8)
+    heading, first, second = csv.reader(io.StringIO(plain.content.decode("utf-8-sig")))
     row = dict(zip(heading, first, strict=True))
     assert (row["reference"], row["title"], row["due"], row["overdue"]) == (
         "ARC 001",
@@ -378,10 +381,15 @@ def test_a_list_for_a_spreadsheet_has_pictures_and_nothing_runs(client, house, i
         "yes",
     )
     assert (row["labels"], row["comments"], second[1]) == ("door, fire", "1", "Another")
+    assert row["description"] == "Over the door."
+    assert row["what was said"].endswith(", Somebody: Seen.")
     assert row["link"].endswith(f"/p/{house}/t/{topic['id']}")
     book = client.get(f"/api/projects/{house}/topics/list", params={"topic": [topic["id"]]})
     sheet = openpyxl.load_workbook(io.BytesIO(book.content))["Topics"]
     assert (sheet.max_row, sheet["C2"].value, sheet["C2"].data_type) == (2, "=HYPERLINK(1)", "s")
+    due = next(cell for cell in sheet[2] if sheet.cell(1, cell.column).value == "due")
+    assert (due.is_date, due.value.date()) == (True, date(2026, 1, 9))
+    assert sheet.auto_filter.ref == sheet.dimensions
     assert [n for n in zipfile.ZipFile(io.BytesIO(book.content)).namelist() if n.startswith("xl/media/")] == [
         "xl/media/image1.png"
     ]

@@ -86,7 +86,7 @@ def test_the_minutes_are_of_what_was_dealt_with_with_the_view_of_the_meeting(cli
     (model,) = building(house)["models"]
     view = kept_view(client, house, {model["id"]: [model["global_ids"][3]]})
     topic = make(client, house, "Gap <b>too narrow</b>", views=[view["id"]])
-    make(client, house, "Not dealt with")
+    make(client, house, "Dealt with another time")
     meeting = begin(client, house, title="Meeting 14")
     note(client, meeting, topic, "Widen it to 900 mm.", decision=True, who="Tam Kerr", until="2026-12-04")
     page = client.get(f"/api/meetings/{meeting['id']}/minutes", params={"form": "html", "paper": "Letter"})
@@ -102,10 +102,37 @@ def test_the_minutes_are_of_what_was_dealt_with_with_the_view_of_the_meeting(cli
     ):
         assert text in page.text
     assert f"/p/{house}/t/{topic['id']}" in page.text
-    assert "Not dealt with" not in page.text
+    assert "Dealt with another time" in page.text.partition("<h2>Not dealt with</h2>")[2]
+    assert "Dealt with another time" not in page.text.partition("<h2>Not dealt with</h2>")[0]
     document = client.get(f"/api/meetings/{meeting['id']}/minutes")
     assert document.content.startswith(b"%PDF")
     assert "Meeting%2014.pdf" in document.headers["content-disposition"]
+
+
+def test_who_is_absent_the_hours_and_the_next_meeting_are_kept_and_taken_away(client, project):
+    meeting = begin(client, project)
+
+    def put(status=200, **body):
+        answer = client.patch(f"/api/meetings/{meeting['id']}", json=body)
+        assert answer.status_code == status, answer.text
+        return answer.json()
+
+    assert put(absent={"add": ["Tam Kerr", " Ida Fenn "]})["absent"] == ["Tam Kerr", "Ida Fenn"]
+    # Nobody is both: who comes late is present, who was noted by mistake is absent.
+    late = put(present={"add": ["Tam Kerr"]})
+    assert (late["present"], late["absent"]) == (["Mara Oake", "Tam Kerr"], ["Ida Fenn"])
+    wrong = put(absent={"add": ["Mara Oake"]})
+    assert (wrong["present"], wrong["absent"]) == (["Tam Kerr"], ["Ida Fenn", "Mara Oake"])
+    held = put(hours={"from_time": "09:30", "to_time": "11:00"}, next={"on": "2026-12-04", "at": "10:00"})
+    assert [held[key] for key in ("from_time", "to_time", "next_on", "next_time")] == [
+        "09:30:00", "11:00:00", "2026-12-04", "10:00:00",
+    ]  # fmt: skip
+    page = client.get(f"/api/meetings/{meeting['id']}/minutes", params={"form": "html"}).text
+    assert "from 09:30 to 11:00" in page
+    assert put(next={})["next_on"] is None
+    assert "Next meeting" not in client.get(f"/api/meetings/{meeting['id']}/minutes", params={"form": "html"}).text
+    put(422, hours={"from_time": "half past"})
+    put(422, next={"on": "1066-10-14"})
 
 
 def test_a_topic_of_another_project_is_not_dealt_with(client, project):

@@ -21,7 +21,8 @@ from tests.exchanged import PNG, png
 
 SAID = {
     "project": "Quillhaven", "title": "Coordination meeting 14", "date": "2026-11-27", "by": "Mara Oake",
-    "present": ["Mara Oake", "Łukasz Żółw"],
+    "present": ["Mara Oake", "Łukasz Żółw"], "absent": ["Tam Kerr"], "from": "09:30", "to": "11:00",
+    "next": "2026-12-04", "next_time": "10:00", "not_dealt_with": [{"reference": "ARC 009", "title": "Stair <rail>"}],
     "topics": [
         {
             "reference": "AIR-STR 014 b", "title": "Duct <b>AD-114</b> in beam B-12", "status": "in hand",
@@ -108,6 +109,19 @@ def test_the_command_writes_a_pdf_on_the_paper_that_is_wanted(tmp_path, paper, s
     assert b"http://127.0.0.1:8000/p/a" in plain
 
 
+def test_minutes_say_who_was_absent_the_hours_what_is_left_and_when_the_next_meeting_is(tmp_path):
+    page = " ".join(re.sub(r"<[^>]+>", " ", html(minutes_from(SAID, tmp_path))).split())
+    for words in (
+        "27 November 2026, from 09:30 to 11:00, minutes by Mara Oake",
+        "Absent Tam Kerr",
+        "Not dealt with ARC 009 Stair &lt;rail&gt;",
+        "Next meeting 4 December 2026, 10:00",
+    ):
+        assert words in page
+    plain = html(minutes_from({**SAID, "absent": [], "next": "", "not_dealt_with": [], "from": "", "to": ""}, tmp_path))
+    assert not [words for words in ("Absent", "Not dealt with", "Next meeting", "from ") if f">{words}" in plain]
+
+
 def test_pictures_that_are_none_and_addresses_of_elsewhere_are_left_out(tmp_path):
     said = {
         **SAID,
@@ -130,6 +144,8 @@ def test_pictures_that_are_none_and_addresses_of_elsewhere_are_left_out(tmp_path
         ({**SAID, "topics": [{"title": "x", "notes": [{"text": " "}]}]}, "nothing in the note"),
         ({**SAID, "topics": [{"title": "x", "picture": "../gone.png"}]}, "is not there"),
         ({**SAID, "topics": [{"title": 7}]}, "not a text"),
+        ({**SAID, "from": "half past"}, "which is no time; write one such as 09:30"),
+        ({**SAID, "not_dealt_with": ["ARC 009"]}, "not a record"),
     ],
 )
 def test_what_cannot_be_is_said_in_one_sentence(tmp_path, said, says):

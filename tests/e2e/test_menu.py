@@ -41,6 +41,7 @@ def test_the_menu_at_a_component_acts_on_it_or_on_the_selection_it_is_of(page: P
     page.keyboard.press("Enter")
     expect(hidden).to_have_text("2 hidden · 0 faded")
     page.keyboard.press("Control+z")
+    expect(hidden).to_have_text("all shown")
     # A measure begins at the point that was meant.
     page.mouse.click(*first, button="right")
     menu.get_by_role("menuitem", name="Measure from here").click()

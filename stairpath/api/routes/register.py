@@ -14,7 +14,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
 from stairpath.core.register.columns import Column, TextColumn
 from stairpath.core.register.schedule import NotAScheduleError, step_of
-from stairpath.core.register.table import as_csv, as_xlsx, rows_of, rows_of_each
+from stairpath.core.register.table import CSV_ENCODING, as_csv, as_xlsx, rows_of, rows_of_each
 from stairpath.core.visibility.wording import class_name
 from stairpath.work.base.errors import WrongError
 from stairpath.work.building.register import Scheduled, scheduled
@@ -79,5 +79,5 @@ def write_schedule(project_id: str, form: Literal["csv", "xlsx"], wish: schemas.
         rows = rows_of_each(wish.steps, made.columns, made.groups, made.asked)
     else:
         rows = rows_of(wish.steps, wish.sums, made.groups)
-    data, kind = (as_csv(rows).encode("utf-8-sig"), _CSV) if form == "csv" else (as_xlsx(rows), _XLSX)
+    data, kind = (as_csv(rows).encode(CSV_ENCODING), _CSV) if form == "csv" else (as_xlsx(rows), _XLSX)
     return Response(data, media_type=kind, headers=named(f"schedule.{form}"))

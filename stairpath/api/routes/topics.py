@@ -20,6 +20,7 @@ from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.api.routes.tasks import task_shape
 from stairpath.core.exchange import lists
 from stairpath.core.files import scratch_file
+from stairpath.core.register.table import CSV_ENCODING
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import TopicFields
 from stairpath.work.base import deleting
@@ -276,5 +277,5 @@ def save_list(
     """Topics as a list for a spreadsheet, all of them or some; with their pictures, where the form has room for them."""
     address = str(request.base_url).rstrip("/")
     name, lines = exporting.lines_of(project_id, address, topic or (), pictures=form == "xlsx")
-    data = lists.xlsx_of(lines) if form == "xlsx" else lists.csv_of(lines).encode()
+    data = lists.xlsx_of(lines) if form == "xlsx" else lists.csv_of(lines).encode(CSV_ENCODING)
     return Response(data, media_type=_LISTS[form], headers=named(f"{name} topics.{form}"))

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import json
 from dataclasses import asdict
 from typing import Any, Literal
@@ -15,6 +13,7 @@ from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.register.table import CSV_ENCODING, Cell, as_csv
 from stairpath.core.walking.route_answer import OtherWay, RouteAnswer, RouteRequest
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import ROUTE
@@ -105,16 +104,12 @@ def _geojson(answer: dict[str, Any], about: dict[str, Any]) -> str:
     return json.dumps({"type": "FeatureCollection", "features": features}, ensure_ascii=False)
 
 
-def _csv(answer: dict[str, Any]) -> str:
-    out = io.StringIO()
-    rows = csv.writer(out)
-    rows.writerow(["what", "size_m", "along_m", "x_m", "y_m", "z_m", "components", "global_ids"])
+def _csv(answer: dict[str, Any]) -> bytes:
+    rows: list[list[Cell]] = [["what", "size_m", "along_m", "x_m", "y_m", "z_m", "components", "global_ids"]]
     for pinch in answer["pinches"]:
         labels = "; ".join(f"{c['label']} ({c['model_name']})" for c in pinch["components"])
-        rows.writerow(
-            [pinch["what"], pinch["size_m"], pinch["along_m"], *pinch["at_m"], labels, "; ".join(_ids(pinch))]
-        )
-    return out.getvalue()
+        rows.append([pinch["what"], pinch["size_m"], pinch["along_m"], *pinch["at_m"], labels, "; ".join(_ids(pinch))])
+    return as_csv(rows).encode(CSV_ENCODING)
 
 
 _TYPES = {"json": "application/json", "geojson": "application/geo+json", "csv": "text/csv; charset=utf-8"}
@@ -130,6 +125,7 @@ def hand_on_route(route_id: str, form: Literal["json", "geojson", "csv"]) -> Res
     kept, project = routes.one(route_id)
     answer, wish = asdict(kept.answer), asdict(kept.wish)
     about = {"name": kept.name, "author": kept.author, "project": project, "body": kept.wish.body}
+    text: str | bytes
     if form == "json":
         text = json.dumps({**about, "wish": wish, **answer}, ensure_ascii=False)
     elif form == "geojson":

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
+from datetime import date, datetime, time
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -31,6 +31,11 @@ class Meeting(BaseModel):
     started_at: datetime
     ended_at: datetime | None
     present: list[str]
+    absent: list[str]
+    from_time: time | None
+    to_time: time | None
+    next_on: date | None
+    next_time: time | None
     topics: list[str]
     whys: list[Literal["left open", "overdue", "new", "chosen"]]
     folder: str | None

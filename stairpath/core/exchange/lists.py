@@ -11,19 +11,22 @@ from stairpath.core.exchange.pictures import checked
 from stairpath.core.register.table import Cell, Layout, as_csv, as_xlsx
 
 HEADING = (
-    "reference", "title", "status", "kind", "priority", "who has it", "due", "overdue", "level", "room", "labels",
-    "made by", "made on", "changed on", "comments", "link",
+    "reference", "title", "description", "status", "type", "priority", "assigned to", "due", "overdue", "level", "room",
+    "labels", "made by", "made on", "changed on", "comments", "what was said", "link",
 )  # fmt: skip
 _PICTURE_PX = (160, 100)
-_WIDTHS = (24, 14, 44, 12, 14, 12, 18, 12, 9, 10, 20)
+_WIDTHS = (24, 14, 44, 44, 12, 14, 12, 18, 12, 9, 10, 20, 20, 16, 12, 12, 10, 60, 40)
+_LONGEST_CELL = 32_000
+"""A spreadsheet's cell holds 32,767 letters."""
 
 
 @dataclass(frozen=True)
 class Line:
-    """A topic in a list; ``picture`` is PNG or JPEG."""
+    """A topic in a list; comments are whole texts, the oldest first, ``picture`` is PNG or JPEG."""
 
     reference: str
     title: str
+    description: str
     status: str
     kind: str
     priority: str
@@ -36,17 +39,22 @@ class Line:
     author: str
     made_on: date
     changed_on: date
-    comments: int
+    comments: tuple[str, ...]
     link: str
     picture: bytes | None = None
 
 
 def _cells(line: Line) -> list[Cell]:
     return [
-        line.reference, line.title, line.status, line.kind, line.priority, line.assigned_to,
-        line.due.isoformat() if line.due else "", "yes" if line.overdue else "", line.level, line.room,
-        ", ".join(line.labels), line.author, line.made_on.isoformat(), line.changed_on.isoformat(), line.comments, line.link,
+        line.reference, line.title, _short(line.description), line.status, line.kind, line.priority, line.assigned_to,
+        line.due or "", "yes" if line.overdue else "", line.level, line.room, ", ".join(line.labels), line.author,
+        line.made_on, line.changed_on, len(line.comments), _short("\n".join(reversed(line.comments))), line.link,
     ]  # fmt: skip
+
+
+def _short(text: str) -> str:
+    """A text as long as a cell holds; of comments the newest stand first, so that the oldest are left out."""
+    return text if len(text) <= _LONGEST_CELL else f"{text[:_LONGEST_CELL]} …"
 
 
 def csv_of(lines: Sequence[Line]) -> str:

@@ -6,13 +6,18 @@ import csv
 import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from datetime import date
 
 from stairpath.core.register.columns import Column, TextColumn, origin_of
 from stairpath.core.register.schedule import Group
 from stairpath.core.texts import plain
 from stairpath.core.visibility.traits import Traits
 
-Cell = str | int | float
+Cell = str | int | float | date
+CSV_ENCODING = "utf-8-sig"
+"""With a byte order mark, spreadsheets read letters beyond ASCII as they are."""
+_AS_A_DATE = "mm-dd-yy"
+"""The built-in format that a spreadsheet shows as the date of who reads it (ECMA-376, 18.8.30, number 14)."""
 PICTURE_ROW_POINTS = 78.0
 """How high a row with a picture is; about 100 pixels fit."""
 
@@ -94,17 +99,18 @@ class Layout:
 
 
 def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
-    """A table as a spreadsheet (Office Open XML), its heading kept in sight."""
+    """A table as a spreadsheet (Office Open XML), its heading kept in sight and with filters."""
     from openpyxl import Workbook
     from openpyxl.cell import WriteOnlyCell
     from openpyxl.drawing.image import Image
     from openpyxl.styles import Alignment, Font
+    from openpyxl.utils import get_column_letter
 
     book = Workbook(write_only=True)
     sheet = book.create_sheet(layout.title)
-    sheet.freeze_panes = f"{chr(ord('A') + layout.kept)}2"
+    sheet.freeze_panes = f"{get_column_letter(layout.kept + 1)}2"
     for column, width in enumerate(layout.widths or _widths(rows)):
-        sheet.column_dimensions[chr(ord("A") + column)].width = width
+        sheet.column_dimensions[get_column_letter(column + 1)].width = width
     for number, row in enumerate(rows):
         if number in layout.pictures:
             sheet.add_image(Image(io.BytesIO(layout.pictures[number])), f"A{number + 1}")
@@ -114,16 +120,20 @@ def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
             cell = WriteOnlyCell(sheet, value=plain(value) if isinstance(value, str) else value)
             if isinstance(value, str):
                 cell.data_type = "s"  # never a formula
+            elif isinstance(value, date):
+                cell.number_format = _AS_A_DATE
             if number == 0:
                 cell.font = Font(bold=True)
             elif layout.widths:
                 cell.alignment = Alignment(vertical="top", wrap_text=True)
             cells.append(cell)
         sheet.append(cells)
+    if rows and rows[0]:
+        sheet.auto_filter.ref = f"A1:{get_column_letter(len(rows[0]))}{len(rows)}"
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()
 
 
 def _widths(rows: Sequence[Sequence[Cell]]) -> list[float]:
-    return [min(60.0, 2.0 + max(len(str(cell)) for cell in column)) for column in zip(*rows[:500], strict=True)][:26]
+    return [min(60.0, 2.0 + max(len(str(cell)) for cell in column)) for column in zip(*rows[:500], strict=True)]

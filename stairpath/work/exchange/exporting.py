@@ -14,7 +14,7 @@ from stairpath.core.exchange.lists import Line
 from stairpath.core.exchange.views import exchanged
 from stairpath.core.review.topic import TopicFields, overdue
 from stairpath.store import blobs, kept, models, topics
-from stairpath.store.tables import Topic, Viewpoint
+from stairpath.store.tables import Topic, TopicNote, Viewpoint
 from stairpath.work.base.errors import WrongError
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork, read_only
@@ -116,21 +116,25 @@ def _topic(
     )  # fmt: skip
 
 
+def _comments(notes: Sequence[TopicNote]) -> tuple[str, ...]:
+    return tuple(f"{note.at.date().isoformat()}, {note.author}: {note.text}" for note in notes if note.text)
+
+
 def lines_of(project_id: str, address: str, ids: Sequence[str] = (), pictures: bool = True) -> tuple[str, list[Line]]:
     """The project's name, and its topics as lines of a list, all of them or some."""
     with read_only() as look:
         project = in_use(look, project_id)
         rows = _chosen(look, project.id, ids)
-        comments, rules = topics.comments(look.session, project.id), rules_of(project)
+        notes, rules = topics.notes_of(look.session, [row.id for row in rows]), rules_of(project)
         found = []
         for row in rows:
             said = row.said
             view = kept.viewpoint_by_id(look.session, row.views[0]) if row.views and pictures else None
             found.append(
                 Line(
-                    called(row, rules), said.title, said.status, said.kind, said.priority, said.assigned_to, said.due,
+                    called(row, rules), said.title, said.description, said.status, said.kind, said.priority, said.assigned_to, said.due,
                     overdue(said, datetime.now(UTC).date(), rules.statuses), row.level, row.room, said.labels, row.author,
-                    row.created_at.date(), row.changed_at.date(), comments.get(row.id, 0), f"{address}/p/{project_id}/t/{row.id}",
+                    row.created_at.date(), row.changed_at.date(), _comments(notes.get(row.id, ())), f"{address}/p/{project_id}/t/{row.id}",
                     blobs.data_of(look.session, view.picture) if view else None,
                 )
             )  # fmt: skip

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, time
 
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import Item, Minutes
@@ -102,12 +102,31 @@ class Placing:
 
 
 @dataclass(frozen=True)
+class Hours:
+    """From when to when a meeting was held, as far as it is known."""
+
+    from_time: time | None = None
+    to_time: time | None = None
+
+
+@dataclass(frozen=True)
+class Next:
+    """When the next meeting is, as far as it is known."""
+
+    on: date | None = None
+    at: time | None = None
+
+
+@dataclass(frozen=True)
 class MeetingRequest:
     """What is to be changed of a meeting; what is None stays."""
 
     title: Word | None = None
     held_on: date | None = None
     present: Entries | None = None
+    absent: Entries | None = None
+    hours: Hours | None = None
+    next: Next | None = None
     topics: Entries | None = None
     place: Placing | None = None
     ended: bool | None = None
@@ -124,10 +143,16 @@ def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
         if wish.held_on is not None:
             row.held_on = _day(wish.held_on)
         if wish.present is not None:
-            names = list(dict.fromkeys(filter(None, map(trimmed, wish.present.applied(row.present)))))
-            if len(names) > _MOST_PRESENT:
-                raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
-            row.present = names
+            row.present = _people(wish.present, row.present)
+            # Who came after all was not absent.
+            row.absent = [name for name in row.absent if name not in row.present]
+        if wish.absent is not None:
+            row.absent = _people(wish.absent, row.absent)
+            row.present = [name for name in row.present if name not in row.absent]
+        if wish.hours is not None:
+            row.from_time, row.to_time = wish.hours.from_time, wish.hours.to_time
+        if wish.next is not None:
+            row.next_on, row.next_time = wish.next.on and _day(wish.next.on), wish.next.at
         if wish.topics is not None:
             added = replace(wish.topics, add=tuple(all_within(act, TOPIC, wish.topics.add, row.project_id)))
             _put_agenda(row, added.applied(row.topics))
@@ -138,6 +163,13 @@ def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
             row.ended_at = datetime.now(UTC) if wish.ended else None
         act.tell(row.project_id, "meetings", what=row.id)
         return row
+
+
+def _people(wish: Entries, before: Sequence[str]) -> list[str]:
+    names = list(dict.fromkeys(filter(None, map(trimmed, wish.applied(before)))))
+    if len(names) > _MOST_PRESENT:
+        raise WrongError(f"A meeting has at most {_MOST_PRESENT} people; name the others in a note.")
+    return names
 
 
 def _put_agenda(row: Meeting, order: Sequence[str]) -> None:
@@ -226,11 +258,14 @@ def minutes(meeting_id: str, address: str) -> Minutes:
         project = look.project(meeting.project_id)
         rules = rules_of(project)
         noted = meetings.points(look.session, meeting.id)
-        items = []
+        items, undone = [], []
         for topic_id in meeting.topics:
             topic = topics.topic_by_id(look.session, topic_id)
             those = [each for each in noted if each.topic_id == topic_id]
-            if topic is None or not those:
+            if topic is None:
+                continue
+            if not those:
+                undone.append((called(topic, rules), topic.said.title))
                 continue
             views = [each.view for each in those if each.view] or topic.views
             view = kept.viewpoint_by_id(look.session, views[0]) if views else None
@@ -247,7 +282,8 @@ def minutes(meeting_id: str, address: str) -> Minutes:
             )  # fmt: skip
         return Minutes(
             project.name, meeting.title, meeting.held_on, tuple(meeting.present), tuple(items),
-            meeting.author, f"{address}/p/{meeting.project_id}",
+            meeting.author, f"{address}/p/{meeting.project_id}", tuple(meeting.absent), tuple(undone),
+            meeting.from_time, meeting.to_time, meeting.next_on, meeting.next_time,
         )  # fmt: skip
 
 

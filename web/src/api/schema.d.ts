@@ -3657,6 +3657,16 @@ export interface components {
             author: string;
         };
         /**
+         * Hours
+         * @description From when to when a meeting was held, as far as it is known.
+         */
+        Hours: {
+            /** From Time */
+            from_time?: string | null;
+            /** To Time */
+            to_time?: string | null;
+        };
+        /**
          * HungPicture
          * @description A picture that stands in the model about its middle, as another program put it there; kept by its hash.
          */
@@ -4072,6 +4082,16 @@ export interface components {
             ended_at: string | null;
             /** Present */
             present: string[];
+            /** Absent */
+            absent: string[];
+            /** From Time */
+            from_time: string | null;
+            /** To Time */
+            to_time: string | null;
+            /** Next On */
+            next_on: string | null;
+            /** Next Time */
+            next_time: string | null;
             /** Topics */
             topics: string[];
             /** Whys */
@@ -4116,6 +4136,9 @@ export interface components {
             /** Held On */
             held_on?: string | null;
             present?: components["schemas"]["Entries"] | null;
+            absent?: components["schemas"]["Entries"] | null;
+            hours?: components["schemas"]["Hours"] | null;
+            next?: components["schemas"]["Next"] | null;
             topics?: components["schemas"]["Entries"] | null;
             place?: components["schemas"]["Placing"] | null;
             /** Ended */
@@ -4442,6 +4465,16 @@ export interface components {
             /** Picture Png */
             picture_png: string;
             view: components["schemas"]["View"];
+        };
+        /**
+         * Next
+         * @description When the next meeting is, as far as it is known.
+         */
+        Next: {
+            /** On */
+            on?: string | null;
+            /** At */
+            at?: string | null;
         };
         /**
          * Of

@@ -2,16 +2,9 @@ import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import type { Tally } from "../open/visibility/tallies";
 import { counted } from "../parts/words";
-import type { State } from "../stage/states";
 import { face, tone } from "../style/theme";
 import { partsOf, stateOf } from "./board";
 import type { Column } from "./columns";
-
-export const NEXT: Record<State, State> = { shown: "faded", faded: "hidden", hidden: "shown" };
-export const EFFECT = { shown: "show", faded: "fade", hidden: "hide" } as const satisfies Record<
-  State,
-  string
->;
 
 /** A part of a cell, whose height says how much of it is so: ruled across hidden, hatched faded, solid shown. */
 function parts(tally: Tally, colour: string) {

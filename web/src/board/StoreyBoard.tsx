@@ -12,8 +12,7 @@ import { useViewState } from "../open/visibility/viewState";
 import { useFinger } from "../parts/useFinger";
 import { face, tone } from "../style/theme";
 import { BoardRow } from "./BoardRow";
-import { boardOf, stateOf } from "./board";
-import { EFFECT, NEXT } from "./Cell";
+import { boardOf, effectAfter } from "./board";
 import { CutMarks } from "./CutMarks";
 import { type Column, useColumns } from "./columns";
 import { EyeMark } from "./EyeMark";
@@ -51,7 +50,7 @@ export function StoreyBoard() {
 
   /** What is meant goes to the state after the one it reads as. */
   const cycle = (select: ReturnType<Column["select"]>, cells: Iterable<Tally | undefined>) =>
-    put(EFFECT[NEXT[stateOf(together(cells))]], select);
+    put(effectAfter(together(cells), select, useViewState.getState()), select);
   return (
     <Box
       ref={frame}

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { federationOf } from "../open/testFederation";
 import { tallies, together } from "../open/visibility/tallies";
-import { besides, boardOf, heightAt, heightShare, partsOf, stateOf } from "./board";
+import { besides, boardOf, effectAfter, heightAt, heightShare, partsOf, stateOf } from "./board";
 
 const ROWS = [
   ["a", 0, 0],
@@ -77,4 +77,16 @@ test("arrow keys go to the next place that there is", () => {
   expect(from("ArrowDown", [0, 1])).toEqual([2, 1]);
   expect(from("ArrowLeft", [0, 0])).toEqual([0, 0]);
   expect(from("Enter", [0, 0])).toEqual([0, 0]);
+});
+
+test("a second click on a cell goes on from the first, also before the first is answered", () => {
+  const select = { kind: "of", what: "system", value: "Supply 1" } as const;
+  const rule = { select, effect: "fade", by: "", at: "", colour: null, why: "", off: false } as const;
+  const shown = { there: 3, shown: 3, faded: 0, hidden: 0 };
+  expect(effectAfter(shown, select, { asking: false, rules: [] })).toBe("fade");
+  expect(effectAfter(shown, { ...select }, { asking: true, rules: [rule] })).toBe("hide");
+  expect(effectAfter(shown, { ...select, value: "Extract" }, { asking: true, rules: [rule] })).toBe("fade");
+  expect(effectAfter({ ...shown, shown: 0, faded: 3 }, select, { asking: false, rules: [rule] })).toBe(
+    "hide",
+  );
 });

@@ -1,6 +1,8 @@
 import type { Federation } from "../api/client";
 import { TOP_STOREY_M } from "../api/constants";
+import type { Selector } from "../open/visibility/selectors";
 import { byDiscipline, type ColumnOf, cellKey, NO_LEVEL, type Tally } from "../open/visibility/tallies";
+import type { Rule } from "../open/visibility/viewState";
 import type { State } from "../stage/states";
 
 /** One level of the board. */
@@ -40,6 +42,24 @@ export function besides(
 export function stateOf(tally: Tally | undefined): State {
   if (!tally || tally.shown > 0) return "shown";
   return tally.faded > 0 ? "faded" : "hidden";
+}
+
+const NEXT: Record<State, State> = { shown: "faded", faded: "hidden", hidden: "shown" };
+const EFFECT = { shown: "show", faded: "fade", hidden: "hide" } as const satisfies Record<State, string>;
+
+/**
+ * What a click on cells does: they go to the state after the one they read as. Where the answer to the click before is still
+ * on its way, they read as what that one asked for.
+ */
+export function effectAfter(
+  cells: Tally | undefined,
+  select: Selector,
+  { asking, rules }: { asking: boolean; rules: readonly Rule[] },
+): "show" | "fade" | "hide" {
+  const last = asking ? rules.at(-1) : undefined;
+  const same = last && JSON.stringify(last.select) === JSON.stringify(select);
+  const state = same && (Object.keys(EFFECT) as State[]).find((each) => EFFECT[each] === last.effect);
+  return EFFECT[NEXT[state || stateOf(cells)]];
 }
 
 /** Rows from the top down, columns in the order of the disciplines, with counts. */

@@ -37,14 +37,13 @@ test("figures are read in one's own units and copied with all their digits", () 
 
 test("what was clicked is drawn from the last click until its figure is there, and not after its measure is gone", () => {
   const measure: Measure = { id: "a", name: "", what: { kind: "volume", of: [] } };
+  const answer: Found = { id: "a", figures: [], dimensions: [], of: [], note: "", trouble: "" };
   const line = [
     [0, 0, 0],
     [1, 0, 0],
   ];
   const drawn = (kept: boolean, there: boolean, found: boolean) =>
-    pendingLines({ a: { points_m: line, kept } }, there ? [measure] : [], () =>
-      found ? ({ id: "a", figures: [], dimensions: [] } as unknown as Found) : undefined,
-    );
+    pendingLines({ a: { points_m: line, kept } }, there ? [measure] : [], () => (found ? answer : undefined));
   expect(drawn(false, false, false)).toEqual([line]);
   expect(drawn(true, true, false)).toEqual([line]);
   expect(drawn(true, true, true)).toEqual([]);

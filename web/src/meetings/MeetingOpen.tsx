@@ -10,6 +10,7 @@ import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { Agenda } from "./Agenda";
 import { AtTopic } from "./AtTopic";
+import { Times } from "./Times";
 import { useMeeting, useMeetingActs, useMeetingShown } from "./useMeetings";
 
 /** A meeting as it is held: who is there, what is dealt with, and what is noted of it. */
@@ -87,6 +88,14 @@ export function MeetingOpen({ id }: { id: string }) {
           ))}
         </NativeSelect>
       )}
+      <KeptText
+        label="Absent, separated by commas"
+        field={`absent from meeting ${id}`}
+        of="the meeting"
+        value={meeting.absent.join(", ")}
+        keep={(typed, over) => change(id, { absent: entries(over.split(","), typed.split(",")) })}
+      />
+      <Times meeting={meeting} />
       {topic && (
         <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
       )}

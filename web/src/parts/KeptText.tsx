@@ -11,11 +11,13 @@ export function KeptText(
     label: string;
     of: string;
     rows?: number;
+    /** A day or a time of day instead of words. */
+    kind?: "date" | "time";
     /** What may be chosen in place of typing. */
     offered?: readonly string[];
   },
 ) {
-  const { label, of, rows, offered } = props;
+  const { label, of, rows, offered, kind } = props;
   const list = useId();
   const name = label.split(",")[0] ?? label;
   const { shown, state, type, done } = useKeptTyping({ ...props, what: name.toLowerCase() });
@@ -25,7 +27,7 @@ export function KeptText(
       <SavedMark state={state} />
       <Box
         component={rows ? "textarea" : "input"}
-        {...(rows ? { rows } : offered?.length ? { list } : {})}
+        {...(rows ? { rows } : kind ? { type: kind } : offered?.length ? { list } : {})}
         aria-label={`${name} of ${of}`}
         value={shown}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => type(event.target.value)}

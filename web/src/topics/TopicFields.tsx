@@ -48,22 +48,14 @@ export function TopicFields({ topic }: { topic: Topic }) {
             ))}
           </Box>
         </Box>
-        <Box component="label" sx={LABEL}>
-          Due
-          {overdue && (
-            <Box component="b" sx={{ color: tone.ink }}>
-              , overdue
-            </Box>
-          )}
-          <Box
-            component="input"
-            type="date"
-            aria-label={`Due date of ${reference}`}
-            value={said.due ?? ""}
-            onChange={(event) => void put({ due: event.target.value || null })}
-            sx={FIELD}
-          />
-        </Box>
+        <KeptText
+          label={overdue ? "Due date, overdue" : "Due date"}
+          {...of("due")}
+          of={reference}
+          kind="date"
+          value={said.due ?? ""}
+          keep={(due) => put({ due: due || null })}
+        />
         <KeptText
           label="Assigned to"
           {...of("assigned")}

@@ -67,9 +67,7 @@ class _Writer:
     def line(self, line: Line) -> None:
         """A line, open or closed."""
         space, points, _ = self.where(line.layer, line.points)
-        space.add_lwpolyline(
-            points.tolist(), close=line.closed, dxfattribs={"layer": self.layer(line.layer, line.pen)}
-        )
+        space.add_lwpolyline(points.tolist(), close=line.closed, dxfattribs={"layer": self.layer(line.layer, line.pen)})
 
     def hatch(self, area: Area, name: str, definition: Sequence[object] | None) -> None:
         """An area filled, or hatched by sets of lines."""

@@ -216,7 +216,9 @@ def _levels(sheet: Sheet, federation: Federation, plane: Plane, on: OnPaper, low
         sheet.lines.append(Line(np.array([[low[0] - 4, y], [x + 22, y]]), LEVEL, "LEVELS"))
         mark = np.array([[x, y], [x + 1.5, y + 2.6], [x - 1.5, y + 2.6]])
         sheet.lines.append(Line(mark, THIN, "LEVELS", closed=True))
-        sheet.texts.append(Text((x + 3, y + 1.9), f"{level.name} {level.elevation_m:+.3f}", starts=True, layer="LEVELS"))
+        sheet.texts.append(
+            Text((x + 3, y + 1.9), f"{level.name} {level.elevation_m:+.3f}", starts=True, layer="LEVELS")
+        )
 
 
 def _rooms(sheet: Sheet, federation: Federation, plane: Plane, on: OnPaper) -> None:
@@ -315,7 +317,7 @@ def draw(
     free = np.array([inside[0] - aside, inside[1] - _TITLE_MM[1]])
     on.at = corner + (free - (high - low)) / 2 - low
     low, high = low + on.at, high + on.at
-    sheet = Sheet(sheet_of, scale, title, on, (low - around, high + [around + aside, around]))
+    sheet = Sheet(sheet_of, scale, title, on, (low - around, high + np.array([around + aside, around])))
 
     def layer(kind: str, component: int) -> str:
         code = int(codes[component])

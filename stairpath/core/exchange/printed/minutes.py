@@ -5,7 +5,7 @@ from __future__ import annotations
 import base64
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, time
 from pathlib import Path
 from typing import Any, cast
 
@@ -39,6 +39,20 @@ class Minutes:
     items: tuple[Item, ...]
     by: str = ""
     link: str = ""
+    absent: tuple[str, ...] = ()
+    undone: tuple[tuple[str, str], ...] = ()
+    """The topics of the agenda that nothing was noted of, by reference and title."""
+    from_time: time | None = None
+    to_time: time | None = None
+    next_on: date | None = None
+    next_time: time | None = None
+
+    @property
+    def hours(self) -> str:
+        """From when to when it was held, as far as it is known."""
+        return " ".join(
+            f"{word} {at:%H:%M}" for word, at in (("from", self.from_time), ("to", self.to_time)) if at is not None
+        )
 
 
 def _said(of: Mapping[str, Any], name: str) -> str:
@@ -57,6 +71,15 @@ def _day(text: str, name: str) -> date | None:
         return date.fromisoformat(text[:10])
     except ValueError:
         raise NotAMeetingError(f"{name} is {text}, which is no date; write one such as 2026-03-06.") from None
+
+
+def _clock(text: str, name: str) -> time | None:
+    if not text:
+        return None
+    try:
+        return time.fromisoformat(text)
+    except ValueError:
+        raise NotAMeetingError(f"{name} is {text}, which is no time; write one such as 09:30.") from None
 
 
 def _listed(of: Mapping[str, Any], name: str) -> Sequence[Any]:
@@ -118,10 +141,14 @@ def minutes_from(said: object, folder: Path) -> Minutes:
         )
     if len(items) > _MOST_ITEMS:
         raise NotAMeetingError(f"Minutes have at most {_MOST_ITEMS:,} topics; make two of them.")
-    present = tuple(str(name) for name in _listed(of, "present"))
+    present, absent = (tuple(str(name) for name in _listed(of, key)) for key in ("present", "absent"))
+    undone = [_record(each, "A topic") for each in _listed(of, "not_dealt_with")]
     return Minutes(
-        _said(of, "project"), _said(of, "title"), held_on, present, tuple(items), _said(of, "by"), _said(of, "link")
-    )
+        _said(of, "project"), _said(of, "title"), held_on, present, tuple(items), _said(of, "by"), _said(of, "link"),
+        absent, tuple((_said(each, "reference"), _said(each, "title")) for each in undone),
+        _clock(_said(of, "from"), "from"), _clock(_said(of, "to"), "to"),
+        _day(_said(of, "next"), "next"), _clock(_said(of, "next_time"), "next_time"),
+    )  # fmt: skip
 
 
 def html(minutes: Minutes, paper: Paper = "A4") -> str:
