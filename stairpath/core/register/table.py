@@ -6,7 +6,7 @@ import csv
 import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date
+from datetime import date, datetime, time
 
 from stairpath.core.register.columns import Column, TextColumn, origin_of
 from stairpath.core.register.schedule import Group
@@ -117,7 +117,7 @@ def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
             sheet.row_dimensions[number + 1].height = PICTURE_ROW_POINTS
         cells = []
         for value in row:
-            cell = WriteOnlyCell(sheet, value=plain(value) if isinstance(value, str) else value)
+            cell = WriteOnlyCell(sheet, value=_written(value))
             if isinstance(value, str):
                 cell.data_type = "s"  # never a formula
             elif isinstance(value, date):
@@ -133,6 +133,12 @@ def as_xlsx(rows: Sequence[Sequence[Cell]], layout: Layout = Layout()) -> bytes:
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()
+
+
+def _written(cell: Cell) -> str | float | datetime:
+    if isinstance(cell, str):
+        return plain(cell)
+    return datetime.combine(cell, time()) if isinstance(cell, date) else cell
 
 
 def _widths(rows: Sequence[Sequence[Cell]]) -> list[float]:
