@@ -171,8 +171,9 @@ STORE = """([name, habits]) => {
 
 def pick_one(page: Page, label: str, name: str, at: int = 0) -> None:
     """Choose by its whole name in a list that one types into."""
+    page.get_by_label(label, exact=True).nth(at).click()
     page.get_by_label(label, exact=True).nth(at).fill(name)
-    page.get_by_role("option").filter(has=page.get_by_text(name, exact=True)).first.click()
+    page.get_by_role("listbox").get_by_role("option").filter(has=page.get_by_text(name, exact=True)).first.click()
 
 
 def arrive(page: Page, site: str, name: str, instrument: str = "small", *, counts: bool = True) -> None:

@@ -226,7 +226,7 @@ def test_several_say_what_they_share_and_two_stand_side_by_side(opened: Page, si
     click_on(opened, site, pair, (14, -8, 1.3))
     opened.keyboard.up("Shift")
     expect(opened.get_by_test_id("in-common")).to_contain_text("2 selected")
-    expect(opened.get_by_test_id("in-common")).to_contain_text("IfcDuctSegment")
+    expect(opened.get_by_test_id("in-common")).to_contain_text("Duct")
     beside = opened.get_by_test_id("side-by-side")
     expect(beside).to_contain_text("AD-1")
     expect(beside).to_contain_text("AD-2")

@@ -25,22 +25,22 @@ export function PickOne(props: {
   choose: (value: string) => void;
 }) {
   const { label, value, none, offered, choose } = props;
-  const listed = offered.flatMap(({ label: heading = "", of }) => of.map((each) => ({ ...each, heading })));
-  const options = none === undefined ? listed : [{ value: "", name: none, heading: "" }, ...listed];
-  // What is chosen stays named where it is offered no more.
-  const chosen = options.find((each) => each.value === value) ?? { value, name: value, heading: "" };
+  const known = new Map(
+    offered.flatMap(({ label: heading = "", of }) => of.map((each) => [each.value, { ...each, heading }])),
+  );
+  const nameOf = (option: string) => known.get(option)?.name ?? (option === "" ? (none ?? "") : option);
   return (
     <Autocomplete
-      options={options}
-      value={chosen}
-      onChange={(_, next) => choose(next.value)}
-      getOptionLabel={({ name }) => name}
-      getOptionKey={(each) => each.value}
-      isOptionEqualToValue={(one, other) => one.value === other.value}
-      groupBy={({ heading }) => heading}
+      // By their values: what is drawn anew while somebody types stays the same to choose from.
+      options={none === undefined ? [...known.keys()] : ["", ...known.keys()]}
+      value={value}
+      onChange={(_, next) => choose(next)}
+      getOptionLabel={nameOf}
+      groupBy={(option) => known.get(option)?.heading ?? ""}
       filterOptions={(all, { inputValue }) => {
         const wanted = inputValue.trim().toLowerCase();
-        return all.filter(({ name, beside = "" }) => `${name} ${beside}`.toLowerCase().includes(wanted));
+        const beside = (option: string) => known.get(option)?.beside ?? "";
+        return all.filter((each) => `${nameOf(each)} ${beside(each)}`.toLowerCase().includes(wanted));
       }}
       disableClearable
       selectOnFocus
@@ -48,14 +48,17 @@ export function PickOne(props: {
       noOptionsText="No match. Try fewer letters."
       slotProps={{ popper: { placement: "bottom-start", style: { width: "fit-content" } } }}
       sx={{ width: "100%", minWidth: 0 }}
-      renderOption={({ key, ...rest }, { name, beside }) => (
-        <Box component="li" key={key} {...rest} sx={{ fontSize: 13, display: "flex", gap: 1, minHeight: 28 }}>
-          <span>{name}</span>
-          {beside && (
-            <Box component="span" sx={{ color: tone.soft, fontSize: 12, ml: "auto", pl: 1 }}>
-              {beside}
-            </Box>
-          )}
+      renderOption={({ key: _, ...rest }, option) => (
+        <Box
+          component="li"
+          key={option}
+          {...rest}
+          sx={{ fontSize: 13, display: "flex", gap: 1, minHeight: 28 }}
+        >
+          <span>{nameOf(option)}</span>
+          <Box component="span" sx={{ color: tone.soft, fontSize: 12, ml: "auto", pl: 1 }}>
+            {known.get(option)?.beside}
+          </Box>
         </Box>
       )}
       renderInput={(params) => (
