@@ -11,7 +11,7 @@ from stairpath.core.exchange.pictures import checked
 from stairpath.core.register.table import Cell, Layout, as_csv, as_xlsx
 
 HEADING = (
-    "reference", "title", "description", "status", "type", "priority", "assigned to", "due", "overdue", "level", "room",
+    "reference", "title", "description", "status", "kind", "priority", "assigned to", "due", "overdue", "level", "room",
     "labels", "made by", "made on", "changed on", "comments", "what was said", "link",
 )  # fmt: skip
 _PICTURE_PX = (160, 100)

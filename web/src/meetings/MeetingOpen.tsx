@@ -88,6 +88,11 @@ export function MeetingOpen({ id }: { id: string }) {
           ))}
         </NativeSelect>
       )}
+      {topic && (
+        <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
+      )}
+      <Agenda meeting={meeting} points={points} topics={topics} />
+      <DeskHeading>Minutes</DeskHeading>
       <KeptText
         label="Absent, separated by commas"
         field={`absent from meeting ${id}`}
@@ -96,11 +101,6 @@ export function MeetingOpen({ id }: { id: string }) {
         keep={(typed, over) => change(id, { absent: entries(over.split(","), typed.split(",")) })}
       />
       <Times meeting={meeting} />
-      {topic && (
-        <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
-      )}
-      <Agenda meeting={meeting} points={points} topics={topics} />
-      <DeskHeading>Minutes</DeskHeading>
       {points.length === 0 && <DeskNote>No notes yet. The minutes list what was noted.</DeskNote>}
       <DeskActs>
         <Button variant="text" component="a" href={minutes("pdf", "A4")} target="_blank" rel="noreferrer">

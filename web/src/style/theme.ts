@@ -53,6 +53,17 @@ export const theme = createTheme({
         ":focus-visible": { outline: `2px solid ${tone.here}`, outlineOffset: 1 },
       },
     },
+    MuiAutocomplete: {
+      styleOverrides: {
+        paper: {
+          border: `1px solid ${tone.ink}`,
+          borderRadius: 0,
+          boxShadow: "3px 3px 0 rgba(30,43,54,.15)",
+        },
+        groupLabel: { lineHeight: "26px", fontSize: 12, fontWeight: 600, color: tone.soft },
+        option: { fontSize: 13, [FINGER]: { minHeight: FINGER_PX } },
+      },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true, size: "small" },
