@@ -105,9 +105,10 @@ export function Ways() {
             </NativeSelect>
             <Button
               variant="outlined"
+              aria-label="Cut along it"
               onClick={() => void cuts.grid(axis, looking === "" ? null : Number(looking))}
             >
-              Cut along it
+              Cut
             </Button>
           </Line>
         </>
