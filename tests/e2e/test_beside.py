@@ -45,7 +45,10 @@ def beside(page: Page, site, house):
     expect(page.get_by_test_id("place")).to_have_count(1, timeout=15_000)
     page.keyboard.press("b")
     expect(page.get_by_test_id("drawing-place")).to_have_count(1, timeout=20_000)
-    choose(page, "Plan Level 00")
+    # From outside the same storey is meant as on the key plan.
+    chosen = page.get_by_label("Drawing beside the stage").locator("option:checked")
+    expect(chosen).to_have_text("Plan Level 00")
+    rest(page)
     return page
 
 
@@ -188,7 +191,7 @@ def test_the_drawing_pans_and_zooms_under_the_cursor_and_has_its_own_trail(besid
         timeout=15_000,
     )
     kept = beside.get_by_test_id("drawing-place").count()
-    beside.get_by_test_id("drawing-place").nth(1).click()
+    beside.get_by_test_id("drawing-place").first.click()
     beside.wait_for_function(
         "x => Math.abs(JSON.parse(document.querySelector('[data-testid=drawing]').dataset.pose).eye_m[0] - x) < 1e-9",
         arg=first[0],

@@ -7,6 +7,7 @@ import { usePerson } from "../api/person";
 import { useHabits } from "../open/habits";
 import { beginProject, endProject } from "../open/perProject";
 import { useSession } from "../open/session";
+import { KeptChoice } from "./KeptChoice";
 import { KeptText } from "./KeptText";
 import { LengthInput } from "./LengthInput";
 import { NameField } from "./NameField";
@@ -202,4 +203,31 @@ test("Escape gives up what was typed, and an emptied field keeps none only where
   await userEvent.clear(field(/Depth/));
   fireEvent.blur(field(/Depth/));
   expect(keep.mock.calls).toEqual([[null]]);
+});
+
+test("a choice is kept at once and says so; a second one made before the first is kept is kept too", async () => {
+  let answer = (_: boolean) => {};
+  keep.mockImplementation(() => new Promise<boolean>((resolve) => (answer = resolve)));
+  const choice = (value: string) => (
+    <KeptChoice
+      field="Status of AIR 001"
+      label="Status"
+      of="AIR 001"
+      value={value}
+      choices={["in hand", "settled"]}
+      keep={keep}
+    />
+  );
+  const { rerender } = render(choice("open"));
+  const select = screen.getByRole("combobox", { name: "Status of AIR 001" });
+  await userEvent.selectOptions(select, "in hand");
+  expect(screen.getByTestId("saved-mark").textContent).toBe("saving…");
+  await userEvent.selectOptions(select, "settled");
+  expect(kept()).toEqual(["in hand", "settled"]);
+  expect(select).toHaveProperty("value", "settled");
+  answer(true);
+  expect((await screen.findByText("saved")).textContent).toBe("saved");
+  rerender(choice("settled"));
+  expect(select).toHaveProperty("value", "settled");
+  keep.mockReset();
 });

@@ -104,8 +104,9 @@ export function useKeptTyping({ field, what, value, by, keep }: KeptField) {
     put(null);
   };
   const done = (text: string) => {
-    if (draft && draft.state !== "typed") return;
-    if (text === value) {
+    // What is on its way, or could not be kept, is not sent again by leaving its field.
+    if (draft && draft.state !== "typed" && draft.text === text) return;
+    if (text === value && draft?.state !== "saving") {
       giveUp();
       return;
     }

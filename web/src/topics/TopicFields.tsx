@@ -6,14 +6,13 @@ import type { Topic } from "../open/topics/listed";
 import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopicActs, useTopicRules } from "../open/topics/useTopics";
 import { DeskNote } from "../parts/desk";
-import { FIELD } from "../parts/field";
+import { KeptChoice } from "../parts/KeptChoice";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { tone } from "../style/theme";
 import { listOf } from "./ruleDraft";
 
 const NONE = { statuses: [], kinds: [], priorities: [] };
-const LABEL = { fontSize: 12, color: tone.soft, display: "block", my: 0.5 } as const;
 
 /** What is said of a topic, to be changed: each field is kept when it is left. */
 export function TopicFields({ topic }: { topic: Topic }) {
@@ -34,20 +33,14 @@ export function TopicFields({ topic }: { topic: Topic }) {
         keep={(title) => put({ title })}
       />
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", columnGap: 1 }}>
-        <Box component="label" sx={LABEL}>
-          Status
-          <Box
-            component="select"
-            aria-label={`Status of ${reference}`}
-            value={said.status}
-            onChange={(event) => void put({ status: event.target.value })}
-            sx={FIELD}
-          >
-            {[said.status ?? "", ...(now?.next ?? [])].map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </Box>
-        </Box>
+        <KeptChoice
+          label="Status"
+          {...of("status")}
+          of={reference}
+          value={said.status ?? ""}
+          choices={now?.next ?? []}
+          keep={(status) => put({ status })}
+        />
         <KeptText
           label={overdue ? "Due date, overdue" : "Due date"}
           {...of("due")}

@@ -4,10 +4,10 @@ import { Vector3 } from "three";
 import type { PoseShape } from "../../api/client";
 import { fromShape, looking, type Pose } from "../../stage/pose";
 import { useHabits } from "../habits";
-import { levelAt } from "../levels";
 import { framed } from "../looking/framed";
 import type { Subject } from "../looking/subject";
 import { find } from "../numbering";
+import { shownLevel } from "../plan/storey";
 import { keyPlanQuery, useDirections, useNorth } from "../plan/useInstrument";
 import { pickedNow } from "../selection";
 import { useSession, withErrorNotice } from "../session";
@@ -67,8 +67,7 @@ export function useDrawings() {
         ? { kind: "all" }
         : { kind: "storey", level: levelOf(federation, drawing) };
     const planHere = (): Drawing | null => {
-      const height = stage()?.pose.eye.z ?? 0;
-      const name = federation.levels[levelAt(federation.levels, height)]?.name;
+      const name = federation.levels[shownLevel(federation)]?.name;
       return plans.find((p) => p.kind === "plan" && p.storey === name) ?? plans[0] ?? null;
     };
     /** Open the drawing, or show another one in its place. */
