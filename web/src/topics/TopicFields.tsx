@@ -9,7 +9,6 @@ import { DeskNote } from "../parts/desk";
 import { KeptChoice } from "../parts/KeptChoice";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
-import { tone } from "../style/theme";
 import { listOf } from "./ruleDraft";
 
 const NONE = { statuses: [], kinds: [], priorities: [] };
