@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from sqlalchemy import ColumnElement, Integer, and_, cast, delete, func, or_, select, text
+from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from stairpath.store.documents import Building
-from stairpath.store.tables import Model, Project
+from stairpath.store.tables import Model, Project, ProjectVisit, now
 
 
 @dataclass(frozen=True)
@@ -107,3 +108,14 @@ def forget_unbegun(session: Session, before: datetime) -> None:
 def building_of(project: Project) -> Building:
     """The project's building as federated last; an empty one before."""
     return project.federation or Building()
+
+
+def visit(session: Session, project_id: str, who: str) -> ProjectVisit | None:
+    """When somebody was in a project; None for who never was."""
+    return session.get(ProjectVisit, (project_id, who))
+
+
+def note_visit(session: Session, project_id: str, who: str) -> None:
+    """Note that somebody is in a project now; two at once under one name are one visit."""
+    row = insert(ProjectVisit).values(project_id=project_id, who=who)
+    session.execute(row.on_conflict_do_update(index_elements=["project_id", "who"], set_={"last_at": now()}))

@@ -267,6 +267,16 @@ class ViewpointBefore(Base):
     view: Mapped[View] = mapped_column(Document(View, older_view))
 
 
+class ProjectVisit(Base):
+    """When somebody was first and last in a project."""
+
+    __tablename__ = "project_visit"
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"), primary_key=True)
+    who: Mapped[str] = mapped_column(Text, primary_key=True)
+    first_at: Mapped[datetime] = mapped_column(default=now)
+    last_at: Mapped[datetime] = mapped_column(default=now)
+
+
 class ViewpointLook(Base):
     """When somebody last went through the viewpoints of a project."""
 

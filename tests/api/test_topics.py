@@ -71,12 +71,20 @@ def test_what_is_changed_is_kept_in_its_history(client, project):
 
 
 def test_what_another_changed_is_new_until_one_has_looked(client, project):
-    topic = make(client, project, "Duct in the beam")
-
     def new(who):
         return [t["new"] for t in client.get(f"/api/projects/{project}/topics", headers=by(who)).json()]
 
-    assert (new("Ida Fenn"), new("Mara Oake")) == ([False], [True])
+    def visit(who):
+        return client.post(f"/api/projects/{project}/visits", headers=by(who)).json()["before"]
+
+    assert visit("Mara Oake") is None
+    topic = make(client, project, "Duct in the beam")
+    # To who comes for the first time nothing is new, also once another topic was looked at.
+    assert (new("Ida Fenn"), new("Mara Oake"), new("Wen Osei")) == ([False], [True], [False])
+    assert visit("Wen Osei") is None
+    assert new("Wen Osei") == [False]
+    assert visit("Mara Oake") < visit("Mara Oake")
+    assert new("Mara Oake") == [True]
     client.post(f"/api/topics/{topic['id']}/looked", headers=by("Mara Oake"))
     assert new("Mara Oake") == [False]
     client.post(f"/api/topics/{topic['id']}/comments", json={"text": "See the plan"}, headers=by("Ida Fenn"))

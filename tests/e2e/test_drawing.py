@@ -242,7 +242,9 @@ def test_several_say_what_they_share_and_two_stand_side_by_side(opened: Page, si
     expect(opened.get_by_test_id("around")).to_have_count(0)
 
 
-def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
+def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, browser, site, pair):
+    visited = opened.request.post(f"{site}/api/projects/{pair}/visits", headers={"X-Author": "Tam%20Kerr"})
+    assert visited.json() == {"before": None}
     opened.get_by_role("tab", name="Models").click()
     expect(opened.get_by_label("Compare Ducts-AIR with")).to_have_count(0)
     newer = duct_model()
@@ -271,6 +273,17 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, site, pair):
     opened.get_by_role("button", name="Close", exact=True).click()
     expect(opened.get_by_test_id("gone-sign")).to_have_count(0)
     assert opened.evaluate(gone) == 0
+    # Who was here before hears of it on coming back, one click from the list.
+    with browser.new_context(locale="en-GB", viewport={"width": 1080, "height": 680}) as context:
+        other = context.new_page()
+        arrive(other, site, "Tam Kerr")
+        other.goto(f"{site}/p/{pair}")
+        status = other.get_by_role("status")
+        expect(status).to_contain_text("AIR: 1 added, 1 removed, 1 with other properties.", timeout=60_000)
+        expect(other.get_by_role("tab", name="Models")).to_contain_text("1 new")
+        status.get_by_role("button", name="Show the list").click()
+        expect(other.get_by_test_id("differences")).to_contain_text("1 added")
+        expect(other.get_by_role("tab", name="Models")).not_to_contain_text("new")
 
 
 def test_the_lid_is_lifted_and_put_back(opened: Page):

@@ -26,6 +26,8 @@ def two_topics(page: Page, site, pair) -> None:
 
 def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, site, pair, browser):
     page.set_viewport_size({"width": 1280, "height": 800})
+    # Who was here before the topic was made sees that it is new.
+    page.request.post(f"{site}/api/projects/{pair}/visits", headers={"X-Author": "Tam%20Kerr"})
     page.goto(f"{site}/p/{pair}")
     wait_drawn(page)
     click_on(page, site, pair, (6, -8, 1.3))
@@ -55,6 +57,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")
         wait_drawn(other)
+        expect(other.get_by_role("tab", name="Topics")).to_contain_text("1 new")
         other.get_by_role("tab", name="Topics").click()
         row = other.get_by_test_id("topic")
         expect(row).to_contain_text("new")

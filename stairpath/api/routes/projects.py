@@ -62,6 +62,12 @@ def rename_project(who: Asker, project_id: str, wish: schemas.NewName) -> schema
     return _card(projects.rename(who, project_id, wish.name))
 
 
+@router.post("/{project_id}/visits")
+def visit_project(who: Asker, project_id: str) -> schemas.Visit:
+    """Note that one is in a project now, and hear when one was there last."""
+    return schemas.Visit(before=projects.visit(who, project_id))
+
+
 @router.delete("/{project_id}", status_code=204)
 def throw_project_away(who: Asker, project_id: str) -> None:
     """Move a project to the bin; it can be brought back."""

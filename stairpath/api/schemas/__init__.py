@@ -23,6 +23,7 @@ from stairpath.api.schemas.common import (
     NewName,
     Status,
     Vector,
+    Visit,
 )
 from stairpath.api.schemas.comparing import (
     ChangedComponent,
@@ -247,6 +248,7 @@ __all__ = [
     "Vector",
     "ViewToKeep",
     "Viewpoint",
+    "Visit",
     "WalkRule",
     "WalkRuleNow",
     "WalkTilePlace",

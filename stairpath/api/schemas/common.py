@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -18,6 +19,12 @@ Status = Literal["waiting", "reading", "read", "failed", "cancelled"]
 
 class NewName(BaseModel):
     name: Name
+
+
+class Visit(BaseModel):
+    """When somebody was in a project last; null for who was never there."""
+
+    before: datetime | None
 
 
 class ErrorMessage(BaseModel):

@@ -61,6 +61,16 @@ def rename(who: Who, project_id: str, name: str) -> Counted:
         return _card(act, project)
 
 
+def visit(who: Who, project_id: str) -> datetime | None:
+    """Note that somebody is in a project now; when they were last there before, None for who never was."""
+    with unit_of_work(who) as act:
+        project = in_use(act, project_id)
+        before = projects.visit(act.session, project.id, who.said)
+        last = before.last_at if before else None
+        projects.note_visit(act.session, project.id, who.said)
+        return last
+
+
 def throw_away(who: Who, project_id: str) -> None:
     """Move a project to the bin."""
     with unit_of_work(who) as act:

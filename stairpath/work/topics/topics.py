@@ -23,7 +23,7 @@ from stairpath.core.review.topic import (
     tidy,
 )
 from stairpath.core.texts import trimmed
-from stairpath.store import kept, topics
+from stairpath.store import kept, projects, topics
 from stairpath.store.tables import Topic, TopicFile
 from stairpath.store.tables import TopicNote as TopicNote
 from stairpath.work.base.deleting import restored
@@ -62,14 +62,16 @@ def listed_as(act: UnitOfWork, topic: Topic, new: bool = False) -> Listed:
 
 
 def listed(who: Who, project_id: str) -> list[Listed]:
-    """The project's topics by number."""
+    """The project's topics by number; to who comes for the first time nothing is new."""
     with read_only() as look:
         project = in_use(look, project_id)
         seen = topics.looked(look.session, project.id, who.said)
+        visit = projects.visit(look.session, project.id, who.said)
 
         def new(topic: Topic) -> bool:
             last = seen.get(topic.id)
-            return topic.changed_by != who.said and (last is None or last.at < topic.changed_at)
+            since = last.at if last else visit.first_at if visit else None
+            return topic.changed_by != who.said and since is not None and since < topic.changed_at
 
         return [listed_as(look, topic, new(topic)) for topic in topics.topics(look.session, project.id)]
 

@@ -45,12 +45,15 @@ export function tintedChanges(
   return withTints(rules, [same, ...differing], by, at);
 }
 
+/** How much changed in each way, such as `1 added, 2 moved`; nothing where nothing did. */
+export function counts(changes: Changes): string {
+  return KINDS.flatMap(({ kind, counted }) =>
+    changes[kind].length ? [`${changes[kind].length} ${counted}`] : [],
+  ).join(", ");
+}
+
 /** What changes come to in a sentence. */
 export function summed(changes: Changes): string {
-  const parts = KINDS.flatMap(({ kind, counted }) =>
-    changes[kind].length ? [`${changes[kind].length} ${counted}`] : [],
-  );
-  return parts.length
-    ? `${parts.join(", ")}; ${changes.same} unchanged.`
-    : `No differences: ${changes.same} unchanged.`;
+  const differs = counts(changes);
+  return differs ? `${differs}; ${changes.same} unchanged.` : `No differences: ${changes.same} unchanged.`;
 }

@@ -81,37 +81,15 @@ export function Desk() {
         }}
         role="tablist"
       >
-        {PANELS.map(({ key, label }) => {
-          const on = key === task && !folded.desk;
-          return (
-            <Box
-              key={key}
-              component="button"
-              type="button"
-              role="tab"
-              aria-selected={on}
-              onClick={() => open(key)}
-              sx={{
-                border: 0,
-                borderBottom: `1px solid ${tone.line}`,
-                borderRight: `3px solid ${on ? tone.here : "transparent"}`,
-                bgcolor: on ? tone.paper : "transparent",
-                writingMode: "vertical-rl",
-                // All tasks stand one below the other also in a low window.
-                py: "clamp(3px, 4.4vh - 25px, 14px)",
-                px: 0,
-                cursor: "pointer",
-                fontFamily: face.head,
-                fontWeight: 600,
-                fontSize: "clamp(10.5px, 1.75vh, 13px)",
-                color: on ? tone.ink : tone.soft,
-                "&:hover": { color: tone.ink },
-              }}
-            >
-              {label}
-            </Box>
-          );
-        })}
+        {PANELS.map(({ key, label, useNew = useNothing }) => (
+          <Tab
+            key={key}
+            label={label}
+            on={key === task && !folded.desk}
+            useNew={useNew}
+            open={() => open(key)}
+          />
+        ))}
         {!folded.desk && (
           <Button
             variant="text"
@@ -129,6 +107,46 @@ export function Desk() {
           </Button>
         )}
       </Box>
+    </Box>
+  );
+}
+
+const useNothing = () => 0;
+
+/** The edge of one task, with how much of it is new. */
+function Tab(props: { label: string; on: boolean; useNew: () => number; open: () => void }) {
+  const { label, on, useNew, open } = props;
+  const count = useNew();
+  return (
+    <Box
+      component="button"
+      type="button"
+      role="tab"
+      aria-selected={on}
+      onClick={open}
+      sx={{
+        border: 0,
+        borderBottom: `1px solid ${tone.line}`,
+        borderRight: `3px solid ${on ? tone.here : "transparent"}`,
+        bgcolor: on ? tone.paper : "transparent",
+        writingMode: "vertical-rl",
+        // All tasks stand one below the other also in a low window.
+        py: "clamp(3px, 4.4vh - 25px, 14px)",
+        px: 0,
+        cursor: "pointer",
+        fontFamily: face.head,
+        fontWeight: 600,
+        fontSize: "clamp(10.5px, 1.75vh, 13px)",
+        color: on ? tone.ink : tone.soft,
+        "&:hover": { color: tone.ink },
+      }}
+    >
+      {label}
+      {count > 0 && (
+        <Box component="span" data-testid="tab-new" sx={{ color: tone.pickInk, whiteSpace: "nowrap" }}>
+          {` ${count} new`}
+        </Box>
+      )}
     </Box>
   );
 }

@@ -8,6 +8,7 @@ import { feature as keyplan } from "../keyplan/feature";
 import { feature as markups } from "../markups/feature";
 import { feature as measures } from "../measures/feature";
 import { feature as models } from "../models/feature";
+import { useNewTopics } from "../open/topics/useTopics";
 import type { Feature } from "../parts/feature";
 import { feature as register } from "../register/feature";
 import { feature as routes } from "../routes/feature";
@@ -22,7 +23,12 @@ import { feature as walk } from "../walk/feature";
 /** Topics and meetings share a panel of the desk. */
 const topicsAndMeetings: Feature = {
   name: "topics and meetings",
-  desk: { key: "topics", label: "Topics", load: () => import("./TopicsTask").then((m) => m.TopicsTask) },
+  desk: {
+    key: "topics",
+    label: "Topics",
+    load: () => import("./TopicsTask").then((m) => m.TopicsTask),
+    useNew: useNewTopics,
+  },
 };
 
 /** Every feature of the page, in the order in which they are drawn over the stage and stand on the desk. */

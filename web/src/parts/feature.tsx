@@ -32,13 +32,24 @@ interface Slots {
   besideStage: object;
 }
 
+/** A panel of the desk. */
+interface DeskPanel {
+  key: DeskTask;
+  /** What its tab says. */
+  label: string;
+  /** How it is fetched when it is needed first. */
+  load: () => Promise<ComponentType>;
+  /** How much of it is new to this person, which its tab says; a hook. */
+  useNew?: () => number;
+}
+
 /** What one part of the job brings to the page; every folder of a feature exports one. */
 export interface Feature {
   name: string;
   /** What can be done, found by name and by key; a hook, asked in every render of the page. */
   actions?: () => readonly Action[];
-  /** Its panel of the desk: what its tab says, and how it is fetched when it is needed first. */
-  desk?: { key: DeskTask; label: string; load: () => Promise<ComponentType> };
+  /** Its panel of the desk. */
+  desk?: DeskPanel;
   slots?: { readonly [S in keyof Slots]?: readonly ComponentType<Slots[S]>[] };
 }
 

@@ -1,6 +1,7 @@
 import type { Feature } from "../parts/feature";
 import { FramePicture } from "./FramePicture";
 import { useHomeActions } from "./useHomeActions";
+import { useNewViewpoints } from "./useNewViewpoints";
 
 /** Viewpoints, as the page puts it together. */
 export const feature: Feature = {
@@ -10,6 +11,7 @@ export const feature: Feature = {
     key: "viewpoints",
     label: "Viewpoints",
     load: () => import("./ViewpointsDesk").then((m) => m.ViewpointsDesk),
+    useNew: useNewViewpoints,
   },
   slots: { page: [FramePicture] },
 };

@@ -19,6 +19,11 @@ export function useTopics() {
   });
 }
 
+/** How many topics others made or changed since this person looked at them. */
+export function useNewTopics(): number {
+  return useTopics().data?.filter((topic) => topic.new).length ?? 0;
+}
+
 /** A topic with everything that was written and changed. */
 export function useTopic(id: string) {
   const { projectId } = useOpen();
