@@ -13,13 +13,15 @@ const close = () => useAsked.setState({ asked: null });
 export function SelectionMenu() {
   const asked = useAsked((s) => s.asked);
   const all = useActionList();
+  // A menu that is closed is gone at once: while it went it would take clicks from the stage.
+  if (!asked) return null;
   const actions = MENU.flatMap((name) => all.filter(({ menu }) => menu === name));
   return (
     <Menu
-      open={asked !== null}
+      open
       onClose={close}
       anchorReference="anchorPosition"
-      {...(asked ? { anchorPosition: { left: asked.at.x, top: asked.at.y } } : {})}
+      anchorPosition={{ left: asked.at.x, top: asked.at.y }}
       transitionDuration={0}
       slotProps={{
         list: { dense: true, "aria-label": "What can be done with it" },
