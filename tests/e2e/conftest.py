@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import subprocess
 import sys
+import threading
 import time
 import urllib.request
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
 
 import pytest
@@ -70,7 +72,27 @@ def site(database_url, tmp_path_factory):
                     log = (folder / f"{(dead or ['server'])[0]}.log").read_text()
                     raise AssertionError(f"did not start: {log}") from None
                 time.sleep(0.1)
-        yield address
+        with kept_up(started):
+            yield address
+
+
+@contextlib.contextmanager
+def kept_up(started: Sequence[Watched]) -> Iterator[None]:
+    """Start again what ended by itself, as the start command does: a worker that stood still for long ends so that others go on."""
+    done = threading.Event()
+
+    def look() -> None:
+        while not done.wait(1.0):
+            for each in started:
+                each.look(print)
+
+    looking = threading.Thread(target=look, daemon=True)
+    looking.start()
+    try:
+        yield
+    finally:
+        done.set()
+        looking.join()
 
 
 def send(site: str, project: str, name: str, content: bytes) -> None:
