@@ -78,13 +78,6 @@ def notes_of(session: Session, topic_ids: Sequence[str]) -> dict[str, list[Topic
     return found
 
 
-def comments(session: Session, project_id: str) -> dict[str, int]:
-    """How many comments each topic of a project has that has any."""
-    wanted = select(TopicNote.topic_id, func.count()).join(Topic, Topic.id == TopicNote.topic_id)
-    wanted = wanted.where(Topic.project_id == project_id, TopicNote.removed_at.is_(None), TopicNote.text != "")
-    return dict(session.execute(wanted.group_by(TopicNote.topic_id)).tuples().all())
-
-
 def note_by_id(session: Session, note_id: str) -> TopicNote | None:
     """Something that was written of a topic, deleted or not."""
     return session.get(TopicNote, note_id)
