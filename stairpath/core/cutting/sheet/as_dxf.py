@@ -16,7 +16,7 @@ from ezdxf.enums import TextEntityAlignment
 from ezdxf.layouts import BaseLayout
 
 from stairpath.core.cutting.sheet.draw import BUBBLE_MM, SHEET, TAG_MM, Area, Array, Line, Sheet, Text
-from stairpath.core.cutting.sheet.pens import FINE, PENS, THIN, Pen
+from stairpath.core.cutting.sheet.pens import FINE, PENS, THIN, Pen, shift_of
 from stairpath.core.palette import INK
 
 DxfUnit = Literal["m", "mm"]
@@ -94,9 +94,8 @@ class _Writer:
         for number, (angle_deg, apart_mm) in enumerate(area.hatch):
             angle = np.radians(angle_deg - self.sheet.on.turn_deg)
             across = np.array([-np.sin(angle), np.cos(angle)]) * apart_mm * self.per_mm
-            # The second of two sets that run alike stands close beside the first.
-            beside = 0.25 if number and area.hatch[number - 1][0] == angle_deg else 0.0
-            lines.append([float(np.degrees(angle)), (across * beside).tolist(), across.tolist(), []])
+            start = across * shift_of(area.hatch, number)
+            lines.append([float(np.degrees(angle)), start.tolist(), across.tolist(), []])
         self.hatch(area, "-".join(f"{angle:g}-{apart:g}" for angle, apart in area.hatch), lines)
 
     def text(self, text: Text) -> None:

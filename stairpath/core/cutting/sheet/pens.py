@@ -65,6 +65,14 @@ def hatch_of(material: str) -> tuple[tuple[float, float], ...]:
     return _OTHER
 
 
+def shift_of(sets: Sequence[tuple[float, float]], number: int) -> float:
+    """How far a set of a hatch's lines is shifted across, as a share of its spacing.
+
+    The second of two sets that run alike stands close beside the first.
+    """
+    return 0.25 if number and sets[number - 1][0] == sets[number][0] else 0.0
+
+
 def hatching(area: shapely.Geometry, sets: Sequence[tuple[float, float]]) -> list[Array]:
     """The lines (each (2, 2)) of a hatch within an area on paper. They run on from one area to the next."""
     lines: list[Array] = []
@@ -74,8 +82,7 @@ def hatching(area: shapely.Geometry, sets: Sequence[tuple[float, float]]) -> lis
         turn = np.radians(angle)
         along, across = np.array([np.cos(turn), np.sin(turn)]), np.array([-np.sin(turn), np.cos(turn)])
         reach, depth = corners @ along, corners @ across
-        # The second of two sets that run alike stands close beside the first.
-        aside = apart * 0.25 if number and sets[number - 1][0] == angle else 0.0
+        aside = apart * shift_of(sets, number)
         steps = np.arange(np.ceil((depth.min() - aside) / apart), np.floor((depth.max() - aside) / apart) + 1)
         places = steps[:, None] * apart * across + aside * across
         if not len(places):
