@@ -13,9 +13,11 @@ export function PanelOver(props: {
   const { panel, anchor, side, children } = props;
   const open = useTools((s) => s.panel === panel);
   const show = useTools((s) => s.showPanel);
+  // One that is closed is gone at once: while it went it would take clicks from the stage.
+  if (!open || !anchor) return null;
   return (
     <Popover
-      open={open && anchor !== null}
+      open
       anchorEl={anchor}
       onClose={() => show(null)}
       anchorOrigin={{ vertical: side === "above" ? "top" : "bottom", horizontal: "left" }}
