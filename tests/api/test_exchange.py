@@ -152,6 +152,7 @@ def test_a_topic_comes_into_another_project_whole(client, house, project, work, 
     make(client, house, "First", views=[])
     topic = make(client, house, "Gap too narrow", views=[view["id"]])
     other = client.post("/api/projects", json={"name": "The other", "author": "Ida Fenn"}).json()["id"]
+    client.post(f"/api/projects/{other}/visits")
     report = taken(client, other, work, saved(client, house, version, topic["id"]))
     assert (report["new"], report["unknown"]) == (1, [ids.global_ids[3]])
     (there,) = listed(client, other)
