@@ -365,6 +365,9 @@ class Topic(Base):
     created_at: Mapped[datetime] = mapped_column(default=now)
     changed_by: Mapped[str] = mapped_column(Text)
     changed_at: Mapped[datetime] = mapped_column(default=now)
+    # Whose hand is the latest to be seen here, and since when: a file of topics tells of changes made elsewhere before.
+    news_by: Mapped[str] = mapped_column(Text)
+    news_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
     views: Mapped[list[str]] = mapped_column(ARRAY(String(32)), default=list)
     """Its viewpoints, in order; the first shows it in lists."""

@@ -156,7 +156,7 @@ def test_a_topic_comes_into_another_project_whole(client, house, project, work, 
     report = taken(client, other, work, saved(client, house, version, topic["id"]))
     assert (report["new"], report["unknown"]) == (1, [ids.global_ids[3]])
     (there,) = listed(client, other)
-    # The number is kept where it is free; the view with its markup is there as it was.
+    # It is new here though it was made before the visit. The number is kept where it is free; the view with its markup is there.
     assert (there["number"], there["said"]["title"], there["new"]) == (2, "Gap too narrow", True)
     (back,) = client.get(f"/api/projects/{other}/viewpoints").json()
     assert back["view"]["markups"] == client.get(f"/api/viewpoints/{view['id']}").json()["view"]["markups"]
@@ -173,8 +173,10 @@ def test_what_two_sides_changed_is_merged_by_field_and_nothing_is_lost(client, h
         out, title="The gap", priority="high", labels=("water",), modified_by="Wen Osei", modified_at=later,
         comments=(Comment(some_guid(5), "Wen Osei", later, "<script>alert(1)</script>"),),
     )  # fmt: skip
+    client.post(f"/api/topics/{topic['id']}/looked")
     report = taken(client, house, work, file_of(theirs))
     assert (report["new"], report["changed"]) == (0, 1)
+    assert [each["new"] for each in listed(client, house)] == [True]
     after = told(client, topic)
     said = after["topic"]["said"]
     # Each side's own changes count; where both changed the title ours stays, and theirs is told with its time.

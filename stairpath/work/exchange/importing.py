@@ -166,6 +166,8 @@ class _Taking:
             self.report.same += not told
         told |= self._comments(row, topic, views)
         told |= self._files(act, row, topic)
+        if told:
+            row.news_by, row.news_at = _by(topic), datetime.now(UTC)
         return told
 
     def _views(self, act: UnitOfWork, topic: bcf_topic.Topic, beside: Extension | None) -> dict[str, Viewpoint]:
@@ -261,8 +263,7 @@ class _Taking:
             id=new_id(), project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
             disciplines=list(_quoted(beside, topic.reference) or place.disciplines),
             author=topic.created_by or "unknown", created_at=_aware(topic.created_at),
-            changed_by=topic.modified_by or topic.created_by or "unknown",
-            changed_at=_aware(topic.modified_at or topic.created_at),
+            changed_by=_by(topic), changed_at=_aware(topic.modified_at or topic.created_at),
             views=[view.id for view in views.values()], related=[guid_of(each) for each in topic.related],
             links=list(topic.links), exchanged=said, level=place.level, room=place.room,
             at_m=list(place.at_m) if place.at_m else None,
@@ -364,6 +365,11 @@ def _quoted(beside: Extension | None, said: str) -> tuple[str, ...]:
         return in_order(typed(said).disciplines)
     except NotAReferenceError:
         return ()
+
+
+def _by(topic: bcf_topic.Topic) -> str:
+    """Whose hand was the last on a topic, as its file says."""
+    return topic.modified_by or topic.created_by or "unknown"
 
 
 def _since(row: Topic, topic: bcf_topic.Topic) -> bool:

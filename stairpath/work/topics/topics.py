@@ -71,7 +71,7 @@ def listed(who: Who, project_id: str) -> list[Listed]:
         def new(topic: Topic) -> bool:
             last = seen.get(topic.id)
             since = last.at if last else visit.first_at if visit else None
-            return topic.changed_by != who.said and since is not None and since < topic.changed_at
+            return topic.news_by != who.said and since is not None and since < topic.news_at
 
         return [listed_as(look, topic, new(topic)) for topic in topics.topics(look.session, project.id)]
 
@@ -135,7 +135,7 @@ def make(who: Who, project_id: str, wish: NewTopic, guid: str | None = None) -> 
             find(act, TASK, wish.finding.check, within=project.id)
         row = Topic(
             project_id=project.id, number=number, variant=variant, said=said, author=who.said, changed_by=who.said,
-            disciplines=list(concerned(wish.disciplines, CODES)), finding=wish.finding,
+            news_by=who.said, disciplines=list(concerned(wish.disciplines, CODES)), finding=wish.finding,
             views=all_within(act, VIEWPOINT, wish.views, project.id), links=_links(wish.links),
         )  # fmt: skip
         _locate(act, row)
@@ -181,7 +181,8 @@ def look_at(who: Who, topic_id: str) -> None:
 
 def touch(act: UnitOfWork, topic: Topic) -> None:
     """Note who changed a topic just now, and tell everyone."""
-    topic.changed_by, topic.changed_at = act.who.said, datetime.now(UTC)
+    topic.changed_by = topic.news_by = act.who.said
+    topic.changed_at = topic.news_at = datetime.now(UTC)
     act.tell(topic.project_id, "topics", what=topic.id)
 
 
