@@ -439,19 +439,13 @@ test("a right click and a finger that rests ask what can be done; a drag and a s
   vi.useRealTimers();
 });
 
-test("two clicks at one place go there; two that are apart, or that add, do not", () => {
-  const { drag, down, up, said } = setUp();
-  const click = (x: number, more: Partial<Press> = {}) => {
-    down(x, 300, more);
-    up(x, 300, more);
-  };
-  click(500);
-  click(501);
-  expect(acts(said)).toEqual(["click", "click", "entered"]);
-  // A third begins anew.
-  click(501);
-  click(560);
-  click(560, { adds: true });
-  drag([560, 300], [620, 300]);
-  expect(acts(said)).toEqual(["click", "click", "entered", "click", "click", "add"]);
+test("a double click goes there; one that adds, or in a locked view, does not", () => {
+  const { navigation, said } = setUp();
+  const at = new Vector2(0.2, 0.1);
+  navigation.twice(at, false);
+  expect(acts(said)).toEqual(["entered"]);
+  navigation.twice(at, true);
+  navigation.locked = true;
+  navigation.twice(at, false);
+  expect(acts(said)).toEqual(["entered"]);
 });

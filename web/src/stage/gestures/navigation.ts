@@ -14,9 +14,6 @@ import { Turning } from "./turning";
 import { Zooming } from "./zooming";
 
 const CLICK_PX = 4;
-/** A second click so soon and so near after the first makes it a double one. */
-const TWICE_MS = 400;
-const TWICE_PX = 8;
 /** A finger or pen that rests for so long asks what can be done there. */
 const LONG_MS = 550;
 const LONGEST_TICK_MS = 100;
@@ -55,7 +52,6 @@ export class Navigation implements Hand {
   private lastTick = 0;
   private thumb: Thumb | null = null;
   private readonly touches = new Map<number, Vector2>();
-  private lastClick: { at: Vector2; ms: number } | null = null;
   private resting: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
@@ -214,13 +210,9 @@ export class Navigation implements Hand {
     this.host.asked(drag.start);
   };
 
-  private clicked(at: Vector2, adds: boolean): void {
-    const now = performance.now();
-    const last = this.lastClick;
-    this.host.clicked(at, adds);
-    const twice = !adds && last && now - last.ms < TWICE_MS && this.px(last.at, at) < TWICE_PX;
-    this.lastClick = twice ? null : { at, ms: now };
-    if (twice && !this.locked) this.host.entered(at);
+  /** Clicked twice: one goes there. */
+  twice(at: Vector2, adds: boolean): void {
+    if (!adds && !this.locked) this.host.entered(at);
   }
 
   private gestureOf(press: Press): Pick<Drag, "gesture" | "anchor" | "moves"> {
@@ -284,7 +276,7 @@ export class Navigation implements Hand {
       drag.gesture.end?.(broken);
       this.host.moved(this.pose);
     } else if (!broken && !drag.strayed) {
-      if (drag.button === 0) this.clicked(drag.start, press.adds);
+      if (drag.button === 0) this.host.clicked(drag.start, press.adds);
       if (drag.button === 2) this.host.asked(drag.start);
     }
   }

@@ -6,6 +6,7 @@ interface Taker {
   down(press: Press): void;
   move(press: Press): void;
   up(press: Press, broken: boolean): void;
+  twice(at: Vector2, adds: boolean): void;
   leave(): void;
   wheel(turn: WheelTurn): void;
 }
@@ -24,13 +25,14 @@ export function listen(
     const { width, height } = size();
     return new Vector2(((event.clientX - left) / width) * 2 - 1, 1 - ((event.clientY - top) / height) * 2);
   };
+  const adds = (event: MouseEvent) => event.shiftKey || event.ctrlKey || event.metaKey;
   const press = (event: PointerEvent): Press => ({
     at: at(event),
     pointer: event.pointerId,
     kind: event.pointerType === "touch" ? "touch" : event.pointerType === "pen" ? "pen" : "mouse",
     button: event.button,
     shift: event.shiftKey,
-    adds: event.shiftKey || event.ctrlKey || event.metaKey,
+    adds: adds(event),
     through: event.altKey,
   });
   element.addEventListener("pointerdown", (event) => {
@@ -40,6 +42,8 @@ export function listen(
   element.addEventListener("pointermove", (event) => taker.move(press(event)));
   element.addEventListener("pointerup", (event) => taker.up(press(event), false));
   element.addEventListener("pointercancel", (event) => taker.up(press(event), true));
+  // The system says how soon a second click makes it a double one; who needs longer has set it so.
+  element.addEventListener("dblclick", (event) => taker.twice(at(event), adds(event)));
   element.addEventListener("pointerleave", () => taker.leave());
   element.addEventListener(
     "wheel",
