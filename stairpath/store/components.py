@@ -25,6 +25,12 @@ def ordinals(session: Session, model_id: str, global_ids: Collection[str]) -> li
     return list(session.scalars(found))
 
 
+def of_class(session: Session, model_id: str, stem: str) -> list[int]:
+    """The places in their model of components whose class begins with a stem."""
+    found = select(Component.ordinal).where(Component.model_id == model_id, Component.ifc_class.startswith(stem))
+    return list(session.scalars(found))
+
+
 def called(session: Session, names: Iterable[tuple[str, str]]) -> dict[tuple[str, str], tuple[str, str, str]]:
     """Tag, name and class of components by model and GlobalId."""
     rows = session.execute(

@@ -51,6 +51,32 @@ def test_a_storey_a_room_and_everything_are_fitted(framed):
     assert framed(room=0) == ([2, 2], 2)
 
 
+def test_a_room_is_looked_at_from_within_or_from_above_without_its_lid(client, house):
+    origin = np.array(client.get(f"/api/projects/{house}/federation").json()["origin_m"])
+    lid = {"id": "c", "shape": {"kind": "plane", "point_m": [0, 0, 2.2], "normal": [0, 0, 1]}, "name": "lid"}
+
+    def seen(**wish):
+        body = {"bearing_deg": 20, "tilt_deg": 50, "aspect": 1.6, "room": 0, "angle_deg": 20, **wish}
+        pose = client.post(f"/api/projects/{house}/frame", json=body).json()
+        return np.array(pose["eye_m"]) + origin, pose
+
+    eye, pose = seen()
+    assert 1 < eye[0] < 3
+    assert 1 < eye[1] < 3
+    assert (round(eye[2], 6), pose["projection"], pose["angle_deg"] >= 60) == (1.6, "perspective", True)
+    # Looking down into it where its lid is off, one stays outside and looks as before.
+    eye, pose = seen(cuts=[lid])
+    assert eye[2] > 3
+    assert pose["angle_deg"] == 20
+    assert seen(cuts=[{**lid, "off": True}])[1] == seen()[1]
+    assert seen(cuts=[lid], tilt_deg=0)[0][2] < 3
+    # A plan is opened over the doors, a side behind the wall; what is neither is looked at from within.
+    _, pose = seen(projection="parallel", tilt_deg=90)
+    assert (pose["projection"], pose["eye_m"][2] + origin[2] - pose["through_m"]) == ("parallel", pytest.approx(2.2))
+    assert seen(projection="parallel", tilt_deg=0)[1]["projection"] == "parallel"
+    assert seen(projection="parallel", tilt_deg=30)[1]["projection"] == "perspective"
+
+
 def test_what_is_visible_is_fitted_by_its_numbers(framed):
     assert framed(among=base64.b64encode(bytes([0b10])).decode()) == ([1, 1], 2)
     assert framed(among=base64.b64encode(bytes([0b11])).decode()) == ([4, 2], 8)

@@ -15,16 +15,17 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.camera import directions, lens, square
 from stairpath.core.camera.directions import Direction
 from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_beside, free_slopes
-from stairpath.core.camera.inside import stand_in
+from stairpath.core.camera.inside import Room, opening, stand_in
 from stairpath.core.camera.pose import Pose
 from stairpath.core.camera.sighting import ANGLE_DEG
 from stairpath.work.base.errors import UnfitError, WrongError
-from stairpath.work.looking.camera import RoomFloor, Subject, room_floor, subject_points
+from stairpath.work.looking.camera import Subject, room_within, subject_points
 from stairpath.work.looking.sighting import sighting
 
 router = APIRouter(prefix="/api", tags=["camera"], responses=ERROR_RESPONSES)
 
 _LEAST_REACH_M = 1e-6
+_FROM_ABOVE_DEG = 25.0
 
 
 def _subject(wish: schemas.FrameRequest) -> Subject:
@@ -49,10 +50,16 @@ def _subject(wish: schemas.FrameRequest) -> Subject:
 def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
     """The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere.
 
-    In perspective a room is looked at from within, level, from where the lens sees most of it.
+    A room is looked at from within so that its floor, doors and walls are recognised; from outside only from above where
+    cuts have taken its lid off, and square on, where a parallel view is opened before it.
     """
-    if wish.points is None and wish.room is not None and wish.projection == "perspective":
-        return _within(room_floor(project_id, wish.room), wish)
+    opened_at = wish.open_at_m
+    if wish.points is None and wish.room is not None and opened_at is None:
+        room, lid_off = room_within(project_id, wish.room, wish.cuts)
+        if not (lid_off and wish.tilt_deg >= _FROM_ABOVE_DEG):
+            opened_at = opening(room, wish.bearing_deg, wish.tilt_deg) if wish.projection == "parallel" else None
+            if opened_at is None:
+                return _within(room, wish)
     ways = _ways(wish)
     slopes = [free_slopes(wish.aspect, wish.projection, wish.angle_deg, borders) for borders in ways]
     found = subject_points(project_id, _subject(wish), wish.bearing_deg, wish.tilt_deg, slopes, wish.cuts)
@@ -63,8 +70,8 @@ def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
     except NothingToFrameError as error:
         raise UnfitError("There is nothing to fit; show or add something first.") from error
     through_m = 0.0
-    if wish.open_at_m is not None and wish.projection == "parallel":
-        pose, through_m = square.opened_at(pose, np.array(wish.open_at_m))
+    if opened_at is not None and wish.projection == "parallel":
+        pose, through_m = square.opened_at(pose, np.array(opened_at))
     shown = _shape(pose).model_copy(update={"through_m": through_m})
     return schemas.Framed(**shown.model_dump(), elsewhere=found.elsewhere)
 
@@ -94,9 +101,10 @@ def _ways(wish: schemas.FrameRequest) -> list[Borders]:
     return ways
 
 
-def _within(room: RoomFloor, wish: schemas.FrameRequest) -> schemas.Framed:
+def _within(room: Room, wish: schemas.FrameRequest) -> schemas.Framed:
+    ways = _ways(wish)
     try:
-        pose = stand_in(room.triangles, room.low_m, room.high_m, wish.bearing_deg, wish.angle_deg, wish.aspect)
+        pose = stand_in(room, wish.bearing_deg, wish.aspect, ways)
     except ValueError as error:
         raise UnfitError(str(error)) from error
     return schemas.Framed(**_shape(pose).model_dump(), elsewhere=[])

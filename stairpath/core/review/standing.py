@@ -9,8 +9,8 @@ import numpy as np
 
 from stairpath.core.camera.directions import standard
 from stairpath.core.camera.framing import Borders, NothingToFrameError, frame
-from stairpath.core.camera.inside import stand_in
-from stairpath.core.camera.pose import INSIDE_ANGLE_DEG, OUTSIDE_ANGLE_DEG, Pose
+from stairpath.core.camera.inside import Room, doors_beside, stand_in
+from stairpath.core.camera.pose import OUTSIDE_ANGLE_DEG, Pose
 from stairpath.core.camera.subject import all_points, storey_points
 from stairpath.core.cutting.cuts import Cut, PlaneCut
 from stairpath.core.federation.federate import Federation
@@ -71,6 +71,12 @@ def _levels(federation: Federation) -> Iterator[Standing]:
 
 
 def _rooms(federation: Federation) -> Iterator[Standing]:
+    doors = [
+        m.bounds_m[m.outline.of_class(("IfcDoor",)) & ~m.apart & ~np.isnan(m.bounds_m).any(axis=(1, 2))]
+        for m in federation.models
+        if m.stands
+    ]
+    boxes = np.concatenate(doors) if doors else np.zeros((0, 2, 3))
     order = sorted(range(len(federation.rooms)), key=lambda k: (federation.rooms[k].level, federation.rooms[k].number))
     for number in order:
         room = federation.rooms[number]
@@ -81,9 +87,8 @@ def _rooms(federation: Federation) -> Iterator[Standing]:
         matrix = model.alignment.matrix
         floor = drawn.floor @ matrix[:2, :2].T + matrix[:2, 3]
         rise = float(matrix[2, 3])
-        pose = stand_in(
-            floor, drawn.low_m + rise, drawn.high_m + rise, federation.building_north_deg, INSIDE_ANGLE_DEG, ASPECT
-        )
+        inside = Room(floor, drawn.low_m + rise, drawn.high_m + rise, doors_beside(boxes, drawn.low_m + rise))
+        pose = stand_in(inside, federation.building_north_deg, ASPECT)
         name = " ".join(part for part in (room.number, room.name) if part) or "Room"
         yield Standing(f"room/{room.global_id}", name, View(_eye(pose)))
 

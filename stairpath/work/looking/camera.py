@@ -10,9 +10,10 @@ import numpy.typing as npt
 
 from stairpath.core.camera.extreme import telling_points
 from stairpath.core.camera.framing import Slopes
+from stairpath.core.camera.inside import Room, doors_beside, opened_from_above
 from stairpath.core.cutting.cuts import Cut, active_planes
 from stairpath.core.geometry.origin import about, placed_about
-from stairpath.core.geometry.plane import NotAPlaneError
+from stairpath.core.geometry.plane import NotAPlaneError, Plane
 from stairpath.store import components, federations
 from stairpath.store.documents import Building
 from stairpath.store.tables import Model
@@ -52,17 +53,19 @@ def _room_corners(building: Building, index: int) -> Array:
     return about(np.array(building.rooms[index].corners_m).reshape(-1, 3), building.origin_m)
 
 
-@dataclass(frozen=True)
-class RoomFloor:
-    """A room's floor as triangles on plan (n, 3, 2) about the project's origin, and its heights."""
+def _doors(act: UnitOfWork, models: Sequence[Model], origin_m: Array) -> Array:
+    """The boxes (n, 2, 3) of all doors that stand in the building, about its origin."""
+    found = [np.zeros((0, 2, 3))]
+    for model in models:
+        if model.stands and model.placed is not None:
+            own = about(federations.places(act.session, model)["bounds_m"], origin_m)
+            found.append(own[components.of_class(act.session, model.id, "IfcDoor")])
+    boxes = np.concatenate(found)
+    return boxes[~np.isnan(boxes).any(axis=(1, 2))]
 
-    triangles: Array
-    low_m: float
-    high_m: float
 
-
-def room_floor(project_id: str, index: int) -> RoomFloor:
-    """The floor of a room by its place in the federation's list."""
+def room_within(project_id: str, index: int, cuts: Sequence[Cut]) -> tuple[Room, bool]:
+    """A room by its place in the federation's list, about the project's origin, and whether cuts have taken its lid off."""
     with read_only() as act:
         rows = rows_of(act, project_id)
         building = rows.building
@@ -75,9 +78,20 @@ def room_floor(project_id: str, index: int) -> RoomFloor:
             raise UnfitError("The building is being put together again. Try again in a moment.")
         floor = np.array(drawn[0].floor, dtype=np.float64).reshape(-1, 3, 2)
         matrix = placed_about(model.placed.matrix, building.origin_m)
+        doors = _doors(act, rows.models, np.array(building.origin_m))
     placed = floor @ matrix[:2, :2].T + matrix[:2, 3]
     rise = matrix[2, 3]
-    return RoomFloor(placed, drawn[0].low_m + rise, drawn[0].high_m + rise)
+    low, high = drawn[0].low_m + rise, drawn[0].high_m + rise
+    found = Room(placed, low, high, doors_beside(doors, low))
+    return found, opened_from_above(found, _planes(cuts, np.array(building.origin_m)))
+
+
+def _planes(cuts: Sequence[Cut], origin: Array) -> list[Plane]:
+    """The planes of cuts that are on, about the project's origin."""
+    try:
+        return [each.moved(-origin) for _, each in active_planes(cuts)]
+    except NotAPlaneError as error:
+        raise WrongError(str(error)) from error
 
 
 def _mask(model: Model, ordinals: list[int]) -> Mask:
@@ -141,10 +155,7 @@ def subject_points(
             found = [placed_of(act, m, origin, wanted[m.id]) for m in there if m.id in wanted]
         except federations.ChangedError:
             raise UnfitError("The building is being put together again. Try again in a moment.") from None
-        try:
-            planes = [each.moved(-origin) for _, each in active_planes(cuts)]
-        except NotAPlaneError as error:
-            raise WrongError(str(error)) from error
+        planes = _planes(cuts, origin)
         points = telling_points([p for p in found if p is not None], bearing_deg, tilt_deg, slopes, planes)
         whole = subject == Subject()
         far = [m.name for m in there if m.placed is not None and m.placed.elsewhere and m.stands]

@@ -29,8 +29,8 @@ export function framed(
         covered: more.covered ?? [NOTHING],
         open_at_m: more.open_at_m ?? null,
         margin: subject.kind === "components" ? ROOMY : TIGHT,
-        // What is cut away is not visible.
-        cuts: subject.kind === "visible" ? [...cuts] : [],
+        // What is cut away is not visible, and a room without its lid is seen from above.
+        cuts: subject.kind === "visible" || subject.kind === "room" ? [...cuts] : [],
         ...wishOf(federation, states, subject),
       },
     }),
