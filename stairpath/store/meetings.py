@@ -25,6 +25,18 @@ def points(session: Session, meeting_id: str) -> list[MeetingPoint]:
     return list(session.scalars(of_meeting.order_by(MeetingPoint.at, MeetingPoint.id)))
 
 
+def views_of_points(session: Session, project_id: str) -> list[tuple[str, str, str]]:
+    """The views that were noted in meetings of the project, each with its meeting's id and title."""
+    wanted = select(MeetingPoint.view, Meeting.id, Meeting.title).join(Meeting, Meeting.id == MeetingPoint.meeting_id)
+    rows = session.execute(
+        wanted.where(
+            Meeting.project_id == project_id, Meeting.removed_at.is_(None),
+            MeetingPoint.view.is_not(None), MeetingPoint.removed_at.is_(None),
+        )
+    )  # fmt: skip
+    return [(view, meeting_id, title) for view, meeting_id, title in rows if view]
+
+
 def add(session: Session, row: Meeting | MeetingPoint) -> None:
     """Keep a new one."""
     session.add(row)

@@ -209,7 +209,10 @@ class Chunk(Base):
 
 
 class Folder(Base):
-    """Viewpoints that belong together, in the order that somebody gave them; ``place`` is the folder's own."""
+    """Viewpoints that belong together, in the order that somebody gave them; ``place`` is the folder's own.
+
+    ``within`` is the folder that it stands in.
+    """
 
     __tablename__ = "folder"
     __table_args__ = (Index("folder_of_project", "project_id", "place"),)
@@ -220,6 +223,7 @@ class Folder(Base):
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
     place: Mapped[int] = mapped_column(Integer, default=0)
+    within: Mapped[str | None] = mapped_column(ForeignKey("folder.id", ondelete="SET NULL"))
 
 
 class Viewpoint(Base):

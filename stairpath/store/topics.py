@@ -83,6 +83,15 @@ def note_by_id(session: Session, note_id: str) -> TopicNote | None:
     return session.get(TopicNote, note_id)
 
 
+def views_of_comments(session: Session, project_id: str) -> list[tuple[str, str]]:
+    """The views with which comments of the project were written, each with its topic's id."""
+    wanted = select(TopicNote.view, TopicNote.topic_id).join(Topic, Topic.id == TopicNote.topic_id)
+    rows = session.execute(
+        wanted.where(Topic.project_id == project_id, TopicNote.view.is_not(None), TopicNote.removed_at.is_(None))
+    )
+    return [(view, topic_id) for view, topic_id in rows if view]
+
+
 def add(session: Session, row: Topic | TopicNote | TopicFile) -> None:
     """Keep a new one."""
     session.add(row)

@@ -73,3 +73,55 @@ def test_what_cannot_be_moved_is_refused_and_nothing_moves(client, project, view
         assert answer.json()["detail"].endswith(".")
     assert inside(client, project, meeting) == []
     assert client.post(f"/api/projects/{project}/folders", json={"name": " "}).status_code == 422
+
+
+def test_folders_stand_in_folders_and_never_in_themselves(client, project):
+    def made(name, within=None):
+        answer = client.post(f"/api/projects/{project}/folders", json={"name": name, "within": within})
+        assert answer.status_code == 201, answer.text
+        return answer.json()["id"]
+
+    def put(which, within):
+        return client.put(f"/api/folders/{which}/within", json={"within": within})
+
+    def around():
+        return {each["name"]: each["within"] for each in client.get(f"/api/projects/{project}/folders").json()}
+
+    outer = made("Meetings")
+    inner = made("November", outer)
+    innermost = made("27 November")
+    assert put(innermost, inner).json()["within"] == inner
+    assert around() == {"Meetings": None, "November": outer, "27 November": inner}
+    for within in (outer, innermost):
+        refused = put(outer, within)
+        assert refused.status_code == 422
+        assert "Meetings can't stand in itself" in refused.json()["detail"]
+    # With the folder around it deleted it is still there, and inside again once that is restored.
+    assert client.delete(f"/api/folders/{inner}").status_code == 204
+    assert around()["27 November"] == inner
+    assert put(outer, innermost).status_code == 422
+    client.post(f"/api/folders/{inner}/restore")
+    assert put(inner, None).json()["within"] is None
+    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    assert put(folder(client, other, "Elsewhere"), outer).status_code == 404
+
+
+def test_a_viewpoint_says_for_what_it_was_kept(client, project, views):
+    topic = client.post(f"/api/projects/{project}/topics", json={"title": "Duct", "views": [views["A"]]}).json()
+    client.post(f"/api/topics/{topic['id']}/comments", json={"text": "From below", "view": views["B"]})
+    client.post(f"/api/topics/{topic['id']}/comments", json={"text": "Once more", "view": views["A"]})
+    meeting = client.post(f"/api/projects/{project}/meetings", json={"title": "Weekly", "topics": [topic["id"]]}).json()
+    client.post(
+        f"/api/meetings/{meeting['id']}/points", json={"topic": topic["id"], "text": "Move it", "view": views["C"]}
+    )
+
+    def kept_for():
+        listed = client.get(f"/api/projects/{project}/viewpoints").json()
+        return {each["name"]: [(of["kind"], of["name"]) for of in each["of"]] for each in listed}
+
+    of_topic = [("topic", topic["reference"])]
+    assert kept_for() == {"A": of_topic, "B": of_topic, "C": [*of_topic, ("meeting", "Weekly")]} | {
+        name: [] for name in views if name not in "ABC"
+    }
+    client.delete(f"/api/topics/{topic['id']}")
+    assert kept_for()["A"] == []

@@ -51,6 +51,30 @@ def test_a_number_is_never_given_twice_and_not_again_after_deleting(client, proj
     assert client.post(f"/api/topics/{last['id']}/restore").json()["number"] == 24
 
 
+def test_many_topics_are_changed_at_once_all_of_them_or_none(client, project):
+    first, other = make(client, project, "Duct in the beam", disciplines=["AIR"]), make(client, project, "Pipe")
+    address = f"/api/projects/{project}/topics/changes"
+
+    def put(*changes, of=address):
+        return client.post(
+            of, json={"changes": [{"topic": t["id"], "change": c} for t, c in changes]}, headers=by("Tam")
+        )
+
+    wish = {"status": "in hand", "assigned_to": "Wen Osei", "labels": {"add": ["fire"]}}
+    answer = put((first, wish), (other, wish))
+    assert sorted(each["reference"] for each in answer.json()) == sorted([first["reference"], other["reference"]])
+    assert {(t["said"]["status"], t["said"]["assigned_to"]) for t in answer.json()} == {("in hand", "Wen Osei")}
+    assert {c["field"] for c in told(client, first)["notes"][-1]["changed"]} == {"status", "assigned_to", "labels"}
+    # One that the rules refuse is named, and nothing of the others is changed.
+    refused = put((first, {"priority": "high"}), (other, {"status": "no such"}))
+    assert refused.status_code == 422
+    assert other["reference"] in refused.json()["detail"]
+    assert "None of the topics was changed" in refused.json()["detail"]
+    assert told(client, first)["topic"]["said"]["priority"] == ""
+    elsewhere = client.post("/api/projects", json={"name": "The other", "author": "Ida Fenn"}).json()["id"]
+    assert put((first, wish), of=f"/api/projects/{elsewhere}/topics/changes").status_code == 404
+
+
 def test_what_is_changed_is_kept_in_its_history(client, project):
     topic = make(client, project, "Duct in the beam")
     wish = {"status": "in hand", "assigned_to": "Tam Kerr", "due": "2026-01-09", "labels": {"add": ["fire", "fire"]}}

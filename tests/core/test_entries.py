@@ -1,8 +1,6 @@
 """Lists that several people change at once."""
 
-import pytest
-
-from stairpath.core.review.entries import Entries, moved
+from stairpath.core.review.entries import Entries
 
 
 def test_two_people_who_change_one_list_lose_nothing_of_each_other():
@@ -11,11 +9,3 @@ def test_two_people_who_change_one_list_lose_nothing_of_each_other():
     assert other.applied(one.applied(begun)) == ["stair", "duct", "door"]
     assert set(one.applied(other.applied(begun))) == {"stair", "duct", "door"}
     assert Entries().applied(begun) == begun
-
-
-@pytest.mark.parametrize(
-    ("entry", "before", "order"),
-    [("c", "a", "cab"), ("a", None, "bca"), ("a", "gone", "bca"), ("b", "c", "abc"), ("d", "b", "adbc")],
-)
-def test_an_entry_is_put_before_another(entry, before, order):
-    assert "".join(moved("abc", entry, before)) == order

@@ -62,7 +62,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
         row = other.get_by_test_id("topic")
         expect(row).to_contain_text("new")
         expect(row).to_contain_text("overdue since 09/01/")
-        other.get_by_role("button", name="assigned to me").click()
+        other.get_by_label("Which topics").select_option("mine")
         expect(row).to_have_count(1)
         row.click()
         # From elsewhere, so that going there can be seen.
@@ -83,7 +83,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     page.get_by_label("Status of AIR 001").select_option("settled")
     page.get_by_role("button", name="all topics").click()
     expect(page.get_by_test_id("topic")).to_have_count(0)
-    page.get_by_role("button", name="all", exact=True).click()
+    page.get_by_label("Which topics").select_option("all")
     page.get_by_label("Find a topic").fill("air 1")
     expect(page.get_by_test_id("topic")).to_contain_text("Duct before the house")
     # Found by its reference as it is spoken, from wherever one is.
@@ -220,10 +220,73 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     page.wait_for_function(
         '() => JSON.stringify(window.stairpath.layers.topicMarks.counts) === \'{"plates":1,"topics":2}\''
     )
-    page.get_by_label("Show on stage, board and plan").uncheck()
+    page.get_by_label("on stage and plan").uncheck()
     page.wait_for_function("() => window.stairpath.layers.topicMarks.counts.topics === 0")
     page.get_by_label("Group the topics").select_option("discipline")
     expect(page.get_by_test_id("topic-rows")).to_contain_text("AIR 2")
     rows.first.click()
     expect(page.get_by_test_id("topic-file")).to_contain_text("note.txt")
     expect(page.get_by_test_id("related")).to_contain_text("AIR 002")
+
+
+def high(box) -> float:
+    return float(box.evaluate("(each) => each.getBoundingClientRect().height"))
+
+
+def test_topics_are_a_table_that_is_sorted_and_changed_many_at_once(page: Page, site, pair):
+    two_topics(page, site, pair)
+    # Each row of the list is a line or two with its picture, not a card.
+    rows = page.get_by_test_id("topic")
+    expect(rows).to_have_count(2)
+    assert max(high(row) for row in rows.all()) <= 42
+    before = high(page.locator("canvas.stage"))
+    page.get_by_role("button", name="Table", exact=True).click()
+    table = page.get_by_test_id("topic-table")
+    expect(table.get_by_role("row")).to_have_count(3)
+    assert high(page.locator("canvas.stage")) < before - 100
+    desk = page.get_by_role("tablist").evaluate("(box) => box.parentElement.clientWidth")
+    assert table.evaluate("(box) => box.clientWidth") + desk in range(1270, 1281)
+    # A heading sorts, once more the other way round.
+    titles = table.get_by_test_id("topic")
+    table.get_by_role("button", name="Title").click()
+    expect(titles.first).to_have_text("Another one")
+    table.get_by_role("button", name="Title").click()
+    expect(titles.first).to_have_text("Duct before the house")
+    expect(table.get_by_role("columnheader", name="Title")).to_have_attribute("aria-sort", "descending")
+    # Columns are those that one wants.
+    expect(table.get_by_role("columnheader", name="Due date")).to_have_count(1)
+    table.get_by_role("button", name="Columns").click()
+    table.get_by_label("Due date", exact=True).uncheck()
+    table.get_by_label("Disciplines", exact=True).check()
+    expect(table.get_by_role("columnheader", name="Due date")).to_have_count(0)
+    expect(table.get_by_role("cell", name="AIR", exact=True)).to_have_count(2)
+    table.get_by_role("button", name="Columns").click()
+    # All of them get a status at once, and one undo takes it back.
+    table.get_by_label("Tick all topics in the table").check()
+    many = table.get_by_test_id("ticked-topics")
+    expect(many).to_contain_text("2 topics ticked")
+    many.get_by_label("What the ticked topics are set to").select_option("in hand")
+    many.get_by_role("button", name="Set").click()
+    expect(table.get_by_role("cell", name="in hand")).to_have_count(2)
+    many.get_by_label("What to change of the ticked topics").select_option("assigned_to")
+    many.get_by_label("What the ticked topics are set to").fill("Tam Kerr")
+    page.keyboard.press("Enter")
+    expect(table.get_by_role("cell", name="Tam Kerr")).to_have_count(2)
+    assert {t["said"]["assigned_to"] for t in ask(f"{site}/api/projects/{pair}/topics")} == {"Tam Kerr"}
+    many.get_by_role("button", name="None").click()
+    expect(many).to_have_count(0)
+    titles.first.focus()
+    page.keyboard.press("Control+z")
+    expect(table.get_by_role("cell", name="Tam Kerr")).to_have_count(0)
+    expect(table.get_by_role("cell", name="in hand")).to_have_count(2)
+    # Arrows go over the rows and Enter opens one on the desk, also while the table stands in place of the stage.
+    table.get_by_role("button", name="In place of the stage").click()
+    page.wait_for_function("() => document.querySelector('[data-testid=topic-table]').clientHeight > 700")
+    titles.first.focus()
+    page.keyboard.press("ArrowDown")
+    expect(titles.nth(1)).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.get_by_test_id("topic-open")).to_be_visible()
+    table.get_by_role("button", name="Close the table of topics").click()
+    expect(table).to_have_count(0)
+    page.wait_for_function(f"() => document.querySelector('canvas.stage').clientHeight === {before}")

@@ -21,9 +21,9 @@ def list_folders(project_id: str) -> list[schemas.Folder]:
 
 
 @router.post("/projects/{project_id}/folders", status_code=201)
-def make_folder(who: Asker, project_id: str, wish: schemas.NewName) -> schemas.Folder:
+def make_folder(who: Asker, project_id: str, wish: schemas.NewFolder) -> schemas.Folder:
     """Make a folder."""
-    return schemas.Folder.model_validate(folders.make(who, project_id, wish.name))
+    return schemas.Folder.model_validate(folders.make(who, project_id, wish.name, wish.within))
 
 
 @router.put("/folders/{folder_id}/name")
@@ -36,6 +36,12 @@ def rename_folder(who: Asker, folder_id: str, wish: schemas.NewName) -> schemas.
 def order_folder(who: Asker, folder_id: str, wish: schemas.Before) -> None:
     """Put a folder before another one, or last."""
     folders.put_before(who, folder_id, wish.before)
+
+
+@router.put("/folders/{folder_id}/within")
+def put_folder_into(who: Asker, folder_id: str, wish: schemas.Within) -> schemas.Folder:
+    """Put a folder into another one, or out of any."""
+    return schemas.Folder.model_validate(folders.put_into(who, folder_id, wish.within))
 
 
 @router.delete("/folders/{folder_id}", status_code=204)

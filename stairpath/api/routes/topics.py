@@ -127,10 +127,21 @@ def get_topic(topic_id: str) -> schemas.TopicTold:
 @router.patch("/topics/{topic_id}")
 def change_topic(who: Asker, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
     """Change what is said of a topic, or its views."""
+    return topic_shape(topics.change(who, topic_id, _wish(wish)))
+
+
+@router.post("/projects/{project_id}/topics/changes")
+def change_topics(who: Asker, project_id: str, wish: schemas.TopicsRequest) -> list[schemas.Topic]:
+    """Change several topics of a project at once, all of them or none."""
+    wishes = [(each.topic, _wish(each.change)) for each in wish.changes]
+    return [topic_shape(each) for each in topics.change_many(who, project_id, wishes)]
+
+
+def _wish(wish: schemas.TopicRequest) -> topics.TopicWish:
     given = wish.model_dump(exclude_unset=True, exclude={"labels", "views", "related"})
     # Only a date may be taken away; anything else is emptied.
     said = {name: value for name, value in given.items() if value is not None or name == "due"}
-    return topic_shape(topics.change(who, topic_id, said, wish.labels, wish.views, wish.related))
+    return topics.TopicWish(said, wish.labels, wish.views, wish.related)
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import binascii
+from collections.abc import Sequence
 
 from fastapi import APIRouter
 
@@ -17,6 +18,7 @@ from stairpath.work.base.errors import TooLargeError, WrongError
 from stairpath.work.base.lookup import VIEWPOINT
 from stairpath.work.base.unit_of_work import Who
 from stairpath.work.views import standing_views, viewpoints
+from stairpath.work.views.kept_for import KeptFor
 from stairpath.work.views.viewpoints import Viewpoint
 
 router = APIRouter(prefix="/api", tags=["views"], responses=ERROR_RESPONSES)
@@ -24,7 +26,7 @@ router = APIRouter(prefix="/api", tags=["views"], responses=ERROR_RESPONSES)
 _LARGEST_PICTURE = 16 << 20
 
 
-def _shape(viewpoint: Viewpoint, new: bool = False) -> schemas.Viewpoint:
+def _shape(viewpoint: Viewpoint, new: bool = False, of: Sequence[KeptFor] = ()) -> schemas.Viewpoint:
     return schemas.Viewpoint(
         id=viewpoint.id,
         name=viewpoint.name,
@@ -39,13 +41,14 @@ def _shape(viewpoint: Viewpoint, new: bool = False) -> schemas.Viewpoint:
         changed_by=viewpoint.changed_by,
         changed_at=viewpoint.changed_at,
         new=new,
+        of=[schemas.ViewOf.model_validate(each) for each in of],
     )
 
 
 @router.get("/projects/{project_id}/viewpoints")
 def list_viewpoints(who: Asker, project_id: str) -> list[schemas.Viewpoint]:
     """The project's viewpoints, newest first."""
-    return [_shape(each.viewpoint, each.new) for each in viewpoints.listed(who, project_id)]
+    return [_shape(each.viewpoint, each.new, each.of) for each in viewpoints.listed(who, project_id)]
 
 
 @router.post("/projects/{project_id}/viewpoints/looked", status_code=204)

@@ -106,6 +106,7 @@ from stairpath.api.schemas.topics import (
     TopicNote,
     TopicRequest,
     TopicRules,
+    TopicsRequest,
     TopicStatus,
     TopicTold,
 )
@@ -115,11 +116,14 @@ from stairpath.api.schemas.views import (
     Folder,
     LinkMade,
     MovedViews,
+    NewFolder,
     NewViewpoint,
     Reframed,
     RulesRequest,
+    ViewOf,
     Viewpoint,
     ViewToKeep,
+    Within,
 )
 from stairpath.api.schemas.walking import (
     Landing,
@@ -197,6 +201,7 @@ __all__ = [
     "Neighbours",
     "NewAnswer",
     "NewComment",
+    "NewFolder",
     "NewMeeting",
     "NewName",
     "NewPoint",
@@ -245,7 +250,9 @@ __all__ = [
     "TopicRules",
     "TopicStatus",
     "TopicTold",
+    "TopicsRequest",
     "Vector",
+    "ViewOf",
     "ViewToKeep",
     "Viewpoint",
     "Visit",
@@ -254,4 +261,5 @@ __all__ = [
     "WalkTilePlace",
     "Walking",
     "WalkingBody",
+    "Within",
 ]

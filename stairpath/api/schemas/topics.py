@@ -59,6 +59,19 @@ class TopicRequest(BaseModel):
     """Topics that have to do with it, by their GUIDs."""
 
 
+class OneTopicChange(BaseModel):
+    """What is to be changed of one of several topics."""
+
+    topic: _Id
+    change: TopicRequest
+
+
+class TopicsRequest(BaseModel):
+    """Changes to several topics of a project."""
+
+    changes: Annotated[list[OneTopicChange], Field(min_length=1, max_length=5000)]
+
+
 class NewQuestion(BaseModel):
     """A question to a designer: a name, or an address for mail."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -36,6 +36,15 @@ class LinkMade(BaseModel):
     id: str
 
 
+class ViewOf(BaseModel):
+    """What a viewpoint was kept for: a topic or a comment on it, by its reference, or a meeting, by its title."""
+
+    model_config = ConfigDict(from_attributes=True)
+    kind: Literal["topic", "meeting"]
+    id: str
+    name: str
+
+
 class Viewpoint(BaseModel):
     id: str
     name: str
@@ -52,6 +61,8 @@ class Viewpoint(BaseModel):
     changed_at: datetime
     new: bool = False
     """Whether another kept or changed it since one last went through the viewpoints."""
+    of: list[ViewOf] = []
+    """What it was kept for."""
 
 
 class Folder(BaseModel):
@@ -62,6 +73,21 @@ class Folder(BaseModel):
     name: str
     author: str
     created_at: datetime
+    within: str | None
+    """The folder that it stands in; one that was deleted counts as none."""
+
+
+class NewFolder(BaseModel):
+    """A folder to be made, in another one or in none."""
+
+    name: Name
+    within: _Key | None = None
+
+
+class Within(BaseModel):
+    """The folder that another one is put into; nothing for out of any."""
+
+    within: _Key | None = None
 
 
 class Before(BaseModel):

@@ -21,13 +21,3 @@ class Entries:
     def applied(self, before: Sequence[str]) -> list[str]:
         """A list with the change made, each entry once."""
         return list(dict.fromkeys([*(each for each in before if each not in self.drop), *self.add]))
-
-
-def moved(order: Sequence[str], entry: str, before: str | None) -> list[str]:
-    """An order with one of its entries put before another, or at the end where that is None or not there.
-
-    An entry that is not there is put there.
-    """
-    rest = [each for each in order if each != entry]
-    at = rest.index(before) if before in rest else len(rest)
-    return [*rest[:at], entry, *rest[at:]]

@@ -26,7 +26,7 @@ from stairpath.work.exchange.extension import keep_bitmaps
 from stairpath.work.topics import topics as ours
 from stairpath.work.topics.files import MOST_FILES
 from stairpath.work.topics.rules import rules as project_rules
-from stairpath.work.topics.topics import Listed, NewTopic, listed_as, touch
+from stairpath.work.topics.topics import Listed, NewTopic, TopicWish, listed_as, touch
 from stairpath.work.views.thumbnails import coming_picture
 
 
@@ -71,7 +71,7 @@ def change(who: Who, project_id: str, guid: str, wish: Mapping[str, Value], link
     """Change what is said of a topic, and what it links to."""
     row = topic(project_id, guid).topic
     _offered(who, project_id, str(wish.get("kind") or ""), str(wish.get("priority") or ""))
-    return ours.change(who, row.id, wish, links=Entries(tuple(links), tuple(set(row.links) - set(links))))
+    return ours.change(who, row.id, TopicWish(wish, links=Entries(tuple(links), tuple(set(row.links) - set(links)))))
 
 
 def delete(who: Who, project_id: str, guid: str) -> None:
@@ -84,7 +84,7 @@ def relate(who: Who, project_id: str, guid: str, related: Sequence[str]) -> List
     row = topic(project_id, guid).topic
     wanted = tuple(guid_of(each) for each in related)
     gone = tuple(each for each in row.related if each not in wanted)
-    return ours.change(who, row.id, {}, related=Entries(wanted, gone))
+    return ours.change(who, row.id, TopicWish({}, related=Entries(wanted, gone)))
 
 
 @dataclass(frozen=True)
@@ -215,7 +215,7 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
         if made.undrawn:
             act.draw_pictures(project_id)
         act.tell(project_id, "viewpoints", what=made.id)
-    ours.change(who, row.id, {}, views=Entries((made.id,)))
+    ours.change(who, row.id, TopicWish({}, views=Entries((made.id,))))
 
 
 def delete_viewpoint(who: Who, project_id: str, guid: str, view_guid: str) -> None:
@@ -225,7 +225,7 @@ def delete_viewpoint(who: Who, project_id: str, guid: str, view_guid: str) -> No
         view = _kept(look, project_id, guid, view_guid)[0]
         others = [each for each in topics.topics(look.session, project_id) if each.id != row.id]
         shared = any(view.id in each.views for each in others)
-    ours.change(who, row.id, {}, views=Entries(drop=(view.id,)))
+    ours.change(who, row.id, TopicWish({}, views=Entries(drop=(view.id,))))
     if not shared:
         deleting.delete(who, VIEWPOINT, view.id)
 

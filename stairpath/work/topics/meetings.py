@@ -9,9 +9,10 @@ from datetime import UTC, date, datetime, time
 from stairpath.core.dates import spoken
 from stairpath.core.exchange.printed import Item, Minutes
 from stairpath.core.limits import Id, Word
-from stairpath.core.review.entries import Entries, moved
+from stairpath.core.review.entries import Entries
 from stairpath.core.review.meeting import Known, NotAMeetingError, Point, agenda
 from stairpath.core.review.meeting import held_on as day_held
+from stairpath.core.review.order import moved
 from stairpath.core.review.topic import Value, changed, changes, overdue
 from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept, meetings, topics
@@ -158,7 +159,7 @@ def change(who: Who, meeting_id: str, wish: MeetingRequest) -> Meeting:
             _put_agenda(row, added.applied(row.topics))
         if wish.place is not None:
             (topic,) = all_within(act, TOPIC, [wish.place.topic], row.project_id)
-            _put_agenda(row, moved(row.topics, topic, wish.place.before))
+            _put_agenda(row, moved(row.topics, [topic], wish.place.before))
         if wish.ended is not None:
             row.ended_at = datetime.now(UTC) if wish.ended else None
         act.tell(row.project_id, "meetings", what=row.id)

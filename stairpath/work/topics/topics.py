@@ -186,34 +186,63 @@ def touch(act: UnitOfWork, topic: Topic) -> None:
     act.tell(topic.project_id, "topics", what=topic.id)
 
 
-def change(
-    who: Who, topic_id: str, wish: Mapping[str, Value], labels: Entries | None = None, views: Entries | None = None,
-    related: Entries | None = None, links: Entries | None = None,
-) -> Listed:  # fmt: skip
+@dataclass(frozen=True)
+class TopicWish:
+    """What is to be changed of a topic: what is said of it, and its lists."""
+
+    said: Mapping[str, Value]
+    labels: Entries | None = None
+    views: Entries | None = None
+    related: Entries | None = None
+    links: Entries | None = None
+
+
+def change(who: Who, topic_id: str, wish: TopicWish) -> Listed:
     """Change what is said of a topic, its views or what it has to do with and links to; what is said is kept in its history."""
     with unit_of_work(who) as act:
         topic = there(act, topic_id, hold=True)
-        if labels is not None:
-            wish = {**wish, "labels": tuple(labels.applied(topic.said.labels))}
         try:
-            after = changed(topic.said, wish, rules_of(act.project(topic.project_id)).statuses)
+            return _change(act, topic, wish)
         except _WRONG as error:
             raise WrongError(str(error)) from error
-        told = changes(topic.said, after)
-        if told:
-            topic.said = after
-            topics.add(act.session, TopicNote(topic_id=topic.id, author=who.said, changed=told))
-        if views is not None:
-            added = replace(views, add=tuple(all_within(act, VIEWPOINT, views.add, topic.project_id)))
-            topic.views = added.applied(topic.views)
-            _locate(act, topic)
-        if related is not None:
-            topic.related = _related(act, topic, related.applied(topic.related))
-        if links is not None:
-            topic.links = _links(links.applied(topic.links))
-        if told or views is not None or related is not None or links is not None:
-            touch(act, topic)
-        return listed_as(act, topic)
+
+
+def change_many(who: Who, project_id: str, wishes: Sequence[tuple[str, TopicWish]]) -> list[Listed]:
+    """Change several topics of a project, all of them or none; the sentence of a refusal names the topic."""
+    with unit_of_work(who) as act:
+        rules = rules_of(in_use(act, project_id))
+        found = []
+        # Held in one order, so that two who change the same ones do not wait for each other for ever.
+        for topic_id, wish in sorted(wishes, key=lambda each: each[0]):
+            topic = find(act, TOPIC, topic_id, within=project_id, hold=True)
+            try:
+                found.append(_change(act, topic, wish))
+            except _WRONG as error:
+                raise WrongError(f"{called(topic, rules)}: {error} None of the topics was changed.") from error
+        return found
+
+
+def _change(act: UnitOfWork, topic: Topic, wish: TopicWish) -> Listed:
+    """Change a topic that is held; raises what is said by the rules of topics."""
+    said, views, related, links = wish.said, wish.views, wish.related, wish.links
+    if wish.labels is not None:
+        said = {**said, "labels": tuple(wish.labels.applied(topic.said.labels))}
+    after = changed(topic.said, said, rules_of(act.project(topic.project_id)).statuses)
+    told = changes(topic.said, after)
+    if told:
+        topic.said = after
+        topics.add(act.session, TopicNote(topic_id=topic.id, author=act.who.said, changed=told))
+    if views is not None:
+        added = replace(views, add=tuple(all_within(act, VIEWPOINT, views.add, topic.project_id)))
+        topic.views = added.applied(topic.views)
+        _locate(act, topic)
+    if related is not None:
+        topic.related = _related(act, topic, related.applied(topic.related))
+    if links is not None:
+        topic.links = _links(links.applied(topic.links))
+    if told or views is not None or related is not None or links is not None:
+        touch(act, topic)
+    return listed_as(act, topic)
 
 
 def write(who: Who, topic_id: str, text: str, view: str | None = None) -> TopicNote:

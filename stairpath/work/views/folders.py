@@ -1,4 +1,4 @@
-"""Folders of viewpoints: making, naming, ordering, deleting, and moving viewpoints into them."""
+"""Folders of viewpoints: making, naming, ordering, putting into one another, and moving viewpoints into them."""
 
 from __future__ import annotations
 
@@ -26,12 +26,14 @@ def _named(name: str) -> str:
     return trimmed(name)
 
 
-def make(who: Who, project_id: str, name: str) -> Folder:
-    """Make a folder, after those that there are."""
+def make(who: Who, project_id: str, name: str, within: str | None = None) -> Folder:
+    """Make a folder, after those that there are, in another one or in none."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)
         last = max((folder.place for folder in kept.folders(act.session, project.id)), default=-1)
-        row = Folder(project_id=project.id, name=_named(name), author=who.said, place=last + 1)
+        if within is not None:
+            find(act, FOLDER, within, within=project.id)
+        row = Folder(project_id=project.id, name=_named(name), author=who.said, place=last + 1, within=within)
         kept.add(act.session, row)
         act.tell(project.id, "viewpoints", what=row.id)
         return row
@@ -55,6 +57,26 @@ def put_before(who: Who, folder_id: str, before: str | None) -> None:
         for place, key in enumerate(moved(list(all_), [folder.id], before)):
             all_[key].place = place
         act.tell(folder.project_id, "viewpoints", what=folder.id)
+
+
+def put_into(who: Who, folder_id: str, within: str | None) -> Folder:
+    """Put a folder into another one of its project, or out of any; never into itself or one that stands in it."""
+    with unit_of_work(who) as act:
+        folder = find(act, FOLDER, folder_id)
+        # Held, so that two who put folders into one another make no circle.
+        in_use(act, folder.project_id, hold=True)
+        act.session.refresh(folder)
+        around = None if within is None else find(act, FOLDER, within, within=folder.project_id)
+        above = around
+        while above is not None:
+            if above.id == folder.id:
+                raise WrongError(
+                    f"{folder.name} can't stand in itself or in a folder that stands in it. Choose another."
+                )
+            above = None if above.within is None else find(act, FOLDER, above.within, removed=True)
+        folder.within = within
+        act.tell(folder.project_id, "viewpoints", what=folder.id)
+        return folder
 
 
 def move(who: Who, project_id: str, views: Sequence[str], folder_id: str | None, before: str | None) -> None:

@@ -16,15 +16,17 @@ from stairpath.work.base.pictures import keep_picture
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
 from stairpath.work.building.visibility import traits_of
+from stairpath.work.views.kept_for import KeptFor, kept_for
 from stairpath.work.views.thumbnails import coming_picture
 
 
 @dataclass(frozen=True)
 class Listed:
-    """A viewpoint, and whether another kept or changed it since one last went through them."""
+    """A viewpoint, whether another kept or changed it since one last went through them, and what it was kept for."""
 
     viewpoint: Viewpoint
     new: bool = False
+    of: tuple[KeptFor, ...] = ()
 
 
 def listed(who: Who, project_id: str) -> list[Listed]:
@@ -32,8 +34,13 @@ def listed(who: Who, project_id: str) -> list[Listed]:
     with read_only() as look:
         project = in_use(look, project_id)
         last = kept.looked(look.session, project.id, who.said)
+        of = kept_for(look, project)
         return [
-            Listed(row, last is not None and row.changed_by != who.said and row.changed_at > last)
+            Listed(
+                row,
+                last is not None and row.changed_by != who.said and row.changed_at > last,
+                tuple(of.get(row.id, ())),
+            )
             for row in kept.viewpoints(look.session, project.id)
         ]
 

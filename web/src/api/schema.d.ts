@@ -515,7 +515,8 @@ export interface paths {
          * Fit
          * @description The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere.
          *
-         *     In perspective a room is looked at from within, level, from where the lens sees most of it.
+         *     A room is looked at from within so that its floor, doors and walls are recognised; from outside only from above where
+         *     cuts have taken its lid off, and square on, where a parallel view is opened before it.
          */
         post: operations["fit_api_projects__project_id__frame_post"];
         delete?: never;
@@ -969,6 +970,26 @@ export interface paths {
          * @description Put a folder before another one, or last.
          */
         put: operations["order_folder_api_folders__folder_id__place_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder_id}/within": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Folder Into
+         * @description Put a folder into another one, or out of any.
+         */
+        put: operations["put_folder_into_api_folders__folder_id__within_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2239,6 +2260,26 @@ export interface paths {
         patch: operations["change_topic_api_topics__topic_id__patch"];
         trace?: never;
     };
+    "/api/projects/{project_id}/topics/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Topics
+         * @description Change several topics of a project at once, all of them or none.
+         */
+        post: operations["change_topics_api_projects__project_id__topics_changes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/topics/{topic_id}/looked": {
         parameters: {
             query?: never;
@@ -3477,6 +3518,8 @@ export interface components {
              * Format: date-time
              */
             created_at: string;
+            /** Within */
+            within: string | null;
         };
         /**
          * FoundPair
@@ -4329,6 +4372,16 @@ export interface components {
             view?: string | null;
         };
         /**
+         * NewFolder
+         * @description A folder to be made, in another one or in none.
+         */
+        NewFolder: {
+            /** Name */
+            name: string;
+            /** Within */
+            within?: string | null;
+        };
+        /**
          * NewMeeting
          * @description A meeting that begins: what it is called, when it is held, and topics that are to be dealt with besides.
          */
@@ -4524,6 +4577,15 @@ export interface components {
             /** Pairs */
             pairs: string[][];
             measured: components["schemas"]["Measured"];
+        };
+        /**
+         * OneTopicChange
+         * @description What is to be changed of one of several topics.
+         */
+        OneTopicChange: {
+            /** Topic */
+            topic: string;
+            change: components["schemas"]["TopicRequest"];
         };
         /**
          * OpenComponent
@@ -5764,6 +5826,14 @@ export interface components {
             }[];
         };
         /**
+         * TopicsRequest
+         * @description Changes to several topics of a project.
+         */
+        TopicsRequest: {
+            /** Changes */
+            changes: components["schemas"]["OneTopicChange"][];
+        };
+        /**
          * View
          * @description Everything that makes up what somebody sees; ``picked`` is what they had in hand.
          *
@@ -5835,6 +5905,21 @@ export interface components {
             version: 2;
         };
         /**
+         * ViewOf
+         * @description What a viewpoint was kept for: a topic or a comment on it, by its reference, or a meeting, by its title.
+         */
+        ViewOf: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "topic" | "meeting";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * ViewToKeep
          * @description A view that is kept over another one, with its picture as base64 PNG.
          */
@@ -5882,6 +5967,11 @@ export interface components {
              * @default false
              */
             new: boolean;
+            /**
+             * Of
+             * @default []
+             */
+            of: components["schemas"]["ViewOf"][];
         };
         /**
          * Visit
@@ -6042,6 +6132,14 @@ export interface components {
              * @enum {string}
              */
             kind: "where";
+        };
+        /**
+         * Within
+         * @description The folder that another one is put into; nothing for out of any.
+         */
+        Within: {
+            /** Within */
+            within?: string | null;
         };
     };
     responses: never;
@@ -11916,7 +12014,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewName"];
+                "application/json": components["schemas"]["NewFolder"];
             };
         };
         responses: {
@@ -12164,6 +12262,125 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    put_folder_into_api_folders__folder_id__within_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                folder_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Within"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Folder"];
+                };
             };
             /** @description The request cannot be understood. */
             400: {
@@ -20719,6 +20936,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Topic"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    change_topics_api_projects__project_id__topics_changes_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TopicsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Topic"][];
                 };
             };
             /** @description The request cannot be understood. */

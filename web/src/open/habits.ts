@@ -28,6 +28,8 @@ interface OwnHabits extends Habits {
   besideShare: number;
   /** Whether the storey board is wide enough to say how many components stand in each cell. */
   boardCounts: boolean;
+  /** Whether viewpoints are listed as rows or as large pictures. */
+  viewpointsAs: "rows" | "pictures";
   /** How wide the desk was dragged; nothing for as wide as usual. */
   deskPx: number | null;
   /** How lengths are read and typed. */
@@ -60,6 +62,7 @@ export const useHabits = create<OwnHabits>()(
       reopen: "keep",
       besideShare: 0.44,
       boardCounts: false,
+      viewpointsAs: "rows",
       deskPx: null,
       units: "m",
       background: "light",

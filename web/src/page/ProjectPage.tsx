@@ -98,11 +98,11 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             sx={{
               display: "grid",
               gridTemplateColumns: "auto minmax(0, 1fr) auto",
-              gridTemplateRows: `${alone ? "0" : "40px"} minmax(0, 1fr) ${bare ? "0" : "40px"}`,
+              gridTemplateRows: `${alone ? "0" : "40px"} minmax(0, 1fr) auto ${bare ? "0" : "40px"}`,
               [FINGER]: {
-                gridTemplateRows: `${alone ? "0" : "44px"} minmax(0, 1fr) ${bare ? "0" : "52px"}`,
+                gridTemplateRows: `${alone ? "0" : "44px"} minmax(0, 1fr) auto ${bare ? "0" : "52px"}`,
               },
-              gridTemplateAreas: '"top top top" "board stage desk" "foot foot foot"',
+              gridTemplateAreas: '"top top top" "board stage desk" "below below desk" "foot foot foot"',
               height: "100%",
             }}
           >
@@ -125,6 +125,9 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             </Box>
             <Box sx={{ gridArea: "desk", minHeight: 0, display: bare ? "none" : "block" }}>
               <Desk />
+            </Box>
+            <Box sx={{ display: bare ? "none" : "contents" }}>
+              {ready && <Slot of="belowStage" told={{}} />}
             </Box>
             <Box
               sx={{

@@ -3,7 +3,13 @@ import type { ReactNode } from "react";
 import { tone } from "../style/theme";
 
 /** A row of a list that opens what it stands for. */
-export function RowButton(props: { testId: string; open: () => void; children: ReactNode }) {
+export function RowButton(props: {
+  testId: string;
+  open: () => void;
+  /** Whether the line above it is drawn by what it stands in. */
+  bare?: boolean;
+  children: ReactNode;
+}) {
   return (
     <Box
       component="button"
@@ -13,14 +19,15 @@ export function RowButton(props: { testId: string; open: () => void; children: R
       sx={{
         display: "block",
         width: "100%",
+        minWidth: 0,
         textAlign: "left",
         font: "inherit",
         fontSize: 13,
         color: tone.ink,
         bgcolor: "transparent",
         border: 0,
-        borderTop: `1px solid ${tone.line}`,
-        py: 0.75,
+        borderTop: props.bare ? 0 : `1px solid ${tone.line}`,
+        py: props.bare ? 0.4 : 0.75,
         px: 0,
         cursor: "pointer",
         "&:hover": { bgcolor: tone.film },

@@ -30,6 +30,8 @@ interface Slots {
   underDrawing: object;
   /** Beside the stage. */
   besideStage: object;
+  /** Below stage and board, or in their place. */
+  belowStage: object;
 }
 
 /** A panel of the desk. */

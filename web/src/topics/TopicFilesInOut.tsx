@@ -7,6 +7,7 @@ import type { Topic } from "../open/topics/listed";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
+import { tone } from "../style/theme";
 import { ComingIn } from "./ComingIn";
 import { useTopicFiles } from "./useTopicFiles";
 
@@ -69,18 +70,30 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
         <Button variant="text" disabled={busy} onClick={() => input.current?.click()}>
           {busy ? "Sending…" : "Import"}
         </Button>
+        {shown.length > 0 && !tooMany && (
+          <Box component="span" sx={{ color: tone.soft }}>
+            {some ? `Export ${counted(shown.length, "topic")} as` : "Export all as"}
+          </Box>
+        )}
         {shown.length > 0 &&
           !tooMany &&
           ["3.0", "2.1"].map((version) => (
-            <Button key={version} variant="text" component="a" href={address(version)} download>
-              {some ? `Export ${shown.length} topics as BCF ${version}` : `Export all as BCF ${version}`}
+            <Button
+              key={version}
+              variant="text"
+              component="a"
+              href={address(version)}
+              download
+              aria-label={`Export ${some ? counted(shown.length, "topic") : "all"} as BCF ${version}`}
+            >
+              BCF {version}
             </Button>
           ))}
         {shown.length > 0 &&
           !tooMany &&
           ["xlsx", "csv"].map((form) => (
             <Button key={form} variant="text" component="a" href={list(form)} download>
-              {form === "xlsx" ? "Spreadsheet" : "CSV"}
+              {form === "xlsx" ? "spreadsheet" : "CSV"}
             </Button>
           ))}
       </DeskActs>

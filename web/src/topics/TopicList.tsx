@@ -1,36 +1,42 @@
 import Box from "@mui/material/Box";
-import NativeSelect from "@mui/material/NativeSelect";
+import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
-import { useMemo } from "react";
-import { usePerson } from "../api/person";
-import { GROUPS, listed, rowsOf, SORTS, WHICH } from "../open/topics/listed";
+import { GROUPS, SORTS, WHICH } from "../open/topics/listed";
 import { useTopicsShown } from "../open/topics/topicsState";
-import { useTopicRules, useTopics } from "../open/topics/useTopics";
+import { useListedTopics } from "../open/topics/useListedTopics";
+import { useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
-import { counted } from "../parts/words";
 import { NewTopic } from "./NewTopic";
 import { RulesForm } from "./RulesForm";
+import { TickedTopics } from "./TickedTopics";
+import { TopicChoice } from "./TopicChoice";
 import { TopicFilesInOut } from "./TopicFilesInOut";
 import { TopicRows } from "./TopicRows";
 
 /** The project's topics: those that are meant, found by what is typed, sorted and grouped; a click opens one. */
 export function TopicList() {
   const { data, error } = useTopics();
-  const { data: rules } = useTopicRules();
-  const { which, typed, sort, group, marked, put } = useTopicsShown();
-  const me = usePerson((s) => s.name);
-  const ends = useMemo(
-    () => new Set(rules?.statuses.filter(({ end }) => end).map(({ name }) => name)),
-    [rules],
-  );
-  const shown = useMemo(() => listed(data ?? [], which, typed, me, ends), [data, which, typed, me, ends]);
-  const rows = useMemo(() => rowsOf(shown, sort, group, rules?.priorities), [shown, sort, group, rules]);
+  const { which, typed, sort, group, marked, table, put } = useTopicsShown();
+  const { shown, rows } = useListedTopics();
+  const count =
+    shown.length === (data?.length ?? 0) ? shown.length : `${shown.length} of ${data?.length ?? 0}`;
   return (
     <Box sx={{ display: "flex", flexDirection: "column", minHeight: "100%", height: "100%" }}>
       <NewTopic />
-      <DeskHeading>Topics</DeskHeading>
+      <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>
+        <DeskHeading>{data?.length ? `Topics, ${count}` : "Topics"}</DeskHeading>
+        {data && data.length > 0 && (
+          <Button
+            variant="text"
+            sx={{ ml: "auto" }}
+            onClick={() => put({ table: table ? null : "below" })}
+            aria-pressed={table !== null}
+          >
+            {table ? "Close the table" : "Table"}
+          </Button>
+        )}
+      </Box>
       <OutlinedInput
         fullWidth
         size="small"
@@ -39,49 +45,24 @@ export function TopicList() {
         onChange={(event) => put({ typed: event.target.value })}
         inputProps={{ "aria-label": "Find a topic" }}
       />
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, my: 0.75 }}>
-        {WHICH.map(([key, name]) => (
-          <Switch key={key} name={name} on={which === key} turn={() => put({ which: key })} />
-        ))}
-      </Box>
-      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", "& select": { fontSize: 13, py: 0.25 } }}>
-        <NativeSelect
+      <Box sx={{ display: "flex", flexWrap: "wrap", columnGap: 1, my: 0.5 }}>
+        <TopicChoice label="Which topics" value={which} of={WHICH} put={(of) => put({ which: of })} />
+        <TopicChoice
+          label="Sort the topics"
           value={sort}
-          inputProps={{ "aria-label": "Sort the topics" }}
-          onChange={(event) => {
-            const wanted = SORTS.find(([name]) => name === event.target.value);
-            if (wanted) put({ sort: wanted[0] });
-          }}
-        >
-          {SORTS.map(([name, words]) => (
-            <option key={name} value={name}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect>
-        <NativeSelect
-          value={group}
-          inputProps={{ "aria-label": "Group the topics" }}
-          onChange={(event) => {
-            const wanted = GROUPS.find(([name]) => name === event.target.value);
-            if (wanted) put({ group: wanted[0] });
-          }}
-        >
-          {GROUPS.map(([name, words]) => (
-            <option key={name} value={name}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect>
+          of={SORTS}
+          put={(by) => put({ sort: by, falling: false })}
+        />
+        <TopicChoice label="Group the topics" value={group} of={GROUPS} put={(by) => put({ group: by })} />
+        {data && data.length > 0 && (
+          <Tick label="on stage and plan" on={marked} set={(on) => put({ marked: on })} />
+        )}
       </Box>
-      {data && data.length > 0 && (
-        <Tick label="Show on stage, board and plan" on={marked} set={(on) => put({ marked: on })} />
-      )}
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
         <DeskNote>No topics yet. A topic is one problem with its views, its assignee and comments.</DeskNote>
       )}
-      {data && data.length > 0 && <DeskNote>{counted(shown.length, "topic")}</DeskNote>}
+      <TickedTopics shown={shown} />
       <TopicRows rows={rows} />
       <RulesForm />
       <TopicFilesInOut shown={shown} all={data?.length ?? 0} />

@@ -1,20 +1,18 @@
 import Box from "@mui/material/Box";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, useRef } from "react";
+import { useRef } from "react";
 import type { ListRow } from "../open/topics/listed";
 import { useTopicsShown } from "../open/topics/topicsState";
-import { useOpenTopic, useShowPlace } from "../open/topics/useOpenTopic";
 import { face, tone } from "../style/theme";
 import { TopicRow } from "./TopicRow";
+import { useTopicKeys } from "./useTopicKeys";
 
-const ROW_PX = 64;
+const ROW_PX = 41;
 
-/** The rows of the list; only those in sight are on the page. Arrows go over them, Space looks at the place, Enter opens. */
+/** The rows of the list; only those in sight are on the page. */
 export function TopicRows({ rows }: { rows: readonly ListRow[] }) {
   const scroller = useRef<HTMLDivElement>(null);
   const put = useTopicsShown((s) => s.put);
-  const open = useOpenTopic();
-  const showPlace = useShowPlace();
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -22,29 +20,7 @@ export function TopicRows({ rows }: { rows: readonly ListRow[] }) {
     getItemKey: (index) => rows[index]?.key ?? index,
     overscan: 8,
   });
-  const focus = (from: number, step: 1 | -1) => {
-    let to = from + step;
-    while (rows[to]?.kind === "group") to += step;
-    if (!rows[to]) return;
-    const there = () =>
-      scroller.current?.querySelector<HTMLElement>(`[data-index="${to}"] [data-testid=topic]`);
-    virtual.scrollToIndex(to);
-    const row = there();
-    if (row) row.focus();
-    // One that was not on the page yet is there with the next frame.
-    else requestAnimationFrame(() => there()?.focus());
-  };
-  const key = (event: KeyboardEvent, index: number) => {
-    const row = rows[index];
-    if (row?.kind !== "topic") return;
-    if (event.key === "ArrowDown") focus(index, 1);
-    else if (event.key === "ArrowUp") focus(index, -1);
-    else if (event.key === " ") showPlace(row.topic);
-    else if (event.key === "Enter") open(row.topic);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  const key = useTopicKeys(rows, scroller, virtual.scrollToIndex);
   return (
     <Box
       ref={scroller}

@@ -1,11 +1,19 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { beginTopic } from "../open/topics/topicsState";
+import { beginTopic, useTopicsShown } from "../open/topics/topicsState";
 
-/** Making a topic, by name and from the menu. */
+/** Making a topic, and topics as a table, by name and from the menu. */
 export function useTopicActions(): readonly Action[] {
+  const table = useTopicsShown((s) => s.table);
   return useMemo<readonly Action[]>(
-    () => [{ group: "Together", name: "Make a topic of this view", menu: "Make a topic", run: beginTopic }],
-    [],
+    () => [
+      { group: "Together", name: "Make a topic of this view", menu: "Make a topic", run: beginTopic },
+      {
+        group: "Together",
+        name: table ? "Close the table of topics" : "Show topics as a table",
+        run: () => useTopicsShown.getState().put({ table: table ? null : "below" }),
+      },
+    ],
+    [table],
   );
 }

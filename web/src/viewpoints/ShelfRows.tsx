@@ -1,34 +1,41 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
-import type { Viewpoint } from "../api/client";
-import type { Folder } from "../open/views/shelf";
+import { useHabits } from "../open/habits";
+import { BELOW, type Below, type Shelf } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
-import { playTour } from "../open/views/tourState";
-import { useFolderActs } from "../open/views/useFolders";
-import { DeskActs, DeskNote } from "../parts/desk";
-import { NameField } from "../parts/NameField";
+import { DeskNote } from "../parts/desk";
 import { face, tone } from "../style/theme";
 import { useDrops } from "./dragging";
-import { ViewpointCard } from "./ViewpointCard";
+import { FolderActs } from "./FolderActs";
+import { ViewpointItem } from "./ViewpointItem";
+
+const INDENT_PX = 12;
+const isBelow = (key: string): key is Below => key in BELOW;
 
 /** A folder with its viewpoints in their order, or those of none; viewpoints are dropped into it. */
 export function ShelfRows(props: {
-  folder: Folder | null;
-  views: readonly Viewpoint[];
-  /** The folder that stands above it. */
+  shelf: Shelf;
+  /** The folder that stands above it where both stand. */
   above: string | null;
   /** Whether there is nothing else, so that it needs no heading. */
   alone: boolean;
+  /** Whether all of it is shown, since something was looked for. */
+  all: boolean;
 }) {
-  const { folder, views, above, alone } = props;
-  const { closed, turn } = useShelf();
+  const { shelf, above, alone, all } = props;
+  const { key, folder, views, inside, depth } = shelf;
+  const { closed, opened, turn, put } = useShelf();
+  const pictures = useHabits((s) => s.viewpointsAs === "pictures");
   const dropsHere = useDrops();
-  const key = folder?.id ?? "";
-  const open = !closed.includes(key);
+  const open = all || !closed.includes(key);
+  const name = folder?.name ?? (isBelow(key) ? BELOW[key] : "");
   return (
-    <Box data-testid="shelf" sx={{ mt: 1.5 }} {...dropsHere({ folder: folder?.id ?? null })}>
-      {!(alone && !folder) && (
+    <Box
+      data-testid="shelf"
+      sx={{ mt: depth ? 0.5 : 1.25, ml: `${depth * INDENT_PX}px` }}
+      {...dropsHere({ folder: folder?.id ?? null })}
+    >
+      {!(alone && key === "none") && (
         <Box
           sx={{ display: "flex", alignItems: "baseline", gap: 0.5, borderBottom: `1px solid ${tone.line}` }}
         >
@@ -51,75 +58,44 @@ export function ShelfRows(props: {
               overflowWrap: "anywhere",
             }}
           >
-            {open ? "▾" : "▸"} {folder?.name ?? "In no folder"}
+            {open ? "▾" : "▸"} {name}
           </Box>
-          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{views.length}</Box>
+          <Box sx={{ fontFamily: face.figure, fontSize: 12, color: tone.soft }}>{inside.length}</Box>
+          {folder && (
+            <Button
+              variant="text"
+              aria-expanded={opened === key}
+              aria-label={`${opened === key ? "Fewer" : "More"} commands for the folder ${name}`}
+              onClick={() => put({ opened: opened === key ? null : key })}
+              sx={{ ml: 0.5 }}
+            >
+              {opened === key ? "Less" : "More"}
+            </Button>
+          )}
         </Box>
       )}
-      {open && folder && <FolderActs folder={folder} views={views} above={above} />}
-      {open && folder && !views.length && (
+      {opened === key && folder && <FolderActs shelf={shelf} above={above} />}
+      {open && folder && !inside.length && (
         <DeskNote>Empty. Drag viewpoints here, or tick them and move them.</DeskNote>
       )}
-      {open && (
+      {open && views.length > 0 && (
         <Box
-          sx={{
-            display: "grid",
-            gridTemplateColumns: "repeat(auto-fill, minmax(200px, 1fr))",
-            gap: 1.5,
-            mt: 1,
-          }}
+          sx={
+            pictures
+              ? {
+                  display: "grid",
+                  gridTemplateColumns: "repeat(auto-fill, minmax(200px, 1fr))",
+                  gap: 1.5,
+                  mt: 1,
+                }
+              : {}
+          }
         >
           {views.map((viewpoint) => (
-            <ViewpointCard key={viewpoint.id} viewpoint={viewpoint} />
+            <ViewpointItem key={viewpoint.id} viewpoint={viewpoint} large={pictures} />
           ))}
         </Box>
       )}
     </Box>
-  );
-}
-
-function FolderActs(props: { folder: Folder; views: readonly Viewpoint[]; above: string | null }) {
-  const { folder, views, above } = props;
-  const { rename, remove, putBefore } = useFolderActs();
-  const [naming, setNaming] = useState(false);
-  if (naming)
-    return (
-      <Box onBlur={() => setNaming(false)}>
-        <NameField
-          label="Name"
-          field={`name of folder ${folder.id}`}
-          about={`Name of the folder ${folder.name}`}
-          value={folder.name}
-          keep={(name) => rename(folder.id, name)}
-        />
-      </Box>
-    );
-  return (
-    <DeskActs>
-      <Button variant="text" aria-label={`rename ${folder.name}`} onClick={() => setNaming(true)}>
-        Rename
-      </Button>
-      {above && (
-        <Button
-          variant="text"
-          aria-label={`${folder.name} further up`}
-          onClick={() => void putBefore(folder.id, above)}
-        >
-          Further up
-        </Button>
-      )}
-      {views.length > 0 && (
-        <Button
-          variant="text"
-          aria-label={`play ${folder.name}`}
-          onClick={() => playTour(folder.name, views)}
-        >
-          Play
-        </Button>
-      )}
-      <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>
-        Delete
-      </Button>
-    </DeskActs>
   );
 }

@@ -5,8 +5,9 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useEffect, useMemo, useRef } from "react";
 import { useViewpoints } from "../api/queries";
 import { useTyped } from "../open/drafts";
+import { useHabits } from "../open/habits";
 import { useOpen } from "../open/useStage";
-import { shelves } from "../open/views/shelf";
+import { type Shelf, shelves, unfolded } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
 import { useFolderActs, useFolders } from "../open/views/useFolders";
 import { useKeepView } from "../open/views/viewpoints";
@@ -18,9 +19,9 @@ import { useBeginFraming } from "./useKeepFramed";
 import { useKeptViews } from "./useKeptViews";
 
 const BRINGS = [
-  ["all", "A click restores all of it"],
-  ["eye", "The eye only"],
-  ["rest", "Everything but the eye"],
+  ["all", "Restores everything"],
+  ["eye", "Restores the eye only"],
+  ["rest", "Restores all but the eye"],
 ] as const;
 
 /** Kept views with their pictures, by folders; a click goes there, a drag moves. */
@@ -28,8 +29,13 @@ export function ViewpointsDesk() {
   const { projectId } = useOpen();
   const { data, error } = useViewpoints(projectId);
   const { data: folders, error: noFolders } = useFolders();
-  const { typed, brings, put } = useShelf();
-  const all = useMemo(() => shelves(folders ?? [], data ?? [], typed), [folders, data, typed]);
+  const { typed, brings, closed, put } = useShelf();
+  const { viewpointsAs, set } = useHabits();
+  const looking = typed.trim() !== "";
+  const all = useMemo(() => {
+    const found = shelves(folders ?? [], data ?? [], typed);
+    return looking ? found : unfolded(found, closed);
+  }, [folders, data, typed, looking, closed]);
   const wrong = error ?? noFolders;
   const { makeStanding } = useKeptViews();
   useGoneThrough(data !== undefined);
@@ -52,31 +58,44 @@ export function ViewpointsDesk() {
         />
       )}
       {data && data.length > 0 && (
-        <NativeSelect
-          value={brings}
-          inputProps={{ "aria-label": "What a viewpoint restores" }}
-          sx={{ fontSize: 13, mt: 0.5 }}
-          onChange={(event) => {
-            const wanted = BRINGS.find(([name]) => name === event.target.value);
-            if (wanted) put({ brings: wanted[0] });
-          }}
+        <Box
+          sx={{ display: "flex", flexWrap: "wrap", columnGap: 0.75, mt: 0.5, "& select": { fontSize: 13 } }}
         >
-          {BRINGS.map(([name, words]) => (
-            <option key={name} value={name}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect>
+          <NativeSelect
+            value={viewpointsAs}
+            inputProps={{ "aria-label": "How viewpoints are listed" }}
+            sx={{ fontSize: 13 }}
+            onChange={(event) => set({ viewpointsAs: event.target.value === "rows" ? "rows" : "pictures" })}
+          >
+            <option value="rows">Rows</option>
+            <option value="pictures">Pictures</option>
+          </NativeSelect>
+          <NativeSelect
+            value={brings}
+            inputProps={{ "aria-label": "What a viewpoint restores" }}
+            sx={{ fontSize: 13 }}
+            onChange={(event) => {
+              const wanted = BRINGS.find(([name]) => name === event.target.value);
+              if (wanted) put({ brings: wanted[0] });
+            }}
+          >
+            {BRINGS.map(([name, words]) => (
+              <option key={name} value={name}>
+                {words}
+              </option>
+            ))}
+          </NativeSelect>
+        </Box>
       )}
       <TickedActs views={data ?? []} folders={folders ?? []} />
       {typed && !all.length && <DeskNote>No match. Try fewer letters.</DeskNote>}
-      {all.map(({ folder, views }, k) => (
+      {all.map((shelf, k) => (
         <ShelfRows
-          key={folder?.id ?? "none"}
-          folder={folder}
-          views={views}
-          above={all[k - 1]?.folder?.id ?? null}
+          key={shelf.key}
+          shelf={shelf}
+          above={aboveOf(all.slice(0, k), shelf)}
           alone={all.length === 1}
+          all={looking}
         />
       ))}
       <NewFolder />
@@ -90,6 +109,12 @@ export function ViewpointsDesk() {
       </Button>
     </Box>
   );
+}
+
+/** The last folder before a shelf that stands where it stands. */
+function aboveOf(before: readonly Shelf[], { folder, depth }: Shelf): string | null {
+  const beside = before.findLast((each) => each.depth <= depth);
+  return folder && beside?.depth === depth ? (beside.folder?.id ?? null) : null;
 }
 
 /** Once the desk is left what was on it is no longer new. */

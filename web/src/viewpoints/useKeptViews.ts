@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes, type View, type Viewpoint } from "../api/client";
 import { keys } from "../api/queries";
@@ -8,6 +9,7 @@ import { useOpen } from "../open/useStage";
 /** What is done to viewpoints that are kept: kept over with undo, framed, made for the building, and gone through. */
 export function useKeptViews() {
   const { projectId } = useOpen();
+  const client = useQueryClient();
   const doing = useDoing(keys.viewpoints(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { viewpoint_id: id } } });
@@ -19,7 +21,11 @@ export function useKeptViews() {
         answerOf(api.POST("/api/viewpoints/{viewpoint_id}/changes", { ...at(id), body: view })),
       keepOver: ({ id, name }: Viewpoint, body: Shapes["ViewToKeep"]) =>
         doing(async () => {
-          await answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/view", { ...at(id), body }));
+          const now = await answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/view", { ...at(id), body }));
+          // What is asked of it next is asked of what was kept, however long the list takes to come.
+          client.setQueryData<Viewpoint[]>(keys.viewpoints(projectId), (all) =>
+            all?.map((each) => (each.id === id ? { ...each, ...now, of: each.of ?? [] } : each)),
+          );
           say(
             `${name} is what you see now.`,
             () => void doing(() => answerOf(api.POST("/api/viewpoints/{viewpoint_id}/take-back", at(id)))),
@@ -34,5 +40,5 @@ export function useKeptViews() {
         }),
       look: () => doing(() => answerOf(api.POST("/api/projects/{project_id}/viewpoints/looked", of))),
     };
-  }, [doing, projectId]);
+  }, [client, doing, projectId]);
 }

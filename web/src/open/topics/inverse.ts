@@ -16,10 +16,16 @@ const isList = (field: string): field is (typeof LISTS)[number] => LISTS.some((e
 const saidOf = (topic: Topic, field: string): unknown =>
   Object.entries(topic.said).find(([name]) => name === field)?.[1];
 
+const fieldsOf = (wish: Wish) => Object.keys(wish).map((field) => CALLED[field] ?? field);
+
 /** What a change to a topic is called. */
 export function changeName(topic: Topic, wish: Wish): string {
-  const fields = Object.keys(wish).map((field) => CALLED[field] ?? field);
-  return `changed the ${fields.join(" and ")} of ${topic.reference}`;
+  return `changed the ${fieldsOf(wish).join(" and ")} of ${topic.reference}`;
+}
+
+/** What a change to several topics is called. */
+export function changeManyName(count: number, wish: Wish): string {
+  return `changed the ${fieldsOf(wish).join(" and ")} of ${count} topics`;
 }
 
 /** The change that takes another back, made to a topic that was as given. */

@@ -49,6 +49,9 @@ it("is sorted by any of what is said, with what says nothing last", () => {
   ];
   expect(names(rowsOf(all, "due", "none"))).toEqual(["AIR 002", "AIR 003", "AIR 001"]);
   expect(names(rowsOf(all, "number", "none"))).toEqual(["AIR 003", "AIR 001", "AIR 002"]);
+  // The other way round what says nothing is last as well.
+  expect(names(rowsOf(all, "due", "none", [], true))).toEqual(["AIR 003", "AIR 002", "AIR 001"]);
+  expect(names(rowsOf(all, "number", "none", [], true))).toEqual(["AIR 002", "AIR 001", "AIR 003"]);
 });
 
 it("is grouped by assignee, by label in each of its labels, by discipline", () => {
@@ -92,5 +95,6 @@ it("finds by where a topic is and how pressing it is, and sorts by the project's
   expect(found("wtr now")).toEqual(["B"]);
   const names = (rows: ReturnType<typeof rowsOf>) => rows.map((row) => row.key);
   expect(names(rowsOf(topics, "priority", "none", ["now", "later"]))).toEqual(["B", "A", "C"]);
+  expect(names(rowsOf(topics, "priority", "none", ["now", "later"], true))).toEqual(["A", "B", "C"]);
   expect(names(rowsOf(topics, "room", "none"))).toEqual(["A", "B", "C"]);
 });

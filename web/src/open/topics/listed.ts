@@ -72,12 +72,14 @@ export const SORTS = [
   ["number", "by reference"],
   ["due", "by due date"],
   ["changed", "changed last"],
+  ["title", "by title"],
   ["status", "by status"],
   ["assigned_to", "by assignee"],
   ["priority", "by priority"],
   ["kind", "by kind"],
   ["level", "by level"],
   ["room", "by room"],
+  ["author", "by who made it"],
 ] as const;
 export type Sort = (typeof SORTS)[number][0];
 
@@ -102,19 +104,24 @@ export type ListRow =
 function keyOf(topic: Topic, by: Sort): string {
   if (by === "number") return "";
   if (by === "changed") return topic.changed_at;
-  if (by === "level" || by === "room") return topic[by];
+  if (by === "level" || by === "room" || by === "author") return topic[by];
   return topic.said[by] ?? "";
 }
 
-/** `priorities` are the project's, the most pressing first; others follow them. */
-function ordered(topics: readonly Topic[], by: Sort, priorities: readonly string[]): Topic[] {
-  if (by === "number") return [...topics];
+/** `priorities` are the project's, the most pressing first; others follow them. What says nothing stands last either way. */
+function ordered(
+  topics: readonly Topic[],
+  by: Sort,
+  priorities: readonly string[],
+  falling: boolean,
+): Topic[] {
+  if (by === "number") return falling ? [...topics].reverse() : [...topics];
   const pressing = new Map(priorities.map((name, k) => [name.toLowerCase(), k]));
-  const place = ({ said }: Topic) =>
-    said.priority ? (pressing.get(said.priority.toLowerCase()) ?? priorities.length) : priorities.length + 1;
-  const way = by === "changed" ? -1 : 1;
+  const place = ({ said }: Topic) => pressing.get((said.priority ?? "").toLowerCase()) ?? priorities.length;
+  const way = (by === "changed") !== falling ? -1 : 1;
   return [...topics].sort((a, b) => {
-    if (by === "priority" && place(a) !== place(b)) return place(a) - place(b);
+    if (by === "priority" && a.said.priority && b.said.priority && place(a) !== place(b))
+      return (falling ? -1 : 1) * (place(a) - place(b));
     const [one, other] = [keyOf(a, by), keyOf(b, by)];
     if (!one || !other) return Number(!one) - Number(!other);
     return way * one.localeCompare(other, "en", { numeric: true });
@@ -137,8 +144,9 @@ export function rowsOf(
   sort: Sort,
   group: Group,
   priorities: readonly string[] = [],
+  falling = false,
 ): ListRow[] {
-  const all = ordered(topics, sort, priorities);
+  const all = ordered(topics, sort, priorities, falling);
   if (group === "none") return all.map((topic) => ({ kind: "topic", key: topic.id, topic }));
   const groups = new Map<string, Topic[]>();
   for (const topic of all) {

@@ -12,7 +12,13 @@ interface TopicsShown {
   /** Whether topics are marked on the stage. */
   marked: boolean;
   sort: Sort;
+  /** Whether what is sorted by falls from the first row to the last. */
+  falling: boolean;
   group: Group;
+  /** Topics that something is to be done with together, by their ids. */
+  ticked: readonly string[];
+  /** Topics as a table: below the stage, in its place, or not at all. */
+  table: "below" | "alone" | null;
   /** A new topic is to be begun: its title is asked for. */
   beginning: boolean;
   put(part: Partial<Omit<TopicsShown, "put">>): void;
@@ -27,12 +33,22 @@ export const useTopicsShown = perProject<TopicsShown>(
     typed: "",
     marked: true,
     sort: "number",
+    falling: false,
     group: "none",
+    ticked: [],
+    table: null,
     beginning: false,
     put: (part) => set(part),
   }),
-  { name: "topics", part: ({ opened, meeting }) => ({ opened, meeting }) },
+  { name: "topics", part: ({ opened, meeting, table }) => ({ opened, meeting, table }) },
 );
+
+/** Tick a topic, or take its tick away. */
+export function tickTopic(id: string): void {
+  useTopicsShown.setState(({ ticked }) => ({
+    ticked: ticked.includes(id) ? ticked.filter((each) => each !== id) : [...ticked, id],
+  }));
+}
 
 /** Begin a new topic of what is seen and selected. */
 export function beginTopic(): void {

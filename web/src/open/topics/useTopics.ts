@@ -6,7 +6,7 @@ import { useSession } from "../session";
 import { noteAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
-import { changedSince, changeName, inverse } from "./inverse";
+import { changedSince, changeManyName, changeName, inverse } from "./inverse";
 import type { Topic } from "./listed";
 
 /** The project's topics, by number. */
@@ -80,6 +80,15 @@ export function useTopicActs() {
       client.getQueryData<Topic[]>(keys.topics(projectId))?.find((each) => each.id === id);
     const put = (id: string, body: Shapes["TopicRequest"]) =>
       doing(() => answerOf(api.PATCH("/api/topics/{topic_id}", { ...at(id), body })));
+    const putMany = (changes: Shapes["OneTopicChange"][]) =>
+      doing(() =>
+        answerOf(
+          api.POST("/api/projects/{project_id}/topics/changes", {
+            params: { path: { project_id: projectId } },
+            body: { changes },
+          }),
+        ),
+      );
     const restore = (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(id))));
     const drop = ({ id }: Topic) =>
       doing(async () => {
@@ -115,6 +124,26 @@ export function useTopicActs() {
               return false;
             },
             redo: () => put(id, body),
+          });
+        return true;
+      },
+      /** Change several topics at once, all of them or none. */
+      changeMany: async (topics: readonly Topic[], body: Shapes["TopicRequest"]) => {
+        if (!(await putMany(topics.map(({ id }) => ({ topic: id, change: body }))))) return false;
+        const [only, ...more] = topics;
+        if (only)
+          noteAct({
+            name: more.length ? changeManyName(topics.length, body) : changeName(only, body),
+            undo: async () => {
+              const own = topics.filter((before) => {
+                const now = topicNow(before.id);
+                return now && !changedSince(before, body, now);
+              });
+              const others = topics.length - own.length;
+              if (others) say(`Others changed ${others} of these topics since. They stay as they are.`);
+              return own.length > 0 && putMany(own.map((t) => ({ topic: t.id, change: inverse(t, body) })));
+            },
+            redo: () => putMany(topics.map(({ id }) => ({ topic: id, change: body }))),
           });
         return true;
       },

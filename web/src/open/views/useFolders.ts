@@ -27,8 +27,12 @@ export function useFolderActs() {
     const at = (id: string) => ({ params: { path: { folder_id: id } } });
     const of = { params: { path: { project_id: projectId } } };
     return {
-      make: (name: string) =>
-        doing(() => answerOf(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name } }))),
+      make: (name: string, within: string | null = null) =>
+        doing(() =>
+          answerOf(api.POST("/api/projects/{project_id}/folders", { ...of, body: { name, within } })),
+        ),
+      putInto: (id: string, within: string | null) =>
+        doing(() => answerOf(api.PUT("/api/folders/{folder_id}/within", { ...at(id), body: { within } }))),
       rename: (id: string, name: string) =>
         doing(() => answerOf(api.PUT("/api/folders/{folder_id}/name", { ...at(id), body: { name } }))),
       putBefore: (id: string, before: string | null) =>
