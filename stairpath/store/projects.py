@@ -119,3 +119,8 @@ def note_visit(session: Session, project_id: str, who: str) -> None:
     """Note that somebody is in a project now; two at once under one name are one visit."""
     row = insert(ProjectVisit).values(project_id=project_id, who=who)
     session.execute(row.on_conflict_do_update(index_elements=["project_id", "who"], set_={"last_at": now()}))
+
+
+def visitors(session: Session, project_id: str) -> set[str]:
+    """The names of all who were ever in a project."""
+    return set(session.scalars(select(ProjectVisit.who).where(ProjectVisit.project_id == project_id)))

@@ -92,6 +92,12 @@ def views_of_comments(session: Session, project_id: str) -> list[tuple[str, str]
     return [(view, topic_id) for view, topic_id in rows if view]
 
 
+def writers(session: Session, project_id: str) -> set[str]:
+    """Who wrote of the project's topics or changed them."""
+    wanted = select(TopicNote.author).join(Topic, Topic.id == TopicNote.topic_id).where(Topic.project_id == project_id)
+    return set(session.scalars(wanted.distinct()))
+
+
 def add(session: Session, row: Topic | TopicNote | TopicFile) -> None:
     """Keep a new one."""
     session.add(row)

@@ -544,3 +544,60 @@ def test_rows_that_cannot_be_read_never_take_the_list_with_them(client, house):
     assert [t["id"] for t in listed(client, house)] == [whole["id"], odd["id"]]
     assert [v["id"] for v in client.get(f"/api/projects/{house}/viewpoints").json()] == [view]
     assert client.get(f"/api/viewpoints/{broken}").status_code == 404
+
+
+def previewed(client, project, work, data):
+    """What a file would bring, as it was sent to be told first; and the task that tells it."""
+    headers = {"X-File-Name": quote("from elsewhere.bcf"), **by("Mara Oake")}
+    answer = client.post(f"/api/projects/{project}/topics/files?preview=true", content=data, headers=headers)
+    assert answer.status_code == 201, answer.text
+    work()
+    return client.get(f"/api/tasks/{answer.json()['id']}/preview").json(), answer.json()["id"]
+
+
+def test_a_file_is_told_before_it_is_imported_and_its_words_are_remembered(client, house, work, tmp_path):
+    topic = make(client, house, "Gap too narrow", assigned_to="Wen Osei")
+    (out,), _ = read(saved(client, house, "3.0"), tmp_path)
+    later = out.modified_at + timedelta(days=1)
+    theirs = dataclasses.replace(
+        out, status="Closed", kind="Clash", priority="Critical", assigned_to="w.osei@example.org", documents=(),
+        modified_by="w.osei@example.org", modified_at=later, comments=(Comment(some_guid(5), "Nia Brand", later, "Done"),),
+    )  # fmt: skip
+    other = dataclasses.replace(theirs, guid=some_guid(8), title="Duct", status="open", viewpoints=(), comments=())
+    found, task = previewed(client, house, work, file_of(theirs, other))
+    assert (found["new"], found["changed"], found["same"], found["comments"]) == (1, 1, 0, 1)
+    unknown = {(each["field"], each["word"]): each["count"] for each in found["unknown"]}
+    assert unknown == {
+        ("status", "Closed"): 1, ("kind", "Clash"): 2, ("priority", "Critical"): 2,
+        ("people", "w.osei@example.org"): 2, ("people", "Nia Brand"): 1,
+    }  # fmt: skip
+    told_fields = {each["field"]: (each["here"], each["there"], each["kept"]) for each in found["differences"]}
+    assert told_fields["status"] == ("open", "Closed", False)
+    assert told_fields["assigned_to"] == ("Wen Osei", "w.osei@example.org", False)
+    # Nothing came in yet.
+    assert told(client, topic)["topic"]["said"]["status"] == "open"
+    assert len(listed(client, house)) == 1
+    words = {
+        "status": {"Closed": "settled"}, "kind": {"Clash": "problem"}, "priority": {"Critical": "high"},
+        "people": {"w.osei@example.org": "Wen Osei"},
+    }  # fmt: skip
+    again = {"wish": {"kind": "topics", "preview": False, "words": words}}
+    assert client.post(f"/api/tasks/{task}/again", json=again).status_code == 200
+    work()
+    assert client.get(f"/api/tasks/{task}/report").json()["new"] == 1
+    said = told(client, topic)["topic"]["said"]
+    assert (said["status"], said["kind"], said["priority"], said["assigned_to"]) == (
+        "settled", "problem", "high", "Wen Osei",
+    )  # fmt: skip
+    # The next file is read with the same words: it would change nothing more, and what is not known is told still.
+    found, _ = previewed(client, house, work, file_of(theirs, other))
+    assert (found["new"], found["changed"], found["same"], found["differences"]) == (0, 0, 2, [])
+    assert {each["word"]: each["becomes"] for each in found["unknown"]} == {
+        "Closed": "settled", "Clash": "problem", "Critical": "high", "w.osei@example.org": "Wen Osei",
+    }  # fmt: skip
+    # Setting the rules forgets none of them.
+    rules = client.get(f"/api/projects/{house}/topic-rules").json()
+    same = [{**each, "was": each["name"]} for each in rules["statuses"]]
+    assert client.put(f"/api/projects/{house}/topic-rules", json={**rules, "statuses": same}).status_code == 200
+    found, _ = previewed(client, house, work, file_of(theirs, other))
+    assert found["changed"] == 0

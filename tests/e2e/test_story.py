@@ -149,6 +149,8 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     page.evaluate("() => window.stairpath.stage.turnTo(200, 40)")
     wait_posed(page, before)
     page.get_by_label("Topic files to import").set_input_files(tmp_path / "out.bcf")
+    page.get_by_role("button", name="Import 1 topic").click(timeout=60_000)
+    expect(page.get_by_test_id("import-preview")).to_have_count(0)
     expect(page.get_by_test_id("coming-in")).to_have_attribute("data-status", "done", timeout=60_000)
     page.get_by_test_id("topic").click()
     expect(reference).to_have_text("AIR 001")

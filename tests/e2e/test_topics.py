@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+
 from playwright.sync_api import Page, expect
 
+from stairpath.core.exchange.bcf import writing
+from stairpath.core.exchange.topic import Topic
 from tests.e2e.conftest import arrive, ask
 from tests.e2e.going import find
 from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
@@ -205,7 +209,12 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
         expect(page.get_by_test_id("topic-open")).to_have_count(0)
     expect(rows).to_have_count(0)
     page.get_by_label("Topic files to import").set_input_files(path)
-    coming = page.get_by_test_id("coming-in")
+    coming, preview = page.get_by_test_id("coming-in"), page.get_by_test_id("import-preview")
+    # What will come is told first, and nothing has come yet.
+    expect(preview).to_contain_text("2 changed, 2 deleted here, restored by the import", timeout=60_000)
+    expect(rows).to_have_count(0)
+    page.get_by_role("button", name="Import 2 topics").click()
+    expect(preview).to_have_count(0)
     expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
     expect(coming).to_contain_text("2 changed")
     expect(rows).to_have_count(2)
@@ -215,7 +224,9 @@ def test_topics_go_out_as_a_file_are_deleted_and_come_in_the_same(page: Page, si
     expect(coming).to_have_count(2)
     page.get_by_role("button", name="Show the last import only").click()
     expect(coming).to_have_count(1)
-    expect(coming).to_have_attribute("data-status", "done", timeout=60_000)
+    expect(preview).to_contain_text("2 unchanged", timeout=60_000)
+    page.get_by_role("button", name="Do not import").click()
+    expect(preview).to_have_count(0)
     # Both are at one place: one plate says how many, and a click names them.
     page.wait_for_function(
         '() => JSON.stringify(window.stairpath.layers.topicMarks.counts) === \'{"plates":1,"topics":2}\''
@@ -290,3 +301,38 @@ def test_topics_are_a_table_that_is_sorted_and_changed_many_at_once(page: Page, 
     table.get_by_role("button", name="Close the table of topics").click()
     expect(table).to_have_count(0)
     page.wait_for_function(f"() => document.querySelector('canvas.stage').clientHeight === {before}")
+
+
+def test_words_of_a_file_become_the_projects_own_before_it_is_imported(page: Page, site, pair, tmp_path):
+    at = datetime(2026, 11, 27, 9, 0, tzinfo=UTC)
+    theirs = Topic(
+        "11111111-2222-4333-8444-555555555555", "Gap at the door", "n.brand@example.org", at, status="Closed",
+        kind="Clash", priority="high", assigned_to="n.brand@example.org",
+    )  # fmt: skip
+    path = tmp_path / "from elsewhere.bcf"
+    with writing(path, "3.0", "Another house") as into:
+        into.put(theirs)
+    page.goto(f"{site}/p/{pair}")
+    wait_drawn(page)
+    page.get_by_role("tab", name="Topics").click()
+    page.get_by_label("Topic files to import").set_input_files(path)
+    preview = page.get_by_test_id("import-preview")
+    expect(preview).to_contain_text("1 new", timeout=60_000)
+    expect(preview).to_contain_text("Statuses that this project does not have")
+    page.get_by_label("What Closed becomes").select_option("settled")
+    page.get_by_label("What Clash becomes").select_option("problem")
+    page.get_by_label("What n.brand@example.org becomes").select_option("Ida Fenn")
+    # One that is known is not asked about.
+    expect(page.get_by_label("What high becomes")).to_have_count(0)
+    page.get_by_role("button", name="Import 1 topic").click()
+    page.get_by_label("Which topics").select_option("all")
+    expect(page.get_by_test_id("topic")).to_have_count(1, timeout=60_000)
+    (topic,) = ask(f"{site}/api/projects/{pair}/topics")
+    said = topic["said"]
+    assert (said["status"], said["kind"], said["priority"], said["assigned_to"], topic["author"]) == (
+        "settled", "problem", "high", "Ida Fenn", "Ida Fenn",
+    )  # fmt: skip
+    # The next file finds them chosen.
+    page.get_by_label("Topic files to import").set_input_files(path)
+    expect(page.get_by_label("What Closed becomes")).to_have_value("settled", timeout=60_000)
+    expect(preview).to_contain_text("1 unchanged")

@@ -27,6 +27,7 @@ from stairpath.work.base import deleting
 from stairpath.work.base.lookup import TOPIC
 from stairpath.work.exchange import exporting, importing
 from stairpath.work.exchange.importing import TopicsReport
+from stairpath.work.exchange.previewing import PREVIEW, TopicsPreview, preview_of
 from stairpath.work.models.models import intake_limits
 from stairpath.work.tasks import rechecks, tasks
 from stairpath.work.topics import files, rules, topics
@@ -169,11 +170,13 @@ def restore_topic(who: Asker, topic_id: str) -> schemas.Topic:
 
 
 @router.post("/projects/{project_id}/topics/files", status_code=201, openapi_extra=BODY)
-async def take_topics_in(who: Asker, project_id: str, request: Request, x_file_name: _FileName) -> schemas.Task:
-    """Take in a file of topics (BCF), sent as the request's body; a job does it."""
+async def take_topics_in(
+    who: Asker, project_id: str, request: Request, x_file_name: _FileName, preview: bool = False
+) -> schemas.Task:
+    """Import a file of topics (BCF), sent as the request's body, or have told first what it would bring; a job does it."""
     name = file_name(x_file_name, "topics.bcf")
     async with received(request, name, intake_limits().file_bytes) as kept:
-        row = await run_in_threadpool(importing.take_file, who, project_id, name, kept)
+        row = await run_in_threadpool(importing.take_file, who, project_id, name, kept, preview)
     return task_shape(row)
 
 
@@ -182,6 +185,13 @@ def get_report(task_id: str) -> TopicsReport:
     """What became of a file of topics when it was taken in last."""
     data, _, _ = tasks.result(task_id, importing.REPORT)
     return importing.report_of(data)
+
+
+@router.get("/tasks/{task_id}/preview")
+def get_preview(task_id: str) -> TopicsPreview:
+    """What a file of topics would bring, as it was looked through last."""
+    data, _, _ = tasks.result(task_id, PREVIEW)
+    return preview_of(data)
 
 
 @router.get("/tasks/{task_id}/proposals")

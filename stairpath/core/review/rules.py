@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from stairpath.core.review.reference import ReferenceRule
 from stairpath.core.review.statuses import NotAStatusError, Status, Statuses
+from stairpath.core.review.words import Words
 
 MOST_STATUSES, MOST_OFFERED, LONGEST_WORD = 30, 40, 60
 
@@ -17,12 +18,16 @@ class NotRulesError(ValueError):
 
 @dataclass(frozen=True)
 class TopicRules:
-    """A project's rules; ``kinds`` and ``priorities`` are offered, the most pressing priority first."""
+    """A project's rules; ``kinds`` and ``priorities`` are offered, the most pressing priority first.
+
+    ``words`` is what words of topic files become, as people chose when they imported one.
+    """
 
     reference: ReferenceRule = field(default_factory=ReferenceRule)
     statuses: Statuses = field(default_factory=Statuses)
     kinds: tuple[str, ...] = ("problem", "question", "change", "remark")
     priorities: tuple[str, ...] = ("high", "normal", "low")
+    words: Words = field(default_factory=Words)
 
     def __post_init__(self) -> None:
         if len(self.statuses.all) > MOST_STATUSES:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import asdict, dataclass, field, replace
 from datetime import UTC, datetime
 from itertools import islice
@@ -15,28 +15,19 @@ from pydantic import TypeAdapter
 
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.exchange.bcf.reading import opened
+from stairpath.core.exchange.bcf.reading import Opened, opened
 from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.exchange.origin import Sight, shift_between
 from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, words_count
+from stairpath.core.exchange.words import in_our_words
 from stairpath.core.geometry.vectors import Vector
 from stairpath.core.review.reference import NotAReferenceError, in_order, typed
-from stairpath.core.review.statuses import Statuses
-from stairpath.core.review.topic import (
-    IMPORT,
-    LONGEST_TEXT,
-    LONGEST_TITLE,
-    MOST_LABELS,
-    Merged,
-    TopicChange,
-    TopicFields,
-    changes,
-    merged,
-)
+from stairpath.core.review.topic import IMPORT, LONGEST_TEXT, TopicChange, changes
 from stairpath.core.review.validate import is_valid
 from stairpath.core.review.view import View
+from stairpath.core.review.words import Words
 from stairpath.core.sandbox import Progress
 from stairpath.store import blobs, kept, projects
 from stairpath.store.database import without_waiting
@@ -50,8 +41,10 @@ from stairpath.work.building.topic_location import ComponentBoxes, component_box
 from stairpath.work.exchange import extension
 from stairpath.work.exchange.extension import Extension, extension_of, keep_bitmaps
 from stairpath.work.exchange.import_index import ImportIndex
+from stairpath.work.exchange.merging import aware, merged_with, said_in
+from stairpath.work.exchange.previewing import PREVIEW, Previewing, TopicsPreview
 from stairpath.work.results.results import keep_results
-from stairpath.work.topics.rules import rules_of
+from stairpath.work.topics.rules import remember_words, rules_of
 from stairpath.work.views.thumbnails import coming_picture
 
 REPORT = "report"
@@ -59,7 +52,7 @@ _MOST_PROBLEMS = 200
 _MOST_SIGHTS = 400
 _TELL_EVERY_S = 2.0
 _AT_ONCE = 20
-_NAME_LETTERS, _WORD = 120, 200
+_NAME_LETTERS = 120
 
 
 @dataclass
@@ -77,8 +70,8 @@ class TopicsReport:
     problems: list[dict[str, str | None]] = field(default_factory=list)
 
 
-def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Task:
-    """Keep a file of topics that was sent, and have it taken in by a job."""
+def take_file(who: Who, project_id: str, name: str, content: IO[bytes], preview: bool = False) -> Task:
+    """Keep a file of topics that was sent, and have it imported by a job, or have told first what it would bring."""
     try:
         with opened(content, name):
             pass
@@ -87,33 +80,11 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes]) -> Task:
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
         sha, _ = blobs.keep_stream(act.session, content, "application/zip")
-        row = Task(project_id=project.id, name=name, author=who.said, wish=TopicsIn(sha, name))
+        row = Task(project_id=project.id, name=name, author=who.said, wish=TopicsIn(sha, name, preview=preview))
         kept.add(act.session, row)
         act.run(row.id)
         act.tell(project.id, "tasks", what=row.id)
         return row
-
-
-def _said(topic: bcf_topic.Topic, statuses: Statuses) -> TopicFields:
-    """What a file says of a topic, no longer than topics are here; what was cut off is told by ``_cut_off``."""
-    labels = tuple(dict.fromkeys(label.strip()[:_WORD] for label in topic.labels if label.strip()))[:MOST_LABELS]
-    status = topic.status.strip()[:_WORD]
-    known = next((s.name for s in statuses.all if s.name.casefold() == status.casefold()), status)
-    return TopicFields(
-        title=" ".join(topic.title.split())[:LONGEST_TITLE],
-        description=topic.description.strip()[:LONGEST_TEXT],
-        kind=topic.kind.strip()[:_WORD],
-        status=known or statuses.first,
-        priority=topic.priority.strip()[:_WORD],
-        assigned_to=topic.assigned_to.strip()[:_WORD],
-        due=topic.due.date() if topic.due else None,
-        labels=labels,
-        stage=topic.stage.strip()[:_WORD],
-    )
-
-
-def _aware(at: datetime) -> datetime:
-    return at if at.tzinfo else at.replace(tzinfo=UTC)
 
 
 class _Taking:
@@ -186,7 +157,7 @@ class _Taking:
                 picture, large = drawn if drawn else (coming_picture(act), None)
                 row = Viewpoint(
                     id=new_id(), project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
-                    created_at=_aware(topic.created_at), picture=picture, large=large, undrawn=drawn is None,
+                    created_at=aware(topic.created_at), picture=picture, large=large, undrawn=drawn is None,
                     changed_by=self.who.said, view=document,
                 )  # fmt: skip
                 self.here.add_view(row)
@@ -257,13 +228,13 @@ class _Taking:
         self, act: UnitOfWork, topic: bcf_topic.Topic, beside: Extension | None, views: Mapping[str, Viewpoint]
     ) -> Topic:
         number, variant = self._number(beside, topic.reference)
-        said = _said(topic, rules_of(act.project(self.project_id)).statuses)
+        said = said_in(topic, rules_of(act.project(self.project_id)).statuses)
         place = place_of(self.grounds, [row.view for row in views.values()])
         row = Topic(
             id=new_id(), project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
             disciplines=list(_quoted(beside, topic.reference) or place.disciplines),
-            author=topic.created_by or "unknown", created_at=_aware(topic.created_at),
-            changed_by=_by(topic), changed_at=_aware(topic.modified_at or topic.created_at),
+            author=topic.created_by or "unknown", created_at=aware(topic.created_at),
+            changed_by=_by(topic), changed_at=aware(topic.modified_at or topic.created_at),
             views=[view.id for view in views.values()], related=[guid_of(each) for each in topic.related],
             links=list(topic.links), exchanged=said, level=place.level, room=place.room,
             at_m=list(place.at_m) if place.at_m else None,
@@ -286,14 +257,8 @@ class _Taking:
         views: Mapping[str, Viewpoint],
     ) -> bool:
         """Bring what a file says into a topic that is here, field by field; whether anything changed."""
-        theirs, before = _said(topic, rules_of(act.project(self.project_id)).statuses), row.said
-        base = beside.said if beside else row.exchanged
-        if base is not None:
-            came = merged(base, before, theirs)
-        elif _since(row, topic):
-            came = Merged(theirs, ())
-        else:
-            came = Merged(before, tuple(changes(before, theirs)))
+        theirs, before = said_in(topic, rules_of(act.project(self.project_id)).statuses), row.said
+        came = merged_with(row, topic, theirs, beside)
         told = changes(before, came.said)
         again = row.removed_at is not None
         more = [view.id for view in views.values() if view.id not in row.views]
@@ -327,7 +292,7 @@ class _Taking:
                     continue
                 view = views.get(each.viewpoint.lower()) if each.viewpoint else None
                 note = TopicNote(
-                    topic_id=row.id, guid=guid, author=each.author or "unknown", at=_aware(each.at), text=text,
+                    topic_id=row.id, guid=guid, author=each.author or "unknown", at=aware(each.at), text=text,
                     view=view.id if view else None, changed=[],
                 )  # fmt: skip
                 self.here.add(note)
@@ -372,15 +337,6 @@ def _by(topic: bcf_topic.Topic) -> str:
     return topic.modified_by or topic.created_by or "unknown"
 
 
-def _since(row: Topic, topic: bcf_topic.Topic) -> bool:
-    """Whether a file has a topic as it stood here or later, so that what it says otherwise was changed there.
-
-    Other programs do not always move the time of a change with the change.
-    """
-    here = row.changed_at.replace(microsecond=0)
-    return _aware(topic.modified_at or topic.created_at) >= here
-
-
 def _spoken(contradicted: Sequence[TopicChange], file_name: str, topic: bcf_topic.Topic, row: Topic) -> str:
     """Both values of what was changed on both sides, with their times."""
     there = f"{topic.modified_by or topic.created_by}, {(topic.modified_at or topic.created_at):%d %b %Y %H:%M}"
@@ -392,7 +348,7 @@ def _spoken(contradicted: Sequence[TopicChange], file_name: str, topic: bcf_topi
 
 
 def take_in(task_id: str, asked: int, report: Progress) -> None:
-    """Take in a file of topics; in a child process."""
+    """Import a file of topics, or tell what it would bring; in a child process."""
     with read_only() as look:
         row = kept.task_by_id(look.session, task_id)
         project = projects.project_by_id(look.session, row.project_id) if row is not None else None
@@ -400,27 +356,61 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
             raise UnfitError("The project is gone; open it again.")
         wish, who, version = row.wish, Who(row.author), project.version
         grounds = component_boxes(look, project.id)
-    taking = _Taking(project.id, who, wish, grounds)
+        words = rules_of(project).words.joined(wish.words)
+        previewing = Previewing(look, project, words)
+    if wish.preview:
+        told = asdict(_preview(wish, previewing, report))
+        keep_results(task_id, asked, version, {PREVIEW: _json(told)}, "Not imported yet.")
+        return
+    remember_words(who, project.id, wish.words)
+    made = _import(wish, words, _Taking(project.id, who, wish, grounds), report)
+    parts = Counter({"new": made.new, "changed": made.changed, "unchanged": made.same})
+    said = ", ".join(f"{count} {what}" for what, count in parts.items() if count) or "nothing in it"
+    keep_results(task_id, asked, version, {REPORT: _json(asdict(made))}, said)
+
+
+def _json(told: dict[str, object]) -> tuple[bytes, str]:
+    return json.dumps(told, ensure_ascii=False).encode(), "application/json"
+
+
+def _some_of(held: Opened, report: Progress) -> Iterator[list[bcf_topic.Topic]]:
+    """The topics of a file, some at a time."""
+    done, all_of = 0, held.topics()
+    while some := list(islice(all_of, _AT_ONCE)):
+        yield some
+        done += len(some)
+        report(done / max(1, held.count), f"topic {done} of {held.count}")
+
+
+def _preview(wish: TopicsIn, previewing: Previewing, report: Progress) -> TopicsPreview:
+    """What a file would bring."""
     try:
         with blob_file(wish.file) as sent, opened(sent, wish.file_name) as held:
-            done, all_of = 0, held.topics()
-            while some := list(islice(all_of, _AT_ONCE)):
-                taking.take_all(some)
-                done += len(some)
-                report(done / max(1, held.count), f"topic {done} of {held.count}")
+            for some in _some_of(held, report):
+                with read_only() as look:
+                    previewing.look_through(look, some)
+            previewing.found.problems = [problem.text for problem in held.problems][:_MOST_PROBLEMS]
+    except CannotExchangeError as error:
+        raise UnfitError(str(error)) from error
+    return previewing.told()
+
+
+def _import(wish: TopicsIn, words: Words, taking: _Taking, report: Progress) -> TopicsReport:
+    """Import a file, and tell what became of it."""
+    try:
+        with blob_file(wish.file) as sent, opened(sent, wish.file_name) as held:
+            for some in _some_of(held, report):
+                taking.take_all([in_our_words(topic, words) for topic in some])
             for problem in held.problems:
                 taking.trouble(problem.code, problem.text, problem.topic)
-        with unit_of_work(who) as act:
+        with unit_of_work(taking.who) as act:
             taking.tell(act, last=True)
     except CannotExchangeError as error:
         raise UnfitError(str(error)) from error
     made = taking.report
     made.unknown = list(dict.fromkeys(made.unknown))
     made.shift_m = shift_between(taking.sights)
-    data = json.dumps(asdict(made), ensure_ascii=False).encode()
-    parts = Counter({"new": made.new, "changed": made.changed, "unchanged": made.same})
-    said = ", ".join(f"{count} {what}" for what, count in parts.items() if count) or "nothing in it"
-    keep_results(task_id, asked, version, {REPORT: (data, "application/json")}, said)
+    return made
 
 
 def report_of(data: bytes) -> TopicsReport:

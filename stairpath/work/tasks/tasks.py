@@ -64,8 +64,9 @@ def ask_again(who: Who, task_id: str, wish: TaskRequest | None = None) -> Task:
             if wish.kind != row.wish.kind:
                 raise UnfitError("A check cannot become a sheet, nor a sheet a check. Make a new one.")
             if isinstance(wish, TopicsIn) and isinstance(row.wish, TopicsIn):
-                # The file is the one that was sent; only where its views are may be corrected.
-                wish = replace(row.wish, shift_m=wish.shift_m)
+                # The file is the one that was sent; how it is imported may be another.
+                words = row.wish.words.joined(wish.words)
+                wish = replace(row.wish, shift_m=wish.shift_m, preview=wish.preview, words=words)
             row.wish = wish
         row.asked += 1
         row.status, row.share, row.message, row.stop = "waiting", 0.0, "", False

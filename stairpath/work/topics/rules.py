@@ -9,6 +9,7 @@ from dataclasses import replace
 from stairpath.core.review.reference import ReferenceRule
 from stairpath.core.review.rules import NotRulesError, TopicRules, Wanted, check_none_lost, renamed
 from stairpath.core.review.statuses import NotAStatusError, Status, Statuses
+from stairpath.core.review.words import Words
 from stairpath.store import topics
 from stairpath.store.tables import Project
 from stairpath.work.base.errors import WrongError
@@ -46,7 +47,7 @@ def set_rules(
         now = rules_of(project)
         try:
             after = TopicRules(
-                reference, Statuses(tuple(each.status for each in wanted)), tuple(kinds), tuple(priorities)
+                reference, Statuses(tuple(each.status for each in wanted)), tuple(kinds), tuple(priorities), now.words
             )
             others = renamed(now.statuses, wanted)
             rows = topics.topics(act.session, project.id, removed=True)
@@ -58,6 +59,17 @@ def set_rules(
                 row.said = replace(row.said, status=others[row.said.status])
         project.topic_rules = after
         act.tell(project.id, "topics")
+        return after
+
+
+def remember_words(who: Who, project_id: str, words: Words) -> Words:
+    """Keep for the next file what words of one become; what all that are known become."""
+    with unit_of_work(who) as act:
+        project = in_use(act, project_id, hold=True)
+        now = rules_of(project)
+        after = now.words.joined(words)
+        if after != now.words:
+            project.topic_rules = replace(now, words=after)
         return after
 
 

@@ -2351,7 +2351,7 @@ export interface paths {
         put?: never;
         /**
          * Take Topics In
-         * @description Take in a file of topics (BCF), sent as the request's body; a job does it.
+         * @description Import a file of topics (BCF), sent as the request's body, or have told first what it would bring; a job does it.
          */
         post: operations["take_topics_in_api_projects__project_id__topics_files_post"];
         delete?: never;
@@ -2372,6 +2372,26 @@ export interface paths {
          * @description What became of a file of topics when it was taken in last.
          */
         get: operations["get_report_api_tasks__task_id__report_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{task_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Preview
+         * @description What a file of topics would bring, as it was looked through last.
+         */
+        get: operations["get_preview_api_tasks__task_id__preview_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3204,6 +3224,26 @@ export interface components {
              *     }
              */
             whole: components["schemas"]["These"];
+        };
+        /**
+         * Difference
+         * @description A field in which a topic that is here differs from the file; what is here is kept where it was changed here too.
+         */
+        Difference: {
+            /** Topic */
+            topic: string;
+            /** Reference */
+            reference: string;
+            /** Title */
+            title: string;
+            /** Field */
+            field: string;
+            /** Here */
+            here: string;
+            /** There */
+            there: string;
+            /** Kept */
+            kept: boolean;
         };
         /**
          * Differing
@@ -5766,7 +5806,9 @@ export interface components {
         };
         /**
          * TopicsIn
-         * @description A file of topics that was sent, by its hash and name, and by how much its views are moved.
+         * @description A file of topics that was sent, by its hash and name, by how much its views are moved, and what its words become.
+         *
+         *     With ``preview`` it is looked through and told, and nothing is imported.
          */
         TopicsIn: {
             /**
@@ -5793,6 +5835,60 @@ export interface components {
              * @enum {string}
              */
             kind: "topics";
+            /**
+             * Preview
+             * @default false
+             */
+            preview: boolean;
+            words?: components["schemas"]["Words"];
+        };
+        /**
+         * TopicsPreview
+         * @description What a file of topics would bring: how many are new, changed and unchanged, the words that the project does not know,
+         *     and what differs field by field; ``left_out`` counts differences that are not listed.
+         */
+        TopicsPreview: {
+            /**
+             * New
+             * @default 0
+             */
+            new: number;
+            /**
+             * Changed
+             * @default 0
+             */
+            changed: number;
+            /**
+             * Same
+             * @default 0
+             */
+            same: number;
+            /**
+             * Deleted
+             * @default 0
+             */
+            deleted: number;
+            /**
+             * Comments
+             * @default 0
+             */
+            comments: number;
+            /**
+             * Viewpoints
+             * @default 0
+             */
+            viewpoints: number;
+            /** Unknown */
+            unknown?: components["schemas"]["UnknownWord"][];
+            /** Differences */
+            differences?: components["schemas"]["Difference"][];
+            /**
+             * Left Out
+             * @default 0
+             */
+            left_out: number;
+            /** Problems */
+            problems?: string[];
         };
         /**
          * TopicsReport
@@ -5832,6 +5928,27 @@ export interface components {
         TopicsRequest: {
             /** Changes */
             changes: components["schemas"]["OneTopicChange"][];
+        };
+        /**
+         * UnknownWord
+         * @description A word of the file that the project does not know, how many topics have it, and what it becomes; nothing where
+         *     it stays as it is.
+         */
+        UnknownWord: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "status" | "kind" | "priority" | "people";
+            /** Word */
+            word: string;
+            /** Count */
+            count: number;
+            /**
+             * Becomes
+             * @default
+             */
+            becomes: string;
         };
         /**
          * View
@@ -6140,6 +6257,28 @@ export interface components {
         Within: {
             /** Within */
             within?: string | null;
+        };
+        /**
+         * Words
+         * @description By field, what a word of a file becomes; one that becomes nothing, or is not named, stays as it is.
+         */
+        Words: {
+            /** Status */
+            status?: {
+                [key: string]: string;
+            };
+            /** Kind */
+            kind?: {
+                [key: string]: string;
+            };
+            /** Priority */
+            priority?: {
+                [key: string]: string;
+            };
+            /** People */
+            people?: {
+                [key: string]: string;
+            };
         };
     };
     responses: never;
@@ -21498,7 +21637,9 @@ export interface operations {
     };
     take_topics_in_api_projects__project_id__topics_files_post: {
         parameters: {
-            query?: never;
+            query?: {
+                preview?: boolean;
+            };
             header: {
                 /** @description The file's name, percent-encoded */
                 "x-file-name": string;
@@ -21635,6 +21776,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TopicsReport"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    get_preview_api_tasks__task_id__preview_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                task_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TopicsPreview"];
                 };
             };
             /** @description The request cannot be understood. */

@@ -11,7 +11,7 @@ const TASK: Task = {
   name: "Ducts against beams",
   author: "Ida Fenn",
   created_at: "2026-11-30T09:00:00Z",
-  wish: { kind: "topics", file: "", file_name: "", shift_m: [0, 0, 0] },
+  wish: { kind: "topics", preview: false, file: "", file_name: "", shift_m: [0, 0, 0] },
   status: "running",
   share: 0.4,
   message: "measuring",

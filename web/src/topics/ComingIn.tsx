@@ -8,6 +8,7 @@ import { DeskActs } from "../parts/desk";
 import { TaskProgress } from "../parts/TaskProgress";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
+import { ImportPreview } from "./ImportPreview";
 import { useReport } from "./useTopicFiles";
 
 /** A file of topics that comes in: how far it is, what became of it, and what could not be read. */
@@ -17,6 +18,7 @@ export function ComingIn({ task }: { task: TopicsTask }) {
   const [open, setOpen] = useState(false);
   const { data } = useReport(task);
   const busy = isBusy(task);
+  const previewed = task.status === "done" && task.wish.preview === true;
   const shift = data?.shift_m;
   const lost = data?.problems ?? [];
   const unknown = data?.unknown ?? [];
@@ -27,8 +29,9 @@ export function ComingIn({ task }: { task: TopicsTask }) {
       sx={{ borderTop: `1px solid ${tone.line}`, py: 0.5, fontSize: 13 }}
     >
       <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{task.name}</Box>
-      {task.status === "done" && <Box>{task.message}</Box>}
+      {task.status === "done" && !previewed && <Box>{task.message}</Box>}
       <TaskProgress task={task} />
+      {previewed && <ImportPreview key={task.made} task={task} />}
       {unknown.length > 0 && (
         <Box sx={{ color: tone.soft }}>
           The file names {counted(unknown.length, "component")} that no model has. They are found once one
@@ -39,12 +42,7 @@ export function ComingIn({ task }: { task: TopicsTask }) {
         <Box sx={{ color: tone.wrong }}>
           Its viewpoints are off by {shift.map((c) => c.toFixed(0)).join(", ")} m (x, y, z) beside{" "}
           {federation.name}.{" "}
-          <Button
-            variant="text"
-            onClick={() =>
-              void again(task.id, { kind: "topics", file: "", file_name: "", shift_m: [...shift] })
-            }
-          >
+          <Button variant="text" onClick={() => void again(task.id, { ...task.wish, shift_m: [...shift] })}>
             Move them
           </Button>
         </Box>
@@ -71,11 +69,13 @@ export function ComingIn({ task }: { task: TopicsTask }) {
           </Button>
         ) : (
           <>
-            <Button variant="text" onClick={() => void again(task.id)}>
-              Repeat
-            </Button>
+            {!previewed && (
+              <Button variant="text" onClick={() => void again(task.id)}>
+                Repeat
+              </Button>
+            )}
             <Button variant="text" onClick={() => void remove(task.id, task.name)}>
-              Close
+              {previewed ? "Do not import" : "Close"}
             </Button>
           </>
         )}

@@ -19,10 +19,21 @@ const named = (file: File) => ({ "x-file-name": encodeURIComponent(file.name) })
 export function useReport(task: TopicsTask) {
   return useQuery({
     queryKey: ["report", task.id, task.made],
-    enabled: task.made > 0,
+    enabled: task.made > 0 && !task.wish.preview,
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
       answerOf(api.GET("/api/tasks/{task_id}/report", { params: { path: { task_id: task.id } } })),
+  });
+}
+
+/** What a file of topics would bring, as it was looked through last. */
+export function usePreview(task: TopicsTask) {
+  return useQuery({
+    queryKey: ["preview", task.id, task.made],
+    enabled: task.made > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: () =>
+      answerOf(api.GET("/api/tasks/{task_id}/preview", { params: { path: { task_id: task.id } } })),
   });
 }
 
@@ -34,11 +45,12 @@ export function useTopicFiles() {
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { file_id: id } } });
     return {
+      /** Send a file of topics, to be told first what it would bring. */
       take: (file: File) =>
         ofTasks(() =>
           answerOf(
             api.POST("/api/projects/{project_id}/topics/files", {
-              params: { path: { project_id: projectId }, header: named(file) },
+              params: { path: { project_id: projectId }, query: { preview: true }, header: named(file) },
               ...sentAs(file),
             }),
           ),
