@@ -42,7 +42,7 @@ def test_dropped_files_become_a_project_and_a_bad_one_says_why(page: Page, site)
     expect(models.nth(0)).to_have_attribute("data-status", "read", timeout=60_000)
     expect(models.nth(1)).to_have_attribute("data-status", "read", timeout=60_000)
     wait_drawn(page)
-    expect(page.get_by_role("button", name="ARC 00", exact=True)).to_have_text("1")
+    expect(page.get_by_role("button", name="ARC 00", exact=True).get_by_test_id("count")).to_have_text("1")
 
 
 def test_more_files_are_added_to_an_open_project_and_taken_out_again(page: Page, site):
@@ -105,7 +105,7 @@ def test_a_newer_file_that_cannot_be_read_leaves_what_was_there(page: Page, site
     )  # fmt: skip
     expect(model).to_have_attribute("data-status", "failed", timeout=60_000)
     expect(model).to_contain_text("The previous issue stays in use.")
-    expect(page.get_by_role("button", name="ARC 00", exact=True)).to_have_text("1")
+    expect(page.get_by_role("button", name="ARC 00", exact=True).get_by_test_id("count")).to_have_text("1")
 
 
 def test_the_name_is_asked_once_per_browser(browser, site):

@@ -119,7 +119,7 @@ def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, s
     field.fill("Pump house")
     field.press("Enter")
     expect(card).to_contain_text("Pump house")
-    card.get_by_role("button", name="Move Pump house to bin").click()
+    card.get_by_role("button", name="Move to bin: Pump house").click()
     expect(link).to_have_count(0)
     page.goto(f"{site}/p/{project}")
     expect(page.get_by_text("Pump house is in the bin. Restore it from the start page.")).to_be_visible()

@@ -47,7 +47,7 @@ def test_hiding_by_key_has_a_name_a_reason_and_a_way_back(opened: Page, site, pa
     opened.keyboard.press("c")
     settled(opened, "1 hidden · 0 faded")
     cell = opened.get_by_role("button", name="AIR 00", exact=True)
-    expect(cell).to_have_text("1/2")
+    expect(cell.get_by_test_id("count")).to_have_text("1/2")
     opened.get_by_role("button", name="ARC 01", exact=True).click()
     settled(opened, "1 hidden · 6 faded")
     opened.get_by_test_id("reasons").click()

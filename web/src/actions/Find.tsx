@@ -9,6 +9,7 @@ import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { matches } from "../parts/matches";
+import { optionGroup } from "../parts/optionGroup";
 import { face, tone } from "../style/theme";
 import { useActionList } from "./ActionsContext";
 import type { Found } from "./found";
@@ -110,6 +111,7 @@ export function Find() {
         trouble || (looking ? "Searching…" : "No match. Try part of a tag, name, room or action.")
       }
       sx={{ flex: "0 1 290px", minWidth: 120 }}
+      renderGroup={optionGroup}
       renderOption={({ key, ...props }, f) => (
         <Box component="li" key={key} {...props} sx={{ fontSize: 13.5, display: "flex", gap: 1 }}>
           <Box sx={{ flex: 1 }}>{f.name}</Box>

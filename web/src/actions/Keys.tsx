@@ -40,12 +40,13 @@ export function Keys() {
 }
 
 /** Whether a key belongs to what has the focus: Enter to a button that was come to by keys, every key to an open dialog. */
-export function ownKey(event: Pick<KeyboardEvent, "key" | "target">): boolean {
+export function ownKey(event: Pick<KeyboardEvent, "key" | "target"> & { shiftKey?: boolean }): boolean {
   const target = event.target;
   if (!(target instanceof Element)) return false;
   if (target.closest("[role=dialog], .MuiModal-root, [role=listbox]")) return true;
   return (
     event.key === "Enter" &&
+    !event.shiftKey &&
     focusedByKeys() &&
     target.closest("button, a, [role=button], [role=tab]") !== null
   );
@@ -90,6 +91,7 @@ const DRAGS = [
   ["Alt with a drag", "also goes through walls"],
   ["Two fingers, pinch", "pan and zoom by touch"],
   ["Shift with a click", "adds to the selection"],
+  ["Shift Enter", "points with a cross: arrows move it, Enter clicks, Shift Enter goes there, Space drags"],
   ["Right click, long touch", "lists what can be done with a component"],
   ["Double click", "goes there"],
   ["W A S D, walking or flying", "forward, left, back, right"],
@@ -119,7 +121,7 @@ function KeySheet({ actions }: { actions: readonly Action[] }) {
           onChange={(event) => setTyped(event.target.value)}
           inputProps={{ "aria-label": "Search keys" }}
         />
-        <Box sx={{ maxHeight: 420, overflow: "auto" }}>
+        <Box role="region" aria-label="All keys" tabIndex={0} sx={{ maxHeight: 420, overflow: "auto" }}>
           {actions
             .filter((a) => a.key && (matching(a.name) || matching(spokenKey(a.key))))
             .map((action) => (

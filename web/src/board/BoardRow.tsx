@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useUnits } from "../open/units";
 import type { Tally } from "../open/visibility/tallies";
+import { Unseen } from "../parts/Unseen";
 import { face, tone } from "../style/theme";
 import type { Row } from "./board";
 import { Cell } from "./Cell";
@@ -42,7 +43,6 @@ export function BoardRow(props: {
           component="button"
           type="button"
           onClick={props.onRow}
-          aria-label={`${row.name}, every discipline`}
           data-place={`${place}/0`}
           tabIndex={reached === 0 ? 0 : -1}
           sx={{
@@ -56,10 +56,11 @@ export function BoardRow(props: {
             "&:hover": { bgcolor: tone.line },
           }}
         >
-          <Box sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
+          <Unseen>{`${row.name}, every discipline`}</Unseen>
+          <Box aria-hidden sx={{ fontFamily: face.head, fontWeight: 600, fontSize: 13, lineHeight: 1.15 }}>
             {row.name}
           </Box>
-          <Box sx={{ fontSize: 12, color: tone.soft, whiteSpace: "nowrap" }}>
+          <Box aria-hidden sx={{ fontSize: 12, color: tone.soft, whiteSpace: "nowrap" }}>
             {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
           </Box>
         </Box>

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import type { Tally } from "../open/visibility/tallies";
+import { Unseen } from "../parts/Unseen";
 import { counted } from "../parts/words";
 import { face, tone } from "../style/theme";
 import { partsOf, stateOf } from "./board";
@@ -59,7 +60,6 @@ export function Cell(props: {
       <Box
         component="button"
         type="button"
-        aria-label={`${column.code} ${level}`}
         data-state={state}
         data-part={part || undefined}
         data-place={props.place}
@@ -82,6 +82,7 @@ export function Cell(props: {
           "&:hover": { boxShadow: `inset 0 0 0 1.5px ${tone.ink}` },
         }}
       >
+        <Unseen>{`${column.code} ${level}`}</Unseen>
         {parts(tally, column.colour).map(({ share, state: each, sx }) => (
           <Box
             key={each}
@@ -92,6 +93,8 @@ export function Cell(props: {
         {props.counted && (
           <Box
             component="span"
+            aria-hidden
+            data-testid="count"
             sx={{
               position: "absolute",
               top: 2,

@@ -42,7 +42,7 @@ export function Heads(props: {
             <Box
               component="button"
               type="button"
-              aria-label={`${column.name}, every level`}
+              aria-label={`${column.code}: ${column.name}, every level`}
               data-place={`0/${k + 1}`}
               tabIndex={reached === k + 1 ? 0 : -1}
               onClick={() => props.onHead(column)}

@@ -39,6 +39,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
   const width = `(100% - ${LABEL_PX}px) / ${Math.max(1, codes.length)}`;
   return [...cells].map(([key, { topics, share, top, column }]) => {
     const several = topics.length > 1;
+    const shown = several ? `${topics.length}×` : topics[0] ? plateOf(topics[0]) : "";
     const left = column < 0 ? `${LABEL_PX - 10}px` : `calc(${LABEL_PX}px + ${column + 0.5} * ${width})`;
     return (
       <Box
@@ -47,7 +48,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
         type="button"
         data-testid="topic-on-board"
         title={calledMark(topics)}
-        aria-label={calledMark(topics)}
+        aria-label={`${shown}: ${calledMark(topics)}`}
         onClick={() => openMarked(topics)}
         style={{ top: `max(${share * 100}% - ${HIGH_PX / 2}px, ${top * 100}% + ${UNDER_PX}px)`, left }}
         sx={{
@@ -67,7 +68,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
           cursor: "pointer",
         }}
       >
-        {several ? `${topics.length}×` : topics[0] && plateOf(topics[0])}
+        {shown}
       </Box>
     );
   });

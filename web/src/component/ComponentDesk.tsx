@@ -97,7 +97,7 @@ function Title({ component: c }: { component: Component }) {
         <Box sx={{ fontSize: 15, lineHeight: 1.3, mt: 0.25, color: tone.soft }}>{c.description}</Box>
       )}
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.6, my: 1.25 }}>
-        <Chip ink="#fff" back={colour}>
+        <Chip ink={tone.ink} back="#fff" bar={colour}>
           {c.discipline}
         </Chip>
         <Chip ink="#fff" back={tone.ink}>
@@ -113,7 +113,9 @@ function Title({ component: c }: { component: Component }) {
   );
 }
 
-function Chip({ ink, back, children }: { ink: string; back: string; children: ReactNode }) {
+/** `bar` is a colour that letters would not be read on. */
+function Chip(props: { ink: string; back: string; bar?: string; children: ReactNode }) {
+  const { ink, back, bar, children } = props;
   return (
     <Box
       component="span"
@@ -121,6 +123,7 @@ function Chip({ ink, back, children }: { ink: string; back: string; children: Re
         color: ink,
         bgcolor: back,
         border: `1px solid ${back === "#fff" ? tone.line : back}`,
+        ...(bar ? { borderLeft: `8px solid ${bar}` } : {}),
         px: 0.8,
         fontFamily: face.head,
         fontWeight: 600,

@@ -79,17 +79,18 @@ export function Desk() {
           overflow: "hidden auto",
           scrollbarWidth: "none",
         }}
-        role="tablist"
       >
-        {PANELS.map(({ key, label, useNew = useNothing }) => (
-          <Tab
-            key={key}
-            label={label}
-            on={key === task && !folded.desk}
-            useNew={useNew}
-            open={() => open(key)}
-          />
-        ))}
+        <Box role="tablist" aria-orientation="vertical" sx={{ display: "contents" }}>
+          {PANELS.map(({ key, label, useNew = useNothing }) => (
+            <Tab
+              key={key}
+              label={label}
+              on={key === task && !folded.desk}
+              useNew={useNew}
+              open={() => open(key)}
+            />
+          ))}
+        </Box>
         {!folded.desk && (
           <Button
             variant="text"

@@ -9,6 +9,7 @@ import { type Panel, useTools } from "../open/tools";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { PanelOver } from "../parts/PanelOver";
+import { Unseen } from "../parts/Unseen";
 import { looking, type Pose } from "../stage/pose";
 import { face, tone } from "../style/theme";
 import { LookPanel } from "./LookPanel";
@@ -85,7 +86,6 @@ function Readout(props: {
       <Box
         component="button"
         type="button"
-        aria-label={`${props.name}: change`}
         ref={setAnchor}
         aria-expanded={open}
         onClick={() => show(props.panel)}
@@ -110,7 +110,8 @@ function Readout(props: {
             [NARROW]: { maxWidth: 76, overflow: "hidden", textOverflow: "ellipsis" },
           }}
         >
-          {props.name} ▴
+          <Unseen>{props.name}: change</Unseen>
+          <span aria-hidden>{props.name} ▴</span>
         </Box>
         <Box component="span" ref={props.innerRef} sx={{ fontFamily: face.figure, fontSize: 12.5 }} />
       </Box>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { useConnection } from "../api/connection";
 import { LockBar } from "../measures/LockBar";
 import { OVER_STAGE } from "../open/looking/covered";
+import { usePointing } from "../open/pointing";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useUnits } from "../open/units";
@@ -40,6 +41,7 @@ export function StageTop() {
 function StageMarks() {
   const { tool, take, locked, lock } = useTools();
   const { bare, setBare } = useSession();
+  const pointing = usePointing((s) => s.at !== null);
   const limit = useViewState((s) => s.depthM);
   const units = useUnits();
   return (
@@ -48,6 +50,13 @@ function StageMarks() {
       sx={{ display: "grid", gap: 0.75, justifySelf: "start", justifyItems: "start", pointerEvents: "auto" }}
     >
       {tool && <Mark text={tool.prompt} act="Close" onAct={() => take(null)} />}
+      {pointing && (
+        <Mark
+          text="Arrows move the cross (Shift far, Alt fine). Enter clicks, Space holds and lets go, + and − zoom."
+          act="Stop (Esc)"
+          onAct={() => usePointing.getState().put({ at: null })}
+        />
+      )}
       {bare && <Mark text="The stage stands alone." act="Show all (U)" onAct={() => setBare(false)} />}
       <LockBar />
       {locked && <Mark text="The view is locked." act="Unlock" onAct={() => lock(false)} />}

@@ -7,10 +7,10 @@ import { initials, usePerson } from "../api/person";
 import { useBeside } from "../open/drawings/shown";
 import { useDrawings } from "../open/drawings/useDrawings";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
-import { useSession } from "../open/session";
 import { useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+import { beginKeeping } from "../open/views/shelfState";
 import { useWalk } from "../open/walking/useWalk";
 import { useWalkState } from "../open/walking/walkState";
 import { PanelOver } from "../parts/PanelOver";
@@ -25,7 +25,6 @@ export function TopBar() {
   const { federation } = useOpen();
   const { fitTo } = useCameraCommands();
   const home = useHome();
-  const open = useSession((s) => s.open);
   const drawings = useDrawings();
   const beside = useBeside((s) => s.drawing !== null);
   const walk = useWalk();
@@ -86,7 +85,7 @@ export function TopBar() {
         Plan beside
       </BarButton>
       <Find />
-      <BarButton title="Save this view as a viewpoint" onClick={() => open("viewpoints")}>
+      <BarButton title="Save this view as a viewpoint" onClick={beginKeeping}>
         Keep this view
       </BarButton>
       <Others />
@@ -185,7 +184,7 @@ function Who() {
       <Box
         component="button"
         type="button"
-        aria-label={`You are ${name}; change the name`}
+        aria-label={`${initials(name) || "?"}: you are ${name}; change the name`}
         onClick={() => setName("")}
         sx={{
           ml: 1,

@@ -10,6 +10,7 @@ import { feature as measures } from "../measures/feature";
 import { feature as models } from "../models/feature";
 import { useNewTopics } from "../open/topics/useTopics";
 import type { Feature } from "../parts/feature";
+import { feature as pointing } from "../pointing/feature";
 import { feature as register } from "../register/feature";
 import { feature as routes } from "../routes/feature";
 import { feature as together } from "../together/feature";
@@ -52,5 +53,6 @@ export const FEATURES: readonly Feature[] = [
   visibility,
   models,
   tours,
+  pointing,
   actions,
 ];

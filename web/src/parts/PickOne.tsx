@@ -2,6 +2,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
 import { tone } from "../style/theme";
+import { optionGroup } from "./optionGroup";
 
 /** One of a list: in people's words, with the standard's name beside it where that is another one. */
 export interface Named {
@@ -48,6 +49,7 @@ export function PickOne(props: {
       noOptionsText="No match. Try fewer letters."
       slotProps={{ popper: { placement: "bottom-start", style: { width: "fit-content" } } }}
       sx={{ width: "100%", minWidth: 0 }}
+      renderGroup={optionGroup}
       renderOption={({ key: _, ...rest }, option) => (
         <Box
           component="li"

@@ -51,7 +51,7 @@ export function Project({ project, attempt }: { project: ProjectCard; attempt: A
           <Button
             variant="text"
             onClick={() => attempt(() => remove.mutateAsync(project.id))}
-            aria-label={`Move ${project.name} to bin`}
+            aria-label={`Move to bin: ${project.name}`}
           >
             Move to bin
           </Button>

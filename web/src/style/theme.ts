@@ -60,7 +60,6 @@ export const theme = createTheme({
           borderRadius: 0,
           boxShadow: "3px 3px 0 rgba(30,43,54,.15)",
         },
-        groupLabel: { lineHeight: "26px", fontSize: 12, fontWeight: 600, color: tone.soft },
         option: { fontSize: 13, [FINGER]: { minHeight: FINGER_PX } },
       },
     },

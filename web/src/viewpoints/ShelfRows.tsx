@@ -65,11 +65,11 @@ export function ShelfRows(props: {
             <Button
               variant="text"
               aria-expanded={opened === key}
-              aria-label={`${opened === key ? "Fewer" : "More"} commands for the folder ${name}`}
+              aria-label={`More commands for the folder ${name}`}
               onClick={() => put({ opened: opened === key ? null : key })}
               sx={{ ml: 0.5 }}
             >
-              {opened === key ? "Less" : "More"}
+              More
             </Button>
           )}
         </Box>

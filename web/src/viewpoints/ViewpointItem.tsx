@@ -83,11 +83,11 @@ export function ViewpointItem({ viewpoint, large }: { viewpoint: Viewpoint; larg
         <Button
           variant="text"
           aria-expanded={open}
-          aria-label={`${open ? "Fewer" : "More"} commands for ${viewpoint.name}`}
+          aria-label={`More commands for ${viewpoint.name}`}
           onClick={() => put({ opened: open ? null : viewpoint.id })}
           sx={{ flex: "none" }}
         >
-          {open ? "Less" : "More"}
+          More
         </Button>
       </Box>
       {open && <ViewpointActs viewpoint={viewpoint} rename={() => setRenaming(true)} />}

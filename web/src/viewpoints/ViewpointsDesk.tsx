@@ -155,6 +155,13 @@ function KeepForm({ count }: { count: number }) {
   const frame = useBeginFraming();
   const { typed: name, type: setName, kept } = useTyped("a viewpoint");
   const keeping = useRef(new Set<string>());
+  const field = useRef<HTMLInputElement>(null);
+  const asked = useShelf((s) => s.keeping);
+  useEffect(() => {
+    if (!asked) return;
+    field.current?.focus();
+    useShelf.getState().put({ keeping: false });
+  }, [asked]);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const asked = name.trim() || `View ${count + 1}`;
@@ -179,6 +186,7 @@ function KeepForm({ count }: { count: number }) {
           fullWidth
           size="small"
           value={name}
+          inputRef={field}
           placeholder={`View ${count + 1}`}
           onChange={(event) => setName(event.target.value)}
           inputProps={{ "aria-label": "Name of the viewpoint", maxLength: 120 }}

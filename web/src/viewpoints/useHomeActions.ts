@@ -1,20 +1,19 @@
 import { useMemo } from "react";
 import type { Action } from "../open/action";
-import { useSession } from "../open/session";
+import { beginKeeping } from "../open/views/shelfState";
 import { useHome } from "./home";
 
 /** Going home, saying where that is, and keeping views. */
 export function useHomeActions(): readonly Action[] {
   const home = useHome();
   return useMemo<readonly Action[]>(() => {
-    const { open } = useSession.getState();
     return [
       { group: "Trail", name: "Home", key: "home", run: () => void home.go(false) },
       { group: "Trail", name: "Home, the eye only", key: "shift+home", run: () => void home.go(true) },
       { group: "Trail", name: "Save as my home view", run: () => void home.setOwn() },
       { group: "Trail", name: "Delete my home view", run: () => void home.forgetOwn() },
       { group: "Trail", name: "Save as the project's home view", run: () => void home.setForAll() },
-      { group: "Trail", name: "Save this view as a viewpoint", key: "k", run: () => open("viewpoints") },
+      { group: "Trail", name: "Save this view as a viewpoint", key: "k", run: beginKeeping },
     ];
   }, [home]);
 }

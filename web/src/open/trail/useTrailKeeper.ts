@@ -69,7 +69,16 @@ export function useTrailSteps(kind: ViewKind = "stage") {
   };
   return {
     goTo,
-    back: () => goTo(stepped(trails[kind].getState(), -1)),
+    back: () => {
+      const view = stage();
+      const seen = kind === "stage" ? view?.main : view?.drawing;
+      // Who goes back before the eye came to rest leaves a place all the same, and comes to the one before it.
+      if (view && seen && !(kind === "stage" && view.navigation.locked)) {
+        seen.navigation.arrive();
+        keepPlace(view, federation, seen.navigation.cause, kind);
+      }
+      goTo(stepped(trails[kind].getState(), -1));
+    },
     forward: () => goTo(stepped(trails[kind].getState(), 1)),
     first: () => {
       const { places, openedId } = trails[kind].getState();

@@ -1,4 +1,5 @@
 import { perProject } from "../perProject";
+import { useSession } from "../session";
 import type { Below } from "./shelf";
 
 /** All of a viewpoint, its eye alone, or everything but its eye. */
@@ -14,7 +15,9 @@ interface ShelfShown {
   brings: Brings;
   /** The viewpoint or folder whose commands are open, by its id. */
   opened: string | null;
-  put(part: Partial<Pick<ShelfShown, "typed" | "ticked" | "brings" | "opened">>): void;
+  /** A view is to be kept: its name is asked for. */
+  keeping: boolean;
+  put(part: Partial<Pick<ShelfShown, "typed" | "ticked" | "brings" | "opened" | "keeping">>): void;
   turn(folder: string): void;
   tick(view: string): void;
 }
@@ -30,7 +33,14 @@ export const useShelf = perProject<ShelfShown>((set) => ({
   ticked: [],
   brings: "all",
   opened: null,
+  keeping: false,
   put: (part) => set(part),
   turn: (folder) => set(({ closed }) => ({ closed: turned(closed, folder) })),
   tick: (view) => set(({ ticked }) => ({ ticked: turned(ticked, view) })),
 }));
+
+/** Begin to keep what is seen: its name is asked for. */
+export function beginKeeping(): void {
+  useShelf.getState().put({ keeping: true });
+  useSession.getState().open("viewpoints");
+}

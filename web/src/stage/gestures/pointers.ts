@@ -36,7 +36,8 @@ export function listen(
     through: event.altKey,
   });
   element.addEventListener("pointerdown", (event) => {
-    element.setPointerCapture(event.pointerId);
+    // Only a pointer of the system can be captured; the cross that keys move is none.
+    if (event.isTrusted) element.setPointerCapture(event.pointerId);
     taker.down(press(event));
   });
   element.addEventListener("pointermove", (event) => taker.move(press(event)));
