@@ -194,7 +194,7 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
         other.goto(f"{site}/p/{demo_project}/v/{viewpoint['id']}")
         wait_drawn(other)
         assert numbers(other) == pytest.approx(camera, abs=1e-6)
-        expect(other.get_by_role("button", name="STR 02", exact=True)).to_have_text("off")
+        expect(other.get_by_role("button", name="STR 02", exact=True).get_by_test_id("count")).to_have_text("off")
         expect(other.get_by_test_id("component-tag")).to_have_text("AHU-3")
 
 

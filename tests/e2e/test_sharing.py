@@ -46,7 +46,9 @@ def test_a_viewpoint_appears_for_the_other_with_its_author(page: Page, other: Pa
 def test_a_model_that_is_added_comes_onto_the_others_stage(other: Page, site, shed):
     expect(other.get_by_role("button", name="STR 00", exact=True)).to_have_count(0)
     send(site, shed, "Shed-STR.ifc", simple().content())
-    expect(other.get_by_role("button", name="STR 00", exact=True)).to_have_text("1", timeout=60_000)
+    expect(other.get_by_role("button", name="STR 00", exact=True).get_by_test_id("count")).to_have_text(
+        "1", timeout=60_000
+    )
     wait_drawn(other)
 
 

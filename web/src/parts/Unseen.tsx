@@ -6,10 +6,12 @@ export function Unseen({ children }: { children: ReactNode }) {
   return (
     <Box
       component="span"
+      // It takes no room and stays inside of what it stands in, also where that is cut off.
       sx={{
-        position: "absolute",
-        width: 1,
-        height: 1,
+        display: "block",
+        width: "1px",
+        height: "1px",
+        mb: "-1px",
         overflow: "hidden",
         clipPath: "inset(50%)",
         whiteSpace: "nowrap",
