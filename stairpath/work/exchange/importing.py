@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
+from contextlib import contextmanager
 from dataclasses import asdict, dataclass, field, replace
 from datetime import UTC, datetime
 from itertools import islice
@@ -355,12 +356,13 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
         if row is None or project is None or not isinstance(row.wish, TopicsIn):
             raise UnfitError("The project is gone; open it again.")
         wish, who, version = row.wish, Who(row.author), project.version
-        grounds = component_boxes(look, project.id)
         words = rules_of(project).words.joined(wish.words)
-        previewing = Previewing(look, project, words)
-    if wish.preview:
+        previewing = Previewing(look, project, words) if wish.preview else None
+        grounds = None if wish.preview else component_boxes(look, project.id)
+    if previewing is not None:
         told = asdict(_preview(wish, previewing, report))
         keep_results(task_id, asked, version, {PREVIEW: _json(told)}, "Not imported yet.")
+    if grounds is None:
         return
     remember_words(who, project.id, wish.words)
     made = _import(wish, words, _Taking(project.id, who, wish, grounds), report)
@@ -382,31 +384,35 @@ def _some_of(held: Opened, report: Progress) -> Iterator[list[bcf_topic.Topic]]:
         report(done / max(1, held.count), f"topic {done} of {held.count}")
 
 
-def _preview(wish: TopicsIn, previewing: Previewing, report: Progress) -> TopicsPreview:
-    """What a file would bring."""
+@contextmanager
+def _sent(wish: TopicsIn) -> Iterator[Opened]:
+    """The file that was sent; UnfitError with its sentence where it is none, or cannot be read on."""
     try:
         with blob_file(wish.file) as sent, opened(sent, wish.file_name) as held:
-            for some in _some_of(held, report):
-                with read_only() as look:
-                    previewing.look_through(look, some)
-            previewing.found.problems = [problem.text for problem in held.problems][:_MOST_PROBLEMS]
+            yield held
     except CannotExchangeError as error:
         raise UnfitError(str(error)) from error
+
+
+def _preview(wish: TopicsIn, previewing: Previewing, report: Progress) -> TopicsPreview:
+    """What a file would bring."""
+    with _sent(wish) as held:
+        for some in _some_of(held, report):
+            with read_only() as look:
+                previewing.look_through(look, some)
+        previewing.found.problems = [problem.text for problem in held.problems][:_MOST_PROBLEMS]
     return previewing.told()
 
 
 def _import(wish: TopicsIn, words: Words, taking: _Taking, report: Progress) -> TopicsReport:
     """Import a file, and tell what became of it."""
-    try:
-        with blob_file(wish.file) as sent, opened(sent, wish.file_name) as held:
-            for some in _some_of(held, report):
-                taking.take_all([in_our_words(topic, words) for topic in some])
-            for problem in held.problems:
-                taking.trouble(problem.code, problem.text, problem.topic)
-        with unit_of_work(taking.who) as act:
-            taking.tell(act, last=True)
-    except CannotExchangeError as error:
-        raise UnfitError(str(error)) from error
+    with _sent(wish) as held:
+        for some in _some_of(held, report):
+            taking.take_all([in_our_words(topic, words) for topic in some])
+        for problem in held.problems:
+            taking.trouble(problem.code, problem.text, problem.topic)
+    with unit_of_work(taking.who) as act:
+        taking.tell(act, last=True)
     made = taking.report
     made.unknown = list(dict.fromkeys(made.unknown))
     made.shift_m = shift_between(taking.sights)
