@@ -9,6 +9,9 @@ export { tone };
 /** In a window of this width board and desk are slimmer, so that the stage keeps half of it. */
 export const SLIM = "@media (max-width: 1119px)";
 
+/** Words on one line that end in dots where there is no more room. */
+export const CUT_OFF = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
+
 /** The strip below the stage. */
 export const STRIP = "#e8e4da";
 

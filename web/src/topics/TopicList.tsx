@@ -18,9 +18,7 @@ import { TopicRows } from "./TopicRows";
 export function TopicList() {
   const { data, error } = useTopics();
   const { which, typed, sort, group, marked, table, put } = useTopicsShown();
-  const { shown, rows } = useListedTopics();
-  const count =
-    shown.length === (data?.length ?? 0) ? shown.length : `${shown.length} of ${data?.length ?? 0}`;
+  const { shown, rows, count } = useListedTopics();
   return (
     <Box sx={{ display: "flex", flexDirection: "column", minHeight: "100%", height: "100%" }}>
       <NewTopic />

@@ -2,11 +2,9 @@ import Box from "@mui/material/Box";
 import { spokenDay } from "../open/dates";
 import type { Topic } from "../open/topics/listed";
 import { RowButton } from "../parts/RowButton";
-import { face, tone } from "../style/theme";
+import { CUT_OFF, face, tone } from "../style/theme";
 import { TickTopic } from "./TickTopic";
 import { TopicPicture } from "./TopicPicture";
-
-const CUT_OFF = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
 
 /** A topic in a list: its picture, what it is, what it is called, how it stands, who has it, and by when. */
 export function TopicRow({ topic, open }: { topic: Topic; open: () => void }) {

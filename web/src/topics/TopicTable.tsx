@@ -6,7 +6,6 @@ import { GROUPS, WHICH } from "../open/topics/listed";
 import { COLUMNS, USUAL_HEIGHT_PX, useTopicColumns } from "../open/topics/topicColumns";
 import { useTopicsShown } from "../open/topics/topicsState";
 import { useListedTopics } from "../open/topics/useListedTopics";
-import { useTopics } from "../open/topics/useTopics";
 import { Divider } from "../parts/Divider";
 import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
@@ -19,16 +18,16 @@ const LEFT_FOR_STAGE_PX = 220;
 
 /** Topics as a table: below stage and board, or in their place. */
 export function TopicTable() {
-  const { table, which, typed, group, put } = useTopicsShown();
+  const table = useTopicsShown((s) => s.table);
+  return table && <Opened alone={table === "alone"} />;
+}
+
+function Opened({ alone }: { alone: boolean }) {
+  const { which, typed, group, put } = useTopicsShown();
   const { heightPx, set } = useTopicColumns();
-  const { data } = useTopics();
-  const { shown, rows } = useListedTopics();
+  const { shown, rows, count } = useListedTopics();
   const [choosing, setChoosing] = useState(false);
   const most = useMostPx();
-  if (!table) return null;
-  const alone = table === "alone";
-  const count =
-    shown.length === (data?.length ?? 0) ? shown.length : `${shown.length} of ${data?.length ?? 0}`;
   return (
     <Box
       data-testid="topic-table"

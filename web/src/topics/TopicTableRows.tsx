@@ -11,13 +11,13 @@ import type { ListRow, Sort, Topic } from "../open/topics/listed";
 import { shownColumns, type TopicColumn, useTopicColumns } from "../open/topics/topicColumns";
 import { useTopicsShown } from "../open/topics/topicsState";
 import { useOpenTopic } from "../open/topics/useOpenTopic";
-import { face, tone } from "../style/theme";
+import { TickBox } from "../parts/TickBox";
+import { CUT_OFF, face, tone } from "../style/theme";
 import { TickTopic } from "./TickTopic";
 import { TopicPicture } from "./TopicPicture";
 import { useTopicKeys } from "./useTopicKeys";
 
 const ROW_PX = 33;
-const CUT_OFF = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
 
 /** The rows of the table; only those in sight are on the page. A heading sorts, once more the other way round. */
 export function TopicTableRows({ rows }: { rows: readonly ListRow[] }) {
@@ -96,14 +96,7 @@ function Head({ columns, rows }: { columns: readonly TopicColumn[]; rows: readon
     <TableHead>
       <TableRow>
         <TableCell sx={{ width: 28, bgcolor: tone.paper }}>
-          <Box
-            component="input"
-            type="checkbox"
-            aria-label="Tick all topics in the table"
-            checked={on}
-            onChange={() => put({ ticked: on ? [] : all })}
-            sx={{ m: 0, accentColor: tone.ink }}
-          />
+          <TickBox label="Tick all topics in the table" on={on} turn={() => put({ ticked: on ? [] : all })} />
         </TableCell>
         <TableCell sx={{ width: 50, bgcolor: tone.paper }} aria-label="Picture" />
         <Heading sort="number">Reference</Heading>

@@ -11,7 +11,7 @@ import { Handle, Speeds } from "../parts/playing";
 import { Switch } from "../parts/Switch";
 import { Tick } from "../parts/Tick";
 import { isSame } from "../stage/pose";
-import { face, tone } from "../style/theme";
+import { CUT_OFF, face, tone } from "../style/theme";
 import { useFullScreen } from "./useFullScreen";
 import { useTimeline } from "./useTimeline";
 
@@ -63,7 +63,7 @@ function Bar() {
       }}
     >
       <Box sx={{ display: "flex", gap: 1, alignItems: "baseline", minWidth: 0 }}>
-        <Box component="b" sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+        <Box component="b" sx={CUT_OFF}>
           {views[stop]?.name}
         </Box>
         <Box sx={{ color: tone.soft, whiteSpace: "nowrap" }}>

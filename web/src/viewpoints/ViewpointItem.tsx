@@ -9,11 +9,10 @@ import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
 import { useShowViewpoint } from "../open/views/viewpoints";
-import { tone } from "../style/theme";
+import { TickBox } from "../parts/TickBox";
+import { CUT_OFF, tone } from "../style/theme";
 import { drag, useDrops } from "./dragging";
 import { ViewpointActs } from "./ViewpointActs";
-
-const CUT_OFF = { overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" } as const;
 
 /** Who kept a viewpoint and when, and for what. */
 function told({ author, created_at, changed_by, of }: Viewpoint): string {
@@ -97,22 +96,15 @@ export function ViewpointItem({ viewpoint, large }: { viewpoint: Viewpoint; larg
 
 function Ticked({ viewpoint, over }: { viewpoint: Viewpoint; over: boolean }) {
   const { ticked, tick } = useShelf();
-  return (
-    <Box
-      component="input"
-      type="checkbox"
-      aria-label={`Tick ${viewpoint.name}`}
+  const box = (
+    <TickBox
+      label={`Tick ${viewpoint.name}`}
       title="Tick several to move or delete them together"
-      checked={ticked.includes(viewpoint.id)}
-      onChange={() => tick(viewpoint.id)}
-      sx={{
-        m: 0,
-        flex: "none",
-        accentColor: tone.ink,
-        ...(over ? { position: "absolute", right: 6, top: 6, zIndex: 1 } : {}),
-      }}
+      on={ticked.includes(viewpoint.id)}
+      turn={() => tick(viewpoint.id)}
     />
   );
+  return over ? <Box sx={{ position: "absolute", right: 6, top: 6, zIndex: 1 }}>{box}</Box> : box;
 }
 
 function Picture(props: { viewpoint: Viewpoint; large: boolean; go: () => void }) {

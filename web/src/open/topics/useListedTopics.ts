@@ -4,8 +4,8 @@ import { type ListRow, listed, rowsOf, type Topic } from "./listed";
 import { useTopicsShown } from "./topicsState";
 import { useTopicRules, useTopics } from "./useTopics";
 
-/** The topics that are meant, found by what is typed, as they are listed: sorted and grouped. */
-export function useListedTopics(): { shown: readonly Topic[]; rows: readonly ListRow[] } {
+/** The topics that are meant, found by what is typed, as they are listed: sorted and grouped; and how many of how many. */
+export function useListedTopics(): { shown: readonly Topic[]; rows: readonly ListRow[]; count: string } {
   const { data } = useTopics();
   const { data: rules } = useTopicRules();
   const { which, typed, sort, falling, group } = useTopicsShown();
@@ -19,5 +19,6 @@ export function useListedTopics(): { shown: readonly Topic[]; rows: readonly Lis
     () => rowsOf(shown, sort, group, rules?.priorities, falling),
     [shown, sort, group, rules, falling],
   );
-  return { shown, rows };
+  const all = data?.length ?? 0;
+  return { shown, rows, count: shown.length === all ? `${all}` : `${shown.length} of ${all}` };
 }
