@@ -23,6 +23,7 @@ from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
 from stairpath.api.routes import (
+    bin,
     camera,
     comparing,
     components,
@@ -86,6 +87,7 @@ def create_app() -> FastAPI:
     add_error_handlers(app)
     for module in (
         projects,
+        bin,
         models,
         comparing,
         components,

@@ -51,8 +51,13 @@ def standing(session: Session, project_id: str) -> list[Viewpoint]:
 
 def before(session: Session, viewpoint_id: str) -> ViewpointBefore | None:
     """What a viewpoint was before the last view was kept over it."""
+    return next(iter(earlier(session, viewpoint_id)), None)
+
+
+def earlier(session: Session, viewpoint_id: str) -> list[ViewpointBefore]:
+    """What a viewpoint was before, the last first."""
     wanted = select(ViewpointBefore).where(ViewpointBefore.viewpoint_id == viewpoint_id)
-    return session.scalar(wanted.order_by(ViewpointBefore.at.desc()).limit(1))
+    return readable(session.scalars(wanted.order_by(ViewpointBefore.at.desc())))
 
 
 def looked(session: Session, project_id: str, who: str) -> datetime | None:

@@ -15,6 +15,7 @@ from sqlalchemy import (
     Double,
     Float,
     ForeignKey,
+    Identity,
     Index,
     Integer,
     LargeBinary,
@@ -30,6 +31,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
+from stairpath.core.review.history import ChangedField
 from stairpath.core.review.question import Question
 from stairpath.core.review.recheck import OfFinding
 from stairpath.core.review.rules import TopicRules
@@ -288,6 +290,25 @@ class ViewpointLook(Base):
     project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"), primary_key=True)
     who: Mapped[str] = mapped_column(Text, primary_key=True)
     at: Mapped[datetime] = mapped_column(default=now)
+
+
+class ChangeMade(Base):
+    """What somebody changed of a thing that people edit; ``number`` grows, and the last one is the thing's version."""
+
+    __tablename__ = "change_made"
+    __table_args__ = (
+        Index("changes_of_thing", "thing_id", "number"),
+        Index("changes_of_parts", "whole_id", "number"),
+    )
+    number: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    kind: Mapped[str] = mapped_column(Text)
+    thing_id: Mapped[str] = mapped_column(String(32))
+    whole_id: Mapped[str | None] = mapped_column(String(32))
+    """Of a part, such as a note of a meeting: what it is a part of."""
+    at: Mapped[datetime] = mapped_column(default=now)
+    author: Mapped[str] = mapped_column(Text)
+    fields: Mapped[list[ChangedField]] = mapped_column(Document(list[ChangedField]))
 
 
 class Link(Base):

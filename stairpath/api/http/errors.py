@@ -21,6 +21,7 @@ STATUS: dict[type[errors.RefusedError], int] = {
     errors.UnfitError: 409,
     errors.WrongError: 422,
     errors.TooLargeError: 413,
+    errors.StaleError: 412,
 }
 
 RETRY_AFTER_S = 2
@@ -33,6 +34,7 @@ _MEANS = {
     408: "The request took too long to arrive.",
     409: "The current state does not allow this.",
     410: "It was deleted.",
+    412: "Somebody changed it since the version that the request names.",
     413: "The request is too large.",
     422: "A value is not valid.",
     503: "The database cannot be reached. Try again in a moment.",

@@ -8,9 +8,10 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import TAGGED, Asker
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.api.http.history import history_shape
 from stairpath.core.exchange.printed import html, pdf
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import MEETING
@@ -32,7 +33,7 @@ def begin_meeting(who: Asker, project_id: str, wish: schemas.NewMeeting) -> sche
     return schemas.Meeting.model_validate(meetings.begin(who, project_id, wish.title, wish.held_on, wish.chosen))
 
 
-@router.get("/meetings/{meeting_id}")
+@router.get("/meetings/{meeting_id}", dependencies=[TAGGED])
 def get_meeting(meeting_id: str) -> schemas.MeetingTold:
     """A meeting with what was noted in it."""
     told = meetings.one(meeting_id)
@@ -46,6 +47,12 @@ def get_meeting(meeting_id: str) -> schemas.MeetingTold:
 def change_meeting(who: Asker, meeting_id: str, wish: MeetingRequest) -> schemas.Meeting:
     """Change a meeting: who is there, what is dealt with in which order, whether it has ended."""
     return schemas.Meeting.model_validate(meetings.change(who, meeting_id, wish))
+
+
+@router.get("/meetings/{meeting_id}/history")
+def get_meeting_history(meeting_id: str) -> list[schemas.ChangeMade]:
+    """What was changed of a meeting and of its notes, the last first."""
+    return history_shape(MEETING, meeting_id)
 
 
 @router.delete("/meetings/{meeting_id}", status_code=204)

@@ -13,7 +13,7 @@ from fastapi.responses import FileResponse, Response
 from starlette.background import BackgroundTask
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import TAGGED, Asker
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
@@ -114,7 +114,7 @@ def make_topic(who: Asker, project_id: str, wish: schemas.NewTopic) -> schemas.T
     return topic_shape(topics.make(who, project_id, new))
 
 
-@router.get("/topics/{topic_id}")
+@router.get("/topics/{topic_id}", dependencies=[TAGGED])
 def get_topic(topic_id: str) -> schemas.TopicTold:
     """A topic with everything that was written and changed."""
     told = topics.one(topic_id)

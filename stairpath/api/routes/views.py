@@ -9,8 +9,9 @@ from collections.abc import Sequence
 from fastapi import APIRouter
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import TAGGED, Asker
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.api.http.history import history_shape
 from stairpath.core.exchange.pictures import NotAPictureError, checked, size_of
 from stairpath.core.review.view import View
 from stairpath.work.base import deleting
@@ -89,7 +90,7 @@ def keep_viewpoint(project_id: str, wish: schemas.NewViewpoint) -> schemas.Viewp
     return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, picture, wish.view))
 
 
-@router.get("/viewpoints/{viewpoint_id}")
+@router.get("/viewpoints/{viewpoint_id}", dependencies=[TAGGED])
 def get_viewpoint(viewpoint_id: str) -> schemas.Viewpoint:
     """One viewpoint, for a link to it."""
     return _shape(viewpoints.one(viewpoint_id))
@@ -123,6 +124,24 @@ def tell_changes(viewpoint_id: str, wish: View) -> list[str]:
 def keep_over_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.ViewToKeep) -> schemas.Viewpoint:
     """Keep a view over one that was kept; it can be taken back."""
     return _shape(viewpoints.keep_over(who, viewpoint_id, _picture(wish.picture_png), wish.view))
+
+
+@router.get("/viewpoints/{viewpoint_id}/history")
+def get_viewpoint_history(viewpoint_id: str) -> list[schemas.ChangeMade]:
+    """What was changed of a viewpoint, the last first."""
+    return history_shape(VIEWPOINT, viewpoint_id)
+
+
+@router.get("/viewpoints/{viewpoint_id}/earlier")
+def list_earlier_views(viewpoint_id: str) -> list[schemas.EarlierView]:
+    """What a viewpoint was before other views were kept over it, the last first."""
+    return [schemas.EarlierView.model_validate(each) for each in viewpoints.earlier(viewpoint_id)]
+
+
+@router.post("/viewpoints/{viewpoint_id}/earlier/{earlier_id}")
+def become_earlier_view(who: Asker, viewpoint_id: str, earlier_id: str) -> schemas.Viewpoint:
+    """Make a viewpoint what it was earlier; what it is now is kept as well."""
+    return _shape(viewpoints.become_earlier(who, viewpoint_id, earlier_id))
 
 
 @router.post("/viewpoints/{viewpoint_id}/take-back")

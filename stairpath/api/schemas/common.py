@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from stairpath.core.limits import Author as Author
 from stairpath.core.limits import Coordinate as Coordinate
@@ -25,6 +25,38 @@ class Visit(BaseModel):
     """When somebody was in a project last; null for who was never there."""
 
     before: datetime | None
+
+
+class Deleted(BaseModel):
+    """A thing in the bin: its kind, its name, when it was deleted, and the name of what it is a part of, if of any."""
+
+    model_config = ConfigDict(from_attributes=True)
+    kind: Literal["topic", "topic_file", "viewpoint", "folder", "meeting", "meeting_point", "set", "route", "task"]
+    id: str
+    name: str
+    removed_at: datetime
+    of: str
+
+
+class ChangedField(BaseModel):
+    """A field that was changed, by the name that people know, and from what to what; of a list what was taken away and
+    added, in lines.
+    """
+
+    name: str
+    old: str
+    new: str
+
+
+class ChangeMade(BaseModel):
+    """What somebody changed of a viewpoint, of a meeting, or of one of its notes; ``number`` is the version it led to."""
+
+    number: int
+    kind: str
+    thing_id: str
+    at: datetime
+    author: str
+    fields: list[ChangedField]
 
 
 class ErrorMessage(BaseModel):

@@ -45,6 +45,15 @@ class ViewOf(BaseModel):
     name: str
 
 
+class EarlierView(BaseModel):
+    """What a viewpoint was before another view was kept over it: when that was, and its picture."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    at: datetime
+    picture: str
+
+
 class Viewpoint(BaseModel):
     id: str
     name: str

@@ -19,6 +19,10 @@ class UnfitError(RefusedError):
     """The current state does not allow this."""
 
 
+class StaleError(RefusedError):
+    """Somebody changed it since it was read."""
+
+
 class WrongError(RefusedError):
     """What was given cannot be."""
 

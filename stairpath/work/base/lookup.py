@@ -24,6 +24,7 @@ from stairpath.store.tables import (
     TopicFile,
     Viewpoint,
 )
+from stairpath.work.base import versions
 from stairpath.work.base.errors import GoneError, MissingError, WrongError
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork
@@ -60,7 +61,8 @@ def find(
     """A thing of a project that is in use, held until the transaction ends if so wanted.
 
     MissingError for one that is not there or belongs to another project than ``within``; GoneError where the project
-    is in the bin, or where the thing was deleted and deleted ones are not wanted.
+    is in the bin, or where the thing was deleted and deleted ones are not wanted; StaleError for one that
+    is held to be changed and has no longer the version that the request names.
     """
     found: Any = rows.by_id(act.session, kind.table, row_id, hold)
     missing = MissingError(f"There is no such {kind.noun}. It may have been made in another project.")
@@ -75,6 +77,8 @@ def find(
         in_use(act, found.project_id)
     if found.removed_at is not None and not removed:
         raise GoneError(f"The {kind.noun} {kind.title(found)} was deleted. Restore it first.")
+    if hold:
+        versions.check(act, row_id)
     row: Row = found
     return row
 

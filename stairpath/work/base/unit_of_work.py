@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
-from stairpath.store import models, projects, queue
+from stairpath.store import history, models, projects, queue
 from stairpath.store.database import Session, transaction
 from stairpath.store.events import Kind, tell
 from stairpath.store.tables import Model, Project
@@ -14,10 +14,21 @@ from stairpath.work.base.errors import MissingError
 
 
 @dataclass(frozen=True)
+class Target:
+    """The thing that a request is about: which versions it may have to be changed, and who is told its version then."""
+
+    id: str
+    versions: frozenset[int] | None
+    """None where any will do."""
+    told: Callable[[int], None]
+
+
+@dataclass(frozen=True)
 class Who:
-    """Who does something: a person by name, or the application itself."""
+    """Who does something: a person by name, or the application itself; and to what, where that has versions."""
 
     name: str
+    target: Target | None = None
 
     @property
     def said(self) -> str:
@@ -93,7 +104,11 @@ class UnitOfWork:
 def unit_of_work(who: Who) -> Iterator[UnitOfWork]:
     """Begin a unit of work. It is kept when the block ends well."""
     with transaction() as session:
+        session.info["author"] = who.said
         yield UnitOfWork(session, who)
+        if who.target is not None:
+            session.flush()
+            who.target.told(history.version(session, who.target.id))
 
 
 @contextmanager

@@ -70,7 +70,7 @@ def keep(who: Who, project_id: str, name: str, conditions: Sequence[Condition], 
 def change(who: Who, set_id: str, name: str, conditions: Sequence[Condition], layout: Layout) -> ComponentSet:
     """Give a set another name, other conditions, or another layout."""
     with unit_of_work(who) as act:
-        found = find(act, SET, set_id)
+        found = find(act, SET, set_id, hold=True)
         checked = layout.checked()
         found.name, found.conditions = _named(name), _asking(conditions)
         found.steps, found.sums, found.columns = map(list, (checked.steps, checked.sums, checked.columns))

@@ -246,7 +246,7 @@ def _said_to(act: UnitOfWork, topic: Topic, where: str, row: MeetingPoint) -> No
 def take_away(who: Who, point_id: str, back: bool = False) -> None:
     """Take away something that was noted, or bring it back; what it did to its topic stays."""
     with unit_of_work(who) as act:
-        row = find(act, MEETING_POINT, point_id, removed=True)
+        row = find(act, MEETING_POINT, point_id, hold=True, removed=True)
         meeting = find(act, MEETING, row.meeting_id, hold=True)
         row.removed_at = None if back else datetime.now(UTC)
         act.tell(meeting.project_id, "meetings", what=meeting.id)

@@ -42,7 +42,7 @@ def make(who: Who, project_id: str, name: str, within: str | None = None) -> Fol
 def rename(who: Who, folder_id: str, name: str) -> Folder:
     """Give a folder another name."""
     with unit_of_work(who) as act:
-        found = find(act, FOLDER, folder_id)
+        found = find(act, FOLDER, folder_id, hold=True)
         found.name = _named(name)
         act.tell(found.project_id, "viewpoints", what=found.id)
         return found
@@ -51,7 +51,7 @@ def rename(who: Who, folder_id: str, name: str) -> Folder:
 def put_before(who: Who, folder_id: str, before: str | None) -> None:
     """Put a folder before another one of its project, or last."""
     with unit_of_work(who) as act:
-        folder = find(act, FOLDER, folder_id)
+        folder = find(act, FOLDER, folder_id, hold=True)
         in_use(act, folder.project_id, hold=True)
         all_ = {each.id: each for each in kept.folders(act.session, folder.project_id)}
         for place, key in enumerate(moved(list(all_), [folder.id], before)):
@@ -62,7 +62,7 @@ def put_before(who: Who, folder_id: str, before: str | None) -> None:
 def put_into(who: Who, folder_id: str, within: str | None) -> Folder:
     """Put a folder into another one of its project, or out of any; never into itself or one that stands in it."""
     with unit_of_work(who) as act:
-        folder = find(act, FOLDER, folder_id)
+        folder = find(act, FOLDER, folder_id, hold=True)
         # Held, so that two who put folders into one another make no circle.
         in_use(act, folder.project_id, hold=True)
         act.session.refresh(folder)

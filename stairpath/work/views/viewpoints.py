@@ -10,11 +10,11 @@ from stairpath.core.texts import trimmed
 from stairpath.store import kept
 from stairpath.store.tables import Viewpoint as Viewpoint
 from stairpath.store.tables import ViewpointBefore, now
-from stairpath.work.base.errors import UnfitError, WrongError
+from stairpath.work.base.errors import MissingError, UnfitError, WrongError
 from stairpath.work.base.lookup import VIEWPOINT, find
 from stairpath.work.base.pictures import keep_picture
 from stairpath.work.base.projects import in_use
-from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
 from stairpath.work.building.visibility import traits_of
 from stairpath.work.views.kept_for import KeptFor, kept_for
 from stairpath.work.views.thumbnails import coming_picture
@@ -88,25 +88,50 @@ def changes(viewpoint_id: str, view: View) -> list[str]:
 def keep_over(who: Who, viewpoint_id: str, picture_png: bytes, view: View) -> Viewpoint:
     """Keep a view over one that was kept; what it was is kept too, and can be brought back."""
     with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id)
-        kept.add(
-            act.session,
-            ViewpointBefore(
-                viewpoint_id=found.id, changed_by=found.changed_by, picture=found.picture, large=found.large,
-                view=found.view,
-            ),
-        )  # fmt: skip
-        found.view, found.undrawn = view, False
-        found.picture, found.large = keep_picture(act, picture_png)
-        found.changed_by, found.changed_at = who.said, now()
-        act.tell(found.project_id, "viewpoints", what=found.id)
-        return found
+        return _become(act, find(act, VIEWPOINT, viewpoint_id, hold=True), picture_png, view)
+
+
+def _become(act: UnitOfWork, found: Viewpoint, picture_png: bytes, view: View) -> Viewpoint:
+    """Give a viewpoint another view and picture; what it was is kept."""
+    _keep_before(act, found)
+    found.view, found.undrawn = view, False
+    found.picture, found.large = keep_picture(act, picture_png)
+    return _changed(act, found)
+
+
+def _keep_before(act: UnitOfWork, found: Viewpoint) -> None:
+    was = {"changed_by": found.changed_by, "picture": found.picture, "large": found.large, "view": found.view}
+    kept.add(act.session, ViewpointBefore(viewpoint_id=found.id, **was))
+
+
+def _changed(act: UnitOfWork, found: Viewpoint) -> Viewpoint:
+    found.changed_by, found.changed_at = act.who.said, now()
+    act.tell(found.project_id, "viewpoints", what=found.id)
+    return found
+
+
+def earlier(viewpoint_id: str) -> list[ViewpointBefore]:
+    """What a viewpoint was before, the last first."""
+    with read_only() as look:
+        return kept.earlier(look.session, find(look, VIEWPOINT, viewpoint_id).id)
+
+
+def become_earlier(who: Who, viewpoint_id: str, earlier_id: str) -> Viewpoint:
+    """Make a viewpoint what it was earlier; what it is now is kept as well."""
+    with unit_of_work(who) as act:
+        found = find(act, VIEWPOINT, viewpoint_id, hold=True)
+        was = next((each for each in kept.earlier(act.session, found.id) if each.id == earlier_id), None)
+        if was is None:
+            raise MissingError(f"{found.name} has no such earlier view any more. Choose another.")
+        _keep_before(act, found)
+        found.view, found.picture, found.large, found.undrawn = was.view, was.picture, was.large, False
+        return _changed(act, found)
 
 
 def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
-    """Bring back what a viewpoint was before the last view was kept over it."""
+    """Bring back what a viewpoint was before another view or frame was last kept over it."""
     with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id, hold=True)
         before = kept.before(act.session, found.id)
         if before is None:
             raise UnfitError(f"{found.name} was not replaced. There is nothing to undo.")
@@ -120,12 +145,8 @@ def take_back(who: Who, viewpoint_id: str) -> Viewpoint:
 def reframe(who: Who, viewpoint_id: str, picture_png: bytes, frame: PictureFrame | None) -> Viewpoint:
     """Give a viewpoint another picture of what it sees, widened or trimmed; the view stays."""
     with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id)
-        found.view = replace(found.view, frame=frame)
-        found.picture, found.large = keep_picture(act, picture_png)
-        found.undrawn = False
-        act.tell(found.project_id, "viewpoints", what=found.id)
-        return found
+        found = find(act, VIEWPOINT, viewpoint_id, hold=True)
+        return _become(act, found, picture_png, replace(found.view, frame=frame))
 
 
 def missing(viewpoint_id: str) -> list[str]:
@@ -140,7 +161,7 @@ def missing(viewpoint_id: str) -> list[str]:
 def rename(who: Who, viewpoint_id: str, name: str) -> Viewpoint:
     """Give a viewpoint another name."""
     with unit_of_work(who) as act:
-        found = find(act, VIEWPOINT, viewpoint_id)
+        found = find(act, VIEWPOINT, viewpoint_id, hold=True)
         if not trimmed(name):
             raise WrongError("A viewpoint needs a name; type one.")
         found.name = trimmed(name)

@@ -16,6 +16,7 @@ export const keys = {
   topics: (id: string) => ["project", id, "topics"] as const,
   sets: (id: string) => ["project", id, "sets"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
+  bin: (id: string) => ["project", id, "bin"] as const,
 };
 
 const READING_MS = 1500;
@@ -354,35 +355,4 @@ export function highlightsQuery(projectId: string, background: string, colours: 
       ),
     placeholderData: (before) => before,
   });
-}
-
-export function useViewpointActs(projectId: string) {
-  const client = useQueryClient();
-  const told = after(client, keys.viewpoints(projectId));
-  const at = (id: string) => ({ params: { path: { viewpoint_id: id } } });
-  return {
-    keep: useMutation({
-      mutationFn: (body: Shapes["NewViewpoint"]) =>
-        answerOf(
-          api.POST("/api/projects/{project_id}/viewpoints", {
-            params: { path: { project_id: projectId } },
-            body,
-          }),
-        ),
-      ...told,
-    }),
-    rename: useMutation({
-      mutationFn: ({ id, name }: { id: string; name: string }) =>
-        answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/name", { ...at(id), body: { name } })),
-      ...told,
-    }),
-    remove: useMutation({
-      mutationFn: (id: string) => answerOf(api.DELETE("/api/viewpoints/{viewpoint_id}", at(id))),
-      ...told,
-    }),
-    restore: useMutation({
-      mutationFn: (id: string) => answerOf(api.POST("/api/viewpoints/{viewpoint_id}/restore", at(id))),
-      ...told,
-    }),
-  };
 }

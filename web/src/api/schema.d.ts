@@ -178,6 +178,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bin
+         * @description What was deleted within the last 30 days, the last one first; each kind of thing has its own restore.
+         */
+        get: operations["list_bin_api_projects__project_id__bin_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/models": {
         parameters: {
             query?: never;
@@ -847,6 +867,66 @@ export interface paths {
          */
         put: operations["keep_over_viewpoint_api_viewpoints__viewpoint_id__view_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewpoints/{viewpoint_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Viewpoint History
+         * @description What was changed of a viewpoint, the last first.
+         */
+        get: operations["get_viewpoint_history_api_viewpoints__viewpoint_id__history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewpoints/{viewpoint_id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Earlier Views
+         * @description What a viewpoint was before other views were kept over it, the last first.
+         */
+        get: operations["list_earlier_views_api_viewpoints__viewpoint_id__earlier_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewpoints/{viewpoint_id}/earlier/{earlier_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Become Earlier View
+         * @description Make a viewpoint what it was earlier; what it is now is kept as well.
+         */
+        post: operations["become_earlier_view_api_viewpoints__viewpoint_id__earlier__earlier_id__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2036,6 +2116,26 @@ export interface paths {
         patch: operations["change_meeting_api_meetings__meeting_id__patch"];
         trace?: never;
     };
+    "/api/meetings/{meeting_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Meeting History
+         * @description What was changed of a meeting and of its notes, the last first.
+         */
+        get: operations["get_meeting_history_api_meetings__meeting_id__history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings/{meeting_id}/restore": {
         parameters: {
             query?: never;
@@ -2778,6 +2878,27 @@ export interface components {
             lines: string;
         };
         /**
+         * ChangeMade
+         * @description What somebody changed of a viewpoint, of a meeting, or of one of its notes; ``number`` is the version it led to.
+         */
+        ChangeMade: {
+            /** Number */
+            number: number;
+            /** Kind */
+            kind: string;
+            /** Thing Id */
+            thing_id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /** Fields */
+            fields: components["schemas"]["ChangedField"][];
+        };
+        /**
          * ChangedComponent
          * @description A component of which other things are said than before.
          */
@@ -2789,6 +2910,19 @@ export interface components {
             ifc_class: string;
             /** Fields */
             fields: components["schemas"]["FieldChange"][];
+        };
+        /**
+         * ChangedField
+         * @description A field that was changed, by the name that people know, and from what to what; of a list what was taken away and
+         *     added, in lines.
+         */
+        ChangedField: {
+            /** Name */
+            name: string;
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
         };
         /**
          * Changes
@@ -3226,6 +3360,28 @@ export interface components {
             whole: components["schemas"]["These"];
         };
         /**
+         * Deleted
+         * @description A thing in the bin: its kind, its name, when it was deleted, and the name of what it is a part of, if of any.
+         */
+        Deleted: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "topic" | "topic_file" | "viewpoint" | "folder" | "meeting" | "meeting_point" | "set" | "route" | "task";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Removed At
+             * Format: date-time
+             */
+            removed_at: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * Difference
          * @description A field in which a topic that is here differs from the file; what is here is kept where it was changed here too.
          */
@@ -3316,6 +3472,21 @@ export interface components {
             added_at: string;
             /** Components */
             components: number;
+        };
+        /**
+         * EarlierView
+         * @description What a viewpoint was before another view was kept over it: when that was, and its picture.
+         */
+        EarlierView: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Picture */
+            picture: string;
         };
         /**
          * EdgeSide
@@ -6363,6 +6534,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -6477,6 +6657,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -6521,6 +6710,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6596,6 +6787,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -6640,6 +6840,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6711,6 +6913,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -6755,6 +6966,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6824,6 +7037,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -6868,6 +7090,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6932,6 +7156,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7060,6 +7293,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -7104,6 +7346,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7168,6 +7412,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7289,6 +7542,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -7333,6 +7595,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7395,6 +7659,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7507,6 +7780,136 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    list_bin_api_projects__project_id__bin_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deleted"][];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7628,6 +8031,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -7674,6 +8086,8 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7749,6 +8163,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -7793,6 +8216,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -7855,6 +8280,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7906,6 +8340,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -7968,6 +8404,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8019,6 +8464,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8081,6 +8528,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8132,6 +8588,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8194,6 +8652,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8245,6 +8712,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8314,6 +8783,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -8358,6 +8836,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8431,6 +8911,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -8475,6 +8964,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8548,6 +9039,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -8592,6 +9092,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8658,6 +9160,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8770,6 +9281,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8892,6 +9412,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -9007,6 +9536,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -9113,6 +9651,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9235,6 +9782,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -9341,6 +9897,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9464,6 +10029,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -9573,6 +10147,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9696,6 +10279,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -9799,6 +10391,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9920,6 +10521,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10027,6 +10637,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10148,6 +10767,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10255,6 +10883,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10376,6 +11013,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10490,6 +11136,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10534,6 +11189,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -10598,6 +11255,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10721,6 +11387,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10765,6 +11440,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -10834,6 +11511,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -10878,6 +11564,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -10942,6 +11630,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11061,6 +11758,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11105,6 +11811,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11174,6 +11882,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11218,6 +11935,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11293,6 +12012,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11337,6 +12065,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11401,6 +12131,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11524,6 +12263,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11568,6 +12316,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11643,6 +12393,384 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    get_viewpoint_history_api_viewpoints__viewpoint_id__history_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                viewpoint_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeMade"][];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    list_earlier_views_api_viewpoints__viewpoint_id__earlier_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                viewpoint_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierView"][];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    become_earlier_view_api_viewpoints__viewpoint_id__earlier__earlier_id__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
+            };
+            path: {
+                viewpoint_id: string;
+                earlier_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Viewpoint"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11687,6 +12815,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11758,6 +12888,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -11802,6 +12941,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 viewpoint_id: string;
@@ -11870,6 +13011,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11989,6 +13139,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12101,6 +13260,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12145,6 +13313,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -12220,6 +13390,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12264,6 +13443,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 folder_id: string;
@@ -12339,6 +13520,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12383,6 +13573,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 folder_id: string;
@@ -12456,6 +13648,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12500,6 +13701,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 folder_id: string;
@@ -12575,6 +13778,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12619,6 +13831,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 folder_id: string;
@@ -12688,6 +13902,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12732,6 +13955,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 folder_id: string;
@@ -12803,6 +14028,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -12847,6 +14081,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -12913,6 +14149,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13036,6 +14281,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -13149,6 +14403,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -13193,6 +14456,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -13261,6 +14526,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13381,6 +14655,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -13489,6 +14772,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13612,6 +14904,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -13720,6 +15021,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13841,6 +15151,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -13946,6 +15265,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14065,6 +15393,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -14109,6 +15446,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -14184,6 +15523,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -14228,6 +15576,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 set_id: string;
@@ -14303,6 +15653,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -14347,6 +15706,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 set_id: string;
@@ -14416,6 +15777,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -14460,6 +15830,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 set_id: string;
@@ -14524,6 +15896,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14640,6 +16021,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14765,6 +16155,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -14874,6 +16273,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14997,6 +16405,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15109,6 +16526,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15153,6 +16579,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -15228,6 +16656,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15272,6 +16709,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -15347,6 +16786,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15391,6 +16839,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -15460,6 +16910,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15504,6 +16963,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -15577,6 +17038,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -15621,6 +17091,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -15683,6 +17155,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15734,6 +17215,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -15796,6 +17279,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15908,6 +17400,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16032,6 +17533,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -16139,6 +17649,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16260,6 +17779,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -16367,6 +17895,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16490,6 +18027,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -16599,6 +18145,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16720,6 +18275,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -16827,6 +18391,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16946,6 +18519,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -16990,6 +18572,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -17056,6 +18640,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17179,6 +18772,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -17288,6 +18890,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17411,6 +19022,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -17520,6 +19140,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17641,6 +19270,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -17746,6 +19384,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17869,6 +19516,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -17913,6 +19569,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 route_id: string;
@@ -17975,6 +19633,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18026,6 +19693,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 route_id: string;
@@ -18088,6 +19757,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18203,6 +19881,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18333,6 +20020,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -18449,6 +20145,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18578,6 +20283,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -18700,6 +20414,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -18812,6 +20535,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -18856,6 +20588,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -18924,6 +20658,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19043,6 +20786,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19087,6 +20839,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 meeting_id: string;
@@ -19156,6 +20910,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19200,6 +20963,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 meeting_id: string;
@@ -19275,6 +21040,136 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    get_meeting_history_api_meetings__meeting_id__history_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                meeting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeMade"][];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19319,6 +21214,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 meeting_id: string;
@@ -19388,6 +21285,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19432,6 +21338,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 meeting_id: string;
@@ -19507,6 +21415,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19551,6 +21468,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 point_id: string;
@@ -19620,6 +21539,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19664,6 +21592,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 point_id: string;
@@ -19739,6 +21669,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -19783,6 +21722,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 point_id: string;
@@ -19845,6 +21786,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19968,6 +21918,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20084,6 +22043,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20128,6 +22096,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -20203,6 +22173,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20247,6 +22226,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -20315,6 +22296,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20434,6 +22424,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20478,6 +22477,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -20553,6 +22554,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20597,6 +22607,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -20668,6 +22680,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20712,6 +22733,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -20780,6 +22803,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20899,6 +22931,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -20943,6 +22984,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -21012,6 +23055,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21056,6 +23108,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -21131,6 +23185,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21175,6 +23238,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -21250,6 +23315,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21294,6 +23368,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -21363,6 +23439,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21407,6 +23492,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -21482,6 +23569,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21526,6 +23622,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -21597,6 +23695,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21645,6 +23752,8 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -21713,6 +23822,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21832,6 +23950,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -21944,6 +24071,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -22049,6 +24185,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22171,6 +24316,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -22286,6 +24440,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -22332,6 +24495,8 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -22400,6 +24565,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22519,6 +24693,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
             /** @description The request is too large. */
             413: {
                 headers: {
@@ -22563,6 +24746,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 file_id: string;
@@ -22625,6 +24810,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22676,6 +24870,8 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
+                /** @description The version that is to be changed, as its ETag was */
+                "if-match"?: string | null;
             };
             path: {
                 file_id: string;
@@ -22738,6 +24934,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22854,6 +25059,15 @@ export interface operations {
             };
             /** @description It was deleted. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
