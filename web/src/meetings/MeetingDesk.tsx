@@ -6,6 +6,7 @@ import { spokenDay } from "../open/dates";
 import { useTyped } from "../open/drafts";
 import { useShowPlace } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
+import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { RowButton } from "../parts/RowButton";
 import { tone } from "../style/theme";
@@ -20,6 +21,7 @@ export function MeetingDesk() {
     <Box data-testid="meetings">
       <Begin />
       <All />
+      <BinLink />
     </Box>
   );
 }

@@ -1,11 +1,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
+import { answerOf, api } from "../api/client";
+import { keys } from "../api/queries";
 import { adding, entries } from "../open/entries";
 import { useTogether } from "../open/together/togetherState";
 import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopics } from "../open/topics/useTopics";
+import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { History } from "../parts/History";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
 import { Agenda } from "./Agenda";
@@ -21,6 +25,7 @@ export function MeetingOpen({ id }: { id: string }) {
   const { change, remove } = useMeetingActs();
   const people = useTogether((s) => s.people).map(({ name }) => name);
   const known = useKnownPeople();
+  const { projectId } = useOpen();
   const back = () => put({ opened: null, at: null });
   if (!data)
     return (
@@ -113,6 +118,13 @@ export function MeetingOpen({ id }: { id: string }) {
           Page
         </Button>
       </DeskActs>
+      <History
+        queryKey={[...keys.meetings(projectId), id]}
+        ask={() =>
+          answerOf(api.GET("/api/meetings/{meeting_id}/history", { params: { path: { meeting_id: id } } }))
+        }
+        known={new Map(topics.map((each) => [each.id, each.reference]))}
+      />
     </Box>
   );
 }

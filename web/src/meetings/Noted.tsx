@@ -60,14 +60,14 @@ function Correcting({ point }: { point: Point }) {
         of="the meeting"
         rows={3}
         value={point.text}
-        keep={(text) => correct(point.id, { text })}
+        keep={(text) => correct(point, { text })}
       />
       <KeptText
         label="Assigned to"
         field={`who of note ${point.id}`}
         of="the note"
         value={point.who}
-        keep={(who) => correct(point.id, { who })}
+        keep={(who) => correct(point, { who })}
       />
       <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block" }}>
         Due
@@ -76,11 +76,11 @@ function Correcting({ point }: { point: Point }) {
           type="date"
           aria-label="Due date of the note"
           value={point.until ?? ""}
-          onChange={(event) => void correct(point.id, { until: event.target.value || null })}
+          onChange={(event) => void correct(point, { until: event.target.value || null })}
           sx={FIELD}
         />
       </Box>
-      <Tick label="decided" on={point.decision} set={(decision) => void correct(point.id, { decision })} />
+      <Tick label="decided" on={point.decision} set={(decision) => void correct(point, { decision })} />
     </>
   );
 }

@@ -1,11 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
 import { perProject } from "../open/perProject";
-import { useSession } from "../open/session";
+import { doAct, noteAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
+import { changeName, changesBack } from "./meetingBefore";
 
 export type Meeting = Shapes["Meeting"];
 export type Point = Shapes["MeetingPoint"];
@@ -48,14 +49,30 @@ export function useMeeting(id: string) {
   });
 }
 
-/** Beginning a meeting, changing it, and noting against its topics. */
+/** Beginning a meeting, changing it, and noting against its topics; each can be undone. */
 export function useMeetingActs() {
   const { projectId } = useOpen();
+  const client = useQueryClient();
   const doing = useDoing(keys.meetings(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { meeting_id: id } } });
     const point = (id: string) => ({ params: { path: { point_id: id } } });
-    const { say } = useSession.getState();
+    const toldNow = (id: string) =>
+      client.getQueryData<Shapes["MeetingTold"]>([...keys.meetings(projectId), id]);
+    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/meetings/{meeting_id}", at(id))));
+    const restore = (id: string) =>
+      doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/restore", at(id))));
+    const put = (id: string, ...wishes: Shapes["MeetingRequest"][]) =>
+      doing(async () => {
+        for (const body of wishes)
+          await answerOf(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }));
+      });
+    const dropNote = (id: string) =>
+      doing(() => answerOf(api.DELETE("/api/meeting-points/{point_id}", point(id))));
+    const restoreNote = (id: string) =>
+      doing(() => answerOf(api.POST("/api/meeting-points/{point_id}/restore", point(id))));
+    const putNote = (id: string, body: Shapes["PointRequest"]) =>
+      doing(() => answerOf(api.PATCH("/api/meeting-points/{point_id}", { ...point(id), body })));
     return {
       begin: async (title: string, chosen: readonly string[] = []) => {
         let made: Meeting | null = null;
@@ -67,30 +84,57 @@ export function useMeetingActs() {
             }),
           );
         });
-        return made as Meeting | null;
+        // TypeScript does not see that the work above sets it.
+        const meeting = made as Meeting | null;
+        if (meeting)
+          noteAct({
+            name: `began ${meeting.title}`,
+            undo: () => drop(meeting.id),
+            redo: () => restore(meeting.id),
+          });
+        return meeting;
       },
-      change: (id: string, body: Shapes["MeetingRequest"]) =>
-        doing(() => answerOf(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }))),
-      note: (id: string, body: Shapes["NewPoint"]) =>
-        doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/points", { ...at(id), body }))),
-      correct: (id: string, body: Shapes["PointRequest"]) =>
-        doing(() => answerOf(api.PATCH("/api/meeting-points/{point_id}", { ...point(id), body }))),
+      change: (id: string, wish: Shapes["MeetingRequest"]) => {
+        const before = toldNow(id)?.meeting;
+        if (!before) return put(id, wish);
+        return doAct({
+          name: changeName(before, wish),
+          undo: () => put(id, ...changesBack(before, wish)),
+          redo: () => put(id, wish),
+        });
+      },
+      note: (id: string, body: Shapes["NewPoint"]) => {
+        let made = "";
+        const note = () =>
+          doing(async () => {
+            made = (await answerOf(api.POST("/api/meetings/{meeting_id}/points", { ...at(id), body }))).id;
+          });
+        return doAct({
+          name: "noted something",
+          undo: () => dropNote(made),
+          redo: () => (made ? restoreNote(made) : note()),
+        });
+      },
+      correct: ({ id, text, decision, who, until }: Point, body: Shapes["PointRequest"]) => {
+        const was = { text, decision, who, until };
+        const fields = Object.keys(body);
+        const back = Object.fromEntries(Object.entries(was).filter(([field]) => fields.includes(field)));
+        return doAct({
+          name: "corrected a note",
+          undo: () => putNote(id, back),
+          redo: () => putNote(id, body),
+        });
+      },
       takeAway: ({ id }: Point) =>
-        doing(async () => {
-          await answerOf(api.DELETE("/api/meeting-points/{point_id}", point(id)));
-          say(
-            "Note removed.",
-            () => void doing(() => answerOf(api.POST("/api/meeting-points/{point_id}/restore", point(id)))),
-          );
-        }),
+        doAct(
+          { name: "removed a note", undo: () => restoreNote(id), redo: () => dropNote(id) },
+          "Note removed.",
+        ),
       remove: ({ id, title }: Meeting) =>
-        doing(async () => {
-          await answerOf(api.DELETE("/api/meetings/{meeting_id}", at(id)));
-          say(
-            `Deleted ${title}.`,
-            () => void doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/restore", at(id)))),
-          );
-        }),
+        doAct(
+          { name: `deleted ${title}`, undo: () => restore(id), redo: () => drop(id) },
+          `Deleted ${title}.`,
+        ),
     };
-  }, [doing, projectId]);
+  }, [client, doing, projectId]);
 }

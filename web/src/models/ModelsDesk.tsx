@@ -4,7 +4,8 @@ import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { ModelCard } from "../api/client";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
-import { useSession, withErrorNotice } from "../open/session";
+import { withErrorNotice } from "../open/session";
+import { doAct } from "../open/undoLine";
 import { uploadsOf, useUploads } from "../open/uploads";
 import { useOpen } from "../open/useStage";
 import { ChooseFiles } from "../parts/DropZone";
@@ -40,17 +41,13 @@ export function ModelsDesk() {
 function Model({ model }: { model: ModelCard }) {
   const { projectId } = useOpen();
   const act = useModelAct(projectId);
-  const say = useSession((s) => s.say);
-  // Awaited rather than called back: a model that is taken out leaves the page before the answer comes.
-  const run = (what: "cancel" | "retry" | "stand" | "remove") =>
-    withErrorNotice(async () => {
-      await act.mutateAsync({ id: model.id, act: what });
-      if (what === "remove")
-        say(
-          `${model.name} was removed.`,
-          () => void withErrorNotice(() => act.mutateAsync({ id: model.id, act: "restore" })),
-        );
-    });
+  const run = (what: "cancel" | "retry" | "stand" | "remove" | "restore") =>
+    withErrorNotice(() => act.mutateAsync({ id: model.id, act: what }));
+  const remove = () =>
+    doAct(
+      { name: `removed ${model.name}`, undo: () => run("restore"), redo: () => run("remove") },
+      `${model.name} was removed.`,
+    );
   const busy = model.status === "waiting" || model.status === "reading";
   return (
     <Box data-testid="model" data-status={model.status} sx={{ borderTop: `1px solid ${tone.line}`, py: 1 }}>
@@ -87,7 +84,7 @@ function Model({ model }: { model: ModelCard }) {
           </Button>
         )}
         {!busy && (
-          <Button variant="text" onClick={() => void run("remove")}>
+          <Button variant="text" onClick={() => void remove()}>
             Remove
           </Button>
         )}

@@ -13,7 +13,7 @@ interface Reloaded<T> {
 }
 
 /**
- * A store for what belongs to one open project; it is Start when the project is left. What outlives a reload is also there
+ * A store for what belongs to one open project; it starts anew when the project is left. What outlives a reload is also there
  * again when the project is opened again in the same tab.
  */
 export function perProject<T>(begin: StateCreator<T>, reloaded?: Reloaded<T>): UseBoundStore<StoreApi<T>> {

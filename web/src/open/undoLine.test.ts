@@ -3,7 +3,8 @@ import { renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { useConnection } from "../api/connection";
 import { endProject } from "./perProject";
-import { noteAct, redoNext, undoLast, useLastDone } from "./undoLine";
+import { useSession } from "./session";
+import { doAct, isAsLeft, noteAct, redoNext, undoLast, useLastDone } from "./undoLine";
 import { useViewState } from "./visibility/viewState";
 
 vi.mock("../api/resolved", () => ({ fetchResolved: () => new Promise(() => {}) }));
@@ -79,4 +80,33 @@ test("what is undone next is known by its name, of the view or of what is kept",
   expect(last()).toBe("deleted Roof");
   await undoLast();
   expect(last()).toBe("depth 5");
+});
+
+test("the Undo of a notice is the same step back, taken once, whatever was done since", async () => {
+  const { called, act, look } = acts();
+  await doAct(
+    {
+      name: "deleted Roof",
+      undo: async () => called.push("restore") > 0,
+      redo: async () => called.push("delete") > 0,
+    },
+    "Deleted Roof.",
+  );
+  const { notice } = useSession.getState();
+  expect(notice?.text).toBe("Deleted Roof.");
+  look(1);
+  act("status");
+  notice?.undo?.();
+  await vi.waitFor(() => expect(called).toEqual(["delete", "restore"]));
+  notice?.undo?.();
+  expect([await undoLast(), await undoLast(), await undoLast()]).toEqual(["status", "depth 1", null]);
+  expect(called).toEqual(["delete", "restore", "undo status"]);
+});
+
+test("what could not be done is no step, and what somebody changed since is told", async () => {
+  expect(await doAct({ name: "x", undo: async () => true, redo: async () => false })).toBe(false);
+  expect(await undoLast()).toBeNull();
+  expect([isAsLeft("Roof", "a", "a"), isAsLeft("Roof", "a", undefined)]).toEqual([true, true]);
+  expect(isAsLeft("Roof", "a", "b")).toBe(false);
+  expect(useSession.getState().notice?.text).toBe("Somebody changed Roof since. It stays as it is.");
 });

@@ -1,5 +1,6 @@
 import { perProject } from "./perProject";
 import { isAway } from "./resending";
+import { useSession } from "./session";
 import { useViewState } from "./visibility/viewState";
 
 /** Something that was done to what is kept, and how it is taken back and done again; both say whether it was. */
@@ -22,12 +23,41 @@ const useUndoLine = perProject<{ done: readonly Done[]; undone: readonly Undone[
 
 const timeOf = (step: { at: string } | undefined) => Date.parse(step?.at ?? "") || 0;
 
-/** Note what was done just now: it is undone in its turn, with what was done to the view. */
-export function noteAct(act: Act): void {
-  useUndoLine.setState(({ done }) => ({
-    done: [...done, { ...act, at: Date.now() }].slice(-MOST),
-    undone: [],
+/**
+ * Note what was done just now: it is undone in its turn, with what was done to the view. Where it is told, the
+ * notice's Undo is that same step back, whatever was done since.
+ */
+export function noteAct(act: Act, told?: string): void {
+  const done = { ...act, at: Date.now() };
+  useUndoLine.setState((line) => ({ done: [...line.done, done].slice(-MOST), undone: [] }));
+  if (told) useSession.getState().say(told, () => void takeBack(done));
+}
+
+/** Do something to what is kept, and note it once it was done. */
+export async function doAct(act: Act, told?: string): Promise<boolean> {
+  if (!(await act.redo())) return false;
+  noteAct(act, told);
+  return true;
+}
+
+/** Whether something is as one left it: what somebody else changed since is no longer one's own to undo, which is said. */
+export function isAsLeft(what: string, left: unknown, now: unknown): boolean {
+  if (now === undefined || now === left) return true;
+  useSession.getState().say(`Somebody changed ${what} since. It stays as it is.`);
+  return false;
+}
+
+/** Take one act back: whether it was. One that was taken back already stays so. */
+async function takeBack(act: Done): Promise<boolean> {
+  if (!useUndoLine.getState().done.includes(act)) return true;
+  const gone = await act.undo();
+  // What somebody else made impossible is no step back for ever; what the server was away for is tried again.
+  if (!gone && isAway()) return false;
+  useUndoLine.setState(({ done, undone }) => ({
+    done: done.filter((each) => each !== act),
+    undone: gone ? [...undone, { ...act, undoneAt: Date.now() }] : undone,
   }));
+  return gone;
 }
 
 /** What would be taken back now, by its name, which may be empty; null for nothing. */
@@ -43,14 +73,7 @@ export async function undoLast(): Promise<string | null | false> {
   const { history, undo } = useViewState.getState();
   const act = useUndoLine.getState().done.at(-1);
   if (!act || act.at < timeOf(history.steps[history.at])) return undo();
-  const gone = await act.undo();
-  // What somebody else made impossible is no step back for ever; what the server was away for is tried again.
-  if (!gone && isAway()) return false;
-  useUndoLine.setState(({ done, undone }) => ({
-    done: done.filter((each) => each !== act),
-    undone: gone ? [...undone, { ...act, undoneAt: Date.now() }] : undone,
-  }));
-  return gone && act.name;
+  return (await takeBack(act)) && act.name;
 }
 
 /** Do again what was undone last: its name, null for nothing, false where it could not be. */

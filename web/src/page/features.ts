@@ -1,5 +1,6 @@
 import { feature as actions } from "../actions/feature";
 import { feature as beside } from "../beside/feature";
+import { feature as bin } from "../bin/feature";
 import { feature as camera } from "../camera/feature";
 import { feature as component } from "../component/feature";
 import { feature as cuts } from "../cuts/feature";
@@ -53,6 +54,7 @@ export const FEATURES: readonly Feature[] = [
   visibility,
   models,
   tours,
+  bin,
   pointing,
   actions,
 ];

@@ -1,10 +1,11 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { answerOf, api, type Shapes } from "../api/client";
 import { usePerson } from "../api/person";
 import { keys } from "../api/queries";
-import { useSession, withErrorNotice } from "../open/session";
+import { withErrorNotice } from "../open/session";
+import { doAct } from "../open/undoLine";
+import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { noAnswer, type RouteAnswer, useRouteState, wishNow } from "./routeState";
@@ -27,14 +28,15 @@ export function stopSearch(): void {
 
 /** Finding, keeping and deleting routes. */
 export function useRoute() {
-  const client = useQueryClient();
   const { projectId } = useOpen();
+  const doing = useDoing(keys.routes(projectId));
   const { name: author } = usePerson();
   return useMemo(() => {
     const path = { params: { path: { project_id: projectId } } };
-    const say = useSession.getState().say;
+    const at = (id: string) => ({ params: { path: { route_id: id } } });
+    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/routes/{route_id}", at(id))));
+    const restore = (id: string) => doing(() => answerOf(api.POST("/api/routes/{route_id}/restore", at(id))));
     const wish = () => wishNow(useRouteState.getState(), useWalkState.getState().body);
-    const again = () => client.invalidateQueries({ queryKey: keys.routes(projectId) });
     return {
       /** Find the way that is asked for; where the building `changed`, the same one again, to tell the difference. */
       find: async (changed = false) => {
@@ -68,29 +70,30 @@ export function useRoute() {
           );
           if (useRouteState.getState().answer === answer) useRouteState.setState({ others });
         }),
-      keep: (name: string) =>
-        withErrorNotice(async () => {
-          const asked = useRouteState.getState().asked ?? wish();
-          if (!asked) return;
-          await answerOf(
-            api.POST("/api/projects/{project_id}/routes", { ...path, body: { name, author, wish: asked } }),
-          );
-          await again();
-        }),
+      keep: async (name: string) => {
+        const asked = useRouteState.getState().asked ?? wish();
+        if (!asked) return false;
+        let made = "";
+        const keep = () =>
+          doing(async () => {
+            const body = { name, author, wish: asked };
+            made = (await answerOf(api.POST("/api/projects/{project_id}/routes", { ...path, body }))).id;
+          });
+        return doAct({
+          name: `kept the route ${name}`,
+          undo: () => drop(made),
+          redo: () => (made ? restore(made) : keep()),
+        });
+      },
       remove: (route: Shapes["SavedRoute"]) =>
-        withErrorNotice(async () => {
-          const one = { params: { path: { route_id: route.id } } };
-          await answerOf(api.DELETE("/api/routes/{route_id}", one));
-          await again();
-          say(
-            `"${route.name}" was deleted.`,
-            () =>
-              void withErrorNotice(async () => {
-                await answerOf(api.POST("/api/routes/{route_id}/restore", one));
-                await again();
-              }),
-          );
-        }),
+        doAct(
+          {
+            name: `deleted the route ${route.name}`,
+            undo: () => restore(route.id),
+            redo: () => drop(route.id),
+          },
+          `Deleted the route ${route.name}.`,
+        ),
     };
-  }, [client, projectId, author]);
+  }, [doing, projectId, author]);
 }

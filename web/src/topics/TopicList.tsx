@@ -5,6 +5,7 @@ import { GROUPS, SORTS, WHICH } from "../open/topics/listed";
 import { useTopicsShown } from "../open/topics/topicsState";
 import { useListedTopics } from "../open/topics/useListedTopics";
 import { useTopics } from "../open/topics/useTopics";
+import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { Tick } from "../parts/Tick";
 import { NewTopic } from "./NewTopic";
@@ -64,6 +65,7 @@ export function TopicList() {
       <TopicRows rows={rows} />
       <RulesForm />
       <TopicFilesInOut shown={shown} all={data?.length ?? 0} />
+      <BinLink />
     </Box>
   );
 }

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/queries";
-import { useSession } from "../open/session";
 import type { TopicsTask } from "../open/tasks/task";
+import { doAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
 
@@ -65,15 +65,14 @@ export function useTopicFiles() {
           ),
         ),
       remove: (id: string, name: string) =>
-        ofTopics(async () => {
-          await answerOf(api.DELETE("/api/topic-files/{file_id}", at(id)));
-          useSession
-            .getState()
-            .say(
-              `Removed ${name}.`,
-              () => void ofTopics(() => answerOf(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
-            );
-        }),
+        doAct(
+          {
+            name: `removed ${name}`,
+            undo: () => ofTopics(() => answerOf(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
+            redo: () => ofTopics(() => answerOf(api.DELETE("/api/topic-files/{file_id}", at(id)))),
+          },
+          `Removed ${name}.`,
+        ),
     };
   }, [ofTasks, ofTopics, projectId]);
 }

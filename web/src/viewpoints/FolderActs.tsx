@@ -29,7 +29,7 @@ export function FolderActs(props: {
           field={`name of folder ${folder.id}`}
           about={`Name of the folder ${folder.name}`}
           value={folder.name}
-          keep={(name) => rename(folder.id, name)}
+          keep={(name) => rename(folder, name)}
         />
       </Box>
     );
@@ -42,7 +42,7 @@ export function FolderActs(props: {
         <Button
           variant="text"
           aria-label={`${folder.name} further up`}
-          onClick={() => void putBefore(folder.id, above)}
+          onClick={() => void putBefore(folder, above)}
         >
           Further up
         </Button>
@@ -59,7 +59,7 @@ export function FolderActs(props: {
           value=""
           onChange={(event) => {
             const to = event.target.value;
-            if (to) void putInto(folder.id, to === "none" ? null : to);
+            if (to) void putInto(folder, to === "none" ? null : to);
           }}
           inputProps={{ "aria-label": `Put ${folder.name} into` }}
           sx={{ fontSize: 13, maxWidth: 110 }}

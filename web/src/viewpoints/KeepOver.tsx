@@ -3,16 +3,16 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { View, Viewpoint } from "../api/client";
 import { useSession, withErrorNotice } from "../open/session";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { usePresentDocument, usePresentView } from "../open/views/viewpoints";
 import { DeskActs } from "../parts/desk";
 import { tone } from "../style/theme";
-import { useKeptViews } from "./useKeptViews";
 
 /** Keeps what is seen over a viewpoint, once what that changes was read. */
 export function KeepOver({ viewpoint }: { viewpoint: Viewpoint }) {
   const seen = usePresentDocument();
   const drawn = usePresentView();
-  const { changes, keepOver } = useKeptViews();
+  const { changes, keepOver } = useViewpointActs();
   const [told, setTold] = useState<{ says: readonly string[]; of: View } | null>(null);
   const ask = () =>
     withErrorNotice(async () => {

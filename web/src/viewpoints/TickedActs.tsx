@@ -2,13 +2,12 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { Viewpoint } from "../api/client";
-import { useViewpointActs } from "../api/queries";
-import { useSession, withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import type { Folder } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
 import { playTour } from "../open/views/tourState";
 import { useFolderActs } from "../open/views/useFolders";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 
@@ -17,7 +16,7 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
   const { projectId } = useOpen();
   const { ticked, put } = useShelf();
   const { move } = useFolderActs();
-  const { remove, restore } = useViewpointActs(projectId);
+  const { remove } = useViewpointActs();
   // Another may have deleted some of them.
   const those = views.filter(({ id }) => ticked.includes(id)).map(({ id }) => id);
   if (!those.length) return null;
@@ -29,16 +28,9 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
     );
   const query = new URLSearchParams(those.map((id) => ["view", id]));
   const address = `/api/projects/${projectId}/viewpoints/file?${query}`;
-  const drop = () =>
-    withErrorNotice(async () => {
-      for (const id of those) await remove.mutateAsync(id);
-      put({ ticked: [] });
-      useSession.getState().say(`Deleted ${counted(those.length, "viewpoint")}.`, () => {
-        void withErrorNotice(async () => {
-          for (const id of those) await restore.mutateAsync(id);
-        });
-      });
-    });
+  const drop = async () => {
+    if (await remove(views.filter(({ id }) => those.includes(id)))) put({ ticked: [] });
+  };
   return (
     <Box
       data-testid="ticked"

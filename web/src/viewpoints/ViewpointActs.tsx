@@ -1,27 +1,22 @@
 import Button from "@mui/material/Button";
-import { blobAddress, type Viewpoint } from "../api/client";
-import { useViewpointActs } from "../api/queries";
-import { useSession, withErrorNotice } from "../open/session";
+import { answerOf, api, blobAddress, type Viewpoint } from "../api/client";
+import { keys } from "../api/queries";
+import { useSession } from "../open/session";
 import { openOnDesk } from "../open/topics/topicsState";
 import { useOpen } from "../open/useStage";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { DeskActs } from "../parts/desk";
+import { History } from "../parts/History";
+import { EarlierViews } from "./EarlierViews";
 import { KeepOver } from "./KeepOver";
 import { useBeginFraming } from "./useKeepFramed";
 
 /** What is done with a viewpoint. */
 export function ViewpointActs({ viewpoint, rename }: { viewpoint: Viewpoint; rename: () => void }) {
   const { projectId } = useOpen();
-  const { remove, restore } = useViewpointActs(projectId);
+  const { remove } = useViewpointActs();
   const say = useSession((s) => s.say);
   const frame = useBeginFraming();
-  const drop = () =>
-    withErrorNotice(async () => {
-      await remove.mutateAsync(viewpoint.id);
-      say(
-        `"${viewpoint.name}" was deleted.`,
-        () => void withErrorNotice(() => restore.mutateAsync(viewpoint.id)),
-      );
-    });
   const link = async () => {
     const address = `${window.location.origin}/p/${projectId}/v/${viewpoint.id}`;
     try {
@@ -60,9 +55,20 @@ export function ViewpointActs({ viewpoint, rename }: { viewpoint: Viewpoint; ren
           </Button>
         ))}
       <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
-      <Button variant="text" onClick={() => void drop()}>
+      <EarlierViews viewpoint={viewpoint} />
+      <Button variant="text" onClick={() => void remove([viewpoint])}>
         Delete
       </Button>
+      <History
+        queryKey={[...keys.viewpoints(projectId), viewpoint.id]}
+        ask={() =>
+          answerOf(
+            api.GET("/api/viewpoints/{viewpoint_id}/history", {
+              params: { path: { viewpoint_id: viewpoint.id } },
+            }),
+          )
+        }
+      />
     </DeskActs>
   );
 }

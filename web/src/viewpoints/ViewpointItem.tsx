@@ -3,11 +3,9 @@ import Button from "@mui/material/Button";
 import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
-import { useViewpointActs } from "../api/queries";
 import { spokenMoment } from "../open/dates";
-import { withErrorNotice } from "../open/session";
-import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { useShowViewpoint } from "../open/views/viewpoints";
 import { TickBox } from "../parts/TickBox";
 import { CUT_OFF, tone } from "../style/theme";
@@ -140,18 +138,14 @@ function Picture(props: { viewpoint: Viewpoint; large: boolean; go: () => void }
 
 /** Another name, typed in place of the name. */
 function NewName({ viewpoint, done }: { viewpoint: Viewpoint; done: () => void }) {
-  const { projectId } = useOpen();
-  const { rename } = useViewpointActs(projectId);
+  const { rename } = useViewpointActs();
   const [typed, setTyped] = useState(viewpoint.name);
-  const finish = (event: FormEvent) => {
+  const finish = async (event: FormEvent) => {
     event.preventDefault();
     const name = typed.trim();
     if (!name || name === viewpoint.name) return done();
     // What was typed stays until it is kept.
-    void withErrorNotice(async () => {
-      await rename.mutateAsync({ id: viewpoint.id, name });
-      done();
-    });
+    if (await rename(viewpoint, name)) done();
   };
   return (
     <form onSubmit={finish}>

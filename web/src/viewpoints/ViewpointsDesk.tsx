@@ -10,13 +10,14 @@ import { useOpen } from "../open/useStage";
 import { type Shelf, shelves, unfolded } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
 import { useFolderActs, useFolders } from "../open/views/useFolders";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { useKeepView } from "../open/views/viewpoints";
+import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { tone } from "../style/theme";
 import { ShelfRows } from "./ShelfRows";
 import { TickedActs } from "./TickedActs";
 import { useBeginFraming } from "./useKeepFramed";
-import { useKeptViews } from "./useKeptViews";
 
 const BRINGS = [
   ["all", "Restores everything"],
@@ -37,7 +38,7 @@ export function ViewpointsDesk() {
     return looking ? found : unfolded(found, closed);
   }, [folders, data, typed, looking, closed]);
   const wrong = error ?? noFolders;
-  const { makeStanding } = useKeptViews();
+  const { makeStanding } = useViewpointActs();
   useGoneThrough(data !== undefined);
   return (
     <Box>
@@ -107,6 +108,7 @@ export function ViewpointsDesk() {
       <Button variant="text" onClick={() => void makeStanding()}>
         Make the standing views
       </Button>
+      <BinLink />
     </Box>
   );
 }
@@ -119,7 +121,7 @@ function aboveOf(before: readonly Shelf[], { folder, depth }: Shelf): string | n
 
 /** Once the desk is left what was on it is no longer new. */
 function useGoneThrough(there: boolean) {
-  const { look } = useKeptViews();
+  const { look } = useViewpointActs();
   useEffect(() => {
     if (there) return () => void look();
   }, [there, look]);

@@ -1,11 +1,12 @@
 import { useMemo } from "react";
-import { answerOf, api, type View } from "../api/client";
+import { answerOf, api, type Shapes, type View } from "../api/client";
 import { usePerson } from "../api/person";
 import { fromView } from "../open/document";
 import { firstLook } from "../open/looking/firstLook";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSession, withErrorNotice } from "../open/session";
 import { announce } from "../open/trail/cause";
+import { doAct } from "../open/undoLine";
 import { useOpen } from "../open/useStage";
 import { keepView, keptView } from "../open/views/left";
 import { usePresentDocument } from "../open/views/viewpoints";
@@ -39,19 +40,20 @@ export function useHome() {
         }
       },
       setOwn: async () => {
-        await keepView("home", projectId, person, present());
-        say(
+        const [before, view] = [await keptView("home", projectId, person), present()];
+        const put = (home: View | null = null) => keepView("home", projectId, person, home).then(() => true);
+        await doAct(
+          { name: "saved your home view", undo: () => put(before), redo: () => put(view) },
           "Saved as your home view. Others keep their own.",
-          () => void keepView("home", projectId, person, null),
         );
       },
       forgetOwn: async () => {
         const own = await keptView("home", projectId, person);
         if (!own) return say("You have no home view. The project's home view is used, else the front view.");
-        await keepView("home", projectId, person, null);
-        say(
+        const put = (home: View | null) => keepView("home", projectId, person, home).then(() => true);
+        await doAct(
+          { name: "deleted your home view", undo: () => put(own), redo: () => put(null) },
           "Your home view is deleted. The project's home view is used, else the front view.",
-          () => void keepView("home", projectId, person, own),
         );
       },
       setForAll: async () => {
@@ -59,15 +61,20 @@ export function useHome() {
         if (!view) return;
         const before = federation.home;
         const path = { params: { path: { project_id: projectId } } };
-        await withErrorNotice(async () => {
-          await answerOf(
-            api.PUT("/api/projects/{project_id}/home", { ...path, body: { view, author: person } }),
+        const put = (home: Shapes["Home"]) =>
+          withErrorNotice(() =>
+            answerOf(api.PUT("/api/projects/{project_id}/home", { ...path, body: home })),
           );
-          say("Saved as the project's home view.", () => {
-            if (before) void api.PUT("/api/projects/{project_id}/home", { ...path, body: before });
-            else void api.DELETE("/api/projects/{project_id}/home", path);
-          });
-        });
+        const drop = () =>
+          withErrorNotice(() => answerOf(api.DELETE("/api/projects/{project_id}/home", path)));
+        await doAct(
+          {
+            name: "saved the project's home view",
+            undo: () => (before ? put(before) : drop()),
+            redo: () => put({ view, author: person }),
+          },
+          "Saved as the project's home view.",
+        );
       },
     };
   }, [federation, stage, projectId, person, fitTo, present]);

@@ -2,10 +2,10 @@ import { useCallback } from "react";
 import type { Shapes } from "../api/client";
 import { useOpen } from "../open/useStage";
 import { isWhole } from "../open/views/frame";
+import { useViewpointActs } from "../open/views/useViewpointActs";
 import { bare, useKeepView, useShowViewpoint } from "../open/views/viewpoints";
 import type { Framed } from "../stage/pictures";
 import { type ToKeep, useFraming } from "./framing";
-import { useKeptViews } from "./useKeptViews";
 
 /** Begin to frame a picture: of the present view that is to be kept, or of a viewpoint, which is gone to. */
 export function useBeginFraming() {
@@ -27,7 +27,7 @@ export function useBeginFraming() {
 export function useKeepFramed() {
   const { stage } = useOpen();
   const keep = useKeepView();
-  const { reframe } = useKeptViews();
+  const { reframe } = useViewpointActs();
   return useCallback(async () => {
     const { of, frame, widthPx } = useFraming.getState();
     const view = stage();
@@ -38,6 +38,6 @@ export function useKeepFramed() {
       return made !== null;
     }
     const picture_png = bare(view.pictures.ofStage(widthPx, true, frame));
-    return reframe(of.viewpoint.id, { picture_png, frame: isWhole(frame) ? null : frame });
+    return reframe(of.viewpoint, { picture_png, frame: isWhole(frame) ? null : frame });
   }, [stage, keep, reframe]);
 }

@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
-import { useSession, withErrorNotice } from "../session";
+import { doAct } from "../undoLine";
+import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
 import type { Condition } from "./conditions";
 
@@ -33,55 +34,51 @@ export function useSets() {
   });
 }
 
-/** Keeping sets, changing them, and deleting them with undo. */
+/** Keeping sets, changing them, and deleting them; each can be undone. */
 export function useSetActs() {
   const { projectId } = useOpen();
-  const client = useQueryClient();
+  const doing = useDoing(keys.sets(projectId));
   return useMemo(() => {
-    const again = () => client.invalidateQueries({ queryKey: keys.sets(projectId) });
-    const { say } = useSession.getState();
+    const at = (id: string) => ({ params: { path: { set_id: id } } });
+    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/sets/{set_id}", at(id))));
+    const restore = (id: string) => doing(() => answerOf(api.POST("/api/sets/{set_id}/restore", at(id))));
+    const put = (id: string, body: Shapes["SetRequest"]) =>
+      doing(() => answerOf(api.PUT("/api/sets/{set_id}", { ...at(id), body })));
     return {
       keep: async (name: string, conditions: readonly Condition[], layout: Layout) => {
         let made: ComponentSet | null = null;
-        await withErrorNotice(async () => {
-          made = await answerOf(
-            api.POST("/api/projects/{project_id}/sets", {
-              params: { path: { project_id: projectId } },
-              body: wishOf(name, conditions, layout),
-            }),
-          );
-          await again();
+        const keep = () =>
+          doing(async () => {
+            made = await answerOf(
+              api.POST("/api/projects/{project_id}/sets", {
+                params: { path: { project_id: projectId } },
+                body: wishOf(name, conditions, layout),
+              }),
+            );
+          });
+        await doAct({
+          name: `kept the set ${name}`,
+          undo: () => drop(made?.id ?? ""),
+          redo: () => (made ? restore(made.id) : keep()),
         });
         return made as ComponentSet | null;
       },
       change: (set: ComponentSet, name: string, conditions: readonly Condition[], layout: Layout) =>
-        withErrorNotice(async () => {
-          await answerOf(
-            api.PUT("/api/sets/{set_id}", {
-              params: { path: { set_id: set.id } },
-              body: wishOf(name, conditions, layout),
-            }),
-          );
-          await again();
-          say(`Changed the set ${name}.`);
-        }),
+        doAct(
+          {
+            name: `changed the set ${set.name}`,
+            undo: () => put(set.id, wishOf(set.name, set.conditions, set)),
+            redo: () => put(set.id, wishOf(name, conditions, layout)),
+          },
+          `Changed the set ${name}.`,
+        ),
       remove: (set: ComponentSet) =>
-        withErrorNotice(async () => {
-          await answerOf(api.DELETE("/api/sets/{set_id}", { params: { path: { set_id: set.id } } }));
-          await again();
-          say(
-            `Deleted the set ${set.name}.`,
-            () =>
-              void withErrorNotice(async () => {
-                await answerOf(
-                  api.POST("/api/sets/{set_id}/restore", { params: { path: { set_id: set.id } } }),
-                );
-                await again();
-              }),
-          );
-        }),
+        doAct(
+          { name: `deleted the set ${set.name}`, undo: () => restore(set.id), redo: () => drop(set.id) },
+          `Deleted the set ${set.name}.`,
+        ),
     };
-  }, [client, projectId]);
+  }, [doing, projectId]);
 }
 
 /** How many components a set has, and which. */

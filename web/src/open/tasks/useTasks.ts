@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
-import { useSession } from "../session";
+import { doAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
 
@@ -32,7 +32,6 @@ export function useTaskActs() {
   const { projectId } = useOpen();
   const doing = useDoing(keys.tasks(projectId));
   return useMemo(() => {
-    const { say } = useSession.getState();
     const at = (id: string) => ({ params: { path: { task_id: id } } });
     return {
       /** Ask for one; its id once it is asked for. */
@@ -55,13 +54,14 @@ export function useTaskActs() {
       rename: (id: string, name: string) =>
         doing(() => answerOf(api.PUT("/api/tasks/{task_id}/name", { ...at(id), body: { name } }))),
       remove: (id: string, name: string) =>
-        doing(async () => {
-          await answerOf(api.DELETE("/api/tasks/{task_id}", at(id)));
-          say(
-            `"${name}" was deleted.`,
-            () => void doing(() => answerOf(api.POST("/api/tasks/{task_id}/restore", at(id)))),
-          );
-        }),
+        doAct(
+          {
+            name: `deleted "${name}"`,
+            undo: () => doing(() => answerOf(api.POST("/api/tasks/{task_id}/restore", at(id)))),
+            redo: () => doing(() => answerOf(api.DELETE("/api/tasks/{task_id}", at(id)))),
+          },
+          `Deleted "${name}".`,
+        ),
     };
   }, [doing, projectId]);
 }

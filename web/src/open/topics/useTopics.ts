@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
 import { useSession } from "../session";
-import { noteAct } from "../undoLine";
+import { doAct, noteAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
 import { changedSince, changeManyName, changeName, inverse } from "./inverse";
@@ -90,7 +90,7 @@ export function useTopicActs() {
         ),
       );
     const restore = (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(id))));
-    const drop = ({ id }: Topic) =>
+    const drop = (id: string) =>
       doing(async () => {
         await answerOf(api.DELETE("/api/topics/{topic_id}", at(id)));
         // The list to which one goes back has it no more, however long it takes to be fetched.
@@ -108,7 +108,15 @@ export function useTopicActs() {
             }),
           );
         });
-        return made as Topic | null;
+        // TypeScript does not see that the work above sets it.
+        const topic = made as Topic | null;
+        if (topic)
+          noteAct({
+            name: `made ${topic.reference}`,
+            undo: () => drop(topic.id),
+            redo: () => restore(topic.id),
+          });
+        return topic;
       },
       change: async (id: string, body: Shapes["TopicRequest"]) => {
         const before = topicNow(id);
@@ -165,16 +173,15 @@ export function useTopicActs() {
           ),
         ),
       look: (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/looked", at(id)))),
-      remove: async (topic: Topic) => {
-        if (!(await drop(topic))) return false;
-        noteAct({
-          name: `deleted ${topic.reference}`,
-          undo: () => restore(topic.id),
-          redo: () => drop(topic),
-        });
-        say(`Deleted ${topic.reference}.`, () => void restore(topic.id));
-        return true;
-      },
+      remove: (topic: Topic) =>
+        doAct(
+          {
+            name: `deleted ${topic.reference}`,
+            undo: () => restore(topic.id),
+            redo: () => drop(topic.id),
+          },
+          `Deleted ${topic.reference}.`,
+        ),
     };
   }, [client, doing, projectId]);
 }

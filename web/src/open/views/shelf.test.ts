@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import type { Viewpoint } from "../../api/client";
-import { type Folder, shelves, standsIn, unfolded } from "./shelf";
+import { type Folder, placesOf, shelves, standsIn, unfolded } from "./shelf";
 
 const folder = (id: string, name: string, within: string | null = null): Folder => ({
   id,
@@ -88,5 +88,18 @@ it("stands views of topics and of meetings below the others", () => {
   expect(keys("air 001")).toEqual([
     ["m", "In a folder"],
     ["topics", "Of both"],
+  ]);
+});
+
+it("knows where views stand that are moved, so that they can go back one after the other", () => {
+  const views = [view("A", "m", 0), view("B", "m", 1), view("C", "m", 2), view("Free", null)];
+  const [a, b, c, free] = views.map(({ id }) => id) as [string, string, string, string];
+  expect(placesOf(views, [b, a])).toEqual([
+    { id: a, folder: "m", before: c },
+    { id: b, folder: "m", before: c },
+  ]);
+  expect(placesOf(views, [free, c])).toEqual([
+    { id: free, folder: null, before: null },
+    { id: c, folder: "m", before: null },
   ]);
 });

@@ -88,3 +88,17 @@ export function unfolded(all: readonly Shelf[], closed: readonly string[]): Shel
     return true;
   });
 }
+
+/** Where viewpoints stand: in which folder, and before which other one of it, if that is not among them. */
+export function placesOf(views: readonly Viewpoint[], ids: readonly string[]) {
+  const order = [...views].sort((a, b) => a.place - b.place);
+  return order
+    .filter(({ id }) => ids.includes(id))
+    .map((view) => {
+      const beside = order.filter(
+        ({ id, folder }) => folder === view.folder && (id === view.id || !ids.includes(id)),
+      );
+      const next = view.folder ? beside[beside.indexOf(view) + 1] : undefined;
+      return { id: view.id, folder: view.folder, before: next?.id ?? null };
+    });
+}

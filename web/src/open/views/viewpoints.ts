@@ -3,7 +3,7 @@ import { useCallback, useMemo } from "react";
 import { useParams } from "react-router";
 import { answerOf, api, type Viewpoint } from "../../api/client";
 import { usePerson } from "../../api/person";
-import { useModelAct, useViewpointActs } from "../../api/queries";
+import { useModelAct } from "../../api/queries";
 import type { Framed } from "../../stage/pictures";
 import { fromView, toView } from "../document";
 import { useSelection } from "../selection";
@@ -13,6 +13,7 @@ import { useOpen } from "../useStage";
 import { useViewState } from "../visibility/viewState";
 import { isWhole } from "./frame";
 import type { Brings } from "./shelfState";
+import { useViewpointActs } from "./useViewpointActs";
 
 const PICTURE_PX = 720;
 
@@ -109,18 +110,13 @@ export function usePresentView() {
 
 /** Keep the present view under a name; the viewpoint that was made, or null where it could not be. */
 export function useKeepView() {
-  const { projectId } = useOpen();
-  const { keep } = useViewpointActs(projectId);
+  const { keep } = useViewpointActs();
   const present = usePresentView();
   const author = usePerson((s) => s.name);
   return useCallback(
     async (name: string, framed: AsFramed | null = null) => {
-      let made: Viewpoint | null = null;
-      await withErrorNotice(async () => {
-        const now = present(framed);
-        if (now) made = await keep.mutateAsync({ name, author, ...now });
-      });
-      return made as Viewpoint | null;
+      const now = present(framed);
+      return now && keep({ name, author, ...now });
     },
     [present, keep, author],
   );
