@@ -3,10 +3,18 @@ import { Vector3 } from "three";
 import type { Action } from "../open/action";
 import { useAsked } from "../open/asked";
 import { useHabits } from "../open/habits";
+import { letteringNow, nextLettering } from "../open/lettering";
 import { pickedNow } from "../open/selection";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
+
+/** Make letters one size larger or smaller. */
+function resize(by: 1 | -1): void {
+  const lettering = nextLettering(letteringNow(), by);
+  useHabits.getState().set({ lettering });
+  useSession.getState().say(`Letters are ${Math.round(Number(lettering) * 100)} % now.`);
+}
 
 /** The window, its keys, and what moves what. */
 export function useWindowActions(): readonly Action[] {
@@ -34,6 +42,8 @@ export function useWindowActions(): readonly Action[] {
           useAsked.setState({ asked: { at, point: view.main.hitAtPixel(x, y)?.point ?? middle } });
         },
       },
+      { group: "Window", name: "Larger letters", run: () => resize(1) },
+      { group: "Window", name: "Smaller letters", run: () => resize(-1) },
       { group: "Window", name: "Keys", key: "?", run: () => tools.showKeys(true) },
       {
         group: "Window",

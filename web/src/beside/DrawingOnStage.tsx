@@ -5,6 +5,7 @@ import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { outlineBefore } from "../stage/outline";
 import type { Pose } from "../stage/pose";
+import { letters } from "../style/lettering";
 import { face, tone } from "../style/theme";
 import { alongLine, cornersOf, onPlane, sheetAxes } from "./sheet";
 
@@ -117,7 +118,7 @@ function Marks({ name }: { name: string }) {
       <text
         ref={label}
         textAnchor="middle"
-        fontSize={12}
+        style={{ fontSize: letters(12) }}
         fontFamily={face.head}
         fontWeight={600}
         fill={tone.pickInk}

@@ -9,6 +9,7 @@ import { useOpen } from "../open/useStage";
 import { PlanSigns, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking, type Pose } from "../stage/pose";
 import type { View } from "../stage/view";
+import { letters } from "../style/lettering";
 import { face, tone } from "../style/theme";
 import { bubblesApart } from "./bubbles";
 import { hull } from "./hull";
@@ -174,7 +175,7 @@ function Words(props: { x: number; y: number; anchor: "start" | "middle"; childr
       x={props.x}
       y={props.y}
       textAnchor={props.anchor}
-      fontSize={12}
+      style={{ fontSize: letters(12) }}
       fontFamily={face.head}
       fontWeight={600}
       fill={tone.soft}

@@ -9,6 +9,7 @@ import { useDirections, useKeyPlan, useTurns } from "../open/plan/useInstrument"
 import { useOpen } from "../open/useStage";
 import { IconButton } from "../parts/IconButton";
 import { looking } from "../stage/pose";
+import { ENLARGED, enlarged } from "../style/lettering";
 import { tone } from "../style/theme";
 import { PlanFrame } from "./PlanFrame";
 import { SizeHandle } from "./SizeHandle";
@@ -42,6 +43,7 @@ export function KeyPlan() {
       data-testid="instrument"
       {...OVER_STAGE}
       sx={{
+        ...ENLARGED,
         position: "absolute",
         left: 10,
         bottom: 10,
@@ -97,25 +99,33 @@ export function KeyPlan() {
   );
 }
 
+/** Where letters are large, the plan with what stands around it takes no more than about a tenth of the stage. */
+const MOST_SHARE = 0.06;
+
 /** The instrument's size in pixels; half means half the stage, as far as there is room. */
 function useSize(box: React.RefObject<HTMLDivElement | null>, wanted: InstrumentSize): number {
-  const [stage, setStage] = useState({ width: 900, height: 600 });
+  const [stage, setStage] = useState({ width: 900, height: 600, zoom: 1 });
   useEffect(() => {
     const parent = box.current?.parentElement;
     if (!parent) return;
     const watch = new ResizeObserver(() =>
-      setStage({ width: parent.clientWidth, height: parent.clientHeight }),
+      setStage({
+        width: parent.clientWidth,
+        height: parent.clientHeight,
+        zoom: box.current ? enlarged(box.current) : 1,
+      }),
     );
     watch.observe(parent);
     return () => watch.disconnect();
   }, [box]);
-  const room = Math.max(LEAST_PX, Math.min(stage.height - AROUND_PX, stage.width - 2 * AROUND_PX));
+  const [width, height] = [stage.width / stage.zoom, stage.height / stage.zoom];
+  const room = Math.max(LEAST_PX, Math.min(height - AROUND_PX, width - 2 * AROUND_PX));
   const size =
     typeof wanted === "number"
       ? wanted
       : wanted === "half"
-        ? Math.max(PX.large, stage.width / 2)
-        : PX[wanted];
+        ? Math.max(PX.large, width / 2)
+        : Math.min(PX[wanted], stage.zoom > 1 ? Math.sqrt(MOST_SHARE * width * height) : PX[wanted]);
   return Math.max(LEAST_PX, Math.min(room, size));
 }
 

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Tooltip from "@mui/material/Tooltip";
 import { useRef } from "react";
+import { enlarged } from "../style/lettering";
 import { tone } from "../style/theme";
 
 /** Drag it to make the key plan larger or smaller. */
@@ -19,7 +20,8 @@ export function SizeHandle(props: { size: number; onSize: (px: number) => void }
         }}
         onPointerMove={(event) => {
           const from = held.current;
-          if (from) props.onSize(from.size + Math.max(event.clientX - from.x, from.y - event.clientY));
+          const more = from ? Math.max(event.clientX - from.x, from.y - event.clientY) : 0;
+          if (from) props.onSize(from.size + more / enlarged(event.currentTarget));
         }}
         onPointerUp={() => {
           held.current = null;

@@ -1,6 +1,7 @@
 import { type PointerEvent, type Ref, useRef } from "react";
 import { DrawnButton, onDrawnButton } from "../parts/DrawnButton";
 import { useFinger } from "../parts/useFinger";
+import { enlarged } from "../style/lettering";
 import { FINGER_PX, face, tone } from "../style/theme";
 
 const MARKS = [
@@ -29,7 +30,8 @@ export function TiltScale(props: {
   const dragging = useRef(false);
   const tiltOf = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
-    const share = (event.clientY - box.top - END_PX) / (height - 2 * END_PX);
+    const down = (event.clientY - box.top) / enlarged(event.currentTarget);
+    const share = (down - END_PX) / (height - 2 * END_PX);
     return Math.max(-90, Math.min(90, 90 - share * 180));
   };
   return (

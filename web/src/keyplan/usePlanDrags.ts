@@ -5,6 +5,7 @@ import type { useTurns } from "../open/plan/useInstrument";
 import { useOpen } from "../open/useStage";
 import { onDrawnButton } from "../parts/DrawnButton";
 import { looking } from "../stage/pose";
+import { enlarged } from "../style/lettering";
 
 const CLICK_PX = 4;
 const CLOSEST_PX_PER_M = 120;
@@ -40,7 +41,8 @@ export function usePlanDrags(frame: Frame) {
   const { eye } = useOpen();
   const pixel = (event: { clientX: number; clientY: number }): Point => {
     const box = svg.current?.getBoundingClientRect();
-    return { x: event.clientX - (box?.left ?? 0), y: event.clientY - (box?.top ?? 0) };
+    const scale = svg.current ? enlarged(svg.current) : 1;
+    return { x: (event.clientX - (box?.left ?? 0)) / scale, y: (event.clientY - (box?.top ?? 0)) / scale };
   };
   const planPoint = (p: Point): Point =>
     sheet.from({

@@ -4,6 +4,7 @@ import { EYE_HEIGHT_M } from "../api/constants";
 import type { InFull } from "../stage/finishing";
 import type { Habits } from "../stage/gestures/host";
 import { tone } from "../style/tone";
+import type { Lettering } from "./lettering";
 import type { Units } from "./unitNames";
 
 /** What the stage stands in front of. */
@@ -32,6 +33,8 @@ interface OwnHabits extends Habits {
   viewpointsAs: "rows" | "pictures";
   /** How wide the desk was dragged; nothing for as wide as usual. */
   deskPx: number | null;
+  /** How large letters are, or that they follow the window. */
+  lettering: Lettering;
   /** How lengths are read and typed. */
   units: Units;
   pixelMm: number;
@@ -64,6 +67,7 @@ export const useHabits = create<OwnHabits>()(
       boardCounts: false,
       viewpointsAs: "rows",
       deskPx: null,
+      lettering: "auto",
       units: "m",
       background: "light",
       inFull: "quick",

@@ -6,6 +6,7 @@ import { useSession } from "../open/session";
 import { Divider } from "../parts/Divider";
 import { DeskNote } from "../parts/desk";
 import { later } from "../parts/later";
+import { enlarged } from "../style/lettering";
 import { face, SLIM, tone } from "../style/theme";
 import { FEATURES } from "./features";
 
@@ -28,8 +29,8 @@ function DeskBody({ children }: { children: ReactNode }) {
         position: "relative",
         display: "flex",
         minHeight: 0,
-        width: deskPx === null ? USUAL_PX : `min(${deskPx}px, 48vw)`,
-        [SLIM]: { width: deskPx === null ? 240 : `min(${deskPx}px, 40vw)` },
+        width: deskPx === null ? USUAL_PX : `min(${deskPx}px, calc(48vw / var(--lettering, 1)))`,
+        [SLIM]: { width: deskPx === null ? 240 : `min(${deskPx}px, calc(40vw / var(--lettering, 1)))` },
       }}
     >
       <Divider
@@ -39,7 +40,7 @@ function DeskBody({ children }: { children: ReactNode }) {
         most={MOST_PX}
         step={40}
         usual={USUAL_PX}
-        at={(pane, clientX) => pane.getBoundingClientRect().right - clientX}
+        at={(pane, clientX) => (pane.getBoundingClientRect().right - clientX) / enlarged(pane)}
         put={(px) => set({ deskPx: px === USUAL_PX ? null : px })}
       />
       <Box sx={{ flex: 1, minWidth: 0, minHeight: 0, overflow: "auto", p: 1.5, pt: 1.25 }} data-testid="desk">
@@ -132,12 +133,12 @@ function Tab(props: { label: string; on: boolean; useNew: () => number; open: ()
         bgcolor: on ? tone.paper : "transparent",
         writingMode: "vertical-rl",
         // All tasks stand one below the other also in a low window.
-        py: "clamp(3px, 4.4vh - 25px, 14px)",
+        py: "clamp(3px, calc(4.4vh / var(--lettering, 1) - 25px), 14px)",
         px: 0,
         cursor: "pointer",
         fontFamily: face.head,
         fontWeight: 600,
-        fontSize: "clamp(10.5px, 1.75vh, 13px)",
+        fontSize: "clamp(10.5px, calc(1.75vh / var(--lettering, 1)), 13px)",
         color: on ? tone.ink : tone.soft,
         "&:hover": { color: tone.ink },
       }}

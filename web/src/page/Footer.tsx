@@ -14,6 +14,7 @@ export function Footer() {
       component="footer"
       sx={{
         position: "relative",
+        containerType: "inline-size",
         bgcolor: STRIP,
         borderTop: `1px solid ${tone.line}`,
         display: "flex",
@@ -63,7 +64,7 @@ function Prompt() {
         maxHeight: 32,
         overflow: "hidden",
         color: tone.soft,
-        "@media (max-width: 1000px)": { display: "none" },
+        "@container (max-width: 1000px)": { display: "none" },
       }}
     >
       {text}

@@ -18,6 +18,7 @@ import { useViewState } from "../open/visibility/viewState";
 import { DropZone } from "../parts/DropZone";
 import { FeaturesContext, Slot } from "../parts/feature";
 import type { Stage } from "../stage/stage";
+import { ENLARGED, withLetters } from "../style/lettering";
 import { FINGER, face, tone } from "../style/theme";
 import { Beginning, useRest } from "./Beginning";
 import { Desk, fetchDesks } from "./Desk";
@@ -98,10 +99,8 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             sx={{
               display: "grid",
               gridTemplateColumns: "auto minmax(0, 1fr) auto",
-              gridTemplateRows: `${alone ? "0" : "40px"} minmax(0, 1fr) auto ${bare ? "0" : "40px"}`,
-              [FINGER]: {
-                gridTemplateRows: `${alone ? "0" : "44px"} minmax(0, 1fr) auto ${bare ? "0" : "52px"}`,
-              },
+              gridTemplateRows: rows(alone ? 0 : 40, bare ? 0 : 40),
+              [FINGER]: { gridTemplateRows: rows(alone ? 0 : 44, bare ? 0 : 52) },
               gridTemplateAreas: '"top top top" "board stage desk" "below below desk" "foot foot foot"',
               height: "100%",
             }}
@@ -113,6 +112,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             </Box>
             <Box
               sx={{
+                ...ENLARGED,
                 gridArea: "top",
                 display: alone ? "none" : "grid",
                 gridTemplateColumns: "minmax(0, 1fr)",
@@ -120,10 +120,10 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             >
               <TopBar />
             </Box>
-            <Box sx={{ gridArea: "board", minHeight: 0, display: bare ? "none" : "grid" }}>
+            <Box sx={{ ...ENLARGED, gridArea: "board", minHeight: 0, display: bare ? "none" : "grid" }}>
               {folded.board ? <BoardEdge /> : <BoardPane />}
             </Box>
-            <Box sx={{ gridArea: "desk", minHeight: 0, display: bare ? "none" : "block" }}>
+            <Box sx={{ ...ENLARGED, gridArea: "desk", minHeight: 0, display: bare ? "none" : "block" }}>
               <Desk />
             </Box>
             <Box sx={{ display: bare ? "none" : "contents" }}>
@@ -131,6 +131,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
             </Box>
             <Box
               sx={{
+                ...ENLARGED,
                 gridArea: "foot",
                 display: bare ? "none" : "grid",
                 gridTemplateColumns: "minmax(0, 1fr)",
@@ -148,6 +149,10 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
     </OpenContext>
   );
 }
+
+/** The heights of the bar above, the stage, what is below it, and the strip at the foot. */
+const rows = (topPx: number, footPx: number) =>
+  `${withLetters(topPx)} minmax(0, 1fr) auto ${withLetters(footPx)}`;
 
 /** What lies over the stage, and the drawing beside it. */
 function OverStage({ ready }: { ready: boolean }) {

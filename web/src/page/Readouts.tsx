@@ -16,7 +16,7 @@ import { LookPanel } from "./LookPanel";
 import { UnitsPanel } from "./UnitsPanel";
 
 /** Where the window is narrow, the figures stand closer and their names are cut short. */
-const NARROW = "@media (max-width: 1100px)";
+const NARROW = "@container (max-width: 1100px)";
 
 const READ = { m: "m", mm: "mm", ft: "ft, in 1/16", ft_decimal: "ft, in .00" } as const;
 

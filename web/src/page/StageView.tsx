@@ -4,6 +4,7 @@ import { Vector3 } from "three";
 import { WordsOver } from "../markups/WordsOver";
 import { useAsked } from "../open/asked";
 import { BACKGROUNDS, useHabits } from "../open/habits";
+import { useLetteringShare } from "../open/lettering";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
@@ -130,6 +131,8 @@ export function StageView(props: {
     stageRef.current?.setInFull(habits.inFull);
     stageRef.current?.setHighlights(habits.pickColour, habits.hoverColour);
   }, [habits]);
+  const lettering = useLetteringShare();
+  useEffect(() => stageRef.current?.setLetters(lettering), [lettering]);
   const locked = useTools((s) => s.locked);
   useEffect(() => {
     if (stageRef.current) stageRef.current.navigation.locked = locked;

@@ -32,7 +32,15 @@ export function TopBar() {
   return (
     <Box
       component="header"
-      sx={{ bgcolor: tone.ink, color: tone.paper, display: "flex", alignItems: "center", gap: 1, px: 1.75 }}
+      sx={{
+        containerType: "inline-size",
+        bgcolor: tone.ink,
+        color: tone.paper,
+        display: "flex",
+        alignItems: "center",
+        gap: 1,
+        px: 1.75,
+      }}
     >
       <Box
         component={Link}
@@ -167,7 +175,8 @@ function BarButton(props: {
           fontSize: 14,
           whiteSpace: "nowrap",
           flexShrink: 0,
-          "@media (max-width: 1100px)": { px: 0.9, fontSize: 13 },
+          "@container (max-width: 1100px)": { px: 0.9, fontSize: 13 },
+          "@container (max-width: 1000px)": { px: 0.5 },
           "&:hover": { bgcolor: props.on ? tone.here : "#33424f" },
         }}
       >

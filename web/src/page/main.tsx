@@ -1,3 +1,4 @@
+import { CacheProvider } from "@emotion/react";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
@@ -5,10 +6,12 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { Away, Refused } from "../api/client";
+import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
 import { NameGate } from "../start/NameGate";
 import { NoticesPage } from "../start/NoticesPage";
 import { StartPage } from "../start/StartPage";
+import { styles } from "../style/lettering";
 import { theme } from "../style/theme";
 import { ProjectPage } from "./ProjectPage";
 
@@ -28,24 +31,33 @@ const client = new QueryClient({
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");
 
+/** Letters as large as this person wants them, on every page. */
+function Letters() {
+  useLettering();
+  return null;
+}
+
 createRoot(root).render(
   <StrictMode>
-    <ThemeProvider theme={theme}>
-      <CssBaseline />
-      <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <NameGate />
-          <AwayLine />
-          <Routes>
-            <Route path="/" element={<StartPage />} />
-            <Route path="/p/:projectId" element={<ProjectPage />} />
-            <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
-            <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
-            <Route path="/notices" element={<NoticesPage />} />
-            <Route path="*" element={<StartPage />} />
-          </Routes>
-        </BrowserRouter>
-      </QueryClientProvider>
-    </ThemeProvider>
+    <CacheProvider value={styles}>
+      <ThemeProvider theme={theme}>
+        <CssBaseline />
+        <Letters />
+        <QueryClientProvider client={client}>
+          <BrowserRouter>
+            <NameGate />
+            <AwayLine />
+            <Routes>
+              <Route path="/" element={<StartPage />} />
+              <Route path="/p/:projectId" element={<ProjectPage />} />
+              <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
+              <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
+              <Route path="/notices" element={<NoticesPage />} />
+              <Route path="*" element={<StartPage />} />
+            </Routes>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </CacheProvider>
   </StrictMode>,
 );

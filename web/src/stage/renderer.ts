@@ -111,6 +111,9 @@ export class Renderer {
     );
   }
 
+  /** How many times as large as usual signs and letters are. */
+  letters = 1;
+
   /**
    * Draw a view at once where it lies on the canvas. With a name of what it shows it is drawn in full, with the shade and
    * the lines that are worked out once for each.
@@ -130,6 +133,7 @@ export class Renderer {
       view: view.kind,
       pose,
       pixelM: view.pixelM,
+      letters: this.letters,
       style,
       edges: style === "edges" ? !view.sketching : style !== "plain",
       clips,

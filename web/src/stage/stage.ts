@@ -258,6 +258,12 @@ export class Stage {
     this.ask();
   }
 
+  /** How many times as large as usual signs and letters are. */
+  setLetters(share: number): void {
+    this.renderer.letters = share;
+    this.ask();
+  }
+
   setStyle(style: DrawingStyle): void {
     this.style = style;
     this.ask();

@@ -2,6 +2,7 @@ import "@fontsource/ibm-plex-mono/400.css";
 import "@fontsource/source-sans-3/400.css";
 import "@fontsource/source-sans-3/600.css";
 import { createTheme } from "@mui/material/styles";
+import { ENLARGED } from "./lettering";
 import { tone } from "./tone";
 
 export { tone };
@@ -90,9 +91,14 @@ export const theme = createTheme({
       defaultProps: { enterDelay: 400, disableInteractive: true, describeChild: true },
       styleOverrides: { tooltip: { backgroundColor: tone.ink, fontSize: 12, fontFamily: face.text } },
     },
+    MuiPopover: { styleOverrides: { paper: { "& > *": ENLARGED } } },
     MuiDialog: {
       styleOverrides: {
-        paper: { border: `1px solid ${tone.ink}`, boxShadow: "6px 6px 0 rgba(30,43,54,.18)" },
+        paper: {
+          ...ENLARGED,
+          border: `1px solid ${tone.ink}`,
+          boxShadow: "6px 6px 0 rgba(30,43,54,.18)",
+        },
       },
     },
     MuiOutlinedInput: {

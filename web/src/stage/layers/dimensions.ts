@@ -180,7 +180,7 @@ export class Dimensions implements Layer {
     this.labels.push({ line, sprite, live });
   }
 
-  ready({ view, pixelM, pixelOf, size }: Frame): void {
+  ready({ view, pixelM, letters, pixelOf, size }: Frame): void {
     this.root.visible = view === "stage";
     if (!this.root.visible) return;
     for (const group of [this.kept, this.live])
@@ -189,7 +189,8 @@ export class Dimensions implements Layer {
     if (!this.labels.length) return;
     const taken: Box[] = [...this.over()];
     for (const { line, sprite } of this.labels) {
-      const [w, h] = [LABEL_PX * sprite.aspect, LABEL_PX];
+      const h = LABEL_PX * letters;
+      const w = h * sprite.aspect;
       const points = placesOf(line);
       const pixels = points.map(pixelOf);
       const place = placeOf(pixels, { w, h }, size, taken);

@@ -56,9 +56,9 @@ export class FindingMarks implements Layer {
     this.changed();
   }
 
-  ready({ view, pixelM }: Frame): void {
+  ready({ view, pixelM, letters }: Frame): void {
     this.root.visible = view === "stage";
-    for (const child of this.root.children) child.scale.setScalar(MARK_PX * pixelM);
+    for (const child of this.root.children) child.scale.setScalar(MARK_PX * letters * pixelM);
   }
 
   private clear(): void {

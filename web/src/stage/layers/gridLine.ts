@@ -72,9 +72,9 @@ export class GridLine implements Layer {
     this.changed();
   }
 
-  ready({ pixelM }: Frame): void {
+  ready({ pixelM, letters }: Frame): void {
     for (const child of this.root.children)
-      if (child instanceof Sprite) child.scale.setScalar(BUBBLE_PX * pixelM);
+      if (child instanceof Sprite) child.scale.setScalar(BUBBLE_PX * letters * pixelM);
   }
 
   private clear(): void {

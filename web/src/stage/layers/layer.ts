@@ -16,6 +16,8 @@ export interface Frame {
   view: ViewKind;
   pose: Pose;
   pixelM: number;
+  /** How many times as large as usual signs and letters are. */
+  letters: number;
   style: DrawingStyle;
   edges: boolean;
   clips: Clips;

@@ -62,9 +62,10 @@ export class Pointer implements Layer {
     this.plate.material.dispose();
   }
 
-  ready({ pixelM }: Frame): void {
+  ready({ pixelM, letters }: Frame): void {
     this.dot.scale.setScalar(DOT_PX * pixelM);
-    this.plate?.scale.set(LABEL_PX * this.plate.aspect * pixelM, LABEL_PX * pixelM, 1);
+    const highM = LABEL_PX * letters * pixelM;
+    this.plate?.scale.set(highM * this.plate.aspect, highM, 1);
   }
 
   dispose(): void {

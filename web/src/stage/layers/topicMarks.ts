@@ -44,6 +44,7 @@ export class TopicMarks implements Layer {
   readonly root = new Group();
   private readonly plates = new Map<string, CanvasTexture>();
   private left = false;
+  private markPx = MARK_PX;
   /** What becomes of a click on the plate of some topics. */
   clicked: (ids: readonly string[]) => void = () => undefined;
   private signs: readonly TopicSign[] = [];
@@ -75,7 +76,7 @@ export class TopicMarks implements Layer {
     return known;
   }
 
-  ready({ view, pixelM, pixelOf, size }: Frame): void {
+  ready({ view, pixelM, letters, pixelOf, size }: Frame): void {
     this.root.visible = view === "stage" && this.signs.length > 0 && !this.left;
     if (!this.root.visible) {
       if (view === "stage") this.shown = [];
@@ -85,7 +86,8 @@ export class TopicMarks implements Layer {
       const { x, y, before } = pixelOf(sign.at);
       return before && x > 0 && y > 0 && x < size.width && y < size.height ? [{ sign, x, y }] : [];
     });
-    const groups = joined(seen, JOIN_PX);
+    this.markPx = MARK_PX * letters;
+    const groups = joined(seen, JOIN_PX * letters);
     this.shown = groups.map((group) => ({
       ids: group.map(({ sign }) => sign.id),
       x: group[0]?.x ?? 0,
@@ -99,7 +101,7 @@ export class TopicMarks implements Layer {
       const several = group.length > 1;
       child.material.map = this.plateOf(several ? `${group.length}×` : first.sign.called, several);
       child.position.copy(first.sign.at);
-      child.scale.setScalar(MARK_PX * pixelM);
+      child.scale.setScalar(this.markPx * pixelM);
     }
   }
 
@@ -108,7 +110,7 @@ export class TopicMarks implements Layer {
   }
 
   click(x: number, y: number): boolean {
-    const half = MARK_PX / 2 + 1;
+    const half = this.markPx / 2 + 1;
     const hit = this.shown.find((each) => Math.abs(each.x - x) < half && Math.abs(each.y - y) < half);
     if (hit) this.clicked(hit.ids);
     return hit !== undefined;
