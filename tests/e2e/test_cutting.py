@@ -335,3 +335,23 @@ def test_a_room_is_opened_from_where_one_looks_and_a_box_is_drawn_between_two_co
         cutting.mouse.click(x + across * width, y + down * height)
     expect(row).to_contain_text("Box as drawn")
     assert len(planes(cutting)) == 6
+
+
+def test_tabs_of_several_cuts_keep_clear_of_one_another_however_one_looks(cutting: Page):
+    for height in ("1.2", "1.4", "1.6", "1.0", "0.8"):
+        cut_at(cutting, "Level 00", height)
+    tabs = cutting.get_by_test_id("cut-tab")
+    expect(tabs).to_have_count(5)
+    for look in ("(40, 20)", "(40, 0)", "(200, 89)"):
+        cutting.evaluate(f"() => window.stairpath.stage.turnTo{look}")
+        wait_resting(cutting)
+        boxes = [tab.bounding_box() for tab in tabs.all()]
+        for k, a in enumerate(boxes):
+            for b in boxes[:k]:
+                assert a
+                assert b
+                apart = (
+                    a["x"] >= b["x"] + b["width"], b["x"] >= a["x"] + a["width"],
+                    a["y"] >= b["y"] + b["height"] - 1, b["y"] >= a["y"] + a["height"] - 1,
+                )  # fmt: skip
+                assert any(apart), (look, a, b)

@@ -26,6 +26,7 @@ export function BoardRow(props: {
 }) {
   const { row, columns, tallyOf, reached, place } = props;
   const units = useUnits();
+  const heightM = Number.isFinite(row.elevationM) ? row.elevationM : null;
   return (
     <Box
       sx={{
@@ -38,7 +39,10 @@ export function BoardRow(props: {
         gridTemplateColumns: `${LABEL_PX}px repeat(${columns.length}, 1fr)`,
       }}
     >
-      <Tooltip title={`${row.name}: show, fade or hide all of it`} placement="right">
+      <Tooltip
+        title={`${row.name}${heightM === null ? "" : ` at ${units.signed(heightM)}`}: show, fade or hide all of it`}
+        placement="right"
+      >
         <Box
           component="button"
           type="button"
@@ -61,7 +65,7 @@ export function BoardRow(props: {
             {row.name}
           </Box>
           <Box aria-hidden sx={{ fontSize: 12, color: tone.soft, whiteSpace: "nowrap" }}>
-            {Number.isFinite(row.elevationM) ? units.height(row.elevationM) : ""}
+            {heightM === null ? "" : units.shortHeight(heightM)}
           </Box>
         </Box>
       </Tooltip>

@@ -18,7 +18,7 @@ export function EyeMark({ rows }: { rows: readonly Row[] }) {
         const { share, beyond } = heightShare(rows, pose.eye.z);
         mark.current.style.top = `${share * 100}%`;
         mark.current.dataset.beyond = beyond;
-        label.current.textContent = `eye ${units.height(pose.eye.z)}${beyond === "above" ? " ↑" : beyond === "below" ? " ↓" : ""}`;
+        label.current.textContent = `eye ${units.shortHeight(pose.eye.z)}${beyond === "above" ? " ↑" : beyond === "below" ? " ↓" : ""}`;
       }),
     [eye, rows, units],
   );

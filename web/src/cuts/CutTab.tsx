@@ -7,6 +7,7 @@ import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
 import { face, tone } from "../style/theme";
 import { anchorOn } from "./anchor";
+import { type Standing, shiftApart } from "./apart";
 import { draggedTo, type Held, LEAST_PX, leverOf, takeHold, tilted } from "./tabDrag";
 
 const STEP_M = 0.05;
@@ -15,6 +16,8 @@ const STEP_DEG = 5;
 const FINE_DEG = 1;
 const EDGE_PX = 8;
 const TAB_PX = 32;
+/** So far beside its middle a tab has the grip that tilts it. */
+const GRIP_PX = 26;
 /** The side of a box that looks up. */
 export const TOP = 4;
 
@@ -26,8 +29,10 @@ export function CutTab(props: {
   point: Vector3;
   /** The how manieth of all tabs it is. */
   order: number;
+  /** Where the tabs stand. */
+  standing: Standing;
 }) {
-  const { cut, side, normal, point, order } = props;
+  const { cut, side, normal, point, order, standing } = props;
   const { federation, stage, eye } = useOpen();
   const tab = useRef<HTMLButtonElement>(null);
   const anchor = useRef<Vector3 | null>(null);
@@ -35,6 +40,8 @@ export function CutTab(props: {
   const latest = useRef({ normal, point });
   latest.current = { normal, point };
 
+  // The second side of a band turns with its first.
+  const leans = cut.shape.kind !== "box" && side === 0;
   const place = () => {
     const [view, own] = [stage(), tab.current];
     if (!view || !own) return;
@@ -54,7 +61,17 @@ export function CutTab(props: {
     const beyond = view.main.pixelOf(anchor.current.clone().add(up));
     const x = Math.max(EDGE_PX, Math.min(width - own.offsetWidth - EDGE_PX, at.x));
     const y = Math.max(EDGE_PX + TAB_PX / 2, Math.min(height - TAB_PX, at.y));
-    own.style.transform = `translate(${x}px, ${y}px) translateY(-50%)`;
+    const leftPx = x - GRIP_PX;
+    const area = {
+      left: leftPx,
+      top: y - (leans ? GRIP_PX + TAB_PX / 2 : TAB_PX / 2),
+      width: own.offsetWidth + GRIP_PX,
+      height: leans ? GRIP_PX + TAB_PX : TAB_PX,
+    };
+    // What is dragged stays under the cursor; the tabs that come after it keep clear of it.
+    const shift = drag.current ? 0 : shiftApart(area, standing.before(order), height);
+    standing.put(order, at.before ? { ...area, top: area.top + shift } : null);
+    own.style.transform = `translate(${x}px, ${y + shift}px) translateY(-50%)`;
     own.style.visibility = at.before ? "visible" : "hidden";
     const [right, down] = [beyond.x - at.x, beyond.y - at.y];
     // Seen along its normal, up and down move it.
@@ -65,6 +82,7 @@ export function CutTab(props: {
   latestPlace.current = place;
   useEffect(() => eye.listen(() => latestPlace.current()), [eye]);
   useLayoutEffect(() => latestPlace.current());
+  useLayoutEffect(() => () => standing.put(order, null), [standing, order]);
 
   const busy = useTools((s) => s.tool !== null);
   const down = (event: PointerEvent<HTMLButtonElement>) => {
@@ -103,8 +121,6 @@ export function CutTab(props: {
     }
     keepMoved(carriedTo(federation, cut, side, way * (event.shiftKey ? FINE_M : STEP_M)));
   };
-  // The second side of a band turns with its first.
-  const leans = cut.shape.kind !== "box" && side === 0;
   const several = sidesOf(cut.shape).length > 1;
   // Of several, the side that looks up carries the name.
   const named = cut.shape.kind === "box" ? TOP : 0;

@@ -52,7 +52,7 @@ export function Ways() {
             </option>
           ))}
         </NativeSelect>
-        <Box sx={{ width: 74 }}>
+        <Box sx={{ width: units.sign === "ft" ? 92 : 74 }}>
           <Figures
             labels={[`${units.sign} above`]}
             about="the storey"

@@ -105,7 +105,7 @@ export function useMarks() {
       take: (kind: ByHand) => {
         useSession.getState().open("markups");
         const { tool, take } = useTools.getState();
-        if (tool?.name === toolOf(kind)) return take(null);
+        if (tool?.name === toolOf(kind)) return useTools.getState().putAway();
         take(kind === "text" ? written() : kind === "polyline" ? chained() : dragged(kind));
       },
     };

@@ -67,7 +67,7 @@ function Ways() {
           variant="outlined"
           aria-pressed={tool === inHand}
           sx={tool === inHand ? { "&, &:hover": { boxShadow: `inset 0 -3px 0 ${tone.here}` } } : {}}
-          onClick={() => (tool === inHand ? useTools.getState().take(null) : take())}
+          onClick={() => (tool === inHand ? useTools.getState().putAway() : take())}
         >
           {name}
         </Button>

@@ -5,6 +5,9 @@ import { useSession } from "./session";
 /** What is to be changed: the lens, where the eye looks, how high it is, in what lengths are read, how all is drawn, who is there. */
 export type Panel = "lens" | "look" | "eye" | "units" | "drawing" | "people";
 
+/** What is said to who tries to move in a locked view. */
+export const LOCKED = "The view is locked. Unlock it to move.";
+
 interface Tools {
   /** What is in hand, until it is put away. */
   tool: Tool | null;
@@ -15,6 +18,8 @@ interface Tools {
   /** Counts how often the find box was asked for. */
   findAsked: number;
   take(tool: Tool | null): void;
+  /** Put away what is in hand, with what it said of clicks that missed. */
+  putAway(): void;
   lock(locked: boolean): void;
   showKeys(shown: boolean): void;
   showPanel(panel: Panel | null): void;
@@ -32,7 +37,15 @@ export const useTools = perProject<Tools>((set, get) => ({
     set({ tool });
     if (before !== tool) before?.cancel?.();
   },
-  lock: (locked) => set({ locked }),
+  putAway: () => {
+    if (get().tool) useSession.getState().hush();
+    get().take(null);
+  },
+  lock: (locked) => {
+    set({ locked });
+    // What was refused for it can be done now.
+    if (!locked && useSession.getState().notice?.text === LOCKED) useSession.getState().hush();
+  },
   showKeys: (keysShown) => set({ keysShown }),
   showPanel: (panel) => set({ panel }),
   openFind: () => set((s) => ({ findAsked: s.findAsked + 1 })),

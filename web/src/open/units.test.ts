@@ -4,6 +4,7 @@ import type { Units } from "./unitNames";
 import {
   lengthOf,
   lengthsWithin,
+  shortHeight,
   signedLength,
   spokenArea,
   spokenLength,
@@ -125,4 +126,14 @@ test("lengths in sentences of the core are read in one's own units, and nothing 
     `Beam 3 m: 1' 11 5/8" clear, 2' 11 7/16" needed, 1.00 m² left at 1.25 m/s.`,
   );
   expect(lengthsWithin("4.00 m from grid 2", "mm")).toBe("4000 mm from grid 2");
+});
+
+test("where there is little room heights in feet are to the inch, and stay heights", () => {
+  expect([8, 0, -4.2, 7.99].map((metres) => shortHeight(metres, "ft"))).toEqual([
+    `+26' 3"`,
+    `±0"`,
+    `−13' 9"`,
+    `+26' 3"`,
+  ]);
+  expect([8, -4.2].map((metres) => shortHeight(metres, "m"))).toEqual(["+8.00", "−4.20"]);
 });

@@ -48,6 +48,13 @@ export function signedLength(metres: number, units: Units, digits?: number): str
   return `${/[1-9]/.test(text) ? "+" : "±"}${text}`;
 }
 
+/** A height to the centimetre, millimetre or inch, without its unit: `+26' 3"`. */
+export function shortHeight(metres: number, units: Units): string {
+  if (metric(units)) return signedLength(metres, units, 2).replace(/ m+$/, "");
+  const text = sign(feet(metres, 1, String), metres);
+  return text.startsWith(MINUS) ? text : `${/[1-9]/.test(text) ? "+" : "±"}${text}`;
+}
+
 function metric(units: Units): units is "m" | "mm" {
   return units === "m" || units === "mm";
 }
@@ -151,8 +158,8 @@ export function spokenIn(units: Units) {
     sign: unitSign(units),
     length: (metres: number, digits?: number) => spokenLength(metres, units, digits),
     signed: (metres: number, digits?: number) => signedLength(metres, units, digits),
-    /** A height with its sign and without its unit, where there is little room. */
-    height: (metres: number) => signedLength(metres, units, 2).replace(/ m+$/, ""),
+    /** A height with its sign and without its unit, where there is little room: to the inch for who reads feet. */
+    shortHeight: (metres: number) => shortHeight(metres, units),
     within: (sentence: string) => lengthsWithin(sentence, units),
     area: (squareM: number) => spokenArea(squareM, units),
     volume: (cubicM: number) => spokenVolume(cubicM, units),

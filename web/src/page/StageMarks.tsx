@@ -39,7 +39,7 @@ export function StageTop() {
 
 /** What is unusual about the view now, each with the way out of it: a tool in hand, a lock, a limit. */
 function StageMarks() {
-  const { tool, take, locked, lock } = useTools();
+  const { tool, putAway, locked, lock } = useTools();
   const { bare, setBare } = useSession();
   const pointing = usePointing((s) => s.at !== null);
   const limit = useViewState((s) => s.depthM);
@@ -49,7 +49,7 @@ function StageMarks() {
       {...OVER_STAGE}
       sx={{ display: "grid", gap: 0.75, justifySelf: "start", justifyItems: "start", pointerEvents: "auto" }}
     >
-      {tool && <Mark text={tool.prompt} act="Close" onAct={() => take(null)} />}
+      {tool && <Mark text={tool.prompt} act="Close" onAct={putAway} />}
       {pointing && (
         <Mark
           text="Arrows move the cross (Shift far, Alt fine). Enter clicks, Space holds and lets go, + and − zoom."

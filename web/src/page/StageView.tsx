@@ -8,7 +8,7 @@ import { useLetteringShare } from "../open/lettering";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
-import { useTools } from "../open/tools";
+import { LOCKED, useTools } from "../open/tools";
 import { keepPlace } from "../open/trail/useTrailKeeper";
 import { useFinish } from "../open/useFinish";
 import { useOpen, useStageNews } from "../open/useStage";
@@ -107,7 +107,7 @@ export function StageView(props: {
       stopped: () => useSession.getState().say("Stopped 5 cm before the surface. Hold Alt to go through."),
       kept: (at) => useStageNews.setState({ keptAt: at }),
       moverLeft: () => latestWalk.current.orbit(),
-      refused: () => useSession.getState().say("The view is locked. Unlock it to move."),
+      refused: () => useSession.getState().say(LOCKED),
       rested: (pose, cause, where) => {
         if (!stageRef.current) return;
         keepPlace(stageRef.current, latestFederation.current, cause, where);

@@ -15,6 +15,9 @@ export function wrongFigure(texts: readonly string[]): string {
   return `${wrong.trim()} is not a valid number. Type one such as 12.5, at most 100,000,000.`;
 }
 
+/** So many letters fit where three numbers stand beside one another in a desk as wide as usual. */
+const LONG = 9;
+
 /** A row of numbers to type, each with its name above; what is no number is marked. */
 export function Figures(props: {
   labels: readonly string[];
@@ -26,8 +29,11 @@ export function Figures(props: {
   parse?: (text: string) => number | null;
 }) {
   const { labels, about, values, set, parse = parsed } = props;
+  // Feet with inches and their fractions are longer than three beside one another have room for.
+  const longest = Math.max(...values.map((each) => each.length));
+  const columns = longest > LONG ? Math.min(2, labels.length) : labels.length;
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${labels.length}, minmax(0, 1fr))`, gap: 0.5 }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, gap: 0.5 }}>
       {labels.map((label, i) => (
         <Box component="label" key={label} sx={{ fontSize: 12, color: tone.soft }}>
           {label}

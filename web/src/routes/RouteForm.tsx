@@ -21,6 +21,7 @@ export function RouteForm() {
   const { start, end, stepFree, widthLimitM, heightLimitM, searching, set } = useRouteState();
   const body = useRouteBody();
   const { find } = useRoute();
+  const units = useUnits();
   const submit = (event: FormEvent) => {
     event.preventDefault();
     void find();
@@ -36,13 +37,13 @@ export function RouteForm() {
       </Box>
       <Box sx={{ display: "flex", gap: 1, my: 1, alignItems: "start" }}>
         <Limit
-          label="Narrower than, m"
+          label={`Narrower than, ${units.sign}`}
           mostM={3}
           value={widthLimitM}
           onChange={(v) => set({ widthLimitM: v })}
         />
         <Limit
-          label="Lower than, m"
+          label={`Lower than, ${units.sign}`}
           mostM={6}
           value={heightLimitM}
           onChange={(v) => set({ heightLimitM: v })}

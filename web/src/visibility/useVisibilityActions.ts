@@ -37,7 +37,7 @@ export function useVisibilityActions(): readonly Action[] {
         group: "Show",
         name: "Put down the tool, clear selection",
         key: "escape",
-        run: () => (useTools.getState().tool ? tools.take(null) : pick([])),
+        run: () => (useTools.getState().tool ? tools.putAway() : pick([])),
       },
     ];
   }, [seeing]);

@@ -1,6 +1,7 @@
 import { type RefObject, useEffect } from "react";
 import type { Federation } from "../../api/client";
 import { perProject } from "../perProject";
+import { useSession } from "../session";
 import { UNIT_NAMES } from "../unitNames";
 import { spokenIn, unitsNow } from "../units";
 import { type Cut as Kept, useViewState } from "../visibility/viewState";
@@ -65,6 +66,12 @@ export function useEndOfDrag(held: RefObject<unknown>): void {
 /** Make one more cut, and open its row; false, with the reason said, where no more can be drawn. */
 export function addCut(cut: Omit<Kept, "id" | "off">): boolean {
   const { cuts, change } = useViewState.getState();
+  const same = cuts.find((each) => !each.off && JSON.stringify(each.shape) === JSON.stringify(cut.shape));
+  if (same) {
+    useCutting.setState({ opened: same.id });
+    useSession.getState().say(`${same.name || "This cut"} is there already.`);
+    return true;
+  }
   const id = crypto.randomUUID().slice(0, 8);
   const made = change({ cuts: [...cuts, { ...cut, id, off: false }] }, `cut: ${cut.name}`);
   if (made) useCutting.setState({ opened: id });
