@@ -37,6 +37,17 @@ def views_of_points(session: Session, project_id: str) -> list[tuple[str, str, s
     return [(view, meeting_id, title) for view, meeting_id, title in rows if view]
 
 
+def named(session: Session, project_id: str) -> set[str]:
+    """Who was named in meetings of the project that were not deleted: present, absent, or to do something."""
+    lists = select(Meeting.present, Meeting.absent).where(
+        Meeting.project_id == project_id, Meeting.removed_at.is_(None)
+    )
+    points_ = select(MeetingPoint.who).join(Meeting, Meeting.id == MeetingPoint.meeting_id)
+    points_ = points_.where(Meeting.project_id == project_id, Meeting.removed_at.is_(None))
+    people = {name for row in session.execute(lists) for each in row for name in each}
+    return people | set(session.scalars(points_.where(MeetingPoint.removed_at.is_(None))))
+
+
 def add(session: Session, row: Meeting | MeetingPoint) -> None:
     """Keep a new one."""
     session.add(row)

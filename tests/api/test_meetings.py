@@ -142,3 +142,17 @@ def test_a_topic_of_another_project_is_not_dealt_with(client, project):
     assert "no such topic" in note(client, meeting, strange, "x", status=404)["detail"]
     assert client.patch(f"/api/meetings/{meeting['id']}", json={"topics": {"add": [strange["id"]]}}).status_code == 422
     assert client.get("/api/meetings/gone").status_code == 404
+
+
+def test_whom_one_may_mean_are_those_who_were_here_or_were_named(client, project):
+    make(client, project, "Pipe", assigned_to="Tam Kerr")
+    topic = make(client, project, "Duct")
+    client.post(f"/api/projects/{project}/visits", headers=by("Ned Pell"))
+    meeting = begin(client, project)
+    client.patch(f"/api/meetings/{meeting['id']}", json={"absent": {"add": ["Ada Quill"]}})
+    note(client, meeting, topic, "Lower it.", who="Bo Hale")
+    client.put(f"/api/topics/{topic['id']}/question", json={"to": "Uma Rye", "text": "How?"}, headers=by("Ida Fenn"))
+    found = client.get(f"/api/projects/{project}/people").json()
+    assert {"Tam Kerr", "Ned Pell", "Ada Quill", "Bo Hale", "Uma Rye", "Ida Fenn", "Mara Oake"} <= set(found)
+    assert found == sorted(found)
+    assert "" not in found

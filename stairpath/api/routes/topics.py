@@ -30,7 +30,7 @@ from stairpath.work.exchange.importing import TopicsReport
 from stairpath.work.exchange.previewing import PREVIEW, TopicsPreview, preview_of
 from stairpath.work.models.models import intake_limits
 from stairpath.work.tasks import rechecks, tasks
-from stairpath.work.topics import files, rules, topics
+from stairpath.work.topics import files, people, rules, topics
 from stairpath.work.topics.topics import TopicNote
 
 _FileName = Annotated[str, Header(description="The file's name, percent-encoded")]
@@ -98,6 +98,12 @@ def set_topic_rules(who: Asker, project_id: str, wish: schemas.TopicRules) -> sc
     """Set the project's rules for topics."""
     wanted = [rules.wanted(each.name, each.next, each.end, each.was) for each in wish.statuses]
     return _rules(rules.set_rules(who, project_id, wish.reference, wanted, wish.kinds, wish.priorities))
+
+
+@router.get("/projects/{project_id}/people")
+def list_people(project_id: str) -> list[str]:
+    """Who may be meant in the project: who was in it, and who was named in its topics and meetings."""
+    return people.listed(project_id)
 
 
 @router.get("/projects/{project_id}/topics")

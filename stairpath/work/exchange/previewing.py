@@ -14,12 +14,12 @@ from stairpath.core.exchange.words import in_our_words, words_in
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import TopicChange, changes
 from stairpath.core.review.words import WordField, Words
-from stairpath.store import projects, topics
 from stairpath.store.tables import Project, Topic
 from stairpath.work.base.unit_of_work import UnitOfWork
 from stairpath.work.exchange.extension import extension_of
 from stairpath.work.exchange.import_index import ImportIndex
 from stairpath.work.exchange.merging import merged_with, said_in
+from stairpath.work.topics import people
 from stairpath.work.topics.rules import rules_of
 from stairpath.work.topics.topics import called
 
@@ -77,7 +77,7 @@ class Previewing:
     def __init__(self, look: UnitOfWork, project: Project, words: Words) -> None:
         self._project_id, self._words = project.id, words
         self._rules = rules_of(project)
-        self._known = _known_words(self._rules, _people(look, project.id))
+        self._known = _known_words(self._rules, people.known(look, project.id))
         self._unknown: Counter[tuple[WordField, str]] = Counter()
         self.found = TopicsPreview()
 
@@ -132,17 +132,11 @@ class Previewing:
         return self.found
 
 
-def _people(look: UnitOfWork, project_id: str) -> set[str]:
-    """Who was in the project, or was named in its topics."""
-    named = {name for row in topics.topics(look.session, project_id) for name in (row.author, row.said.assigned_to)}
-    return named | topics.writers(look.session, project_id) | projects.visitors(look.session, project_id)
-
-
-def _known_words(rules: TopicRules, people: Collection[str]) -> dict[str, set[str]]:
+def _known_words(rules: TopicRules, names: Collection[str]) -> dict[str, set[str]]:
     """What the project knows by field, in small letters."""
     known = {
         "status": [each.name for each in rules.statuses.all], "kind": rules.kinds, "priority": rules.priorities,
-        "people": people,
+        "people": names,
     }  # fmt: skip
     return {name: {word.casefold() for word in words} for name, words in known.items()}
 

@@ -16,6 +16,7 @@ export const keys = {
   topics: (id: string) => ["project", id, "topics"] as const,
   sets: (id: string) => ["project", id, "sets"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
+  people: (id: string) => ["project", id, "people"] as const,
   bin: (id: string) => ["project", id, "bin"] as const,
 };
 
@@ -223,9 +224,9 @@ function concerned(projectId: string, kind: string): readonly (readonly string[]
     case "tasks":
       return [keys.tasks(projectId)];
     case "meetings":
-      return [keys.meetings(projectId)];
+      return [keys.meetings(projectId), keys.people(projectId)];
     case "topics":
-      return [keys.topics(projectId)];
+      return [keys.topics(projectId), keys.people(projectId)];
     case "sets":
       return [keys.sets(projectId)];
     case "routes":

@@ -4,6 +4,7 @@ import type { FormEvent } from "react";
 import { useDraft, useTyped } from "../open/drafts";
 import type { Topic } from "../open/topics/listed";
 import { openOnDesk } from "../open/topics/topicsState";
+import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useShowPlace } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
 import { useFolderActs } from "../open/views/useFolders";
@@ -60,6 +61,7 @@ const NOTHING_MORE = { decision: false, withView: false, who: "", until: "" };
 
 function NoteForm({ meeting, topic }: { meeting: Meeting; topic: Topic }) {
   const { note } = useMeetingActs();
+  const people = useKnownPeople();
   const keep = useKeepView();
   const { move } = useFolderActs();
   const { typed, type, kept } = useTyped(`note of ${meeting.id} on ${topic.id}`);
@@ -92,14 +94,12 @@ function NoteForm({ meeting, topic }: { meeting: Meeting; topic: Topic }) {
         type={type}
       />
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.5 }}>
-        <Box
-          component="input"
-          aria-label="Assigned to"
+        <Typing
+          about="Assigned to"
           placeholder="who"
           value={who}
-          maxLength={120}
-          onChange={(event: React.ChangeEvent<HTMLInputElement>) => put({ who: event.target.value })}
-          sx={FIELD}
+          type={(who) => put({ who: who.slice(0, 120) })}
+          offered={people}
         />
         <Box
           component="input"

@@ -80,19 +80,11 @@ export function MeetingOpen({ id }: { id: string }) {
           Add people here now: {here.join(", ")}
         </Button>
       )}
-      {others.length > 0 && (
-        <NativeSelect
-          value=""
-          inputProps={{ "aria-label": "Add somebody who is present" }}
-          sx={{ fontSize: 13, mb: 0.5 }}
-          onChange={(event) => void change(id, { present: adding(event.target.value) })}
-        >
-          <option value="">Add somebody…</option>
-          {others.map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </NativeSelect>
-      )}
+      <AddSomebody
+        label="Add somebody who is present"
+        of={others}
+        add={(name) => change(id, { present: adding(name) })}
+      />
       {topic && (
         <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
       )}
@@ -104,6 +96,11 @@ export function MeetingOpen({ id }: { id: string }) {
         of="the meeting"
         value={meeting.absent.join(", ")}
         keep={(typed, over) => change(id, { absent: entries(over.split(","), typed.split(",")) })}
+      />
+      <AddSomebody
+        label="Add somebody who is absent"
+        of={[...here, ...others].filter((name) => !meeting.absent.includes(name))}
+        add={(name) => change(id, { absent: adding(name) })}
       />
       <Times meeting={meeting} />
       {points.length === 0 && <DeskNote>No notes yet. The minutes list what was noted.</DeskNote>}
@@ -126,5 +123,24 @@ export function MeetingOpen({ id }: { id: string }) {
         known={new Map(topics.map((each) => [each.id, each.reference]))}
       />
     </Box>
+  );
+}
+
+/** Adds somebody who is known in the project; not there where nobody is left to add. */
+function AddSomebody(props: { label: string; of: readonly string[]; add: (name: string) => unknown }) {
+  const { label, of, add } = props;
+  if (!of.length) return null;
+  return (
+    <NativeSelect
+      value=""
+      inputProps={{ "aria-label": label }}
+      sx={{ fontSize: 13, mb: 0.5 }}
+      onChange={(event) => void add(event.target.value)}
+    >
+      <option value="">Add somebody…</option>
+      {of.map((name) => (
+        <option key={name}>{name}</option>
+      ))}
+    </NativeSelect>
   );
 }

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import { spokenDay } from "../open/dates";
+import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { DeskActs } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { KeptText } from "../parts/KeptText";
@@ -52,6 +53,7 @@ export function Noted({ point }: { point: Point }) {
 
 function Correcting({ point }: { point: Point }) {
   const { correct } = useMeetingActs();
+  const people = useKnownPeople();
   return (
     <>
       <KeptText
@@ -67,6 +69,7 @@ function Correcting({ point }: { point: Point }) {
         field={`who of note ${point.id}`}
         of="the note"
         value={point.who}
+        offered={people}
         keep={(who) => correct(point, { who })}
       />
       <Box component="label" sx={{ fontSize: 12, color: tone.soft, display: "block" }}>

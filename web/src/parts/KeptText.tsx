@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { useId } from "react";
 import { tone } from "../style/theme";
 import { FIELD } from "./field";
+import { Offered } from "./Offered";
 import { SavedMark } from "./SavedMark";
 import { type KeptField, useKeptTyping } from "./useKeptTyping";
 
@@ -37,13 +38,7 @@ export function KeptText(
         }}
         sx={{ ...FIELD, ...(rows ? { resize: "vertical" } : {}) }}
       />
-      {offered && (
-        <datalist id={list}>
-          {offered.map((each) => (
-            <option key={each} value={each} />
-          ))}
-        </datalist>
-      )}
+      {offered && <Offered id={list} of={offered} />}
     </Box>
   );
 }

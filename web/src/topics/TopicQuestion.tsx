@@ -4,6 +4,7 @@ import type { FormEvent } from "react";
 import { spokenDay } from "../open/dates";
 import { useDraft, useTyped } from "../open/drafts";
 import type { Topic } from "../open/topics/listed";
+import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopicActs } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading } from "../parts/desk";
 import { Typing } from "../parts/Typing";
@@ -56,6 +57,7 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
 
 function Ask({ topic, close }: { topic: Topic; close: () => void }) {
   const { ask } = useTopicActs();
+  const people = useKnownPeople();
   const usual = topic.question?.to ?? topic.said.assigned_to ?? "";
   const [to, setTo] = useDraft(`who is asked about ${topic.id}`, usual);
   const { typed: text, type, kept } = useTyped(`question of ${topic.id}`);
@@ -69,7 +71,7 @@ function Ask({ topic, close }: { topic: Topic; close: () => void }) {
   };
   return (
     <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 0.5 }}>
-      <Typing about="Addressee" placeholder="Name or mail address" value={to} type={setTo} />
+      <Typing about="Addressee" placeholder="Name or mail address" value={to} type={setTo} offered={people} />
       <Typing about="The question" placeholder="Question text" rows={3} value={text} type={type} />
       <DeskActs>
         <Button type="submit" variant="text" disabled={!text.trim()}>
