@@ -223,3 +223,47 @@ def test_the_room_for_the_drawing_is_dragged_and_the_stage_has_it_all_again_when
     expect(beside.get_by_test_id("drawing")).to_have_count(0)
     beside.wait_for_function("() => Math.abs(window.stairpath.stage.main.aspect * window.stairpath.stage.canvas.clientHeight"
                              " - window.stairpath.stage.canvas.clientWidth) < 1")  # fmt: skip
+
+
+SECOND = "[data-testid=second-drawing]"
+
+
+def test_a_plan_and_a_section_stand_beside_at_once_and_the_cut_is_dragged_from_one_to_the_other(beside: Page):
+    beside.set_viewport_size({"width": 1280, "height": 900})
+    rest(beside)
+    beside.get_by_role("button", name="Second drawing").click()
+    expect(beside.get_by_test_id("second-drawing")).to_be_visible()
+    expect(beside.get_by_role("button", name="Second drawing")).to_have_count(0)
+    chosen = beside.get_by_label("Second drawing beside the stage").locator("option:checked")
+    expect(chosen).to_have_text("Front elevation")
+    expect(beside.get_by_test_id("second-place")).to_have_count(1, timeout=20_000)
+    before = pose_of(beside, SECOND)
+    plan = pose_of(beside, DRAWING)
+    # The elevation is cut before the building: its line waits at the plan's edge, and is carried in. There it is a section.
+    line = beside.get_by_test_id("drawing").get_by_test_id("other-cut")
+    expect(line).to_have_attribute("opacity", "0.55")
+    box, drawn = line.bounding_box(), beside.get_by_test_id("drawing").bounding_box()
+    assert box
+    assert drawn
+    x, middle_y = box["x"] + 0.15 * box["width"], drawn["y"] + drawn["height"] / 2
+    beside.mouse.move(x, drawn["y"] + drawn["height"] - 16)
+    beside.mouse.down()
+    beside.mouse.move(x, middle_y, steps=4)
+    beside.mouse.up()
+    expect(line).to_have_attribute("opacity", "1")
+    beside.wait_for_function(
+        "y => Math.abs(JSON.parse(document.querySelector('[data-testid=second-drawing]').dataset.pose).eye_m[1] - y) < 0.5",
+        arg=plan["eye_m"][1],
+    )
+    assert pose_of(beside, SECOND)["eye_m"][1] > before["eye_m"][1] + 1
+    assert pose_of(beside, DRAWING) == plan
+    # Each is closed for itself, and the key puts both away.
+    beside.get_by_test_id("beside").get_by_role("button", name="Close").first.click()
+    expect(beside.get_by_test_id("drawing")).to_have_count(0)
+    expect(beside.get_by_test_id("second-drawing")).to_be_visible()
+    beside.get_by_role("button", name="Second drawing").click()
+    expect(beside.get_by_test_id("drawing")).to_be_visible()
+    beside.keyboard.press("Escape")
+    beside.locator("canvas").first.focus()
+    beside.keyboard.press("b")
+    expect(beside.get_by_test_id("beside")).to_have_count(0)

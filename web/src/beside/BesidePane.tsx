@@ -13,49 +13,27 @@ import { useOpen } from "../open/useStage";
 import { Divider } from "../parts/Divider";
 import { Slot } from "../parts/feature";
 import { HoverLabel, RegionBox } from "../parts/StageSigns";
+import { DRAWINGS, type DrawingKind } from "../stage/view";
 import { STRIP, tone } from "../style/theme";
 import { DrawingSigns } from "./DrawingSigns";
 import { EyeOnDrawing } from "./EyeOnDrawing";
+import { OtherOnDrawing } from "./OtherOnDrawing";
 
-/** A plan or an elevation beside the stage: the same building, the same picks, and the stage's eye in it. */
+/** A drawing beside the stage, or two, one above the other: the same building, the same picks, and the stage's eye in them. */
 export function BesidePane() {
-  const drawing = useBeside((s) => s.drawing);
-  return drawing ? <Opened drawing={drawing} /> : null;
-}
-
-function Opened({ drawing }: { drawing: Drawing }) {
-  const { stage, drawn } = useOpen();
-  const drawings = useDrawings();
+  const shown = useBeside();
   const { besideShare: share, set } = useHabits();
-  const sheet = useRef<HTMLDivElement>(null);
-  const [ready, setReady] = useState(false);
-  const first = useRef({ drawing, show: drawings.show });
-  useEffect(() => {
-    const [element, view] = [sheet.current, stage()];
-    if (!element || !view) return;
-    view.openDrawing(element, { ...view.pose, projection: "parallel" });
-    first.current.show(first.current.drawing, true);
-    setReady(true);
-    return () => {
-      view.closeDrawing();
-      drawn.forget();
-    };
-  }, [stage, drawn]);
-  const picked = useSelection((s) => s.picked);
-  useEffect(() => {
-    const last = picked.at(-1);
-    if (ready && last !== undefined) drawings.bring(last);
-  }, [picked, ready, drawings]);
-  useRoomForBoth();
-  useFollowCut(drawing, ready);
+  const open = DRAWINGS.filter((of) => shown[of] !== null);
+  if (!open.length) return null;
   return (
     <Box
       data-testid="beside"
       sx={{
         flex: `0 0 ${share * 100}%`,
         minWidth: 240,
+        minHeight: 0,
         display: "grid",
-        gridTemplateRows: "34px minmax(0,1fr) 40px",
+        gridTemplateRows: open.map(() => "minmax(0, 1fr)").join(" "),
         pointerEvents: "auto",
         position: "relative",
         borderLeft: `1px solid ${tone.ink}`,
@@ -71,10 +49,51 @@ function Opened({ drawing }: { drawing: Drawing }) {
         at={shareAt}
         put={(percent) => set({ besideShare: percent / 100 })}
       />
-      <Heading drawing={drawing} drawings={drawings} />
+      <RoomForBoth />
+      {open.map((of) => {
+        const drawing = shown[of];
+        return drawing && <Opened key={of} of={of} drawing={drawing} />;
+      })}
+    </Box>
+  );
+}
+
+function Opened({ of, drawing }: { of: DrawingKind; drawing: Drawing }) {
+  const { stage, drawn } = useOpen();
+  const drawings = useDrawings(of);
+  const sheet = useRef<HTMLDivElement>(null);
+  const [ready, setReady] = useState(false);
+  const first = useRef({ drawing, show: drawings.show });
+  useEffect(() => {
+    const [element, view] = [sheet.current, stage()];
+    if (!element || !view) return;
+    view.openDrawing(of, element, { ...view.pose, projection: "parallel" });
+    first.current.show(first.current.drawing, true);
+    setReady(true);
+    return () => {
+      view.closeDrawing(of);
+      drawn[of].forget();
+    };
+  }, [of, stage, drawn]);
+  const picked = useSelection((s) => s.picked);
+  useEffect(() => {
+    const last = picked.at(-1);
+    if (ready && last !== undefined) drawings.bring(last);
+  }, [picked, ready, drawings]);
+  useFollowCut(of, drawing, ready);
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateRows: "34px minmax(0,1fr) 40px",
+        minHeight: 0,
+        borderTop: of === "second" ? `1px solid ${tone.ink}` : 0,
+      }}
+    >
+      <Heading of={of} drawing={drawing} drawings={drawings} />
       <Box
         ref={sheet}
-        data-testid="drawing"
+        data-testid={of === "drawing" ? "drawing" : "second-drawing"}
         aria-label={`${spokenDrawing(drawing)}; drag to pan, wheel to zoom`}
         sx={{
           position: "relative",
@@ -84,13 +103,14 @@ function Opened({ drawing }: { drawing: Drawing }) {
           userSelect: "none",
         }}
       >
-        {ready && <DrawingSigns drawing={drawing} />}
-        {ready && <EyeOnDrawing drawing={drawing} />}
-        <RegionBox where="drawing" />
-        <HoverLabel where="drawing" />
+        {ready && <DrawingSigns of={of} drawing={drawing} />}
+        {ready && <OtherOnDrawing of={of} />}
+        {ready && <EyeOnDrawing of={of} drawing={drawing} />}
+        <RegionBox where={of} />
+        <HoverLabel where={of} />
       </Box>
       <Box sx={{ bgcolor: STRIP, borderTop: `1px solid ${tone.line}`, px: 1, minWidth: 0 }}>
-        <Slot of="underDrawing" told={{}} />
+        <Slot of="underDrawing" told={{ of }} />
       </Box>
     </Box>
   );
@@ -105,19 +125,24 @@ function shareAt(pane: HTMLElement, clientX: number): number {
 const WIDE_ENOUGH_PX = 1500;
 
 /** Where the window is narrow, the storey board folds to its edge while a drawing is open. */
-function useRoomForBoth() {
+function RoomForBoth() {
   useEffect(() => {
     const { folded, fold } = useSession.getState();
     if (folded.board || window.innerWidth >= WIDE_ENOUGH_PX) return;
     fold("board", true);
     return () => fold("board", false);
   }, []);
+  return null;
 }
 
-function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawings> }) {
-  const { drawing, drawings } = props;
+function Heading(props: { of: DrawingKind; drawing: Drawing; drawings: ReturnType<typeof useDrawings> }) {
+  const { of, drawing, drawings } = props;
   const { plans, elevations, cuts } = drawings;
-  const close = useBeside((s) => s.close);
+  const { close, open } = useBeside.getState();
+  const other = DRAWINGS.find((each) => each !== of) ?? of;
+  const alone = useBeside((s) => s[other] === null);
+  // Beside a plan a side of the building, and beside a side a plan.
+  const missing = drawing.kind === "plan" ? (cuts[0] ?? elevations[0]) : plans[0];
   const all = [...plans, ...elevations, ...cuts];
   const at = all.findIndex((d) => sameDrawing(d, drawing));
   const option = (d: Drawing) => (
@@ -144,7 +169,9 @@ function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawi
           const wanted = all[Number(event.target.value)];
           if (wanted) drawings.show(wanted);
         }}
-        inputProps={{ "aria-label": "Drawing beside the stage" }}
+        inputProps={{
+          "aria-label": of === "drawing" ? "Drawing beside the stage" : "Second drawing beside the stage",
+        }}
         sx={{ fontSize: 13, fontWeight: 600, minWidth: 0, flex: "0 1 auto" }}
       >
         <optgroup label="Plans">{plans.map(option)}</optgroup>
@@ -156,10 +183,15 @@ function Heading(props: { drawing: Drawing; drawings: ReturnType<typeof useDrawi
         {at < 0 && <option value="own">{spokenDrawing(drawing)}</option>}
       </NativeSelect>
       <Box sx={{ flex: 1 }} />
+      {alone && missing && (
+        <Button variant="text" onClick={() => open(other, missing)} sx={{ whiteSpace: "nowrap" }}>
+          Second drawing
+        </Button>
+      )}
       <Button variant="text" onClick={() => drawings.fitTo(drawing)}>
         Fit
       </Button>
-      <Button variant="text" onClick={close} sx={{ whiteSpace: "nowrap" }}>
+      <Button variant="text" onClick={() => close(of)} sx={{ whiteSpace: "nowrap" }}>
         Close
       </Button>
     </Box>

@@ -5,6 +5,7 @@ import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { outlineBefore } from "../stage/outline";
 import type { Pose } from "../stage/pose";
+import { DRAWINGS, type DrawingKind } from "../stage/view";
 import { letters } from "../style/lettering";
 import { face, tone } from "../style/theme";
 import { alongLine, cornersOf, onPlane, sheetAxes } from "./sheet";
@@ -14,13 +15,16 @@ const APART_PX = 26;
 
 type Part = "eye" | "target";
 
-/** The drawing's frame, eye and target on the stage, to be dragged there while the drawing follows. */
+/** The frames of the drawings, their eyes and targets on the stage, to be dragged there while the drawings follow. */
 export function DrawingOnStage() {
-  const drawing = useBeside((s) => s.drawing);
-  return drawing ? <Marks name={spokenDrawing(drawing)} /> : null;
+  const shown = useBeside();
+  return DRAWINGS.map((of) => {
+    const drawing = shown[of];
+    return drawing && <Marks key={of} of={of} name={spokenDrawing(drawing)} />;
+  });
 }
 
-function Marks({ name }: { name: string }) {
+function Marks({ of, name }: { of: DrawingKind; name: string }) {
   const { stage, eye, drawn } = useOpen();
   const svg = useRef<SVGSVGElement>(null);
   const frame = useRef<SVGPathElement>(null);
@@ -31,7 +35,7 @@ function Marks({ name }: { name: string }) {
 
   useEffect(() => {
     const place = () => {
-      const [main, view] = [stage()?.main, stage()?.drawing];
+      const [main, view] = [stage()?.main, stage()?.drawings[of]];
       if (!main || !view) return;
       const pose = view.pose;
       const corners = outlineBefore(cornersOf(pose, view.aspect), main.pose).map((p) => main.pixelOf(p));
@@ -58,20 +62,20 @@ function Marks({ name }: { name: string }) {
       marks.current.eye?.setAttribute("transform", `translate(${at.x} ${at.y})`);
       line.current?.setAttribute("d", `M${at.x} ${at.y} L${to.x} ${to.y}`);
     };
-    const stops = [eye.listen(place), drawn.listen(place)];
+    const stops = [eye.listen(place), drawn[of].listen(place)];
     return () => {
       for (const stop of stops) stop();
     };
-  }, [eye, drawn, stage]);
+  }, [eye, drawn, of, stage]);
 
   const down = (part: Part) => (event: PointerEvent<SVGGElement>) => {
-    const view = stage()?.drawing;
+    const view = stage()?.drawings[of];
     if (!view || event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     drag.current = { part, pose: view.pose, x: event.clientX, y: event.clientY };
   };
   const move = (event: PointerEvent<SVGGElement>) => {
-    const [held, main, view] = [drag.current, stage()?.main, stage()?.drawing];
+    const [held, main, view] = [drag.current, stage()?.main, stage()?.drawings[of]];
     const box = svg.current?.getBoundingClientRect();
     if (!held || !main || !view || !box) return;
     const { pose } = held;
@@ -82,7 +86,7 @@ function Marks({ name }: { name: string }) {
     const shift =
       held.part === "eye" ? alongAxis(ray, pose) : onPlane(ray, pose.target, into)?.sub(pose.target);
     if (!shift) return;
-    announce(held.part === "eye" ? "cut elsewhere" : "moved in the stage", "drawing");
+    announce(held.part === "eye" ? "cut elsewhere" : "moved in the stage", of);
     const target = held.part === "eye" ? pose.target.clone() : pose.target.clone().add(shift);
     view.navigation.set({ ...pose, eye: pose.eye.clone().add(shift), target }, "went");
   };
@@ -103,7 +107,7 @@ function Marks({ name }: { name: string }) {
     <svg
       ref={svg}
       role="application"
-      aria-label="The drawing's frame on the stage"
+      aria-label={`${name}: its frame on the stage`}
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%", pointerEvents: "none" }}
     >
       <path

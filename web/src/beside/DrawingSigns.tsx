@@ -8,7 +8,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { PlanSigns, RoomNames, WayUp } from "../parts/PlanDrawing";
 import { looking, type Pose } from "../stage/pose";
-import type { View } from "../stage/view";
+import type { DrawingKind, View } from "../stage/view";
 import { letters } from "../style/lettering";
 import { face, tone } from "../style/theme";
 import { bubblesApart } from "./bubbles";
@@ -24,11 +24,11 @@ const MOST_OUTLINES = 200;
 const OFF_PX = 3;
 
 /** What stands on the drawing beside the building itself: names, levels, the grid, and what is picked. */
-export function DrawingSigns({ drawing }: { drawing: Drawing }) {
+export function DrawingSigns({ of, drawing }: { of: DrawingKind; drawing: Drawing }) {
   const { drawn, stage } = useOpen();
   const [pose, setPose] = useState<Pose | null>(null);
-  useEffect(() => drawn.listen((now) => setPose({ ...now })), [drawn]);
-  const view = stage()?.drawing;
+  useEffect(() => drawn[of].listen((now) => setPose({ ...now })), [drawn, of]);
+  const view = stage()?.drawings[of];
   if (!pose || !view) return null;
   return (
     <svg

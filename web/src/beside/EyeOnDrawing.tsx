@@ -4,6 +4,7 @@ import { offStorey } from "../open/levels";
 import { announce } from "../open/trail/cause";
 import { useOpen } from "../open/useStage";
 import { forward, type Pose } from "../stage/pose";
+import type { DrawingKind } from "../stage/view";
 import { tone } from "../style/theme";
 import { aimed, shiftOn } from "./sheet";
 
@@ -14,7 +15,7 @@ const EDGE_PX = 10;
 type Part = "eye" | "target" | "both";
 
 /** The stage's eye and target on the drawing, to be dragged there while the stage follows. */
-export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
+export function EyeOnDrawing({ of, drawing }: { of: DrawingKind; drawing: Drawing }) {
   const { federation, stage, eye, drawn } = useOpen();
   const level = levelOf(federation, drawing);
   const svg = useRef<SVGSVGElement>(null);
@@ -23,7 +24,7 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
 
   useEffect(() => {
     const place = () => {
-      const [view, pose] = [stage()?.drawing, eye.last];
+      const [view, pose] = [stage()?.drawings[of], eye.last];
       const own = svg.current;
       if (!view || !pose || !own) return;
       const { width, height } = own.getBoundingClientRect();
@@ -46,11 +47,11 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
       for (const line of both?.querySelectorAll("path") ?? [])
         line.setAttribute("d", `M${x} ${y} L${to.x} ${to.y}`);
     };
-    const stops = [eye.listen(place), drawn.listen(place)];
+    const stops = [eye.listen(place), drawn[of].listen(place)];
     return () => {
       for (const stop of stops) stop();
     };
-  }, [eye, drawn, stage, federation, level]);
+  }, [eye, drawn, of, stage, federation, level]);
 
   const down = (part: Part) => (event: PointerEvent<SVGGElement>) => {
     const view = stage();
@@ -62,7 +63,7 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
   const move = (event: PointerEvent<SVGGElement>) => {
     event.stopPropagation();
     const [held, view] = [drag.current, stage()];
-    const sheet = view?.drawing;
+    const sheet = view?.drawings[of];
     if (!held || !view || !sheet) return;
     const height = svg.current?.clientHeight ?? 1;
     const shift = shiftOn(sheet.pose, height, event.clientX - held.x, event.clientY - held.y);
@@ -80,6 +81,7 @@ export function EyeOnDrawing({ drawing }: { drawing: Drawing }) {
     ref: (g: SVGGElement | null) => {
       if (g) marks.current[part] = g;
     },
+    "data-own-drag": "",
     "data-testid": `drawing-${part}`,
     onPointerDown: down(part),
     onPointerMove: move,

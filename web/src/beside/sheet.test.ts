@@ -1,7 +1,7 @@
 import { Vector3 } from "three";
 import { expect, test } from "vitest";
 import { along, forward, type Pose } from "../stage/pose";
-import { aimed, alongLine, cornersOf, onPlane, sheetAxes, shiftOn } from "./sheet";
+import { aimed, alongLine, cornersOf, cutLine, onPlane, ontoSheet, sheetAxes, shiftOn } from "./sheet";
 
 function pose(bearingDeg: number, tiltDeg: number): Pose {
   const { forward: into, up } = along(bearingDeg, tiltDeg);
@@ -65,4 +65,32 @@ test("a ray passes a line closest where both say so", () => {
   const slanted = { origin: new Vector3(0, -10, 0), direction: new Vector3(0, 1, 0.5).normalize() };
   expect(alongLine(slanted, new Vector3(0, 0, 0), new Vector3(0, 0, 1))).toBeCloseTo(5, 9);
   expect(alongLine(ray, new Vector3(3, 0, 0), new Vector3(0, 1, 0))).toBeNull();
+});
+
+test("a drawing is cut in another one along a line through its eye, as wide as it is", () => {
+  const [plan, section] = [pose(0, 90), pose(90, 0)];
+  const line = cutLine(plan, section, 1.5);
+  if (!line) throw new Error("a section is cut in a plan");
+  expect(line.from.distanceTo(line.to)).toBeCloseTo(18, 9);
+  close(line.from.clone().add(line.to).multiplyScalar(0.5), [10, 20, 5]);
+  // It looks east, so it is cut from north to south.
+  for (const end of [line.from, line.to]) expect(end.x).toBeCloseTo(10, 9);
+  close(line.into, [1, 0, 0]);
+  // In the section the plan is cut at its height.
+  const level = cutLine(section, plan, 1.5);
+  expect([level?.from.z, level?.to.z]).toEqual([5, 5]);
+});
+
+test("drawings that look alike are cut nowhere in one another", () => {
+  expect(cutLine(pose(0, 0), pose(0, 0), 1)).toBeNull();
+  expect(cutLine(pose(0, 0), pose(180, 0), 1)).toBeNull();
+});
+
+test("what lies beyond a sheet is brought to its edge along its way, and what is on it stays", () => {
+  const size = { width: 400, height: 300 };
+  expect(ontoSheet({ x: 100, y: 100 }, { x: 0, y: -1 }, size, 10)).toBeCloseTo(0);
+  expect(ontoSheet({ x: 100, y: 450 }, { x: 0, y: -1 }, size, 10)).toBeCloseTo(160);
+  expect(ontoSheet({ x: -50, y: 100 }, { x: 1, y: 0 }, size, 10)).toBeCloseTo(60);
+  // Beside its way it is nowhere on the sheet, and stays.
+  expect(ontoSheet({ x: -50, y: 100 }, { x: 0, y: -1 }, size, 10)).toBeCloseTo(0);
 });

@@ -29,6 +29,43 @@ export function cornersOf(pose: Pose, aspect: number): Vector3[] {
   ).map(([x, y]) => pose.eye.clone().addScaledVector(right, x).addScaledVector(up, y));
 }
 
+/** Drawings that look nearly alike cut one another nowhere that one could see. */
+const SQUARE = 0.2;
+
+/** Where a drawing is cut as another one sees it: a line through its eye, as wide as it is, and the way it looks; or null. */
+export function cutLine(
+  own: Pose,
+  cut: Pose,
+  cutAspect: number,
+): { from: Vector3; to: Vector3; into: Vector3 } | null {
+  const [sheet, other] = [sheetAxes(own), sheetAxes(cut)];
+  const along = new Vector3().crossVectors(sheet.into, other.into);
+  if (along.length() < SQUARE) return null;
+  along.normalize();
+  const reach =
+    Math.abs(along.dot(other.right)) * cut.heightM * cutAspect + Math.abs(along.dot(other.up)) * cut.heightM;
+  return {
+    from: cut.eye.clone().addScaledVector(along, -reach / 2),
+    to: cut.eye.clone().addScaledVector(along, reach / 2),
+    into: other.into,
+  };
+}
+
+/** How far a point goes along a way, in pixels, so that it is on a sheet, so far from its edge; 0 where it is. */
+export function ontoSheet(
+  at: { x: number; y: number },
+  way: { x: number; y: number },
+  size: { width: number; height: number },
+  edgePx: number,
+): number {
+  const by = (p: number, along: number, whole: number) => {
+    const within = Math.max(edgePx, Math.min(whole - edgePx, p));
+    return Math.abs(along) < SQUARE ? 0 : (within - p) / along;
+  };
+  const [x, y] = [by(at.x, way.x, size.width), by(at.y, way.y, size.height)];
+  return Math.abs(x) > Math.abs(y) ? x : y;
+}
+
 const NEAREST_M = 0.05;
 
 /**

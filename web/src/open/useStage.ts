@@ -5,7 +5,7 @@ import type { Boxing } from "../stage/geometry/boxed";
 import type { SnapKind } from "../stage/geometry/snapping";
 import type { Pose } from "../stage/pose";
 import type { Stage } from "../stage/stage";
-import type { Rectangle, ViewKind } from "../stage/view";
+import type { DrawingKind, Rectangle, ViewKind } from "../stage/view";
 import { perProject } from "./perProject";
 
 /** The stage of the open project, and the last thing it said about itself. */
@@ -63,8 +63,8 @@ export interface Open {
   federation: Federation;
   stage: () => Stage | null;
   eye: EyeNews;
-  /** The eye of the drawing beside the stage. */
-  drawn: EyeNews;
+  /** The eyes of the drawings beside the stage. */
+  drawn: Readonly<Record<DrawingKind, EyeNews>>;
   projectId: string;
 }
 

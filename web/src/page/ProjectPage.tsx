@@ -70,7 +70,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
   const stage = useRef<Stage | null>(null);
   const [ready, setReady] = useState(false);
   const eye = useRef(new EyeNews());
-  const drawn = useRef(new EyeNews());
+  const drawn = useRef({ drawing: new EyeNews(), second: new EyeNews() });
   const onReady = useCallback((made: Stage | null) => {
     stage.current = made;
     setReady(made !== null);

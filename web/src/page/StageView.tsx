@@ -82,10 +82,10 @@ export function StageView(props: {
         else if (!add) pick([component]);
         else pick(now.includes(component) ? now.filter((c) => c !== component) : [...now, component]);
         if (component >= 0) useSession.getState().turnTo("component");
-        if (component >= 0 && where === "drawing") bringIn(component);
+        if (component >= 0 && where !== "stage") bringIn(component);
       },
       asked: ({ component, point }, { x, y }, where) => {
-        const view = where === "stage" ? element : stageRef.current?.drawing?.element;
+        const view = where === "stage" ? element : stageRef.current?.drawings[where]?.element;
         if (!view) return;
         const { picked: now, pick } = useSelection.getState();
         if (!now.includes(component)) pick([component]);
@@ -95,9 +95,9 @@ export function StageView(props: {
       },
       entered: ({ component, point }) => enter(component, point),
       moved: (pose, where) => {
-        const shown = where === "stage" ? element : stageRef.current?.drawing?.element;
+        const shown = where === "stage" ? element : stageRef.current?.drawings[where]?.element;
         if (shown) shown.dataset.pose = JSON.stringify(toShape(pose));
-        (where === "stage" ? eye : drawn).tell(pose);
+        (where === "stage" ? eye : drawn[where]).tell(pose);
       },
       streaming: (pending, total, failed) => {
         element.dataset.pending = String(pending);

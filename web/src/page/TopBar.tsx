@@ -26,7 +26,7 @@ export function TopBar() {
   const { fitTo } = useCameraCommands();
   const home = useHome();
   const drawings = useDrawings();
-  const beside = useBeside((s) => s.drawing !== null);
+  const beside = useBeside((s) => s.drawing !== null || s.second !== null);
   const walk = useWalk();
   const mode = useWalkState((s) => s.mode);
   return (

@@ -55,7 +55,7 @@ export function HoverLabel({ where }: { where: ViewKind }) {
   const label = useRef<HTMLElement>(null);
   // Its width is known once it is laid out, with each component's words.
   useLayoutEffect(() => {
-    const view = where === "stage" ? stage()?.main : stage()?.drawing;
+    const view = where === "stage" ? stage()?.main : stage()?.drawings[where];
     if (!label.current || !hoverAt || !view) return;
     const { offsetWidth: width, offsetHeight: height } = label.current;
     const { left, top } = besideCursor(hoverAt, { width, height }, view.size);

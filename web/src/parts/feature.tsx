@@ -2,6 +2,7 @@ import { type ComponentType, createContext, createElement, Fragment, useContext 
 import type { Action } from "../open/action";
 import type { Sheet } from "../open/plan/plan";
 import type { DeskTask } from "../open/session";
+import type { DrawingKind } from "../stage/view";
 
 /** What the key plan tells those who draw on it. */
 export interface OnPlanProps {
@@ -27,7 +28,7 @@ interface Slots {
   /** At the head of the legend. */
   legend: object;
   /** Below a drawing that is open beside the stage. */
-  underDrawing: object;
+  underDrawing: { of: DrawingKind };
   /** Beside the stage. */
   besideStage: object;
   /** Below stage and board, or in their place. */

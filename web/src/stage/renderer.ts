@@ -165,7 +165,7 @@ export class Renderer {
     const { pose } = view.navigation;
     const bounds = this.bounds();
     const radius = bounds.isEmpty() ? 1 : bounds.getSize(haze).length() / 2;
-    if (view.kind === "drawing") haze.set(0, 1, 0);
+    if (view.kind !== "stage") haze.set(0, 1, 0);
     else if (pose.projection === "parallel")
       haze.set(view.camera.current.near, 2 * HAZE_WITHOUT.over * radius, HAZE_WITHOUT.most);
     else {

@@ -20,7 +20,7 @@ import { Renderer } from "./renderer";
 import type { StageEvents } from "./stageEvents";
 import { offerToTests } from "./testHooks";
 import type { Tool } from "./tools/tool";
-import { type Rectangle, View, type ViewKind } from "./view";
+import { type DrawingKind, type Rectangle, View, type ViewKind } from "./view";
 
 const BACK_OFF_M = 2.5;
 /** Farther than one can have backed off. */
@@ -54,10 +54,14 @@ export class Stage {
   private readonly finishing = new Finishing(() => this.ask(this.main));
   /** The stage's own view. */
   readonly main: View;
-  /** The drawing beside it, or null. */
-  drawing: View | null = null;
+  /** The drawings beside it that are open. */
+  readonly drawings: Partial<Record<DrawingKind, View>> = {};
   /** Where the views lie on the canvas, since it was measured last. */
-  private readonly places: Record<ViewKind, Rectangle> = { stage: { ...NOWHERE }, drawing: { ...NOWHERE } };
+  private readonly places: Record<ViewKind, Rectangle> = {
+    stage: { ...NOWHERE },
+    drawing: { ...NOWHERE },
+    second: { ...NOWHERE },
+  };
   private posed = false;
   /** The way the face looks that was clicked last. */
   pickedNormal: Vector3 | null = null;
@@ -164,7 +168,7 @@ export class Stage {
   }
 
   private get views(): readonly View[] {
-    return this.drawing ? [this.main, this.drawing] : [this.main];
+    return [this.main, ...Object.values(this.drawings)];
   }
 
   private grip(view: View, at: Vector2): Gesture | null {
@@ -199,13 +203,14 @@ export class Stage {
   }
 
   /** Show a drawing beside the stage where an element is; the stage takes what is left of it. */
-  openDrawing(element: HTMLElement, pose: Pose): View {
-    this.closeDrawing();
-    this.drawing = this.view("drawing", element, pose);
-    this.drawing.navigation.habits = this.navigation.habits;
+  openDrawing(kind: DrawingKind, element: HTMLElement, pose: Pose): View {
+    this.closeDrawing(kind);
+    const view = this.view(kind, element, pose);
+    view.navigation.habits = this.navigation.habits;
+    this.drawings[kind] = view;
     this.sizes.observe(element);
     this.resize();
-    return this.drawing;
+    return view;
   }
 
   /** How moving feels, in every view. */
@@ -220,16 +225,17 @@ export class Stage {
     for (const view of this.views) view.navigation.askHovered();
   }
 
-  /** Let the drawing go somewhere; what it shows glides there, as on the stage. */
-  goDrawing(pose: Pose, atOnce = false): void {
-    this.drawing?.navigation.go(pose, atOnce || this.frameLoop.slow);
+  /** Let a drawing go somewhere; what it shows glides there, as on the stage. */
+  goDrawing(kind: DrawingKind, pose: Pose, atOnce = false): void {
+    this.drawings[kind]?.navigation.go(pose, atOnce || this.frameLoop.slow);
   }
 
-  closeDrawing(): void {
-    if (!this.drawing) return;
-    this.sizes.unobserve(this.drawing.element);
-    this.drawing.dispose();
-    this.drawing = null;
+  closeDrawing(kind: DrawingKind): void {
+    const view = this.drawings[kind];
+    if (!view) return;
+    this.sizes.unobserve(view.element);
+    view.dispose();
+    delete this.drawings[kind];
     this.resize();
   }
 
@@ -383,11 +389,16 @@ export class Stage {
     if (!clientWidth || !clientHeight) return;
     this.renderer.resize(clientWidth, clientHeight);
     this.places.stage = { x: 0, y: 0, width: clientWidth, height: clientHeight };
-    if (this.drawing) {
-      // The stage has what is left of the drawing.
-      const canvas = this.canvas.getBoundingClientRect();
-      const { left, top, width, height } = this.drawing.element.getBoundingClientRect();
-      this.places.drawing = { x: left - canvas.left, y: top - canvas.top, width: Math.max(1, width), height };
+    const canvas = this.canvas.getBoundingClientRect();
+    for (const view of Object.values(this.drawings)) {
+      // The stage has what is left of the drawings.
+      const { left, top, width, height } = view.element.getBoundingClientRect();
+      this.places[view.kind] = {
+        x: left - canvas.left,
+        y: top - canvas.top,
+        width: Math.max(1, width),
+        height,
+      };
       this.places.stage.width = Math.max(1, left - canvas.left);
     }
     for (const view of this.views) view.follow();

@@ -53,8 +53,12 @@ export interface ViewHost {
   rested(pose: Pose, cause: Cause): void;
 }
 
+/** One of the drawings that may stand beside the stage. */
+export type DrawingKind = "drawing" | "second";
 /** What a view is for: the stage itself, or a drawing beside it that is moved as paper is. */
-export type ViewKind = "stage" | "drawing";
+export type ViewKind = "stage" | DrawingKind;
+/** The drawings that may stand beside the stage, the upper one first. */
+export const DRAWINGS: readonly DrawingKind[] = ["drawing", "second"];
 
 /** A part of the canvas with an eye of its own. */
 export class View {
@@ -135,14 +139,14 @@ export class View {
   follow(): void {
     this.camera.part = this.part;
     this.camera.setAspect(this.part?.aspect ?? this.aspect);
-    this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind === "drawing");
+    this.camera.place(this.navigation.pose, this.host.bounds(), this.beyondM, this.kind !== "stage");
   }
 
   /** The plane at which the view itself is cut open: it is opened, or a drawing whose eye is within it. */
   private get ownPlane(): ClipPlane | null {
     const { pose } = this.navigation;
     const opened = isOpened(pose);
-    if (!opened && !(this.kind === "drawing" && this.camera.current.near === 0)) return null;
+    if (!opened && !(this.kind !== "stage" && this.camera.current.near === 0)) return null;
     const sight = forward(pose);
     const at = pose.eye.clone().addScaledVector(sight, opened ? pose.throughM : 0);
     return clipPlane(sight.negate(), at);

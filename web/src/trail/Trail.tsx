@@ -4,19 +4,27 @@ import Tooltip from "@mui/material/Tooltip";
 import { useEffect, useRef } from "react";
 import { type Place, useTrail } from "../open/trail/trail";
 import { useTrailSteps } from "../open/trail/useTrailKeeper";
-import type { ViewKind } from "../stage/view";
+import type { DrawingKind, ViewKind } from "../stage/view";
 import { face, STRIP, tone } from "../style/theme";
 
 /** How high the pictures are while the strip is closed, and under the cursor. */
 const CLOSED_PX = 20;
 const OPEN_PX = 58;
 
+const SAID: Readonly<Record<ViewKind, { name: string; testId: string }>> = {
+  stage: { name: "Trail", testId: "place" },
+  drawing: { name: "Trail of the drawing", testId: "drawing-place" },
+  second: { name: "Trail of the second drawing", testId: "second-place" },
+};
+
 /** The places the eye has rested, as a strip of pictures to step through; under the cursor, or by key, they stand up. */
 export function Trail({ of = "stage" }: { of?: ViewKind }) {
   const places = useTrail(of, (s) => s.places);
   const at = useTrail(of, (s) => s.at);
   const { goTo, back, forward, first } = useTrailSteps(of);
-  const beside = of === "drawing";
+  const beside = of !== "stage";
+  // The keys go along the trail of the upper one.
+  const keyed = of !== "second";
   const here = useRef<HTMLButtonElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the strip follows the present place
   useEffect(() => {
@@ -25,13 +33,18 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
   return (
     <Box
       component="nav"
-      aria-label={beside ? "Trail of the drawing" : "Trail"}
+      aria-label={SAID[of].name}
       sx={{ display: "flex", gap: 1.25, minWidth: 0, flex: 1, height: "100%", alignItems: "center" }}
     >
       <Box sx={{ flex: "0 0 auto", lineHeight: 1.2 }}>
         <Box sx={{ display: "flex", gap: 1 }}>
-          <Step name="back" keyName={beside ? "{" : "["} off={at <= 0} onClick={back} />
-          <Step name="forward" keyName={beside ? "}" : "]"} off={at >= places.length - 1} onClick={forward} />
+          <Step name="back" keyName={beside ? (keyed ? "{" : "") : "["} off={at <= 0} onClick={back} />
+          <Step
+            name="forward"
+            keyName={beside ? (keyed ? "}" : "") : "]"}
+            off={at >= places.length - 1}
+            onClick={forward}
+          />
         </Box>
         <Button
           variant="text"
@@ -71,7 +84,7 @@ export function Trail({ of = "stage" }: { of?: ViewKind }) {
             <Card
               key={place.id}
               place={place}
-              testId={beside ? "drawing-place" : "place"}
+              testId={SAID[of].testId}
               present={i === at}
               innerRef={i === at ? here : undefined}
               onClick={() => goTo(i)}
@@ -108,20 +121,22 @@ function Step(props: { name: string; keyName: string; off: boolean; onClick: () 
       sx={{ fontSize: 13, gap: 0.5, p: 0, lineHeight: 1.2 }}
     >
       {props.name}
-      <Box
-        component="kbd"
-        sx={{
-          fontFamily: face.figure,
-          fontSize: 12,
-          border: `1px solid ${tone.soft}`,
-          borderRadius: "3px",
-          px: 0.5,
-          lineHeight: "15px",
-          display: "inline-block",
-        }}
-      >
-        {props.keyName}
-      </Box>
+      {props.keyName && (
+        <Box
+          component="kbd"
+          sx={{
+            fontFamily: face.figure,
+            fontSize: 12,
+            border: `1px solid ${tone.soft}`,
+            borderRadius: "3px",
+            px: 0.5,
+            lineHeight: "15px",
+            display: "inline-block",
+          }}
+        >
+          {props.keyName}
+        </Box>
+      )}
     </Button>
   );
 }
@@ -185,7 +200,7 @@ function Card(props: {
   );
 }
 
-/** The places of the drawing's own eye. */
-export function DrawingTrail() {
-  return <Trail of="drawing" />;
+/** The places of a drawing's own eye. */
+export function DrawingTrail({ of }: { of: DrawingKind }) {
+  return <Trail of={of} />;
 }

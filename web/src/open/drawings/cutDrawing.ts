@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import type { Federation } from "../../api/client";
 import { forward, type Pose } from "../../stage/pose";
+import type { DrawingKind } from "../../stage/view";
 import { useCutting, withDragged } from "../cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../cuts/shape";
 import { levelAt } from "../levels";
@@ -38,16 +39,16 @@ export function ontoCut(pose: Pose, cut: Cut, origin_m: readonly number[]): Pose
 }
 
 /** The drawing of a cut goes where the cut is moved to. */
-export function useFollowCut(drawing: Drawing, ready: boolean): void {
+export function useFollowCut(kind: DrawingKind, drawing: Drawing, ready: boolean): void {
   const { stage, federation } = useOpen();
   const cuts = useViewState((s) => s.cuts);
   const dragged = useCutting((s) => s.dragged);
   const id = drawing.kind === "cut" ? drawing.cut : null;
   const cut = id === null ? undefined : withDragged(cuts, dragged).find((each) => each.id === id);
   useEffect(() => {
-    const view = stage()?.drawing;
+    const view = stage()?.drawings[kind];
     if (!ready || !cut || !view) return;
     const pose = ontoCut(view.pose, cut, federation.origin_m);
-    if (pose.eye.distanceTo(view.pose.eye) > 1e-6) stage()?.goDrawing(pose, true);
-  }, [stage, federation, cut, ready]);
+    if (pose.eye.distanceTo(view.pose.eye) > 1e-6) stage()?.goDrawing(kind, pose, true);
+  }, [kind, stage, federation, cut, ready]);
 }

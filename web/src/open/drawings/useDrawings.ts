@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { Vector3 } from "three";
 import type { PoseShape } from "../../api/client";
 import { fromShape, looking, type Pose } from "../../stage/pose";
+import { DRAWINGS, type DrawingKind } from "../../stage/view";
 import { useHabits } from "../habits";
 import { framed } from "../looking/framed";
 import type { Subject } from "../looking/subject";
@@ -16,12 +17,12 @@ import { useOpen } from "../useStage";
 import { type Cut, useViewState } from "../visibility/viewState";
 import { drawingOf, ontoCut } from "./cutDrawing";
 import { type Drawing, elevationsOf, levelOf, lookOf, plansOf, spokenDrawing } from "./drawing";
-import { showDrawing, useBeside } from "./shown";
+import { drawingShown, showDrawing, useBeside } from "./shown";
 
 const ANGLE_DEG = 30;
 
 /** The drawings that can stand beside the stage, and how each comes to be shown. */
-export function useDrawings() {
+export function useDrawings(kind: DrawingKind = "drawing") {
   const { federation, stage, projectId } = useOpen();
   const client = useQueryClient();
   const north = useNorth();
@@ -51,16 +52,16 @@ export function useDrawings() {
     };
     const goTo = (drawing: Drawing, subject: Subject, cause: string, atOnce: boolean) =>
       withErrorNotice(async () => {
-        const view = stage()?.drawing;
+        const view = stage()?.drawings[kind];
         if (!view) return;
         const lens = { projection: "parallel", angleDeg: ANGLE_DEG } as const;
         const look = lookOf(drawing, north);
         const shape = await framed(projectId, federation, subject, look, lens, view.aspect);
         const pose = await cutAt(drawing, shape);
         const now = stage();
-        if (!now?.drawing) return;
-        announce(cause, "drawing");
-        showDrawing(now, drawing, pose, atOnce);
+        if (!now?.drawings[kind]) return;
+        announce(cause, kind);
+        showDrawing(now, kind, drawing, pose, atOnce);
       });
     const whole = (drawing: Drawing): Subject =>
       levelOf(federation, drawing) < 0
@@ -72,8 +73,8 @@ export function useDrawings() {
     };
     /** Open the drawing, or show another one in its place. */
     const show = (drawing: Drawing, atOnce = false) => {
-      if (stage()?.drawing) void goTo(drawing, whole(drawing), spokenDrawing(drawing), atOnce);
-      else open(drawing);
+      if (stage()?.drawings[kind]) void goTo(drawing, whole(drawing), spokenDrawing(drawing), atOnce);
+      else open(kind, drawing);
     };
     return {
       plans,
@@ -89,8 +90,8 @@ export function useDrawings() {
       toggle: () => {
         // A model without storeys still has its sides.
         const first = planHere() ?? (federation.models.length ? elevations[0] : null);
-        if (useBeside.getState().drawing) close();
-        else if (first) open(first);
+        if (DRAWINGS.some((each) => drawingShown(each))) for (const each of DRAWINGS) close(each);
+        else if (first) open("drawing", first);
         else say("There are no plans yet. Plans appear once a model has been read.");
       },
       /** An elevation in the direction in which the stage looks now. */
@@ -114,8 +115,8 @@ export function useDrawings() {
       /** Bring a component that was picked elsewhere into the drawing, at the scale it has. */
       bring: (component: number) => {
         const now = stage();
-        const view = now?.drawing;
-        const shown = useBeside.getState().drawing;
+        const view = now?.drawings[kind];
+        const shown = drawingShown(kind);
         const box = now?.building.boxesOf([component]).get(component);
         const found = find(federation, component);
         if (!now || !view || !shown || !box || !found) return;
@@ -136,9 +137,9 @@ export function useDrawings() {
         shift.addScaledVector(into, -shift.dot(into));
         pose.eye.add(shift);
         pose.target.add(shift);
-        announce(`found: ${found.model.labels[found.at]}`, "drawing");
-        showDrawing(now, drawing, pose);
+        announce(`found: ${found.model.labels[found.at]}`, kind);
+        showDrawing(now, kind, drawing, pose);
       },
     };
-  }, [federation, stage, projectId, client, north, directions, frontDeg, planes]);
+  }, [kind, federation, stage, projectId, client, north, directions, frontDeg, planes]);
 }

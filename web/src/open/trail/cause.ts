@@ -1,7 +1,7 @@
 import type { Cause } from "../../stage/gestures/host";
 import type { ViewKind } from "../../stage/view";
 
-const announced: Record<ViewKind, string> = { stage: "", drawing: "" };
+const announced: Record<ViewKind, string> = { stage: "", drawing: "", second: "" };
 
 /** Say what the next jump of a view is for, so that its Trail can tell. */
 export function announce(cause: string, kind: ViewKind = "stage"): void {

@@ -82,10 +82,11 @@ export function stepped(trail: TrailState, by: number): number | null {
 
 const NONE: OpenTrail = { places: [], at: 0, of: "", openedId: null };
 
-/** The stage has a trail, and the drawing beside it has its own. */
+/** The stage has a trail, and each drawing beside it has its own. */
 export const trails = {
   stage: perProject<OpenTrail>(() => NONE),
   drawing: perProject<OpenTrail>(() => NONE),
+  second: perProject<OpenTrail>(() => NONE),
 } satisfies Record<ViewKind, unknown>;
 
 export function useTrail<T>(kind: ViewKind, select: (trail: OpenTrail) => T): T {

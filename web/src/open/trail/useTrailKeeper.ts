@@ -3,7 +3,7 @@ import type { Federation } from "../../api/client";
 import { usePerson } from "../../api/person";
 import type { Cause } from "../../stage/gestures/host";
 import type { Stage } from "../../stage/stage";
-import type { ViewKind } from "../../stage/view";
+import { DRAWINGS, type ViewKind } from "../../stage/view";
 import { poseOf, toView } from "../document";
 import { drawingShown, showDrawing } from "../drawings/shown";
 import { besideFreest, NOTHING } from "../looking/covered";
@@ -17,10 +17,10 @@ const PICTURE_PX = 160;
 
 /** Keep the place where the eye of a view came to rest. */
 export function keepPlace(stage: Stage, federation: Federation, cause: Cause, kind: ViewKind): void {
-  const view = kind === "stage" ? stage.main : stage.drawing;
+  const view = kind === "stage" ? stage.main : stage.drawings[kind];
   const trail = trails[kind].getState();
   if (!view || !trail.of) return;
-  const drawing = kind === "drawing" ? drawingShown() : null;
+  const drawing = kind === "stage" ? null : drawingShown(kind);
   const told = causeOf(cause, kind);
   const seen = toView(federation, view.seen, useViewState.getState(), useSelection.getState().refs);
   const here = trail.places[trail.at];
@@ -49,7 +49,7 @@ export function useTrailKeeper(): void {
   const origin = useRef(federation.origin_m);
   useEffect(() => {
     void openTrail("stage", projectId, name, origin.current);
-    void openTrail("drawing", projectId, name, origin.current);
+    for (const kind of DRAWINGS) void openTrail(kind, projectId, name, origin.current);
   }, [projectId, name]);
 }
 
@@ -65,13 +65,13 @@ export function useTrailSteps(kind: ViewKind = "stage") {
     announce(place.cause, kind);
     changeTrail(kind, { places: trail.places, at: index });
     if (kind === "stage") view.go(poseOf(place.view, federation.origin_m));
-    else if (place.drawing) showDrawing(view, place.drawing, poseOf(place.view, federation.origin_m));
+    else if (place.drawing) showDrawing(view, kind, place.drawing, poseOf(place.view, federation.origin_m));
   };
   return {
     goTo,
     back: () => {
       const view = stage();
-      const seen = kind === "stage" ? view?.main : view?.drawing;
+      const seen = kind === "stage" ? view?.main : view?.drawings[kind];
       // Who goes back before the eye came to rest leaves a place all the same, and comes to the one before it.
       if (view && seen && !(kind === "stage" && view.navigation.locked)) {
         seen.navigation.arrive();

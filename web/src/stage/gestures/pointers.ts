@@ -36,6 +36,8 @@ export function listen(
     through: event.altKey,
   });
   element.addEventListener("pointerdown", (event) => {
+    // What stands over the view and is dragged itself.
+    if (event.target instanceof Element && event.target.closest("[data-own-drag]")) return;
     // Only a pointer of the system can be captured; the cross that keys move is none.
     if (event.isTrusted) element.setPointerCapture(event.pointerId);
     taker.down(press(event));
