@@ -1,4 +1,4 @@
-"""Fingers on the stage: one turns, two pan and pinch, a tap picks."""
+"""Fingers on the stage: one turns, two pan, pinch and turn, a tap picks, one that rests opens the menu."""
 
 from __future__ import annotations
 
@@ -125,3 +125,26 @@ def test_a_finger_that_rests_opens_the_menu_and_neither_turns_nor_picks_anew(tou
     menu.get_by_role("menuitem", name="Hide").click()
     expect(touched.get_by_test_id("reasons")).to_have_text("1 hidden · 0 faded")
     assert np.allclose(numbers(touched), before)
+
+
+def test_two_fingers_that_go_around_each_other_turn_about_what_is_between_them(touched: Page):
+    point, (x, y) = on_the_front_wall(touched)
+    before = bearing_of(touched)
+    fingers = Fingers(touched)
+    ends = [(x + 50 * np.cos(a), y + 50 * np.sin(a)) for a in np.radians(np.arange(0, 61, 5))]
+    fingers.tell("touchStart", (2 * x - ends[0][0], 2 * y - ends[0][1]), ends[0])
+    for end in ends[1:]:
+        fingers.tell("touchMove", (2 * x - end[0], 2 * y - end[1]), end)
+    fingers.tell("touchEnd")
+    wait_resting(touched)
+    # The first 15 degrees may be meant as a pinch; clockwise on the screen is clockwise of the building.
+    turned = (bearing_of(touched) - before + 540) % 360 - 180
+    assert turned == pytest.approx(-45, abs=8)
+    # Fingers are told of one after the other, so it goes a little up and down between them.
+    assert on_screen(touched, point) == pytest.approx((x, y), abs=25)
+
+
+def bearing_of(page: Page) -> float:
+    pose = pose_of(page)
+    look = np.subtract(pose["target_m"], pose["eye_m"])
+    return float(np.degrees(np.arctan2(look[0], look[1])))

@@ -1,7 +1,7 @@
-import { Vector3 } from "three";
+import { Vector2, Vector3 } from "three";
 import { describe, expect, test } from "vitest";
 import { forward, type Pose } from "../pose";
-import { orbit, shiftOf, tumble, uprighten } from "./moves";
+import { around, beyond, orbit, shiftOf, tumble, uprighten } from "./moves";
 
 function pose(): Pose {
   return {
@@ -100,4 +100,18 @@ test("an anchor goes from under one sight line to under another", () => {
   expect(p.eye.distanceTo(p.target)).toBeCloseTo(reach);
   // Carried across, not nearer.
   expect(p.eye.clone().sub(eye).dot(forward(p))).toBeCloseTo(0);
+});
+
+test("a finger goes around another one clockwise, also across where angles begin anew", () => {
+  const size = { width: 800, height: 400 };
+  const middle = new Vector2(0, 0);
+  // 100 pixels above, right and left of the middle.
+  const [above, right, left] = [new Vector2(0, 0.5), new Vector2(0.25, 0), new Vector2(-0.25, 0)];
+  expect(around(middle, above, right, size)).toBeCloseTo(Math.PI / 2);
+  expect(around(middle, left, above, size)).toBeCloseTo(Math.PI / 2);
+  expect(around(middle, new Vector2(-0.25, 0.01), new Vector2(-0.25, -0.01), size)).toBeCloseTo(-0.04, 3);
+});
+
+test("what is within the least is nothing, and what is beyond counts from there", () => {
+  expect([beyond(0.1, 0.2), beyond(0.5, 0.2), beyond(-0.5, 0.2)]).toEqual([0, 0.3, -0.3]);
 });

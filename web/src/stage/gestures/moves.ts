@@ -1,4 +1,4 @@
-import { Quaternion, Vector3 } from "three";
+import { Quaternion, type Vector2, Vector3 } from "three";
 import { forward, type Pose } from "../pose";
 
 const STEEPEST = Math.PI / 2 - 0.002;
@@ -55,3 +55,19 @@ export function shiftOf(pose: Pose, anchor: Vector3, from: Sight, to: Sight): Ve
   };
   return onPlane(from).sub(onPlane(to));
 }
+
+/** How far a point goes around another one, clockwise in radians, on a view of such a size; points are from -1 to 1, right and up. */
+export function around(
+  middle: Vector2,
+  from: Vector2,
+  to: Vector2,
+  size: { width: number; height: number },
+): number {
+  const angle = (at: Vector2) => Math.atan2((at.y - middle.y) * size.height, (at.x - middle.x) * size.width);
+  const by = angle(from) - angle(to);
+  return Math.atan2(Math.sin(by), Math.cos(by));
+}
+
+/** So much of a value as is beyond a least one, on its side of zero. */
+export const beyond = (value: number, least: number) =>
+  Math.sign(value) * Math.max(0, Math.abs(value) - least);

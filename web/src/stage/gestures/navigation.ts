@@ -8,7 +8,7 @@ import type { Cause, Habits, NavigationHost } from "./host";
 import { type Backed, Inside } from "./inside";
 import { Keyed } from "./keyed";
 import { Looking, Thumb } from "./looking";
-import { uprighten } from "./moves";
+import { around, beyond, uprighten } from "./moves";
 import { Panning } from "./panning";
 import { Turning } from "./turning";
 import { Zooming } from "./zooming";
@@ -16,6 +16,8 @@ import { Zooming } from "./zooming";
 const CLICK_PX = 4;
 /** A finger or pen that rests for so long asks what can be done there. */
 const LONG_MS = 550;
+/** Two fingers that spread or pan go around each other by less than this (15 degrees). */
+const TWIST_RAD = Math.PI / 12;
 const LONGEST_TICK_MS = 100;
 
 /** A button or finger that is down, and what it will have done. */
@@ -43,6 +45,8 @@ export class Navigation implements Hand {
   readonly inside: Inside;
   private readonly zooming: Zooming;
   private drag: Drag | null = null;
+  /** So far two fingers have gone around each other, clockwise. */
+  private twist = 0;
   private lastPivot: Vector3 | null = null;
   /** Where the mouse was seen last over the view; null while it is elsewhere. */
   private pointer: Vector2 | null = null;
@@ -181,6 +185,7 @@ export class Navigation implements Hand {
   down(press: Press): void {
     this.stop();
     if (press.kind === "touch") this.touches.set(press.pointer, press.at);
+    this.twist = 0;
     if (this.keyed && press.kind === "touch" && press.at.x < 0) {
       this.thumb = new Thumb(press.pointer, this, this.keyed.by, press.at);
       return;
@@ -286,7 +291,7 @@ export class Navigation implements Hand {
     this.host.hovered(null);
   }
 
-  /** Two fingers move the view along with their middle, and zoom as they spread. */
+  /** Two fingers move the view along with their middle, zoom as they spread, and turn it as they go around each other. */
   private pinch(pointer: number, at: Vector2): void {
     const before = this.touches.get(pointer);
     const other = [...this.touches].find(([id]) => id !== pointer)?.[1];
@@ -298,7 +303,18 @@ export class Navigation implements Hand {
       this.drag.moved = true;
     }
     this.zooming.bySpread(spread, middle(at));
+    if (this.host.turns) this.twisted(around(other, before, at, this.host.size()));
     this.touches.set(pointer, at);
+  }
+
+  /** Two fingers have gone around each other by an angle: beyond a little the view turns about what is between them. */
+  private twisted(angle: number): void {
+    const before = beyond(this.twist, TWIST_RAD);
+    this.twist += angle;
+    const by = beyond(this.twist, TWIST_RAD) - before;
+    const { width, height } = this.host.size();
+    const to = new Vector2((-by * 2 * height) / (Math.PI * width), 0);
+    if (by) new Turning(this, this.drag?.anchor ?? this.pivot).move(new Vector2(), to, { through: false });
   }
 
   wheel(turn: WheelTurn): void {

@@ -17,7 +17,7 @@ export class Turning implements Gesture {
     this.hand.host.pivotShown(this.pivot);
   }
 
-  move(from: Vector2, to: Vector2, { through }: Press): void {
+  move(from: Vector2, to: Vector2, { through }: Pick<Press, "through">): void {
     const { pose, habits, host } = this.hand;
     const { width, height } = host.size();
     const by = to.clone().sub(from);
