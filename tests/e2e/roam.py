@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import random
 from collections.abc import Callable, Iterator, Sequence
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 from playwright.sync_api import ConsoleMessage, Error, Page, Response, TimeoutError
 
@@ -21,6 +21,10 @@ TYPED = ("fit all", "room", "duct", "wall", "look from", "background", "zzz", "h
 SIZES = ((1080, 680), (900, 600), (1280, 800), (1024, 700))
 NOT_PRESSED = ("change the name", "read again", "remove", "choose files", "cancel", "link", "delete", "full screen")
 """Words, in small letters, of buttons that change what all tests share, or leave the page."""
+
+IN_HAND = "() => window.stairpath.open.tool()"
+CUTS = "() => { const { cuts } = window.stairpath.open.seen(); return cuts.length ? JSON.stringify(cuts) : ''; }"
+RULES = "() => JSON.stringify(window.stairpath.open.seen().rules)"
 
 CONTROLS = """() => [...document.querySelectorAll('button, [role=tab], select, input')].filter((e) => {
   const box = e.getBoundingClientRect();
@@ -83,6 +87,8 @@ class Roamer:
     seed: int
     done: list[str] = field(default_factory=list)
     wrong: list[str] = field(default_factory=list)
+    away: bool = False
+    """Whether the server was out of reach, which the browser writes into the console."""
 
     @contextmanager
     def listening(self) -> Iterator[None]:
@@ -90,7 +96,8 @@ class Roamer:
 
         def console(message: ConsoleMessage) -> None:
             # A refusal (4xx) is an answer; the browser writes each of them into the console.
-            if message.type == "error" and "status of 4" not in message.text:
+            away = self.away and "net::ERR_" in message.text
+            if message.type == "error" and "status of 4" not in message.text and not away:
                 self.wrong.append(f"console: {message.text}")
 
         def failed(error: Error) -> None:
@@ -114,8 +121,21 @@ class Roamer:
         """Do the action that the seed has for a step."""
         chance = random.Random(f"{self.seed}/{step}")
         what: Callable[[random.Random], str] = chance.choices(
-            (self._key, self._button, self._point, self._drag, self._wheel, self._type, self._resize, self._reload),
-            (10, 10, 5, 4, 4, 2, 1, 0.5),
+            (
+                self._key,
+                self._button,
+                self._point,
+                self._drag,
+                self._wheel,
+                self._type,
+                self._resize,
+                self._reload,
+                self._tool_over_a_tab,
+                self._typing_with_a_tool,
+                self._offline,
+                self._resize_in_a_drag,
+            ),
+            (10, 10, 5, 4, 4, 2, 1, 0.5, 1.5, 1.5, 0.7, 0.7),
         )[0]
         self.done.append(what(chance))
 
@@ -179,6 +199,91 @@ class Roamer:
         self.page.reload()
         wait_drawn(self.page)
         return "reload"
+
+    def _press(self, role: Literal["tab", "button"], name: str) -> None:
+        """Press what may be behind something."""
+        with suppress(TimeoutError):
+            self.page.get_by_role(role, name=name, exact=True).first.click(timeout=1500)
+
+    def _in_hand(self, chance: random.Random) -> str:
+        """Take a tool in hand from its desk; its name, empty where none could be taken."""
+        self.page.keyboard.press("Escape")
+        desk, ways = chance.choice((("Markups", "markup-ways"), ("Measures", "measure-ways")))
+        try:
+            self.page.get_by_role("tab", name=desk).click(timeout=1500)
+            buttons = self.page.get_by_test_id(ways).get_by_role("button")
+            buttons.nth(chance.randrange(max(1, buttons.count()))).click(timeout=1500)
+        except TimeoutError:
+            return ""
+        return str(self.page.evaluate(IN_HAND) or "")
+
+    def _tool_over_a_tab(self, chance: random.Random) -> str:
+        """Drag from a cut's tab with another tool in hand: the cut stays."""
+        self.page.keyboard.press("Escape")
+        if not self.page.evaluate(CUTS):
+            self._press("tab", "Cuts")
+            self._press("button", "Cut")
+        tool, before = self._in_hand(chance), self.page.evaluate(CUTS)
+        tab = self.page.get_by_test_id("cut-tab").first
+        box = tab.bounding_box() if tab.count() and tab.is_visible() else None
+        if not tool or not box:
+            return "no tool in hand, or no tab"
+        x, y = box["x"] + 22, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x + 30, y - 40, steps=3)
+        self.page.mouse.up()
+        if self.page.evaluate(CUTS) != before:
+            self.wrong.append(f"a cut moved: with {tool} in hand")
+        return f"{tool} dragged from a cut's tab"
+
+    def _typing_with_a_tool(self, chance: random.Random) -> str:
+        """Type with a tool in hand that takes words, once it was clicked: no letter hides anything or moves the eye."""
+        tool = self._in_hand(chance)
+        if not tool:
+            return "no tool in hand"
+        x, y = self._at(chance)
+        self.page.mouse.click(x, y)
+        before = self.page.evaluate(RULES)
+        self.page.keyboard.type(chance.choice(("hide x", "zoom h", "x", "shown")))
+        if self.page.evaluate(RULES) != before:
+            self.wrong.append(f"letters hid something: with {tool} in hand")
+        self.page.keyboard.press("Escape")
+        self.page.keyboard.press("Escape")
+        return f"typed with {tool} in hand"
+
+    def _offline(self, chance: random.Random) -> str:
+        """Type a name while the server cannot be reached; it is still there when it is back."""
+        self.page.keyboard.press("Escape")
+        self._press("tab", "Viewpoints")
+        name = self.page.get_by_label("Name of the viewpoint")
+        if not name.count():
+            return "no field to type in"
+        self.page.context.set_offline(True)
+        self.away = True
+        try:
+            name.fill("Half a na")
+            x, y = self._at(chance)
+            self.page.mouse.move(x, y)
+            self.page.mouse.wheel(0, -200)
+        finally:
+            self.page.context.set_offline(False)
+        if name.count() and name.input_value() != "Half a na":
+            self.wrong.append("what was typed is lost: the server was away")
+        name.fill("")
+        return "offline and back while typing"
+
+    def _resize_in_a_drag(self, chance: random.Random) -> str:
+        """Give the window another size while a button of the mouse is down."""
+        (x, y), (width, height) = self._at(chance), chance.choice(SIZES)
+        button: Any = chance.choice(("left", "right"))
+        self.page.mouse.move(x, y)
+        self.page.mouse.down(button=button)
+        self.page.mouse.move(x + 20, y + 10, steps=2)
+        self.page.set_viewport_size({"width": width, "height": height})
+        self.page.mouse.move(x + 40, y + 20, steps=2)
+        self.page.mouse.up(button=button)
+        return f"window {width}x{height} in a {button} drag"
 
     def check(self) -> None:
         """Raise WrongError with what was done where something is not as it must be."""
