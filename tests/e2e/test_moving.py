@@ -80,7 +80,7 @@ def test_the_wheel_does_not_pass_a_wall(opened: Page):
     x, y = middle(opened)
     opened.mouse.move(x, y)
     point = under_cursor(opened, x, y)
-    for _ in range(12):
+    for _ in range(8):
         opened.mouse.wheel(0, -600)
         wait_resting(opened)
     eye = np.array(pose_of(opened)["eye_m"])
