@@ -60,13 +60,16 @@ def look_around(page: Page, keep: Callable[[str], None]) -> None:
 
 
 def two_ways(page: Page, keep: Callable[[str], None]) -> None:
-    """Put a plan beside the stage."""
+    """Put a plan and an elevation beside the stage."""
     page.keyboard.press("b")
-    page.get_by_label("Drawing beside the stage").select_option(label="Plan Level 01")
-    page.get_by_test_id("drawing-place").filter(has_text="Plan Level 01").wait_for()
+    page.get_by_label("Drawing beside the stage", exact=True).select_option(label="Plan Level 02")
+    page.get_by_test_id("drawing-place").filter(has_text="Plan Level 02").wait_for()
+    page.get_by_role("button", name="Second drawing").click()
+    page.get_by_test_id("second-place").first.wait_for()
     page.mouse.move(1100, 700)
     keep("plan-beside")
-    page.get_by_role("button", name="Close", exact=True).click()
+    page.keyboard.press("b")
+    page.get_by_test_id("beside").wait_for(state="detached")
 
 
 def choose(page: Page, label: str, room: str) -> None:
