@@ -19,7 +19,7 @@ export function History(props: {
 }) {
   const [open, setOpen] = useState(false);
   return (
-    <Box sx={{ mt: 1.5 }}>
+    <Box sx={{ mt: 0.5, width: "100%" }}>
       <Button variant="text" sx={{ ml: 0 }} aria-expanded={open} onClick={() => setOpen(!open)}>
         {open ? "Hide history" : "History"}
       </Button>
