@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Annotated
 from urllib.parse import unquote
 
@@ -18,8 +19,9 @@ _VERSIONED = ("topic_id", "viewpoint_id", "meeting_id", "point_id", "folder_id",
 """What in an address names a thing that has versions."""
 
 
-def _thing(request: Request) -> str | None:
-    return next((request.path_params[key] for key in _VERSIONED if key in request.path_params), None)
+def _thing(request: Request) -> str:
+    thing: str = next(request.path_params[key] for key in _VERSIONED if key in request.path_params)
+    return thing
 
 
 def _versions(if_match: str | None) -> frozenset[int] | None:
@@ -33,27 +35,30 @@ def _tag(response: Response, version: int) -> None:
     response.headers["ETag"] = f'"{version}"'
 
 
-def who_asks(
-    request: Request,
-    response: Response,
-    x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "",
-    if_match: Annotated[str | None, Header(description="The version that is to be changed, as its ETag was")] = None,
-) -> Who:
-    """The name in the request, and what it is about; until people sign in a name is believed."""
-    name = unquote(x_author).replace("\0", "")[:_LONGEST_NAME]
-    thing = _thing(request)
-    if thing is None:
-        return Who(name)
-    return Who(name, Target(thing, _versions(if_match), lambda version: _tag(response, version)))
+def who_asks(x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
+    """The name in the request; until people sign in a name is believed."""
+    return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
 
 
 Asker = Annotated[Who, Depends(who_asks)]
 
 
+def who_edits(
+    who: Asker,
+    request: Request,
+    response: Response,
+    if_match: Annotated[str | None, Header(description="The version that is to be changed, as its ETag was")] = None,
+) -> Who:
+    """Who changes a thing that has versions, and which of them; the answer says the version that it has then."""
+    target = Target(_thing(request), _versions(if_match), lambda version: _tag(response, version))
+    return replace(who, target=target)
+
+
+Editor = Annotated[Who, Depends(who_edits)]
+
+
 def _tagged(request: Request, response: Response) -> None:
-    thing = _thing(request)
-    if thing is not None:
-        _tag(response, version_of(thing))
+    _tag(response, version_of(_thing(request)))
 
 
 TAGGED = Depends(_tagged)

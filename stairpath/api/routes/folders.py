@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import Asker, Editor
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import FOLDER
@@ -27,31 +27,31 @@ def make_folder(who: Asker, project_id: str, wish: schemas.NewFolder) -> schemas
 
 
 @router.put("/folders/{folder_id}/name")
-def rename_folder(who: Asker, folder_id: str, wish: schemas.NewName) -> schemas.Folder:
+def rename_folder(who: Editor, folder_id: str, wish: schemas.NewName) -> schemas.Folder:
     """Give a folder another name."""
     return schemas.Folder.model_validate(folders.rename(who, folder_id, wish.name))
 
 
 @router.put("/folders/{folder_id}/place", status_code=204)
-def order_folder(who: Asker, folder_id: str, wish: schemas.Before) -> None:
+def order_folder(who: Editor, folder_id: str, wish: schemas.Before) -> None:
     """Put a folder before another one, or last."""
     folders.put_before(who, folder_id, wish.before)
 
 
 @router.put("/folders/{folder_id}/within")
-def put_folder_into(who: Asker, folder_id: str, wish: schemas.Within) -> schemas.Folder:
+def put_folder_into(who: Editor, folder_id: str, wish: schemas.Within) -> schemas.Folder:
     """Put a folder into another one, or out of any."""
     return schemas.Folder.model_validate(folders.put_into(who, folder_id, wish.within))
 
 
 @router.delete("/folders/{folder_id}", status_code=204)
-def delete_folder(who: Asker, folder_id: str) -> None:
+def delete_folder(who: Editor, folder_id: str) -> None:
     """Delete a folder; it can be restored, with what is in it."""
     deleting.delete(who, FOLDER, folder_id)
 
 
 @router.post("/folders/{folder_id}/restore")
-def restore_folder(who: Asker, folder_id: str) -> schemas.Folder:
+def restore_folder(who: Editor, folder_id: str) -> schemas.Folder:
     """Bring back a deleted folder."""
     return schemas.Folder.model_validate(deleting.restore(who, FOLDER, folder_id))
 

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import TAGGED, Asker
+from stairpath.api.http.caller import TAGGED, Asker, Editor
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.history import history_shape
@@ -44,7 +44,7 @@ def get_meeting(meeting_id: str) -> schemas.MeetingTold:
 
 
 @router.patch("/meetings/{meeting_id}")
-def change_meeting(who: Asker, meeting_id: str, wish: MeetingRequest) -> schemas.Meeting:
+def change_meeting(who: Editor, meeting_id: str, wish: MeetingRequest) -> schemas.Meeting:
     """Change a meeting: who is there, what is dealt with in which order, whether it has ended."""
     return schemas.Meeting.model_validate(meetings.change(who, meeting_id, wish))
 
@@ -56,26 +56,26 @@ def get_meeting_history(meeting_id: str) -> list[schemas.ChangeMade]:
 
 
 @router.delete("/meetings/{meeting_id}", status_code=204)
-def delete_meeting(who: Asker, meeting_id: str) -> None:
+def delete_meeting(who: Editor, meeting_id: str) -> None:
     """Delete a meeting; it can be brought back."""
     deleting.delete(who, MEETING, meeting_id)
 
 
 @router.post("/meetings/{meeting_id}/restore", status_code=204)
-def restore_meeting(who: Asker, meeting_id: str) -> None:
+def restore_meeting(who: Editor, meeting_id: str) -> None:
     """Bring back a deleted meeting."""
     deleting.restore(who, MEETING, meeting_id)
 
 
 @router.post("/meetings/{meeting_id}/points", status_code=201)
-def note_point(who: Asker, meeting_id: str, wish: schemas.NewPoint) -> schemas.MeetingPoint:
+def note_point(who: Editor, meeting_id: str, wish: schemas.NewPoint) -> schemas.MeetingPoint:
     """Note something against a topic."""
     point = meetings.point(wish.text, wish.decision, wish.who, wish.until)
     return schemas.MeetingPoint.model_validate(meetings.note(who, meeting_id, wish.topic, point, wish.view))
 
 
 @router.patch("/meeting-points/{point_id}")
-def correct_point(who: Asker, point_id: str, wish: schemas.PointRequest) -> schemas.MeetingPoint:
+def correct_point(who: Editor, point_id: str, wish: schemas.PointRequest) -> schemas.MeetingPoint:
     """Correct something that was noted."""
     given = wish.model_dump(exclude_unset=True)
     # Only a day may be taken away.
@@ -84,13 +84,13 @@ def correct_point(who: Asker, point_id: str, wish: schemas.PointRequest) -> sche
 
 
 @router.delete("/meeting-points/{point_id}", status_code=204)
-def take_point_away(who: Asker, point_id: str) -> None:
+def take_point_away(who: Editor, point_id: str) -> None:
     """Take away something that was noted; it can be brought back."""
     meetings.take_away(who, point_id)
 
 
 @router.post("/meeting-points/{point_id}/restore", status_code=204)
-def bring_point_back(who: Asker, point_id: str) -> None:
+def bring_point_back(who: Editor, point_id: str) -> None:
     """Bring back something that was noted and taken away."""
     meetings.take_away(who, point_id, back=True)
 

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import Editor
 from stairpath.api.http.downloads import How, named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.routes.topics import topic_shape
@@ -21,13 +21,13 @@ _KINDS = {"pdf": "application/pdf", "eml": "message/rfc822"}
 
 
 @router.put("/topics/{topic_id}/question")
-def ask_question(who: Asker, topic_id: str, wish: schemas.NewQuestion) -> schemas.Topic:
+def ask_question(who: Editor, topic_id: str, wish: schemas.NewQuestion) -> schemas.Topic:
     """Ask a designer something about a topic."""
     return topic_shape(questions.ask(who, topic_id, wish.to, wish.text))
 
 
 @router.put("/topics/{topic_id}/answer")
-def note_answer(who: Asker, topic_id: str, wish: schemas.NewAnswer) -> schemas.Topic:
+def note_answer(who: Editor, topic_id: str, wish: schemas.NewAnswer) -> schemas.Topic:
     """Note the answer to what was asked of a topic."""
     return topic_shape(questions.answer(who, topic_id, wish.text, wish.by, wish.on))
 

@@ -7,7 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import Asker
+from stairpath.api.http.caller import Asker, Editor
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
 from stairpath.core.register.scale import Scale
@@ -125,18 +125,18 @@ def keep_set(who: Asker, project_id: str, wish: schemas.SetRequest) -> schemas.C
 
 
 @router.put("/sets/{set_id}")
-def change_set(who: Asker, set_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
+def change_set(who: Editor, set_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
     """Give a set another name or other conditions."""
     return _shape(sets.change(who, set_id, wish.name, wish.conditions, _layout(wish)))
 
 
 @router.delete("/sets/{set_id}", status_code=204)
-def delete_set(who: Asker, set_id: str) -> None:
+def delete_set(who: Editor, set_id: str) -> None:
     """Delete a set; it can be brought back."""
     deleting.delete(who, SET, set_id)
 
 
 @router.post("/sets/{set_id}/restore")
-def restore_set(who: Asker, set_id: str) -> schemas.ComponentSet:
+def restore_set(who: Editor, set_id: str) -> schemas.ComponentSet:
     """Bring back a deleted set."""
     return _shape(deleting.restore(who, SET, set_id))

@@ -13,7 +13,7 @@ from fastapi.responses import FileResponse, Response
 from starlette.background import BackgroundTask
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import TAGGED, Asker
+from stairpath.api.http.caller import TAGGED, Asker, Editor
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
@@ -132,7 +132,7 @@ def get_topic(topic_id: str) -> schemas.TopicTold:
 
 
 @router.patch("/topics/{topic_id}")
-def change_topic(who: Asker, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
+def change_topic(who: Editor, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
     """Change what is said of a topic, or its views."""
     return topic_shape(topics.change(who, topic_id, _wish(wish)))
 
@@ -152,25 +152,25 @@ def _wish(wish: schemas.TopicRequest) -> topics.TopicWish:
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)
-def look_at_topic(who: Asker, topic_id: str) -> None:
+def look_at_topic(who: Editor, topic_id: str) -> None:
     """Note that one has seen a topic as it is."""
     topics.look_at(who, topic_id)
 
 
 @router.post("/topics/{topic_id}/comments", status_code=201)
-def write_comment(who: Asker, topic_id: str, wish: schemas.NewComment) -> schemas.TopicNote:
+def write_comment(who: Editor, topic_id: str, wish: schemas.NewComment) -> schemas.TopicNote:
     """Write of a topic."""
     return _note(topics.write(who, topic_id, wish.text, wish.view))
 
 
 @router.delete("/topics/{topic_id}", status_code=204)
-def delete_topic(who: Asker, topic_id: str) -> None:
+def delete_topic(who: Editor, topic_id: str) -> None:
     """Delete a topic; it can be brought back."""
     deleting.delete(who, TOPIC, topic_id)
 
 
 @router.post("/topics/{topic_id}/restore")
-def restore_topic(who: Asker, topic_id: str) -> schemas.Topic:
+def restore_topic(who: Editor, topic_id: str) -> schemas.Topic:
     """Bring back a deleted topic."""
     return topic_shape(topics.bring_back(who, topic_id))
 

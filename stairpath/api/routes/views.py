@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from fastapi import APIRouter
 
 from stairpath.api import schemas
-from stairpath.api.http.caller import TAGGED, Asker
+from stairpath.api.http.caller import TAGGED, Asker, Editor
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.history import history_shape
 from stairpath.core.exchange.pictures import NotAPictureError, checked, size_of
@@ -97,19 +97,19 @@ def get_viewpoint(viewpoint_id: str) -> schemas.Viewpoint:
 
 
 @router.put("/viewpoints/{viewpoint_id}/name")
-def rename_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.NewName) -> schemas.Viewpoint:
+def rename_viewpoint(who: Editor, viewpoint_id: str, wish: schemas.NewName) -> schemas.Viewpoint:
     """Give a viewpoint another name."""
     return _shape(viewpoints.rename(who, viewpoint_id, wish.name))
 
 
 @router.delete("/viewpoints/{viewpoint_id}", status_code=204)
-def delete_viewpoint(who: Asker, viewpoint_id: str) -> None:
+def delete_viewpoint(who: Editor, viewpoint_id: str) -> None:
     """Delete a viewpoint; it can be restored."""
     deleting.delete(who, VIEWPOINT, viewpoint_id)
 
 
 @router.post("/viewpoints/{viewpoint_id}/restore")
-def restore_viewpoint(who: Asker, viewpoint_id: str) -> schemas.Viewpoint:
+def restore_viewpoint(who: Editor, viewpoint_id: str) -> schemas.Viewpoint:
     """Bring back a deleted viewpoint."""
     return _shape(deleting.restore(who, VIEWPOINT, viewpoint_id))
 
@@ -121,7 +121,7 @@ def tell_changes(viewpoint_id: str, wish: View) -> list[str]:
 
 
 @router.put("/viewpoints/{viewpoint_id}/view")
-def keep_over_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.ViewToKeep) -> schemas.Viewpoint:
+def keep_over_viewpoint(who: Editor, viewpoint_id: str, wish: schemas.ViewToKeep) -> schemas.Viewpoint:
     """Keep a view over one that was kept; it can be taken back."""
     return _shape(viewpoints.keep_over(who, viewpoint_id, _picture(wish.picture_png), wish.view))
 
@@ -139,19 +139,19 @@ def list_earlier_views(viewpoint_id: str) -> list[schemas.EarlierView]:
 
 
 @router.post("/viewpoints/{viewpoint_id}/earlier/{earlier_id}")
-def become_earlier_view(who: Asker, viewpoint_id: str, earlier_id: str) -> schemas.Viewpoint:
+def become_earlier_view(who: Editor, viewpoint_id: str, earlier_id: str) -> schemas.Viewpoint:
     """Make a viewpoint what it was earlier; what it is now is kept as well."""
     return _shape(viewpoints.become_earlier(who, viewpoint_id, earlier_id))
 
 
 @router.post("/viewpoints/{viewpoint_id}/take-back")
-def take_viewpoint_back(who: Asker, viewpoint_id: str) -> schemas.Viewpoint:
+def take_viewpoint_back(who: Editor, viewpoint_id: str) -> schemas.Viewpoint:
     """Bring back what a viewpoint was before the last view was kept over it."""
     return _shape(viewpoints.take_back(who, viewpoint_id))
 
 
 @router.put("/viewpoints/{viewpoint_id}/picture")
-def reframe_viewpoint(who: Asker, viewpoint_id: str, wish: schemas.Reframed) -> schemas.Viewpoint:
+def reframe_viewpoint(who: Editor, viewpoint_id: str, wish: schemas.Reframed) -> schemas.Viewpoint:
     """Give a viewpoint another picture of what it sees, widened or trimmed."""
     return _shape(viewpoints.reframe(who, viewpoint_id, _picture(wish.picture_png), wish.frame))
 

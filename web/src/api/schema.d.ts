@@ -6730,8 +6730,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6860,8 +6858,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -6986,8 +6982,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7110,8 +7104,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7366,8 +7358,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -7615,8 +7605,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -8106,8 +8094,6 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -8236,8 +8222,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8360,8 +8344,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8484,8 +8466,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8608,8 +8588,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8732,8 +8710,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8856,8 +8832,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -8984,8 +8958,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -9112,8 +9084,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 model_id: string;
@@ -11209,8 +11179,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -11460,8 +11428,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -11584,8 +11550,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -11829,10 +11793,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -11953,10 +11917,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -12083,10 +12047,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -12334,10 +12298,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -12706,10 +12670,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -12833,10 +12797,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -12959,10 +12923,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 viewpoint_id: string;
@@ -13333,8 +13297,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -13461,10 +13423,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 folder_id: string;
@@ -13591,10 +13553,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 folder_id: string;
@@ -13719,10 +13681,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 folder_id: string;
@@ -13849,10 +13811,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 folder_id: string;
@@ -13973,10 +13935,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 folder_id: string;
@@ -14101,8 +14063,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -14476,8 +14436,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -15466,8 +15424,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -15594,10 +15550,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 set_id: string;
@@ -15724,10 +15680,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 set_id: string;
@@ -15848,10 +15804,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 set_id: string;
@@ -16599,8 +16555,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -16729,8 +16683,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -16859,8 +16811,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -16983,8 +16933,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -17111,8 +17059,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -17235,8 +17181,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 task_id: string;
@@ -18592,8 +18536,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -19589,8 +19531,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 route_id: string;
@@ -19713,8 +19653,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 route_id: string;
@@ -20608,8 +20546,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -20857,10 +20793,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 meeting_id: string;
@@ -20981,10 +20917,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 meeting_id: string;
@@ -21232,10 +21168,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 meeting_id: string;
@@ -21356,10 +21292,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 meeting_id: string;
@@ -21486,10 +21422,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 point_id: string;
@@ -21610,10 +21546,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 point_id: string;
@@ -21740,10 +21676,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 point_id: string;
@@ -22114,10 +22050,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -22244,10 +22180,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -22497,8 +22433,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -22748,8 +22682,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -22874,8 +22806,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -23123,10 +23053,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -23247,10 +23177,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -23379,8 +23309,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -23507,10 +23435,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -23631,10 +23559,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -23761,10 +23689,10 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who asks, percent-encoded */
-                "x-author"?: string;
                 /** @description The version that is to be changed, as its ETag was */
                 "if-match"?: string | null;
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
             };
             path: {
                 topic_id: string;
@@ -23893,8 +23821,6 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 project_id: string;
@@ -24636,8 +24562,6 @@ export interface operations {
                 "x-file-name": string;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 topic_id: string;
@@ -24887,8 +24811,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 file_id: string;
@@ -25011,8 +24933,6 @@ export interface operations {
             header?: {
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
             };
             path: {
                 file_id: string;
