@@ -1,4 +1,4 @@
-"""The history of what people edit: noted by itself whenever a row of theirs is changed, whoever changes it and where.
+"""The history of what people edit: noted by itself each time that one of their rows is changed, by a person, an import or a job.
 
 A session that knows who works (``session.info["author"]``) writes one entry for each row that a flush changes. The
 number of the last entry of a thing is its version.

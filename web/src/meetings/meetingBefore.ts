@@ -37,7 +37,7 @@ export function changesBack(before: Meeting, wish: Wish): Wish[] {
   if (wish.next) out.next = { on: next_on, at: next_time };
   if (wish.ended != null) out.ended = before.ended_at !== null;
   if (wish.topics) out.topics = back(topics, wish.topics);
-  // Who is present is not absent: whoever came onto one list left the other.
+  // Nobody is present and absent: who came onto one list left the other.
   const moved = [...(wish.present?.add ?? []), ...(wish.absent?.add ?? [])];
   if (wish.present || wish.absent) {
     const again = (list: readonly string[]) => moved.filter((name) => list.includes(name));

@@ -4,7 +4,7 @@ import { EYE_HEIGHT_M } from "../api/constants";
 import type { InFull } from "../stage/finishing";
 import type { Habits } from "../stage/gestures/host";
 import { tone } from "../style/tone";
-import type { Lettering } from "./lettering";
+import type { Lettering } from "./letterSizes";
 import type { Units } from "./unitNames";
 
 /** What the stage stands in front of. */

@@ -4,7 +4,7 @@ import NativeSelect from "@mui/material/NativeSelect";
 import Radio from "@mui/material/Radio";
 import RadioGroup from "@mui/material/RadioGroup";
 import { useHabits } from "../open/habits";
-import { LETTERINGS } from "../open/lettering";
+import { LETTERINGS } from "../open/letterSizes";
 import { UNIT_NAMES, UNITS } from "../open/unitNames";
 import { spokenLength } from "../open/units";
 import { PanelHeading } from "../parts/Panel";

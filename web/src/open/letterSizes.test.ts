@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { letteringFor, nextLettering } from "./lettering";
+import { letteringFor, nextLettering } from "./letterSizes";
 
 test("letters are as usual up to a usual window, and follow a larger one", () => {
   expect([letteringFor(1280, 800), letteringFor(1920, 1080), letteringFor(2560, 1080)]).toEqual([1, 1, 1]);
