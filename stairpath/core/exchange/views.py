@@ -1,7 +1,7 @@
 """A view document as the open format has it, and back.
 
 The format shows, hides, selects and colours components, cuts by planes, and has lines and pictures in space; what a view
-says beyond that goes beside it (see ``carried``).
+says beyond that goes beside it (see ``extension``).
 """
 
 from __future__ import annotations

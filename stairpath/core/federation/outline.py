@@ -1,4 +1,4 @@
-"""What federating needs to know of a model: its frame and its components' whereabouts."""
+"""What federating needs to know of a model: its frame, and where its components are."""
 
 from __future__ import annotations
 

@@ -89,15 +89,15 @@ def component_boxes(act: UnitOfWork, project_id: str) -> ComponentBoxes:
     return ComponentBoxes(traits, np.concatenate(parts) if parts else np.zeros((0, 2, 3)))
 
 
-def place_of(grounds: ComponentBoxes, views: Sequence[View]) -> Place:
+def place_of(boxes: ComponentBoxes, views: Sequence[View]) -> Place:
     """Where something is that has these views: by what the first of them has picked that picks anything."""
     for view in views:
-        numbers = grounds.numbers(view)
+        numbers = boxes.numbers(view)
         if numbers:
-            column = grounds.traits.columns["discipline"]
+            column = boxes.traits.columns["discipline"]
             codes = [column.values[int(column.value[n])] for n in numbers]
             return Place(
-                concerned(codes, CODES), grounds.value("level", numbers), grounds.value("room", numbers),
-                grounds.middle(numbers),
+                concerned(codes, CODES), boxes.value("level", numbers), boxes.value("room", numbers),
+                boxes.middle(numbers),
             )  # fmt: skip
     return Place(at_m=views[0].eye.target_m) if views else Place()

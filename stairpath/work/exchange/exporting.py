@@ -37,11 +37,11 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
         rows = _chosen(look, project.id, ids)
         if len(rows) < len(set(ids)):
             raise WrongError("One of the topics is not there any more. Choose again.")
-        grounds, rules = component_boxes(look, project.id), rules_of(project)
+        boxes, rules = component_boxes(look, project.id), rules_of(project)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
         with writing(path, version, project.name, project.id, [each.name for each in rules.statuses.all]) as into:
             for row in rows:
-                into.put(_topic(look, row, called(row, rules), grounds, files))
+                into.put(_topic(look, row, called(row, rules), boxes, files))
     return project.name
 
 
@@ -52,30 +52,30 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
         rows = {row.id: row for row in kept.viewpoints(look.session, project.id)}
         if not ids or any(key not in rows for key in ids):
             raise WrongError("One of the viewpoints was deleted. Choose again.")
-        grounds = component_boxes(look, project.id)
+        boxes = component_boxes(look, project.id)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
         statuses = rules_of(project).statuses
         with writing(path, version, project.name, project.id, [each.name for each in statuses.all]) as into:
             for key in dict.fromkeys(ids):
                 row = rows[key]
                 guid, said = guid_of(f"{row.guid} viewpoint"), TopicFields(row.name, status=statuses.first)
-                carried = Extension(said, views={row.guid: row.view}, names={row.guid: row.name})
+                extension = Extension(said, views={row.guid: row.view}, names={row.guid: row.name})
                 into.put(
                     bcf_topic.Topic(
                         guid=guid, title=row.name, created_by=row.author, created_at=row.created_at, status=statuses.first,
-                        documents=(document_of(guid, carried),), files=files, viewpoints=(_viewpoint(look, row, grounds),),
+                        documents=(document_of(guid, extension),), files=files, viewpoints=(_viewpoint(look, row, boxes),),
                     )
                 )  # fmt: skip
     return project.name
 
 
-def _viewpoint(look: UnitOfWork, row: Viewpoint, grounds: ComponentBoxes) -> bcf_topic.Viewpoint:
+def _viewpoint(look: UnitOfWork, row: Viewpoint, boxes: ComponentBoxes) -> bcf_topic.Viewpoint:
     picture = None if row.undrawn else blobs.data_of(look.session, row.large or row.picture)
-    return exchanged(row.view, row.guid, grounds.traits, picture, lambda sha: blobs.data_of(look.session, sha))
+    return exchanged(row.view, row.guid, boxes.traits, picture, lambda sha: blobs.data_of(look.session, sha))
 
 
 def _topic(
-    look: UnitOfWork, row: Topic, reference: str, grounds: ComponentBoxes, models: tuple[bcf_topic.ModelFile, ...]
+    look: UnitOfWork, row: Topic, reference: str, boxes: ComponentBoxes, models: tuple[bcf_topic.ModelFile, ...]
 ) -> bcf_topic.Topic:
     found = [kept.viewpoint_by_id(look.session, view) for view in row.views]
     notes = [note for note in topics.notes(look.session, row.id) if note.text or note.view]
@@ -86,7 +86,7 @@ def _topic(
             if view is not None:
                 listed[view.id] = view
     said = row.said
-    carried = Extension(
+    extension = Extension(
         said, reference, tuple(row.disciplines), {v.guid: v.view for v in listed.values()},
         {v.guid: v.name for v in listed.values()},
     )  # fmt: skip
@@ -100,7 +100,7 @@ def _topic(
         )
         for each in topics.files(look.session, row.id)
     ]
-    documents.append(document_of(row.guid, carried))
+    documents.append(document_of(row.guid, extension))
     return bcf_topic.Topic(
         guid=row.guid, title=said.title, created_by=row.author, created_at=row.created_at,
         description=said.description, kind=said.kind, status=said.status, priority=said.priority,
@@ -112,7 +112,7 @@ def _topic(
             bcf_topic.Comment(note.guid, note.author, note.at, note.text, listed[note.view].guid if note.view in listed else None)
             for note in notes
         ),
-        viewpoints=tuple(_viewpoint(look, view, grounds) for view in listed.values()),
+        viewpoints=tuple(_viewpoint(look, view, boxes) for view in listed.values()),
     )  # fmt: skip
 
 

@@ -32,7 +32,7 @@ class Extension:
     names: Mapping[str, str] = field(default_factory=dict)
 
 
-_CARRIED: TypeAdapter[Extension] = TypeAdapter(Extension)
+_EXTENSION: TypeAdapter[Extension] = TypeAdapter(Extension)
 
 
 def extension_of(topic: Topic) -> Extension | None:
@@ -42,7 +42,7 @@ def extension_of(topic: Topic) -> Extension | None:
     if held is None or held.data is None or b"\\u0000" in held.data:
         return None
     try:
-        found = _CARRIED.validate_json(held.data)
+        found = _EXTENSION.validate_json(held.data)
         if found.said.due is not None:
             kept_day(found.said.due)
     except (ValidationError, NotADayError):
@@ -50,9 +50,9 @@ def extension_of(topic: Topic) -> Extension | None:
     return found
 
 
-def document_of(guid: str, carried: Extension) -> Document:
+def document_of(guid: str, extension: Extension) -> Document:
     """The document that goes with a topic."""
-    return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _CARRIED.dump_json(carried))
+    return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _EXTENSION.dump_json(extension))
 
 
 def keep_bitmaps(act: UnitOfWork, bitmaps: Sequence[Bitmap], trouble: Callable[[str], None]) -> tuple[HungPicture, ...]:

@@ -91,9 +91,9 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes], preview:
 class _Taking:
     """One file that is taken in."""
 
-    def __init__(self, project_id: str, who: Who, wish: TopicsIn, grounds: ComponentBoxes) -> None:
-        self.project_id, self.who, self.wish, self.grounds = project_id, who, wish, grounds
-        self.known = grounds.known()
+    def __init__(self, project_id: str, who: Who, wish: TopicsIn, boxes: ComponentBoxes) -> None:
+        self.project_id, self.who, self.wish, self.boxes = project_id, who, wish, boxes
+        self.known = boxes.known()
         self.report = TopicsReport()
         self.sights: list[Sight] = []
         self._untold, self._told_at = False, 0.0
@@ -112,7 +112,7 @@ class _Taking:
     def take_all(self, these: Sequence[bcf_topic.Topic]) -> None:
         """Take in some topics, kept all or none."""
         with unit_of_work(self.who) as act:
-            # Taken in again it would change nothing, and the last deed of the task waits for all of them.
+            # Taken in again it would change nothing, and the last step of the task waits for all of them.
             without_waiting(act.session)
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
@@ -230,7 +230,7 @@ class _Taking:
     ) -> Topic:
         number, variant = self._number(beside, topic.reference)
         said = said_in(topic, rules_of(act.project(self.project_id)).statuses)
-        place = place_of(self.grounds, [row.view for row in views.values()])
+        place = place_of(self.boxes, [row.view for row in views.values()])
         row = Topic(
             id=new_id(), project_id=self.project_id, guid=guid_of(topic.guid), number=number, variant=variant, said=said,
             disciplines=list(_quoted(beside, topic.reference) or place.disciplines),
@@ -358,14 +358,14 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
         wish, who, version = row.wish, Who(row.author), project.version
         words = rules_of(project).words.joined(wish.words)
         previewing = Previewing(look, project, words) if wish.preview else None
-        grounds = None if wish.preview else component_boxes(look, project.id)
+        boxes = None if wish.preview else component_boxes(look, project.id)
     if previewing is not None:
         told = asdict(_preview(wish, previewing, report))
         keep_results(task_id, asked, version, {PREVIEW: _json(told)}, "Not imported yet.")
-    if grounds is None:
+    if boxes is None:
         return
     remember_words(who, project.id, wish.words)
-    made = _import(wish, words, _Taking(project.id, who, wish, grounds), report)
+    made = _import(wish, words, _Taking(project.id, who, wish, boxes), report)
     parts = Counter({"new": made.new, "changed": made.changed, "unchanged": made.same})
     said = ", ".join(f"{count} {what}" for what, count in parts.items() if count) or "nothing in it"
     keep_results(task_id, asked, version, {REPORT: _json(asdict(made))}, said)
