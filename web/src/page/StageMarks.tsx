@@ -52,7 +52,7 @@ function StageMarks() {
       {tool && <Mark text={tool.prompt} act="Close" onAct={putAway} />}
       {pointing && (
         <Mark
-          text="Arrows move the cross (Shift far, Alt fine). Enter clicks, Space holds and lets go, + and − zoom."
+          text="Arrows move the cross (Shift far, Alt fine). Enter clicks, Space presses and releases, + and − zoom."
           act="Stop (Esc)"
           onAct={() => usePointing.getState().put({ at: null })}
         />
