@@ -152,7 +152,7 @@ def _wish(wish: schemas.TopicRequest) -> topics.TopicWish:
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)
-def look_at_topic(who: Editor, topic_id: str) -> None:
+def look_at_topic(who: Asker, topic_id: str) -> None:
     """Note that one has seen a topic as it is."""
     topics.look_at(who, topic_id)
 

@@ -23435,8 +23435,6 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The version that is to be changed, as its ETag was */
-                "if-match"?: string | null;
                 /** @description Who asks, percent-encoded */
                 "x-author"?: string;
             };

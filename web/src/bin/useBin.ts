@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
+import { DELETION } from "../open/deletion";
 import { doAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
 import { useOpen } from "../open/useStage";
@@ -23,63 +24,6 @@ export function useBin() {
   });
 }
 
-interface Ways {
-  restore: (id: string) => Promise<unknown>;
-  remove: (id: string) => Promise<unknown>;
-}
-
-const WAYS: Readonly<Record<Deleted["kind"], Ways>> = {
-  topic: {
-    restore: (topic_id) =>
-      answerOf(api.POST("/api/topics/{topic_id}/restore", { params: { path: { topic_id } } })),
-    remove: (topic_id) => answerOf(api.DELETE("/api/topics/{topic_id}", { params: { path: { topic_id } } })),
-  },
-  topic_file: {
-    restore: (file_id) =>
-      answerOf(api.POST("/api/topic-files/{file_id}/restore", { params: { path: { file_id } } })),
-    remove: (file_id) =>
-      answerOf(api.DELETE("/api/topic-files/{file_id}", { params: { path: { file_id } } })),
-  },
-  viewpoint: {
-    restore: (viewpoint_id) =>
-      answerOf(api.POST("/api/viewpoints/{viewpoint_id}/restore", { params: { path: { viewpoint_id } } })),
-    remove: (viewpoint_id) =>
-      answerOf(api.DELETE("/api/viewpoints/{viewpoint_id}", { params: { path: { viewpoint_id } } })),
-  },
-  folder: {
-    restore: (folder_id) =>
-      answerOf(api.POST("/api/folders/{folder_id}/restore", { params: { path: { folder_id } } })),
-    remove: (folder_id) =>
-      answerOf(api.DELETE("/api/folders/{folder_id}", { params: { path: { folder_id } } })),
-  },
-  meeting: {
-    restore: (meeting_id) =>
-      answerOf(api.POST("/api/meetings/{meeting_id}/restore", { params: { path: { meeting_id } } })),
-    remove: (meeting_id) =>
-      answerOf(api.DELETE("/api/meetings/{meeting_id}", { params: { path: { meeting_id } } })),
-  },
-  meeting_point: {
-    restore: (point_id) =>
-      answerOf(api.POST("/api/meeting-points/{point_id}/restore", { params: { path: { point_id } } })),
-    remove: (point_id) =>
-      answerOf(api.DELETE("/api/meeting-points/{point_id}", { params: { path: { point_id } } })),
-  },
-  set: {
-    restore: (set_id) => answerOf(api.POST("/api/sets/{set_id}/restore", { params: { path: { set_id } } })),
-    remove: (set_id) => answerOf(api.DELETE("/api/sets/{set_id}", { params: { path: { set_id } } })),
-  },
-  route: {
-    restore: (route_id) =>
-      answerOf(api.POST("/api/routes/{route_id}/restore", { params: { path: { route_id } } })),
-    remove: (route_id) => answerOf(api.DELETE("/api/routes/{route_id}", { params: { path: { route_id } } })),
-  },
-  task: {
-    restore: (task_id) =>
-      answerOf(api.POST("/api/tasks/{task_id}/restore", { params: { path: { task_id } } })),
-    remove: (task_id) => answerOf(api.DELETE("/api/tasks/{task_id}", { params: { path: { task_id } } })),
-  },
-};
-
 /** Restoring what is in the bin; it can be undone. The lists that have it hear of it from the server. */
 export function useBinActs() {
   const { projectId } = useOpen();
@@ -89,8 +33,8 @@ export function useBinActs() {
       restore: ({ kind, id, name }: Deleted) =>
         doAct({
           name: `restored ${name}`,
-          undo: () => doing(() => WAYS[kind].remove(id)),
-          redo: () => doing(() => WAYS[kind].restore(id)),
+          undo: () => doing(() => DELETION[kind].remove(id)),
+          redo: () => doing(() => DELETION[kind].restore(id)),
         }),
     }),
     [doing],

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
+import { DELETION } from "../open/deletion";
 import { perProject } from "../open/perProject";
 import { doAct, noteAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
@@ -59,18 +60,15 @@ export function useMeetingActs() {
     const point = (id: string) => ({ params: { path: { point_id: id } } });
     const toldNow = (id: string) =>
       client.getQueryData<Shapes["MeetingTold"]>([...keys.meetings(projectId), id]);
-    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/meetings/{meeting_id}", at(id))));
-    const restore = (id: string) =>
-      doing(() => answerOf(api.POST("/api/meetings/{meeting_id}/restore", at(id))));
+    const drop = (id: string) => doing(() => DELETION.meeting.remove(id));
+    const restore = (id: string) => doing(() => DELETION.meeting.restore(id));
     const put = (id: string, ...wishes: Shapes["MeetingRequest"][]) =>
       doing(async () => {
         for (const body of wishes)
           await answerOf(api.PATCH("/api/meetings/{meeting_id}", { ...at(id), body }));
       });
-    const dropNote = (id: string) =>
-      doing(() => answerOf(api.DELETE("/api/meeting-points/{point_id}", point(id))));
-    const restoreNote = (id: string) =>
-      doing(() => answerOf(api.POST("/api/meeting-points/{point_id}/restore", point(id))));
+    const dropNote = (id: string) => doing(() => DELETION.meeting_point.remove(id));
+    const restoreNote = (id: string) => doing(() => DELETION.meeting_point.restore(id));
     const putNote = (id: string, body: Shapes["PointRequest"]) =>
       doing(() => answerOf(api.PATCH("/api/meeting-points/{point_id}", { ...point(id), body })));
     return {

@@ -3,6 +3,7 @@ import { Vector3 } from "three";
 import { answerOf, api, type Shapes } from "../api/client";
 import { usePerson } from "../api/person";
 import { keys } from "../api/queries";
+import { DELETION } from "../open/deletion";
 import { withErrorNotice } from "../open/session";
 import { doAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
@@ -33,9 +34,8 @@ export function useRoute() {
   const { name: author } = usePerson();
   return useMemo(() => {
     const path = { params: { path: { project_id: projectId } } };
-    const at = (id: string) => ({ params: { path: { route_id: id } } });
-    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/routes/{route_id}", at(id))));
-    const restore = (id: string) => doing(() => answerOf(api.POST("/api/routes/{route_id}/restore", at(id))));
+    const drop = (id: string) => doing(() => DELETION.route.remove(id));
+    const restore = (id: string) => doing(() => DELETION.route.restore(id));
     const wish = () => wishNow(useRouteState.getState(), useWalkState.getState().body);
     return {
       /** Find the way that is asked for; where the building `changed`, the same one again, to tell the difference. */

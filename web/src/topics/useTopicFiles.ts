@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api } from "../api/client";
 import { keys } from "../api/queries";
+import { DELETION } from "../open/deletion";
 import type { TopicsTask } from "../open/tasks/task";
 import { doAct } from "../open/undoLine";
 import { useDoing } from "../open/useDoing";
@@ -43,7 +44,6 @@ export function useTopicFiles() {
   const ofTasks = useDoing(keys.tasks(projectId));
   const ofTopics = useDoing(keys.topics(projectId));
   return useMemo(() => {
-    const at = (id: string) => ({ params: { path: { file_id: id } } });
     return {
       /** Send a file of topics, to be told first what it would bring. */
       take: (file: File) =>
@@ -68,8 +68,8 @@ export function useTopicFiles() {
         doAct(
           {
             name: `removed ${name}`,
-            undo: () => ofTopics(() => answerOf(api.POST("/api/topic-files/{file_id}/restore", at(id)))),
-            redo: () => ofTopics(() => answerOf(api.DELETE("/api/topic-files/{file_id}", at(id)))),
+            undo: () => ofTopics(() => DELETION.topic_file.restore(id)),
+            redo: () => ofTopics(() => DELETION.topic_file.remove(id)),
           },
           `Removed ${name}.`,
         ),

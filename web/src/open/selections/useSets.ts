@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
+import { DELETION } from "../deletion";
 import { doAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
@@ -40,8 +41,8 @@ export function useSetActs() {
   const doing = useDoing(keys.sets(projectId));
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { set_id: id } } });
-    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/sets/{set_id}", at(id))));
-    const restore = (id: string) => doing(() => answerOf(api.POST("/api/sets/{set_id}/restore", at(id))));
+    const drop = (id: string) => doing(() => DELETION.set.remove(id));
+    const restore = (id: string) => doing(() => DELETION.set.restore(id));
     const put = (id: string, body: Shapes["SetRequest"]) =>
       doing(() => answerOf(api.PUT("/api/sets/{set_id}", { ...at(id), body })));
     return {

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
+import { DELETION } from "../deletion";
 import { doAct } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
@@ -57,8 +58,8 @@ export function useTaskActs() {
         doAct(
           {
             name: `deleted "${name}"`,
-            undo: () => doing(() => answerOf(api.POST("/api/tasks/{task_id}/restore", at(id)))),
-            redo: () => doing(() => answerOf(api.DELETE("/api/tasks/{task_id}", at(id)))),
+            undo: () => doing(() => DELETION.task.restore(id)),
+            redo: () => doing(() => DELETION.task.remove(id)),
           },
           `Deleted "${name}".`,
         ),

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes } from "../../api/client";
 import { keys } from "../../api/queries";
+import { DELETION } from "../deletion";
 import { useSession } from "../session";
 import { doAct, noteAct } from "../undoLine";
 import { useDoing } from "../useDoing";
@@ -89,10 +90,10 @@ export function useTopicActs() {
           }),
         ),
       );
-    const restore = (id: string) => doing(() => answerOf(api.POST("/api/topics/{topic_id}/restore", at(id))));
+    const restore = (id: string) => doing(() => DELETION.topic.restore(id));
     const drop = (id: string) =>
       doing(async () => {
-        await answerOf(api.DELETE("/api/topics/{topic_id}", at(id)));
+        await DELETION.topic.remove(id);
         // The list to which one goes back has it no more, however long it takes to be fetched.
         client.setQueryData<Topic[]>(keys.topics(projectId), (all) => all?.filter((each) => each.id !== id));
       });

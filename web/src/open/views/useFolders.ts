@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Viewpoint } from "../../api/client";
 import { keys } from "../../api/queries";
+import { DELETION } from "../deletion";
 import { doAct, isAsLeft } from "../undoLine";
 import { useDoing } from "../useDoing";
 import { useOpen } from "../useStage";
@@ -29,9 +30,8 @@ export function useFolderActs() {
   return useMemo(() => {
     const at = (id: string) => ({ params: { path: { folder_id: id } } });
     const of = { params: { path: { project_id: projectId } } };
-    const drop = (id: string) => doing(() => answerOf(api.DELETE("/api/folders/{folder_id}", at(id))));
-    const restore = (id: string) =>
-      doing(() => answerOf(api.POST("/api/folders/{folder_id}/restore", at(id))));
+    const drop = (id: string) => doing(() => DELETION.folder.remove(id));
+    const restore = (id: string) => doing(() => DELETION.folder.restore(id));
     const name = (id: string, name: string) =>
       doing(() => answerOf(api.PUT("/api/folders/{folder_id}/name", { ...at(id), body: { name } })));
     const within = (id: string, within: string | null) =>

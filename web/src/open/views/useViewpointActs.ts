@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { answerOf, api, type Shapes, type View, type Viewpoint } from "../../api/client";
 import { keys } from "../../api/queries";
+import { DELETION } from "../deletion";
 import { useSession } from "../session";
 import { doAct, isAsLeft } from "../undoLine";
 import { useDoing } from "../useDoing";
@@ -20,11 +21,11 @@ export function useViewpointActs() {
       client.getQueryData<Viewpoint[]>(keys.viewpoints(projectId))?.find((each) => each.id === id);
     const restore = (ids: readonly string[]) =>
       doing(async () => {
-        for (const id of ids) await answerOf(api.POST("/api/viewpoints/{viewpoint_id}/restore", at(id)));
+        for (const id of ids) await DELETION.viewpoint.restore(id);
       });
     const drop = (ids: readonly string[]) =>
       doing(async () => {
-        for (const id of ids) await answerOf(api.DELETE("/api/viewpoints/{viewpoint_id}", at(id)));
+        for (const id of ids) await DELETION.viewpoint.remove(id);
       });
     const name = (id: string, name: string) =>
       doing(() => answerOf(api.PUT("/api/viewpoints/{viewpoint_id}/name", { ...at(id), body: { name } })));
