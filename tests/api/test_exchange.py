@@ -341,12 +341,18 @@ def test_files_are_attached_to_a_topic_saved_and_taken_away_with_undo(client, pr
     assert told(client, topic)["notes"][0]["changed"][0]["new"] == "Zeichnung ä.pdf"
 
 
-def test_a_file_offers_all_statuses_of_the_project(client, project):
-    make(client, project, "Gap too narrow")
+def test_a_file_offers_all_words_of_the_project(client, project):
+    make(client, project, "Gap too narrow", kind="problem", priority="high")
     with zipfile.ZipFile(io.BytesIO(saved(client, project, "3.0"))) as held:
-        offered = set(re.findall("<TopicStatus>(.*?)</TopicStatus>", held.read("extensions.xml").decode()))
+        text = held.read("extensions.xml").decode()
     rules = client.get(f"/api/projects/{project}/topic-rules").json()
-    assert offered == {each["name"] for each in rules["statuses"]} > {"open"}
+    for tag, words in (
+        ("TopicStatus", [each["name"] for each in rules["statuses"]]),
+        ("TopicType", rules["kinds"]),
+        ("Priority", rules["priorities"]),
+    ):
+        assert sorted(re.findall(f"<{tag}>(.*?)</{tag}>", text)) == sorted(words)
+        assert len(words) > 2
 
 
 def test_the_file_is_a_zip_that_others_open(client, project):

@@ -39,7 +39,7 @@ def write_topics(project_id: str, version: Version, path: Path, ids: Sequence[st
             raise WrongError("One of the topics is not there any more. Choose again.")
         boxes, rules = component_boxes(look, project.id), rules_of(project)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
-        with writing(path, version, project.name, project.id, [each.name for each in rules.statuses.all]) as into:
+        with writing(path, version, project.name, project.id, rules) as into:
             for row in rows:
                 into.put(_topic(look, row, called(row, rules), boxes, files))
     return project.name
@@ -54,15 +54,15 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
             raise WrongError("One of the viewpoints was deleted. Choose again.")
         boxes = component_boxes(look, project.id)
         files = tuple(bcf_topic.ModelFile(model.file_name) for model in models.live_models(look.session, project.id))
-        statuses = rules_of(project).statuses
-        with writing(path, version, project.name, project.id, [each.name for each in statuses.all]) as into:
+        rules = rules_of(project)
+        with writing(path, version, project.name, project.id, rules) as into:
             for key in dict.fromkeys(ids):
                 row = rows[key]
-                guid, said = guid_of(f"{row.guid} viewpoint"), TopicFields(row.name, status=statuses.first)
+                guid, said = guid_of(f"{row.guid} viewpoint"), TopicFields(row.name, status=rules.statuses.first)
                 extension = Extension(said, views={row.guid: row.view}, names={row.guid: row.name})
                 into.put(
                     bcf_topic.Topic(
-                        guid=guid, title=row.name, created_by=row.author, created_at=row.created_at, status=statuses.first,
+                        guid=guid, title=row.name, created_by=row.author, created_at=row.created_at, status=rules.statuses.first,
                         documents=(document_of(guid, extension),), files=files, viewpoints=(_viewpoint(look, row, boxes),),
                     )
                 )  # fmt: skip

@@ -15,7 +15,6 @@ export function useComponentsFound(typed: string) {
     queryKey: ["find", projectId, federation.version, wanted],
     enabled: wanted !== "",
     gcTime: 60_000,
-    retry: false,
     queryFn: () =>
       answerOf(
         api.GET("/api/projects/{project_id}/find", {

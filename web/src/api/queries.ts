@@ -121,7 +121,6 @@ export function neighboursQuery(modelId: string, globalId: string, withinM: numb
           params: { path: { model_id: modelId, global_id: globalId }, query: { within_m: withinM } },
         }),
       ),
-    retry: false,
   });
 }
 
@@ -150,6 +149,7 @@ export function goneQuery(projectId: string, modelId: string, against: string, v
           params: { path: { model_id: modelId }, query: sideOf(against) },
         }),
       ),
+    // Somebody asked to look at it: they are told at once if it cannot be done.
     retry: false,
     gcTime: 60_000,
   });
@@ -165,7 +165,6 @@ export function changesQuery(projectId: string, modelId: string, against: string
           params: { path: { model_id: modelId }, query: sideOf(against) },
         }),
       ),
-    retry: false,
   });
 }
 

@@ -46,7 +46,6 @@ export function useMeeting(id: string) {
   return useQuery({
     queryKey: [...keys.meetings(projectId), id],
     queryFn: () => answerOf(api.GET("/api/meetings/{meeting_id}", { params: { path: { meeting_id: id } } })),
-    retry: false,
   });
 }
 

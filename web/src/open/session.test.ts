@@ -16,7 +16,7 @@ describe("the session", () => {
   test("what goes wrong is said in its own sentence, with no undo of something else", async () => {
     now().say("One hidden.", () => undefined);
     await withErrorNotice(() => Promise.reject(new Error("There is no such room; reload the page.")));
-    expect(now().notice).toEqual({ text: "There is no such room; reload the page." });
+    expect(now().notice).toEqual({ text: "There is no such room; reload the page.", stays: false });
     await withErrorNotice(() => Promise.resolve());
     expect(now().notice?.text).toContain("no such room");
     now().hush();

@@ -19,8 +19,8 @@ interface Session {
   folded: { board: boolean; desk: boolean };
   /** All but the stage is away, until asked for again. */
   bare: boolean;
-  /** What just happened, with a way back where there is one, and what that is called if not Undo. */
-  notice: { text: string; undo?: () => void; called?: string } | null;
+  /** What just happened, with a way back where there is one; one that is not called Undo has no other place, so it stays. */
+  notice: { text: string; undo?: () => void; called?: string; stays: boolean } | null;
   open(task: DeskTask): void;
   fold(part: "board" | "desk", folded: boolean): void;
   /** Take the task up where a click on the stage means it; a stage that stands alone stays so. */
@@ -41,6 +41,8 @@ export async function withErrorNotice(work: () => Promise<unknown>): Promise<boo
   }
 }
 
+const UNDO = "Undo";
+
 /** What this page of the open project is about right now; nothing here belongs to the server. */
 export const useSession = perProject<Session>(
   (set) => ({
@@ -52,7 +54,8 @@ export const useSession = perProject<Session>(
     turnTo: (task) => set((s) => ({ task, folded: { ...s.folded, desk: s.bare && s.folded.desk } })),
     setBare: (bare) => set({ bare }),
     fold: (part, folded) => set((s) => ({ folded: { ...s.folded, [part]: folded } })),
-    say: (text, undo, called = "Undo") => set({ notice: undo ? { text, undo, called } : { text } }),
+    say: (text, undo, called = UNDO) =>
+      set({ notice: undo ? { text, undo, called, stays: called !== UNDO } : { text, stays: false } }),
     hush: () => set({ notice: null }),
   }),
   { name: "desk", part: ({ task, folded, bare }) => ({ task, folded, bare }) },

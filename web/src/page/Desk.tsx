@@ -6,6 +6,7 @@ import { useSession } from "../open/session";
 import { Divider } from "../parts/Divider";
 import { DeskNote } from "../parts/desk";
 import { later } from "../parts/later";
+import { Unseen } from "../parts/Unseen";
 import { enlarged } from "../style/lettering";
 import { face, SLIM, tone } from "../style/theme";
 import { FEATURES } from "./features";
@@ -115,6 +116,21 @@ export function Desk() {
 
 const useNothing = () => 0;
 
+/** How much is new, upright on the edge of its task and short, so that all tasks keep their place. */
+const NEW_COUNT = {
+  writingMode: "horizontal-tb",
+  display: "inline-block",
+  minWidth: 15,
+  mt: "3px",
+  px: "2px",
+  fontSize: 11,
+  lineHeight: "15px",
+  textAlign: "center",
+  borderRadius: "8px",
+  bgcolor: tone.pickInk,
+  color: tone.paper,
+} as const;
+
 /** The edge of one task, with how much of it is new. */
 function Tab(props: { label: string; on: boolean; useNew: () => number; open: () => void }) {
   const { label, on, useNew, open } = props;
@@ -133,7 +149,7 @@ function Tab(props: { label: string; on: boolean; useNew: () => number; open: ()
         bgcolor: on ? tone.paper : "transparent",
         writingMode: "vertical-rl",
         // All tasks stand one below the other also in a low window.
-        py: "clamp(3px, calc(4.4vh / var(--lettering, 1) - 25px), 14px)",
+        py: "clamp(3px, calc(4.4vh / var(--lettering, 1) - 28px), 14px)",
         px: 0,
         cursor: "pointer",
         fontFamily: face.head,
@@ -145,8 +161,9 @@ function Tab(props: { label: string; on: boolean; useNew: () => number; open: ()
     >
       {label}
       {count > 0 && (
-        <Box component="span" data-testid="tab-new" sx={{ color: tone.pickInk, whiteSpace: "nowrap" }}>
-          {` ${count} new`}
+        <Box component="span" data-testid="tab-new" title={`${count} new`} sx={NEW_COUNT}>
+          {count}
+          <Unseen> new</Unseen>
         </Box>
       )}
     </Box>

@@ -67,3 +67,12 @@ test("that the server is away is said no longer once it is back; anything else s
   back();
   expect(shown()).toContain("Deleted.");
 });
+
+test("a choice that has no other place stays until it is made or closed", () => {
+  render(<Notice />);
+  act(() => useSession.getState().say("Lio changed the title while you typed.", vi.fn(), "Take theirs"));
+  act(() => vi.advanceTimersByTime(60_000));
+  expect(shown()).toContain("Take theirs");
+  fireEvent.click(screen.getByRole("button", { name: "Close this note" }));
+  expect(shown()).toBeNull();
+});

@@ -16,7 +16,7 @@ export function Notice() {
   // While the building comes in nobody reads it: its time begins once the building is drawn.
   const drawing = useStageNews((s) => s.pending > 0);
   useEffect(() => {
-    if (!notice || drawing) return;
+    if (!notice || notice.stays || drawing) return;
     const timer = window.setTimeout(hush, STAYS_MS);
     return () => window.clearTimeout(timer);
   }, [notice, drawing, hush]);

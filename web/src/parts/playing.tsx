@@ -12,7 +12,8 @@ export function Handle(given: { label: string; at: number; end: number; be: (at:
       max={end}
       step={0.05}
       value={Math.min(at, end)}
-      sx={{ py: 0.75, display: "block" }}
+      // Played, it moves with every frame: one that glides there would never arrive.
+      sx={{ py: 0.75, display: "block", "& .MuiSlider-thumb, & .MuiSlider-track": { transition: "none" } }}
       onChange={(_, value) => be(value as number)}
     />
   );

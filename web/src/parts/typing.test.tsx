@@ -2,6 +2,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { AWAY } from "../api/client";
 import { useConnection } from "../api/connection";
 import { usePerson } from "../api/person";
 import { useHabits } from "../open/habits";
@@ -90,13 +91,18 @@ test("what others wrote is shown where nothing is being typed", () => {
 
 test("what could not be saved while the server was away says so and is saved when it is back", async () => {
   let away = true;
-  keep.mockImplementation(async () => !away);
+  keep.mockImplementation(async () => {
+    if (away) useSession.getState().say(AWAY);
+    return !away;
+  });
   useConnection.setState({ away });
   render(<KeptText field="title of topic 1" label="Title" of="AIR 001" value="Duct" keep={keep} />);
   await userEvent.type(field("Title of AIR 001"), " in the beam");
   expect(screen.getByTestId("saved-mark").textContent).toBe("not saved yet");
   await userEvent.tab();
   expect(screen.getByRole("alert").textContent).toBe("waits for the connection");
+  // Nobody is asked to do it again: the field says what becomes of it.
+  expect(useSession.getState().notice).toBeNull();
   // Also where the field is no longer on the page.
   cleanup();
   away = false;

@@ -13,8 +13,8 @@ import { tone } from "../style/theme";
 import { noAnswer, type RoutePlace, spokenTime, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
 
-/** Routes that were kept: open one again, hand it on, delete it. */
-export function Kept() {
+/** Routes that were kept: open one again, hand it on, delete it. Only one that answers its form can be kept (`current`). */
+export function Kept({ current }: { current: boolean }) {
   const { projectId } = useOpen();
   const { data, error } = useRoutes(projectId);
   const answer = useRouteState((s) => s.answer);
@@ -29,7 +29,7 @@ export function Kept() {
   return (
     <Box>
       <DeskHeading>Kept routes</DeskHeading>
-      {answer && (
+      {answer && current && (
         <Box component="form" onSubmit={submit} sx={{ display: "flex", gap: 0.75, mb: 1 }}>
           <OutlinedInput
             fullWidth

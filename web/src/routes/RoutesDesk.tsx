@@ -60,7 +60,7 @@ export function RoutesDesk() {
       {!way && searching === null && (
         <DeskNote>Choose a start, an end and a body. The route is drawn on the floor.</DeskNote>
       )}
-      <Kept />
+      <Kept current={searching === null && !changed} />
       <WalkRule />
     </Box>
   );

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Vector3 } from "three";
 import { useWalking } from "../api/queries";
-import { announce } from "../open/trail/cause";
+import { ALONG_A_ROUTE, announce } from "../open/trail/cause";
 import { useUnits } from "../open/units";
 import { usePlaying } from "../open/usePlaying";
 import { useOpen } from "../open/useStage";
@@ -48,6 +48,7 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
       look.z *= 0.25;
       pose.target.copy(pose.eye).add(look);
       pose.up.set(0, 0, 1);
+      announce(ALONG_A_ROUTE);
       view.take(pose, "went");
     },
     [stage, tour, who],
@@ -68,7 +69,6 @@ export function WalkIt({ answer }: { answer: RouteAnswer }) {
   usePlaying(playing, on, () => setPlaying(false));
 
   const play = () => {
-    announce("walk the route");
     if (!playing && at.current >= tour.lengthM) at.current = 0;
     setPlaying(!playing);
   };

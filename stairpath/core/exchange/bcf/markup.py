@@ -50,7 +50,7 @@ def _time(value: object, what: str, trouble: Tell) -> datetime | None:
         return None
     except ValueError:
         pass
-    trouble(NotReadableError(f"The {what} {value} is no date, and it was left out."))
+    trouble(NotReadableError(f"The {what} is {value}, which is no date; it was left out."))
     return None
 
 
@@ -113,7 +113,7 @@ def topic_from(
         files = markup.header.files.file if markup.header and markup.header.files else ()
     modified = _time(of.modified_date, "date of the last change", trouble)
     # Where a file does not say when, it was not later than now.
-    created = _time(of.creation_date, "date of making", trouble) or modified or datetime.now(UTC)
+    created = _time(of.creation_date, "date of creation", trouble) or modified or datetime.now(UTC)
     return Topic(
         guid=of.guid,
         title=of.title,

@@ -6,7 +6,7 @@ import io
 import posixpath
 import uuid
 import zipfile
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -20,6 +20,7 @@ from stairpath.core.exchange.bcf.versions import Version, written
 from stairpath.core.exchange.bcf.visinfo import LEAST_ANGLE_DEG, MOST_ANGLE_DEG, v2_info, v3_info
 from stairpath.core.exchange.pictures import form_of
 from stairpath.core.exchange.topic import Topic, TopicsProblem, Viewpoint
+from stairpath.core.review.rules import TopicRules
 from stairpath.core.texts import plain
 
 _NO_PICTURE_ASPECT = 4 / 3
@@ -28,7 +29,7 @@ _WIDTH = slice(16, 24)
 
 @dataclass
 class _Words:
-    """What a project's topics may be called, gathered from those that are written."""
+    """What may be said of a project's topics, gathered from those that are written."""
 
     kinds: set[str] = field(default_factory=set)
     statuses: set[str] = field(default_factory=set)
@@ -36,6 +37,11 @@ class _Words:
     labels: set[str] = field(default_factory=set)
     users: set[str] = field(default_factory=set)
     stages: set[str] = field(default_factory=set)
+
+    @classmethod
+    def offered(cls, rules: TopicRules) -> _Words:
+        """What a project offers, whether a topic has it or not."""
+        return cls(set(rules.kinds), {each.name for each in rules.statuses.all}, set(rules.priorities))
 
     def of(self, topic: Topic) -> None:
         for words, said in (
@@ -49,10 +55,10 @@ class _Words:
 class Writing:
     """A file that topics are put into; ``problems`` says what its version cannot say."""
 
-    def __init__(self, zip_file: zipfile.ZipFile, version: Version, statuses: Iterable[str] = ()) -> None:
+    def __init__(self, zip_file: zipfile.ZipFile, version: Version, rules: TopicRules | None = None) -> None:
         self.problems: list[TopicsProblem] = []
         self._zip, self._version = zip_file, version
-        self._words = _Words(statuses=set(statuses))
+        self._words = _Words.offered(rules) if rules else _Words()
         self._documents: dict[str, v3.Document] = {}
         self._guids: set[str] = set()
 
@@ -176,10 +182,10 @@ def aspect_of(png: bytes | None) -> float:
 
 @contextmanager
 def writing(
-    to: Path | io.BytesIO, version: Version, project_name: str = "", project_id: str = "", statuses: Iterable[str] = ()
+    to: Path | io.BytesIO, version: Version, project_name: str = "", project_id: str = "", rules: TopicRules | None = None
 ) -> Iterator[Writing]:
-    """Write a file of topics of a version; it offers the statuses of the project besides those that its topics have."""
+    """Write a file of topics of a version; it offers what the rules of the project offer besides what its topics have."""
     with zipfile.ZipFile(to, "w", zipfile.ZIP_DEFLATED) as zip_file:
-        into = Writing(zip_file, version, statuses)
+        into = Writing(zip_file, version, rules)
         yield into
         into.finish(project_name, project_id)

@@ -31,7 +31,6 @@ export function useTopic(id: string) {
   return useQuery({
     queryKey: [...keys.topics(projectId), id],
     queryFn: () => answerOf(api.GET("/api/topics/{topic_id}", { params: { path: { topic_id: id } } })),
-    retry: false,
   });
 }
 

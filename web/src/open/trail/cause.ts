@@ -13,9 +13,13 @@ const FOLLOWING = "following ";
 /** The cause while somebody is followed. */
 export const following = (name: string): string => `${FOLLOWING}${name}`;
 
+/** The cause on a way that is walked by itself, or by its handle. */
+export const ALONG_A_ROUTE = "walk the route";
+const BIT_BY_BIT = new Set<string>(["zoomed", "walked", "flew", ALONG_A_ROUTE]);
+
 /** Whether such a move goes on where the one before it left off, so that both are one approach. */
 export function goesOn(cause: string): boolean {
-  return cause === "zoomed" || cause === "walked" || cause === "flew" || cause.startsWith(FOLLOWING);
+  return BIT_BY_BIT.has(cause) || cause.startsWith(FOLLOWING);
 }
 
 /** What brought the eye to where it rests: what was announced, if it went there by itself. It counts for one such rest. */
