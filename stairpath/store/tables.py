@@ -407,6 +407,8 @@ class Topic(Base):
     """Where it is, as its components tell: level, room, and the point that marks it, in project coordinates."""
     finding: Mapped[OfFinding | None] = mapped_column(Document(OfFinding))
     """The finding that it was made of."""
+    picked_pair: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
+    """The two components that its view has picked, by their GlobalIds; none where it has picked another number of them."""
     question: Mapped[Question | None] = mapped_column(Document(Question))
     """What was asked of a designer last, and the answer."""
 

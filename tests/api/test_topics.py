@@ -7,7 +7,7 @@ from urllib.parse import quote
 
 import pytest
 
-from tests.api.test_views import keep
+from tests.api.test_views import keep, view_of
 
 
 def by(name: str) -> dict[str, str]:
@@ -38,6 +38,18 @@ def test_a_topic_gets_the_projects_next_number_and_is_called_by_its_disciplines(
     assert (other["reference"], again["reference"]) == ("WTR 002", "AIR 001 b")
     listed = client.get(f"/api/projects/{project}/topics").json()
     assert [each["reference"] for each in listed] == ["AIR-STR 001", "AIR 001 b", "WTR 002"]
+
+
+def test_a_topic_is_about_the_two_components_that_its_view_has_picked(client, project):
+    def view(*ids):
+        return keep(client, project, view=view_of(picked={"": list(ids)} if ids else {})).json()["id"]
+
+    of_none, of_two, of_three = view(), view("duct", "beam"), view("duct", "beam", "slab")
+    made = make(client, project, "Duct in the beam", views=[of_none, of_two])
+    assert made["pairs"] == [["beam", "duct"]]
+    assert make(client, project, "Three at once", views=[of_three, of_two])["pairs"] == []
+    after = client.patch(f"/api/topics/{made['id']}", json={"views": {"drop": [of_two]}}).json()
+    assert after["pairs"] == []
 
 
 def test_a_number_is_never_given_twice_and_not_again_after_deleting(client, project):

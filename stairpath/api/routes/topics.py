@@ -63,7 +63,7 @@ def topic_shape(of: topics.Listed) -> schemas.Topic:
         question=row.question,
         overdue=of.overdue,
         new=of.new,
-        pairs=list(row.finding.pairs) if row.finding else [],
+        pairs=topics.pairs_of(row),
     )
 
 

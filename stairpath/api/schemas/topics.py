@@ -112,7 +112,7 @@ class Topic(BaseModel):
     overdue: bool
     new: bool = False
     pairs: list[tuple[str, str]] = []
-    """The pairs of components, by their GlobalIds, of the findings that it was made of."""
+    """The pairs of components, by their GlobalIds, of the findings that it was made of, and the two that its view has picked."""
 
 
 class TopicNote(BaseModel):

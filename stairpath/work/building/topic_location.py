@@ -11,6 +11,7 @@ import numpy.typing as npt
 from stairpath.core.exchange.views import Known
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.geometry.vectors import Vector, vector
+from stairpath.core.review.recheck import Pair, pair
 from stairpath.core.review.reference import concerned
 from stairpath.core.review.view import View
 from stairpath.core.visibility.attributes import What
@@ -26,12 +27,13 @@ Array = npt.NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Place:
-    """The disciplines concerned, level and room, and the point that marks it."""
+    """The disciplines concerned, level and room, the point that marks it, and the two components that it is about, if it is two."""
 
     disciplines: tuple[str, ...] = ()
     level: str = ""
     room: str = ""
     at_m: Vector | None = None
+    pair: Pair | None = None
 
 
 @dataclass(frozen=True, eq=False)
@@ -98,6 +100,15 @@ def place_of(boxes: ComponentBoxes, views: Sequence[View]) -> Place:
             codes = [column.values[int(column.value[n])] for n in numbers]
             return Place(
                 concerned(codes, CODES), boxes.value("level", numbers), boxes.value("room", numbers),
-                boxes.middle(numbers),
+                boxes.middle(numbers), picked_pair(views),
             )  # fmt: skip
-    return Place(at_m=views[0].eye.target_m) if views else Place()
+    return Place(at_m=views[0].eye.target_m, pair=picked_pair(views)) if views else Place()
+
+
+def picked_pair(views: Sequence[View]) -> Pair | None:
+    """The two components that the first view has picked that picks anything, whether the building has them or not."""
+    for view in views:
+        ids = sorted({each for ids in view.picked.of.values() for each in ids})
+        if ids:
+            return pair(*ids) if len(ids) == 2 else None
+    return None

@@ -238,7 +238,7 @@ class _Taking:
             changed_by=_by(topic), changed_at=aware(topic.modified_at or topic.created_at),
             views=[view.id for view in views.values()], related=[guid_of(each) for each in topic.related],
             links=list(topic.links), exchanged=said, level=place.level, room=place.room,
-            at_m=list(place.at_m) if place.at_m else None,
+            at_m=list(place.at_m) if place.at_m else None, picked_pair=list(place.pair or ()),
         )  # fmt: skip
         self.here.add_topic(row)
         self._record(row, f"Imported from {self.wish.file_name}.")

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.review.entries import Entries
-from stairpath.core.review.recheck import OfFinding
+from stairpath.core.review.recheck import OfFinding, Pair, pair
 from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant, written
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.statuses import NotAStatusError
@@ -154,7 +154,16 @@ def _locate(act: UnitOfWork, topic: Topic) -> None:
     except UnfitError:
         return  # a model is being read again; it stays where it was
     topic.level, topic.room, topic.at_m = place.level, place.room, list(place.at_m) if place.at_m else None
+    topic.picked_pair = list(place.pair or ())
     topic.disciplines = topic.disciplines or list(place.disciplines)
+
+
+def pairs_of(topic: Topic) -> list[Pair]:
+    """The pairs of components that a topic is about: those of its finding, and the two that its view has picked."""
+    pairs = list(topic.finding.pairs) if topic.finding else []
+    if topic.picked_pair:
+        pairs.append(pair(*topic.picked_pair))
+    return list(dict.fromkeys(pairs))
 
 
 @dataclass(frozen=True)

@@ -43,7 +43,7 @@ export function joined(findings: Findings, ticked: readonly number[], how: Joini
 type OfPairs = Pick<Shapes["Topic"], "id" | "reference" | "pairs">;
 const pairKey = (one: string, other: string) => (one < other ? `${one} ${other}` : `${other} ${one}`);
 
-/** Topics by the pairs of components of the findings that they were made of. */
+/** Topics by the pairs of components that they are about. */
 export function topicsByPair<T extends OfPairs>(topics: readonly T[]): ReadonlyMap<string, T[]> {
   const found = new Map<string, T[]>();
   for (const topic of topics)
@@ -54,7 +54,7 @@ export function topicsByPair<T extends OfPairs>(topics: readonly T[]): ReadonlyM
   return found;
 }
 
-/** The topics that there are of a finding: those made of a pair that it has, whatever check found it. */
+/** The topics that there are of a finding: those about a pair that it has, whatever check found it, and those that look at one. */
 export function topicsOf<T>(findings: Findings, finding: Finding, byPair: ReadonlyMap<string, T[]>): T[] {
   const id = (k: number) => findings.components[k]?.global_id ?? "";
   return [...new Set(finding.pairs.flatMap(({ a, b }) => byPair.get(pairKey(id(a), id(b))) ?? []))];

@@ -34,7 +34,7 @@ export function TogetherOnStage() {
       <LastDone />
       {presents && (
         <Mark
-          text={`You present; ${others === 1 ? "1 follows" : `${others} follow`}.`}
+          text={`You present; ${others === 0 ? "nobody follows" : others === 1 ? "1 follows" : `${others} follow`}.`}
           act="Stop presenting"
           onAct={() => present(false)}
         />

@@ -182,7 +182,11 @@ def aspect_of(png: bytes | None) -> float:
 
 @contextmanager
 def writing(
-    to: Path | io.BytesIO, version: Version, project_name: str = "", project_id: str = "", rules: TopicRules | None = None
+    to: Path | io.BytesIO,
+    version: Version,
+    project_name: str = "",
+    project_id: str = "",
+    rules: TopicRules | None = None,
 ) -> Iterator[Writing]:
     """Write a file of topics of a version; it offers what the rules of the project offer besides what its topics have."""
     with zipfile.ZipFile(to, "w", zipfile.ZIP_DEFLATED) as zip_file:
