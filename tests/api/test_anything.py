@@ -43,6 +43,13 @@ def test_a_nul_is_refused_in_a_sentence(client, method, address, body):
     assert "cannot be stored" in answer.json()["detail"]
 
 
+@pytest.mark.parametrize(("text", "at"), [("nojson", 1), ('{"name":', 9)])
+def test_what_is_no_json_is_refused_where_it_goes_wrong(client, text, at):
+    answer = client.post("/api/projects", content=text, headers={"Content-Type": "application/json"})
+    wrong = f"What was sent is no JSON; it goes wrong at character {at}. Correct it and try again."
+    assert (answer.status_code, answer.json()["detail"]) == (422, wrong)
+
+
 POSE = {
     "eye_m": [0, -9, 2],
     "target_m": [0, 0, 2],

@@ -62,6 +62,9 @@ async def _not_valid(request: Request, error: Exception) -> Response:
     first = error.errors()[0]
     if first["type"] == "value_error" and first["msg"].endswith("."):
         return said(422, first["msg"].removeprefix("Value error, "))  # a sentence of our own
+    if first["type"] == "json_invalid":
+        at = int(first["loc"][-1]) + 1
+        return said(422, f"What was sent is no JSON; it goes wrong at character {at:,}. Correct it and try again.")
     where = " ".join(str(part) for part in first["loc"] if part not in ("body", "query", "path", "header"))
     return said(422, f"{where or 'The request'} is not valid ({first['msg'].lower()}). Correct it and try again.")
 
