@@ -21,6 +21,10 @@ def test_letters_are_made_larger_for_board_desk_plan_and_signs_and_stay_so(page:
     wait_drawn(page)
     head = page.get_by_role("tab", name="Cuts")
     before = head.bounding_box()
+    head.click()
+    page.get_by_role("button", name="Cut", exact=True).click()
+    sign = page.get_by_test_id("cut-tab").bounding_box()
+    assert sign
     page.get_by_role("button", name="Lengths: change").click()
     page.get_by_label("Size of letters").select_option("1.5")
     page.keyboard.press("Escape")
@@ -32,6 +36,9 @@ def test_letters_are_made_larger_for_board_desk_plan_and_signs_and_stay_so(page:
     assert before
     assert after
     assert after["width"] == pytest.approx(1.5 * before["width"], rel=0.05)
+    larger = page.get_by_test_id("cut-tab").bounding_box()
+    assert larger
+    assert [larger["width"], larger["height"]] == pytest.approx([1.5 * sign["width"], 1.5 * sign["height"]], rel=0.1)
     assert page.evaluate("document.documentElement.scrollWidth <= innerWidth && scrollX === 0")
 
     # The edge of the desk stays under the cursor that drags it.

@@ -2,12 +2,13 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useR
 import type { Vector3 } from "three";
 import { carriedTo, endDrag, keepMoved, useCutting, useEndOfDrag } from "../open/cuts/cutting";
 import { type Cut, isLevel, sidesOf } from "../open/cuts/shape";
+import { useLetteringShare } from "../open/lettering";
 import { useSession } from "../open/session";
 import { useTools } from "../open/tools";
 import { useOpen } from "../open/useStage";
-import { face, tone } from "../style/theme";
 import { anchorOn } from "./anchor";
 import { type Standing, shiftApart } from "./apart";
+import { CutSign, TAB_PX } from "./CutSign";
 import { draggedTo, type Held, LEAST_PX, leverOf, takeHold, tilted } from "./tabDrag";
 
 const STEP_M = 0.05;
@@ -15,7 +16,6 @@ const FINE_M = 0.01;
 const STEP_DEG = 5;
 const FINE_DEG = 1;
 const EDGE_PX = 8;
-const TAB_PX = 32;
 /** So far beside its middle a tab has the grip that tilts it. */
 const GRIP_PX = 26;
 /** The side of a box that looks up. */
@@ -37,6 +37,8 @@ export function CutTab(props: {
   const tab = useRef<HTMLButtonElement>(null);
   const anchor = useRef<Vector3 | null>(null);
   const drag = useRef<Held | null>(null);
+  const share = useLetteringShare();
+  const [tabPx, gripPx] = [TAB_PX * share, GRIP_PX * share];
   const latest = useRef({ normal, point });
   latest.current = { normal, point };
 
@@ -60,13 +62,13 @@ export function CutTab(props: {
     const at = view.main.pixelOf(anchor.current);
     const beyond = view.main.pixelOf(anchor.current.clone().add(up));
     const x = Math.max(EDGE_PX, Math.min(width - own.offsetWidth - EDGE_PX, at.x));
-    const y = Math.max(EDGE_PX + TAB_PX / 2, Math.min(height - TAB_PX, at.y));
-    const leftPx = x - GRIP_PX;
+    const y = Math.max(EDGE_PX + tabPx / 2, Math.min(height - tabPx, at.y));
+    const leftPx = x - gripPx;
     const area = {
       left: leftPx,
-      top: y - (leans ? GRIP_PX + TAB_PX / 2 : TAB_PX / 2),
-      width: own.offsetWidth + GRIP_PX,
-      height: leans ? GRIP_PX + TAB_PX : TAB_PX,
+      top: y - (leans ? gripPx + tabPx / 2 : tabPx / 2),
+      width: own.offsetWidth + gripPx,
+      height: leans ? gripPx + tabPx : tabPx,
     };
     // What is dragged stays under the cursor; the tabs that come after it keep clear of it.
     const shift = drag.current ? 0 : shiftApart(area, standing.before(order), height);
@@ -140,7 +142,7 @@ export function CutTab(props: {
         position: "absolute",
         left: 0,
         top: 0,
-        minHeight: TAB_PX,
+        minHeight: tabPx,
         display: "flex",
         alignItems: "center",
         gap: 6,
@@ -155,41 +157,12 @@ export function CutTab(props: {
         zIndex: 1,
       }}
     >
-      <svg width="44" height="32" viewBox="0 -16 44 32" aria-hidden="true" style={{ overflow: "visible" }}>
-        <g style={{ transform: "translate(22px, 0) rotate(var(--way))" }}>
-          {/* On paper, so that it is seen on any background. */}
-          <path d="M0 -19V19M-21 0H21" stroke={tone.paper} strokeWidth={9} />
-          <path d="M0 -18V18" stroke={tone.ink} strokeWidth={4} />
-          <path
-            d="M6 0H20M14 -5L20 0L14 5M-6 0H-20M-14 -5L-20 0L-14 5"
-            stroke={tone.ink}
-            strokeWidth={1.6}
-            fill="none"
-          />
-          {leans && (
-            <g data-grip="" data-testid="cut-grip" style={{ cursor: "grab" }}>
-              <circle cx={0} cy={-26} r={16} fill="transparent" />
-              <circle cx={0} cy={-26} r={6} fill={tone.paper} stroke={tone.ink} strokeWidth={2} />
-            </g>
-          )}
-        </g>
-      </svg>
-      {side === named && (
-        <span
-          style={{
-            background: tone.paper,
-            border: `1.5px solid ${tone.ink}`,
-            padding: "2px 7px",
-            fontFamily: isLevel(cut.shape) ? face.figure : face.head,
-            fontSize: 12.5,
-            fontWeight: 600,
-            color: tone.ink,
-            whiteSpace: "nowrap",
-          }}
-        >
-          {cut.name || "Cut"}
-        </span>
-      )}
+      <CutSign
+        share={share}
+        leans={leans}
+        figures={isLevel(cut.shape)}
+        name={side === named ? cut.name || "Cut" : ""}
+      />
     </button>
   );
 }

@@ -5,6 +5,7 @@ import { useStageNews } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { STRIP, tone } from "../style/theme";
 import { Trail } from "../trail/Trail";
+import { promptOf } from "./prompt";
 import { Readouts } from "./Readouts";
 
 /** The Trail on the left; what the mouse does now, and how the eye stands, on the right. */
@@ -32,21 +33,14 @@ export function Footer() {
   );
 }
 
-const MOVING = {
-  walk: "W S walk, A D sidestep, ← → turn. Drag looks around, Shift is faster.",
-  fly: "W A S D fly, Page Up and Down rise and sink. Shift is faster.",
-} as const;
-
 function usePrompt(): string {
-  const picked = useSelection((s) => s.picked.length);
+  const picked = useSelection((s) => s.picked.length > 0);
   const { pending, total } = useStageNews();
   const mode = useWalkState((s) => s.mode);
-  const tool = useTools((s) => s.tool);
+  const tool = useTools((s) => s.tool !== null);
+  const locked = useTools((s) => s.locked);
   if (pending > 0) return `Drawing the building: ${total - pending} of ${total} pieces`;
-  // What its click and drag do stands with the tool itself.
-  if (tool) return "Right drag pans, wheel zooms. Esc puts the tool away.";
-  if (mode !== "orbit") return MOVING[mode];
-  return `Drag orbits, right drag pans, wheel zooms. ${picked ? "Esc clears the selection." : "Click selects, ? shows the keys."}`;
+  return promptOf({ mode, tool, locked, picked });
 }
 
 /** What the mouse does now; on a narrow window there is no room for it. */

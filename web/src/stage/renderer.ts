@@ -143,7 +143,9 @@ export class Renderer {
     this.setHaze(view);
     this.shared.blank.value = style === "lines" ? 1 : 0;
     this.shared.clear.value = style === "clear" ? 1 : 0;
-    for (const layer of [...this.building, ...this.marks]) layer.ready?.(frame);
+    const layers = [...this.building, ...this.marks];
+    const covered = layers.flatMap((layer) => layer.covers?.(frame) ?? []);
+    for (const layer of layers) layer.ready?.({ ...frame, covered });
     const camera = view.camera.current;
     if (full !== null && full !== this.worked) {
       const ratio = this.gl.getPixelRatio();

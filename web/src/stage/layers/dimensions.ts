@@ -4,7 +4,7 @@ import { LineGeometry } from "three/addons/lines/LineGeometry.js";
 import { LineMaterial } from "three/addons/lines/LineMaterial.js";
 import { tone } from "../../style/tone";
 import { LABEL_FONT, LABEL_PX, type Label, label } from "./label";
-import type { Frame, Layer } from "./layer";
+import type { Box, Frame, Layer } from "./layer";
 import { markOf } from "./painted";
 
 const TICK_PX = 20;
@@ -20,13 +20,6 @@ export interface Dimension {
   text: string | null;
   /** The row of it is open on the desk. */
   chosen: boolean;
-}
-
-interface Box {
-  x: number;
-  y: number;
-  w: number;
-  h: number;
 }
 
 /** The short oblique stroke at the end of a dimension. */
@@ -180,14 +173,14 @@ export class Dimensions implements Layer {
     this.labels.push({ line, sprite, live });
   }
 
-  ready({ view, pixelM, letters, pixelOf, size }: Frame): void {
+  ready({ view, pixelM, letters, pixelOf, size, covered }: Frame): void {
     this.root.visible = view === "stage";
     if (!this.root.visible) return;
     for (const group of [this.kept, this.live])
       for (const child of group.children)
         if (child instanceof Sprite) child.scale.setScalar(TICK_PX * pixelM);
     if (!this.labels.length) return;
-    const taken: Box[] = [...this.over()];
+    const taken: Box[] = [...this.over(), ...covered];
     for (const { line, sprite } of this.labels) {
       const h = LABEL_PX * letters;
       const w = h * sprite.aspect;

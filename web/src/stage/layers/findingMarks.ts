@@ -1,6 +1,6 @@
 import { Group, Sprite, type Vector3 } from "three";
 import { tone } from "../../style/tone";
-import type { Frame, Layer } from "./layer";
+import type { Box, Frame, Layer } from "./layer";
 import { markOf } from "./painted";
 
 const PIXELS = 96;
@@ -54,6 +54,15 @@ export class FindingMarks implements Layer {
       this.root.add(mark);
     });
     this.changed();
+  }
+
+  covers({ view, letters, pixelOf }: Omit<Frame, "covered">): readonly Box[] {
+    if (view !== "stage") return [];
+    const [w, h] = [MARK_PX * letters, MARK_PX * letters];
+    return this.root.children.flatMap(({ position }) => {
+      const { x, y, before } = pixelOf(position);
+      return before ? [{ x, y, w, h }] : [];
+    });
   }
 
   ready({ view, pixelM, letters }: Frame): void {

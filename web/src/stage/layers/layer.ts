@@ -8,6 +8,14 @@ import type { SharedUniforms } from "./materials";
 /** How the building is drawn: shaded with edges, shaded alone, lines with what they hide taken away, see-through. */
 export type DrawingStyle = "edges" | "plain" | "lines" | "clear";
 
+/** A rectangle of a view, in CSS pixels, by its middle. */
+export interface Box {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+}
+
 /**
  * What is about to be drawn: a view's pose, how wide a pixel is on the model, in which style, whether with edges, what cuts it, how
  * large it is in CSS pixels and where points of the model are in it.
@@ -23,6 +31,8 @@ export interface Frame {
   clips: Clips;
   size: { width: number; height: number };
   pixelOf(point: Vector3): { x: number; y: number; before: boolean };
+  /** What signs cover: words that can stand elsewhere keep clear of it. */
+  covered: readonly Box[];
 }
 
 /** Everything is on the first layer; lines are on this one too. */
@@ -40,6 +50,8 @@ export interface Layer {
   click?(x: number, y: number): boolean;
   /** What a drag from there does, or null where there is nothing of this layer to drag. */
   grip?(x: number, y: number): Gesture | null;
+  /** What its signs cover in a frame; asked of all layers before any is made ready. */
+  covers?(frame: Omit<Frame, "covered">): readonly Box[];
   /** Make ready for a frame. */
   ready?(frame: Frame): void;
   /** Draw surfaces in place of colours, on `SURFACES_LAYER`: which way they look, and whose they are; or colours again. */

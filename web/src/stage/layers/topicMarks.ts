@@ -1,7 +1,7 @@
 import { type CanvasTexture, Group, Sprite, SpriteMaterial, type Vector3 } from "three";
 import { tone } from "../../style/tone";
 import { joined } from "../geometry/onScreen";
-import type { Frame, Layer } from "./layer";
+import type { Box, Frame, Layer } from "./layer";
 import { painted } from "./painted";
 
 const MARK_PX = 24;
@@ -48,7 +48,7 @@ export class TopicMarks implements Layer {
   /** What becomes of a click on the plate of some topics. */
   clicked: (ids: readonly string[]) => void = () => undefined;
   private signs: readonly TopicSign[] = [];
-  private shown: { ids: string[]; x: number; y: number }[] = [];
+  private shown: { group: TopicSign[]; x: number; y: number }[] = [];
 
   constructor(private readonly changed: () => void) {}
 
@@ -76,31 +76,36 @@ export class TopicMarks implements Layer {
     return known;
   }
 
-  ready({ view, pixelM, letters, pixelOf, size }: Frame): void {
-    this.root.visible = view === "stage" && this.signs.length > 0 && !this.left;
-    if (!this.root.visible) {
-      if (view === "stage") this.shown = [];
-      return;
+  covers({ view, letters, pixelOf, size }: Omit<Frame, "covered">): readonly Box[] {
+    if (view !== "stage") return [];
+    if (this.left) {
+      this.shown = [];
+      return [];
     }
     const seen = this.signs.flatMap((sign) => {
       const { x, y, before } = pixelOf(sign.at);
       return before && x > 0 && y > 0 && x < size.width && y < size.height ? [{ sign, x, y }] : [];
     });
     this.markPx = MARK_PX * letters;
-    const groups = joined(seen, JOIN_PX * letters);
-    this.shown = groups.map((group) => ({
-      ids: group.map(({ sign }) => sign.id),
+    this.shown = joined(seen, JOIN_PX * letters).map((group) => ({
+      group: group.map(({ sign }) => sign),
       x: group[0]?.x ?? 0,
       y: group[0]?.y ?? 0,
     }));
+    return this.shown.map(({ x, y }) => ({ x, y, w: this.markPx, h: this.markPx }));
+  }
+
+  ready({ view, pixelM }: Frame): void {
+    this.root.visible = view === "stage" && this.signs.length > 0 && !this.left;
+    if (!this.root.visible) return;
     for (const [k, child] of this.root.children.entries()) {
-      const group = groups[k];
-      child.visible = group !== undefined;
-      const [first] = group ?? [];
-      if (!group || !first || !(child instanceof Sprite)) continue;
+      const group = this.shown[k]?.group ?? [];
+      const [first] = group;
+      child.visible = first !== undefined;
+      if (!first || !(child instanceof Sprite)) continue;
       const several = group.length > 1;
-      child.material.map = this.plateOf(several ? `${group.length}×` : first.sign.called, several);
-      child.position.copy(first.sign.at);
+      child.material.map = this.plateOf(several ? `${group.length}×` : first.called, several);
+      child.position.copy(first.at);
       child.scale.setScalar(this.markPx * pixelM);
     }
   }
@@ -112,7 +117,7 @@ export class TopicMarks implements Layer {
   click(x: number, y: number): boolean {
     const half = this.markPx / 2 + 1;
     const hit = this.shown.find((each) => Math.abs(each.x - x) < half && Math.abs(each.y - y) < half);
-    if (hit) this.clicked(hit.ids);
+    if (hit) this.clicked(hit.group.map(({ id }) => id));
     return hit !== undefined;
   }
 
