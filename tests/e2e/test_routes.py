@@ -42,6 +42,19 @@ def test_a_route_is_found_drawn_kept_and_walked(home: Page):
         "z => JSON.parse(document.querySelector('canvas').dataset.pose).eye_m[0] !== z", arg=before[0]
     )
     assert pose_of(home)["eye_m"][2] == pytest.approx(1.68, abs=0.02)
+    # While it plays, the handle stands where one is.
+    home.get_by_role("button", name="Walk", exact=True).last.click()
+    home.wait_for_function("""() => {
+      const [thumb, input] = ['.MuiSlider-thumb', 'input[type=range]'].map(
+        (part) => document.querySelector(`[data-testid=walk-it] ${part}`));
+      const rail = thumb.parentElement.getBoundingClientRect();
+      const share = (thumb.getBoundingClientRect().left + thumb.offsetWidth / 2 - rail.left) / rail.width;
+      return share > 0.05 && share < 0.95 && Math.abs(share - input.value / input.max) < 0.05;
+    }""")
+    home.get_by_role("button", name="Pause", exact=True).click()
+    # What answers another question than the form's cannot be kept.
+    choose(home, "To", "1.01")
+    expect(home.get_by_label("Name of the route")).to_have_count(0)
     home.get_by_test_id("kept-route").get_by_role("button", name="delete").click()
     expect(home.get_by_test_id("kept-route")).to_have_count(0)
 

@@ -8,7 +8,7 @@ import { LABEL_PX } from "./BoardRow";
 import { heightShare, type Row } from "./board";
 
 const HIGH_PX = 15;
-/** So far below the top of a row its figures are free, and its name with its height. */
+/** So far below the top of a row its figures are free, and in its first columns its name with its height. */
 const UNDER_PX = 20;
 const UNDER_NAME_PX = 37;
 
@@ -41,7 +41,7 @@ export function TopicsOnBoard({ rows, codes }: { rows: readonly Row[]; codes: re
   return [...cells].map(([key, { topics, share, top, column }]) => {
     const several = topics.length > 1;
     const shown = several ? `${topics.length}×` : topics[0] ? plateOf(topics[0]) : "";
-    const under = column < 0 ? UNDER_NAME_PX : UNDER_PX;
+    const under = column <= 0 ? UNDER_NAME_PX : UNDER_PX;
     const left = column < 0 ? `${LABEL_PX - 10}px` : `calc(${LABEL_PX}px + ${column + 0.5} * ${width})`;
     return (
       <Box

@@ -99,7 +99,7 @@ export function KeyPlan() {
   );
 }
 
-/** Where letters are large, the plan with what stands around it takes no more than about a tenth of the stage. */
+/** Unless it was made larger, the plan with what stands around it takes no more than about a tenth of the stage. */
 const MOST_SHARE = 0.06;
 
 /** The instrument's size in pixels; half means half the stage, as far as there is room. */
@@ -120,12 +120,13 @@ function useSize(box: React.RefObject<HTMLDivElement | null>, wanted: Instrument
   }, [box]);
   const [width, height] = [stage.width / stage.zoom, stage.height / stage.zoom];
   const room = Math.max(LEAST_PX, Math.min(height - AROUND_PX, width - 2 * AROUND_PX));
+  const most = wanted === "large" && stage.zoom <= 1 ? PX.large : Math.sqrt(MOST_SHARE * width * height);
   const size =
     typeof wanted === "number"
       ? wanted
       : wanted === "half"
         ? Math.max(PX.large, width / 2)
-        : Math.min(PX[wanted], stage.zoom > 1 ? Math.sqrt(MOST_SHARE * width * height) : PX[wanted]);
+        : Math.min(PX[wanted], most);
   return Math.max(LEAST_PX, Math.min(room, size));
 }
 

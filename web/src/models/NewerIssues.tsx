@@ -13,6 +13,8 @@ import { broughtSince, knownIssue } from "./newer";
 /** The models of which somebody else brought a newer issue since this person was here, until their desk is opened. */
 const useNewer = perProject<{ count: number }>(() => ({ count: 0 }));
 
+const SHOW = "Show the list";
+
 export function useNewIssues(): number {
   return useNewer((s) => s.count);
 }
@@ -45,13 +47,16 @@ export function NewerIssues() {
       if (!words.length) return;
       useNewer.setState({ count: words.length });
       const { say, open } = useSession.getState();
-      say(`New since you were here. ${words.join("; ")}.`, () => open("models"), "Show the list");
+      say(`New since you were here. ${words.join("; ")}.`, () => open("models"), SHOW);
     };
     // What cannot be compared is on the Models desk, which says why.
     void tell().catch(() => undefined);
   }, [before, models, me, client, projectId, version]);
   useEffect(() => {
-    if (opened) useNewer.setState({ count: 0 });
+    if (!opened) return;
+    useNewer.setState({ count: 0 });
+    const { notice, hush } = useSession.getState();
+    if (notice?.called === SHOW) hush();
   }, [opened]);
   return null;
 }

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { View } from "../../api/client";
-import { announce, causeOf, following } from "./cause";
+import { ALONG_A_ROUTE, announce, causeOf, following } from "./cause";
 import { MOST_PLACES, sameEye, stepped, withPlace } from "./trail";
 
 const pose = (x: number): View => ({
@@ -73,6 +73,8 @@ test("one approach is one place, the last of it; after a pause or by another way
   expect(eyes(withPlace({ ...near, at: 1 }, rested(13, 9500)))).toEqual([0, 1, 12, 13]);
   const followed = [rested(20, 0, following("Ida")), rested(21, 900, following("Ida"))];
   expect(eyes(followed.reduce<typeof begun>(withPlace, begun))).toEqual([0, 1, 21]);
+  const walked = [rested(30, 0, ALONG_A_ROUTE), rested(31, 900, ALONG_A_ROUTE)];
+  expect(eyes(walked.reduce<typeof begun>(withPlace, begun))).toEqual([0, 1, 31]);
 });
 
 test("zooming that a wall holds back is no new place", () => {
