@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.asking import by
 from tests.building import assembled
 from tests.samples import Sample
 
@@ -53,7 +54,7 @@ def work(database_url):
 
 @pytest.fixture
 def project(client):
-    made = client.post("/api/projects", json={"name": "Trial house", "author": "Ida Fenn"})
+    made = client.post("/api/projects", json={"name": "Trial house"}, headers=by("Ida Fenn"))
     assert made.status_code == 201
     return made.json()["id"]
 
@@ -64,7 +65,7 @@ def send(client):
 
     def post(project_id: str, name: str, content: bytes | Sample):
         body = content.content() if isinstance(content, Sample) else content
-        headers = {"X-File-Name": quote(name), "X-Author": quote("Ida Fenn")}
+        headers = {"X-File-Name": quote(name), **by("Ida Fenn")}
         return client.post(f"/api/projects/{project_id}/models", content=body, headers=headers)
 
     return post

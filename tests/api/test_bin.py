@@ -29,7 +29,7 @@ def things(client, house):
     attached = client.post(f"/api/topics/{topic['id']}/files", content=b"x", headers={"X-File-Name": "a.txt"}).json()
     sheet = {"kind": "sheet", "shape": {"kind": "plane", "point_m": [0, 0, 1], "normal": [0, 0, 1]}}
     asked = {"conditions": [{"what": "class", "how": "present"}], "name": "All doors"}
-    way = {"name": "Way out", "author": "Ida Fenn", "wish": ACROSS}
+    way = {"name": "Way out", "wish": ACROSS}
     of = f"/api/projects/{house}"
     made = {
         "topic_file": (f"topic-files/{attached['id']}", "a.txt"),
@@ -70,7 +70,7 @@ def test_what_was_deleted_last_is_first_and_a_part_comes_back_with_its_whole(cli
 def test_the_bin_lists_what_was_deleted_within_30_days_of_its_own_project(client, house, things):
     path, _ = things["viewpoint"]
     client.delete(f"/api/{path}")
-    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Other"}).json()["id"]
     assert binned(client, other) == []
     deleted_earlier(path.rsplit("/")[-1], KEPT_DAYS - 1)
     assert len(binned(client, house)) == 1

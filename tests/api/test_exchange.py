@@ -23,8 +23,9 @@ from stairpath.core.exchange.bcf import VERSIONS, opened, writing
 from stairpath.core.exchange.topic import Bitmap, Camera, Comment, Component, Topic, Viewpoint
 from stairpath.store.database import transaction
 from tests.api.test_door import vast_png
-from tests.api.test_topics import by, make, told
+from tests.api.test_topics import make, told
 from tests.api.test_views import rule
+from tests.asking import by
 from tests.building import resolved
 from tests.core.test_exchange import TOPIC, VIEW, WHEN, altered
 from tests.exchanged import PNG, check_valid, png, some_guid
@@ -49,7 +50,7 @@ def ids(client, house, building):
 
 def kept_view(client, project, picked, rules=(), **more):
     body = {
-        "name": "At the gap", "author": "Ida Fenn", "picture_png": base64.b64encode(PNG).decode(),
+        "name": "At the gap", "picture_png": base64.b64encode(PNG).decode(),
         "view": {"version": 2, "eye": EYE, "rules": list(rules), "picked": {"kind": "these", "of": picked}, **more},
     }  # fmt: skip
     answer = client.post(f"/api/projects/{project}/viewpoints", json=body)
@@ -151,7 +152,7 @@ def test_a_topic_comes_into_another_project_whole(client, house, project, work, 
     view = kept_view(client, house, {ids.id: [ids.global_ids[3]]}, markups=[MARKUP])
     make(client, house, "First", views=[])
     topic = make(client, house, "Gap too narrow", views=[view["id"]])
-    other = client.post("/api/projects", json={"name": "The other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "The other"}).json()["id"]
     client.post(f"/api/projects/{other}/visits")
     report = taken(client, other, work, saved(client, house, version, topic["id"]))
     assert (report["new"], report["unknown"]) == (1, [ids.global_ids[3]])
@@ -209,7 +210,7 @@ def test_another_status_of_a_file_counts_unless_it_was_changed_here_since(
 def test_what_an_import_records_is_no_comment_of_the_next_file(client, house, work, tmp_path):
     make(client, house, "Gap too narrow")
     (out,), _ = read(saved(client, house, "3.0"), tmp_path)
-    other = client.post("/api/projects", json={"name": "Elsewhere", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Elsewhere"}).json()["id"]
     taken(client, other, work, file_of(dataclasses.replace(out, documents=())))
     (topic,) = listed(client, other)
     assert recorded(told(client, topic)) == ["Imported from from elsewhere.bcf."]
@@ -222,11 +223,11 @@ def test_a_reference_that_is_quoted_stays_in_a_project_without_the_models(client
     (here,) = listed(client, house)
     assert here["reference"].startswith("STR-AIR ")
     data = saved(client, house, "3.0")
-    other = client.post("/api/projects", json={"name": "Empty yet", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Empty yet"}).json()["id"]
     taken(client, other, work, data)
     assert [topic["reference"] for topic in listed(client, other)] == [here["reference"]]
     # The same from a program that keeps nothing but the reference.
-    third = client.post("/api/projects", json={"name": "Third", "author": "Ida Fenn"}).json()["id"]
+    third = client.post("/api/projects", json={"name": "Third"}).json()["id"]
     (out,), _ = read(data, tmp_path)
     taken(client, third, work, file_of(dataclasses.replace(out, documents=())))
     assert [topic["reference"] for topic in listed(client, third)] == [here["reference"]]
@@ -250,7 +251,7 @@ def test_a_file_of_another_program_comes_in_and_its_components_are_found_once_a_
     client, project, work, send, ids
 ):
     known = ids.global_ids[3]
-    other = client.post("/api/projects", json={"name": "Empty yet", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Empty yet"}).json()["id"]
     view = dataclasses.replace(VIEW, exceptions=(Component(known),), selected=(Component(known),), colours=())
     strange = dataclasses.replace(TOPIC, status="Active", viewpoints=(view,))
     report = taken(client, other, work, file_of(strange, version="2.1"))
@@ -454,7 +455,7 @@ def test_pictures_in_space_of_another_program_stay_with_their_view(client, house
     with opened(out) as held:
         (topic,) = held.topics()
     assert [each.data == PNG for each in topic.viewpoints[0].bitmaps] == [False, True]
-    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Other"}).json()["id"]
     sent(client, other, out.read_bytes())
     work()
     (again,) = client.get(f"/api/projects/{other}/viewpoints").json()

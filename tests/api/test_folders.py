@@ -61,7 +61,7 @@ def test_folders_are_named_ordered_deleted_and_brought_back_with_what_is_in_them
 
 def test_what_cannot_be_moved_is_refused_and_nothing_moves(client, project, views):
     meeting = folder(client, project, "Meeting")
-    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Other"}).json()["id"]
     foreign = folder(client, other, "Elsewhere")
     for these, into, status in (
         ([views["A"], "nowhere"], meeting, 422),
@@ -102,7 +102,7 @@ def test_folders_stand_in_folders_and_never_in_themselves(client, project):
     assert put(outer, innermost).status_code == 422
     client.post(f"/api/folders/{inner}/restore")
     assert put(inner, None).json()["within"] is None
-    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Other"}).json()["id"]
     assert put(folder(client, other, "Elsewhere"), outer).status_code == 404
 
 

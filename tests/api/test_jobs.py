@@ -122,7 +122,7 @@ def test_jobs_for_what_is_gone_do_nothing(client, project, send, work, card):
     work()
     before = client.get(f"/api/projects/{project}/models").json()
     head = client.get(f"/api/projects/{project}/federation").json()
-    gone = client.post("/api/projects", json={"name": "Gone", "author": "Ida Fenn"}).json()["id"]
+    gone = client.post("/api/projects", json={"name": "Gone"}).json()["id"]
     lost = send(gone, "b.ifc", simple()).json()[0]["id"]
     work()
     with transaction() as session:

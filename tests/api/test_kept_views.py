@@ -12,8 +12,8 @@ from stairpath.store.kept import viewpoint_by_id
 from stairpath.work.base.unit_of_work import read_only
 from stairpath.work.views.thumbnails import dimensions_of
 from tests.api.conftest import two_rooms
-from tests.api.test_topics import by
 from tests.api.test_views import EYE, keep, png, rule, view_of
+from tests.asking import by
 
 
 def listed(client, project, who="Ida Fenn"):
@@ -37,12 +37,12 @@ def test_keeping_over_a_view_says_what_changes_and_is_taken_back(client, project
 
 
 def test_what_others_kept_since_one_looked_is_new(client, project):
-    keep(client, project, author="Ida Fenn")
+    keep(client, project, who="Ida Fenn")
     assert not any(each["new"] for each in listed(client, project, "Mara Oake"))  # she was never there
     looked = f"/api/projects/{project}/viewpoints/looked"
     assert client.post(looked, headers=by("Mara Oake")).status_code == 204
-    keep(client, project, name="Later", author="Ida Fenn")
-    keep(client, project, name="Her own", author="Mara Oake")
+    keep(client, project, name="Later", who="Ida Fenn")
+    keep(client, project, name="Her own", who="Mara Oake")
     assert [each["name"] for each in listed(client, project, "Mara Oake") if each["new"]] == ["Later"]
     client.post(looked, headers=by("Mara Oake"))
     assert not any(each["new"] for each in listed(client, project, "Mara Oake"))

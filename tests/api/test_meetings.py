@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from tests.api.test_exchange import kept_view
-from tests.api.test_topics import by, make, told
+from tests.api.test_topics import make, told
+from tests.asking import by
 
 
 def begin(client, project, **more):
@@ -136,7 +137,7 @@ def test_who_is_absent_the_hours_and_the_next_meeting_are_kept_and_taken_away(cl
 
 
 def test_a_topic_of_another_project_is_not_dealt_with(client, project):
-    other = client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    other = client.post("/api/projects", json={"name": "Other"}).json()["id"]
     strange = make(client, other, "Elsewhere")
     meeting = begin(client, project)
     assert "no such topic" in note(client, meeting, strange, "x", status=404)["detail"]

@@ -7,7 +7,8 @@ import base64
 import pytest
 
 from tests.api.test_door import vast_png
-from tests.api.test_topics import by, make
+from tests.api.test_topics import make
+from tests.asking import by
 from tests.exchanged import PNG, png, some_guid
 
 CAMERA = {

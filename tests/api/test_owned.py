@@ -13,7 +13,7 @@ from tests.samples import simple
 
 @pytest.fixture
 def other(client):
-    return client.post("/api/projects", json={"name": "Other", "author": "Ida Fenn"}).json()["id"]
+    return client.post("/api/projects", json={"name": "Other"}).json()["id"]
 
 
 def test_a_meeting_has_no_view_of_another_project(client, project, other):

@@ -9,8 +9,9 @@ import pytest
 
 from stairpath.core.exchange.printed import question_html
 from stairpath.work.topics import questions
-from tests.api.test_topics import by, make, told
+from tests.api.test_topics import make, told
 from tests.api.test_views import keep
+from tests.asking import by
 
 
 @pytest.fixture

@@ -3,15 +3,11 @@
 from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
-from urllib.parse import quote
 
 import pytest
 
 from tests.api.test_views import keep, view_of
-
-
-def by(name: str) -> dict[str, str]:
-    return {"X-Author": quote(name)}
+from tests.asking import by
 
 
 def make(client, project, title, who="Ida Fenn", **more):
@@ -83,7 +79,7 @@ def test_many_topics_are_changed_at_once_all_of_them_or_none(client, project):
     assert other["reference"] in refused.json()["detail"]
     assert "None of the topics was changed" in refused.json()["detail"]
     assert told(client, first)["topic"]["said"]["priority"] == ""
-    elsewhere = client.post("/api/projects", json={"name": "The other", "author": "Ida Fenn"}).json()["id"]
+    elsewhere = client.post("/api/projects", json={"name": "The other"}).json()["id"]
     assert put((first, wish), of=f"/api/projects/{elsewhere}/topics/changes").status_code == 404
 
 

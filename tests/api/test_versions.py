@@ -6,8 +6,9 @@ import pytest
 
 from tests.api.test_folders import folder
 from tests.api.test_meetings import begin, note
-from tests.api.test_topics import by, make
+from tests.api.test_topics import make
 from tests.api.test_views import keep, png
+from tests.asking import by
 
 
 def tag(client, path):

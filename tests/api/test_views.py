@@ -6,6 +6,7 @@ import io
 import pytest
 from PIL import Image
 
+from tests.asking import by
 from tests.building import resolved
 from tests.samples import simple
 
@@ -58,10 +59,10 @@ def house(client, project, send, work):
     return project
 
 
-def keep(client, project, **changes):
+def keep(client, project, who="Ida Fenn", **changes):
     view = view_of(rule(STR_ON_00, "fade"))
-    body = {"name": "North side", "author": "Ida Fenn", "picture_png": png(), "view": view, **changes}
-    return client.post(f"/api/projects/{project}/viewpoints", json=body)
+    body = {"name": "North side", "picture_png": png(), "view": view, **changes}
+    return client.post(f"/api/projects/{project}/viewpoints", json=body, headers=by(who))
 
 
 def test_fit_comes_from_the_core(client, house):
@@ -179,8 +180,8 @@ def test_home_is_set_for_everybody_and_forgotten(client, house):
 
     assert home() is None
     view = view_of(rule({"kind": "all"}, "only"))
-    body = {"view": view, "author": "Ida Fenn"}
-    assert client.put(f"/api/projects/{house}/home", json=body).status_code == 204
+    body = {"view": view}
+    assert client.put(f"/api/projects/{house}/home", json=body, headers=by("Ida Fenn")).status_code == 204
     assert home()["author"] == "Ida Fenn"
     assert home()["view"] == view
     assert client.delete(f"/api/projects/{house}/home").status_code == 204

@@ -19,6 +19,7 @@ from playwright.sync_api import Error, Page, ViewportSize, expect
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.postgres import free_port
 from stairpath.start.processes import Watched, watching
+from tests.asking import by
 from tests.database import run_beside
 from tests.e2e.stage import wait_drawn
 from tests.samples import Sample
@@ -40,9 +41,9 @@ def browser_type_launch_args():
     return {"executable_path": "/usr/bin/chromium", "args": CHROMIUM + UNCARDED}
 
 
-def ask(address: str, body: Mapping[str, object] | None = None, method: str | None = None):
+def ask(address: str, body: Mapping[str, object] | None = None, method: str | None = None, who: str = "Ida Fenn"):
     data = None if body is None else json.dumps(body).encode()
-    request = urllib.request.Request(address, data, {"Content-Type": "application/json"}, method=method)
+    request = urllib.request.Request(address, data, {"Content-Type": "application/json", **by(who)}, method=method)
     with urllib.request.urlopen(request, timeout=30) as answer:
         return json.loads(answer.read() or "null")
 
@@ -103,7 +104,7 @@ def send(site: str, project: str, name: str, content: bytes) -> None:
 
 def made(site: str, name: str, files: Mapping[str, bytes], patience_s: float) -> str:
     """A project of some files, read by the worker; its id."""
-    project: str = ask(f"{site}/api/projects", {"name": name, "author": "Demo"})["id"]
+    project: str = ask(f"{site}/api/projects", {"name": name}, who="Demo")["id"]
     for file, content in files.items():
         send(site, project, file, content)
     deadline = time.monotonic() + patience_s

@@ -79,7 +79,7 @@ def test_while_the_server_is_gone_the_page_says_so_in_a_line_and_goes_on_by_itse
     expect(name).to_have_value("Kept while away")
     expect(away).to_have_text("Stair Path cannot be reached. It is retried automatically. Your work stays as it is.")
     assert pose_of(page) == before
-    ask(f"{site}/api/projects", {"name": "Meanwhile", "author": "Ida Fenn"})
+    ask(f"{site}/api/projects", {"name": "Meanwhile"})
     own.start()
     expect(away).to_have_count(0, timeout=20_000)
     expect(note).to_have_count(0)
@@ -106,7 +106,7 @@ def test_a_page_opened_while_the_server_is_gone_comes_when_it_is_back(page: Page
 
 
 def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, site):
-    project = ask(f"{site}/api/projects", {"name": "Old name", "author": "Ida Fenn"})["id"]
+    project = ask(f"{site}/api/projects", {"name": "Old name"})["id"]
     page.goto(site)
     link = page.locator(f'a[href="/p/{project}"]')
     card = page.get_by_test_id("project").filter(has=link)
@@ -135,7 +135,7 @@ def test_a_project_is_renamed_thrown_into_the_bin_and_brought_back(page: Page, s
 
 
 def test_what_somebody_else_threw_away_is_said_and_nothing_typed_is_lost(page: Page, site):
-    project = ask(f"{site}/api/projects", {"name": "Shared", "author": "Ida Fenn"})["id"]
+    project = ask(f"{site}/api/projects", {"name": "Shared"})["id"]
     page.goto(site)
     page.get_by_role("button", name="Rename Shared").click()
     field = page.get_by_label("New name of Shared")

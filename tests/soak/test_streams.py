@@ -29,7 +29,7 @@ BEFORE = {"federation": 4.5, "models": 1.9, "viewpoints": 1.6, "chunk": 1.5, "fr
 @pytest.fixture(scope="module")
 def project(running, request):
     """A small house; where the soak is long, the whole demo building."""
-    made = running.ask("/api/projects", {"name": "Followed", "author": "Ida Fenn"})["id"]
+    made = running.ask("/api/projects", {"name": "Followed"})["id"]
     files = {p.name: p.read_bytes() for p in request.getfixturevalue("demo_files")} if LONG else {}
     for name, content in (files or {"T-ARC.ifc": simple().content()}).items():
         running.send(made, name, content)

@@ -57,7 +57,7 @@ class Watched:
 
 @pytest.fixture
 def send(running):
-    project = running.ask("/api/projects", {"name": "Large", "author": "Ida Fenn"})["id"]
+    project = running.ask("/api/projects", {"name": "Large"})["id"]
 
     def post(name: str, content) -> tuple[int, str]:
         request = urllib.request.Request(

@@ -17,10 +17,8 @@ from stairpath.core.cache import Cache
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import begins_m
 from stairpath.core.geometry.origin import placed_about
-from stairpath.core.review.view import Home
 from stairpath.work.base import projects
 from stairpath.work.base.projects import Counted
-from stairpath.work.base.unit_of_work import Who
 from stairpath.work.building import head
 from stairpath.work.building.head import Chunk, Drawn, Head
 
@@ -48,12 +46,12 @@ def list_projects(bin: bool = False) -> list[schemas.ProjectCard]:
 
 
 @router.post("", status_code=201)
-def make_project(wish: schemas.NewProject) -> schemas.ProjectCard:
+def make_project(who: Asker, wish: schemas.NewProject) -> schemas.ProjectCard:
     """Make a project; its models are added to it one file at a time.
 
     One that is made for files is listed once the first of them was taken in.
     """
-    return _card(projects.make(Who(wish.author), wish.name, wish.for_files))
+    return _card(projects.make(who, wish.name, wish.for_files))
 
 
 @router.put("/{project_id}/name")
@@ -176,9 +174,9 @@ def put_together(who: Asker, project_id: str) -> None:
 
 
 @router.put("/{project_id}/home", status_code=204)
-def set_home(project_id: str, home: Home) -> None:
+def set_home(who: Asker, project_id: str, home: schemas.NewHome) -> None:
     """Say which view everybody comes home to."""
-    projects.set_home(Who(home.author), project_id, home)
+    projects.set_home(who, project_id, home.view)
 
 
 @router.delete("/{project_id}/home", status_code=204)

@@ -17,7 +17,6 @@ from stairpath.core.review.view import View
 from stairpath.work.base import deleting
 from stairpath.work.base.errors import TooLargeError, WrongError
 from stairpath.work.base.lookup import VIEWPOINT
-from stairpath.work.base.unit_of_work import Who
 from stairpath.work.views import standing_views, viewpoints
 from stairpath.work.views.kept_for import KeptFor
 from stairpath.work.views.viewpoints import Viewpoint
@@ -84,10 +83,10 @@ def _picture(encoded: str) -> bytes:
 
 
 @router.post("/projects/{project_id}/viewpoints", status_code=201)
-def keep_viewpoint(project_id: str, wish: schemas.NewViewpoint) -> schemas.Viewpoint:
+def keep_viewpoint(who: Asker, project_id: str, wish: schemas.NewViewpoint) -> schemas.Viewpoint:
     """Keep a view with its picture."""
     picture = _picture(wish.picture_png)
-    return _shape(viewpoints.keep(Who(wish.author), project_id, wish.name, picture, wish.view))
+    return _shape(viewpoints.keep(who, project_id, wish.name, picture, wish.view))
 
 
 @router.get("/viewpoints/{viewpoint_id}", dependencies=[TAGGED])

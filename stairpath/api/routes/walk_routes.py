@@ -17,7 +17,6 @@ from stairpath.core.register.table import CSV_ENCODING, Cell, as_csv
 from stairpath.core.walking.route_answer import OtherWay, RouteAnswer, RouteRequest
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import ROUTE
-from stairpath.work.base.unit_of_work import Who
 from stairpath.work.walking import routes, walk
 from stairpath.work.walking.routes import SavedRoute
 
@@ -61,9 +60,9 @@ def list_routes(project_id: str) -> list[schemas.SavedRoute]:
 
 
 @router.post("/projects/{project_id}/routes", status_code=201)
-def keep_route(project_id: str, wish: schemas.NewRoute) -> schemas.SavedRoute:
+def keep_route(who: Asker, project_id: str, wish: schemas.NewRoute) -> schemas.SavedRoute:
     """Keep a route with its answer as of now."""
-    return _shape(routes.keep(Who(wish.author), project_id, wish.name, wish.wish))
+    return _shape(routes.keep(who, project_id, wish.name, wish.wish))
 
 
 @router.delete("/routes/{route_id}", status_code=204)

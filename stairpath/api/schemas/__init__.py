@@ -17,7 +17,6 @@ from stairpath.api.schemas.camera import (
     SightingRequest,
 )
 from stairpath.api.schemas.common import (
-    Author,
     ChangedField,
     ChangeMade,
     Deleted,
@@ -121,6 +120,7 @@ from stairpath.api.schemas.views import (
     LinkMade,
     MovedViews,
     NewFolder,
+    NewHome,
     NewViewpoint,
     Reframed,
     RulesRequest,
@@ -143,7 +143,6 @@ from stairpath.api.schemas.walking import (
 
 __all__ = [
     "AlignmentRequest",
-    "Author",
     "AxisRequest",
     "Before",
     "BoxRequest",
@@ -210,6 +209,7 @@ __all__ = [
     "NewAnswer",
     "NewComment",
     "NewFolder",
+    "NewHome",
     "NewMeeting",
     "NewName",
     "NewPoint",

@@ -7,7 +7,6 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from stairpath.core.limits import Author as Author
 from stairpath.core.limits import Coordinate as Coordinate
 from stairpath.core.limits import Name as Name
 

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.common import Author, Bearing, Name, Status, Vector
+from stairpath.api.schemas.common import Bearing, Name, Status, Vector
 from stairpath.core.problems import Problem
 
 Evidence = Literal["map", "grid", "placement", "hand"]
@@ -34,7 +34,6 @@ class NewProject(BaseModel):
     """A project to make; one that is made for files is listed once the first of them was taken in."""
 
     name: Name
-    author: Author
     for_files: bool = False
 
 

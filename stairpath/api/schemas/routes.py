@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from stairpath.api.schemas.common import Author, Name
+from stairpath.api.schemas.common import Name
 from stairpath.core.walking.route_answer import RouteAnswer, RouteRequest
 
 Limit = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
@@ -15,7 +15,6 @@ Limit = Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 
 class NewRoute(BaseModel):
     name: Name
-    author: Author
     wish: RouteRequest
 
 

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from stairpath.api.schemas.common import Author, Name
+from stairpath.api.schemas.common import Name
 from stairpath.api.schemas.cuts import Cuts
 from stairpath.core.review.view import PictureFrame, View
 from stairpath.core.visibility.rules import Rules
@@ -112,6 +112,12 @@ class MovedViews(Before):
     folder: _Key | None = None
 
 
+class NewHome(BaseModel):
+    """The view that everybody is to come home to."""
+
+    view: View
+
+
 class ViewToKeep(BaseModel):
     """A view that is kept over another one, with its picture as base64 PNG."""
 
@@ -128,7 +134,6 @@ class Reframed(BaseModel):
 
 class NewViewpoint(BaseModel):
     name: Name
-    author: Author
     picture_png: str
     """The picture as base64 PNG."""
     view: View

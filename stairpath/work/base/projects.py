@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
-from stairpath.core.review.view import Home
+from stairpath.core.review.view import Home, View
 from stairpath.core.texts import trimmed
 from stairpath.store import projects
 from stairpath.store.projects import Counted as Counted
@@ -100,11 +100,11 @@ def put_together(who: Who, project_id: str) -> None:
         act.tell(project.id, "project", "federation")
 
 
-def set_home(who: Who, project_id: str, home: Home | None) -> None:
+def set_home(who: Who, project_id: str, view: View | None) -> None:
     """Say which view everybody comes home to; None for the front view."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id, hold=True)
-        project.home = home
+        project.home = None if view is None else Home(view, who.said)
         act.tell(project.id, "project")
 
 

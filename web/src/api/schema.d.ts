@@ -4613,6 +4613,13 @@ export interface components {
             within?: string | null;
         };
         /**
+         * NewHome
+         * @description The view that everybody is to come home to.
+         */
+        NewHome: {
+            view: components["schemas"]["View"];
+        };
+        /**
          * NewMeeting
          * @description A meeting that begins: what it is called, when it is held, and topics that are to be dealt with besides.
          */
@@ -4666,8 +4673,6 @@ export interface components {
         NewProject: {
             /** Name */
             name: string;
-            /** Author */
-            author: string;
             /**
              * For Files
              * @default false
@@ -4691,8 +4696,6 @@ export interface components {
         NewRoute: {
             /** Name */
             name: string;
-            /** Author */
-            author: string;
             wish: components["schemas"]["RouteRequest"];
         };
         /**
@@ -4764,8 +4767,6 @@ export interface components {
         NewViewpoint: {
             /** Name */
             name: string;
-            /** Author */
-            author: string;
             /** Picture Png */
             picture_png: string;
             view: components["schemas"]["View"];
@@ -6604,7 +6605,10 @@ export interface operations {
     make_project_api_projects_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -7479,7 +7483,10 @@ export interface operations {
     set_home_api_projects__project_id__home_put: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
             path: {
                 project_id: string;
             };
@@ -7487,7 +7494,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Home"];
+                "application/json": components["schemas"]["NewHome"];
             };
         };
         responses: {
@@ -11300,7 +11307,10 @@ export interface operations {
     keep_viewpoint_api_projects__project_id__viewpoints_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
             path: {
                 project_id: string;
             };
@@ -19403,7 +19413,10 @@ export interface operations {
     keep_route_api_projects__project_id__routes_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Who asks, percent-encoded */
+                "x-author"?: string;
+            };
             path: {
                 project_id: string;
             };

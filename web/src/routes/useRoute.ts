@@ -1,7 +1,6 @@
 import { useMemo } from "react";
 import { Vector3 } from "three";
 import { answerOf, api, type Shapes } from "../api/client";
-import { usePerson } from "../api/person";
 import { keys } from "../api/queries";
 import { DELETION } from "../open/deletion";
 import { withErrorNotice } from "../open/session";
@@ -31,7 +30,6 @@ export function stopSearch(): void {
 export function useRoute() {
   const { projectId } = useOpen();
   const doing = useDoing(keys.routes(projectId));
-  const { name: author } = usePerson();
   return useMemo(() => {
     const path = { params: { path: { project_id: projectId } } };
     const drop = (id: string) => doing(() => DELETION.route.remove(id));
@@ -76,7 +74,7 @@ export function useRoute() {
         let made = "";
         const keep = () =>
           doing(async () => {
-            const body = { name, author, wish: asked };
+            const body = { name, wish: asked };
             made = (await answerOf(api.POST("/api/projects/{project_id}/routes", { ...path, body }))).id;
           });
         return doAct({
@@ -95,5 +93,5 @@ export function useRoute() {
           `Deleted the route ${route.name}.`,
         ),
     };
-  }, [doing, projectId, author]);
+  }, [doing, projectId]);
 }

@@ -1,7 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { Link, useNavigate } from "react-router";
-import { usePerson } from "../api/person";
 import { useProjectActs, useProjects } from "../api/queries";
 import { useSession } from "../open/session";
 import { uploadsOf } from "../open/uploads";
@@ -17,21 +16,19 @@ import { Project } from "./Project";
 export function StartPage() {
   const { data, error } = useProjects();
   const go = useNavigate();
-  const name = usePerson((s) => s.name);
-  const author = name || "Somebody";
   const { wrong, attempt } = useAttempt();
   const { make } = useProjectActs();
   // Made for files, so that nothing stays of it where none of them is taken.
   const start = (files: File[]) =>
     attempt(async () => {
-      const project = await make.mutateAsync({ name: nameFrom(files), author, for_files: true });
+      const project = await make.mutateAsync({ name: nameFrom(files), for_files: true });
       useSession.getState().open("models");
       uploadsOf(project.id).add(files);
       await go(`/p/${project.id}`);
     });
   const startEmpty = () =>
     attempt(async () => {
-      const project = await make.mutateAsync({ name: "New project", author, for_files: false });
+      const project = await make.mutateAsync({ name: "New project", for_files: false });
       await go(`/p/${project.id}`);
     });
   return (

@@ -61,17 +61,17 @@ export function useHome() {
         if (!view) return;
         const before = federation.home;
         const path = { params: { path: { project_id: projectId } } };
-        const put = (home: Shapes["Home"]) =>
+        const put = (view: Shapes["View"]) =>
           withErrorNotice(() =>
-            answerOf(api.PUT("/api/projects/{project_id}/home", { ...path, body: home })),
+            answerOf(api.PUT("/api/projects/{project_id}/home", { ...path, body: { view } })),
           );
         const drop = () =>
           withErrorNotice(() => answerOf(api.DELETE("/api/projects/{project_id}/home", path)));
         await doAct(
           {
             name: "saved the project's home view",
-            undo: () => (before ? put(before) : drop()),
-            redo: () => put({ view, author: person }),
+            undo: () => (before ? put(before.view) : drop()),
+            redo: () => put(view),
           },
           "Saved as the project's home view.",
         );

@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
 import { useParams } from "react-router";
 import { answerOf, api, type Viewpoint } from "../../api/client";
-import { usePerson } from "../../api/person";
 import { useModelAct } from "../../api/queries";
 import type { Framed } from "../../stage/pictures";
 import { fromView, toView } from "../document";
@@ -112,12 +111,11 @@ export function usePresentView() {
 export function useKeepView() {
   const { keep } = useViewpointActs();
   const present = usePresentView();
-  const author = usePerson((s) => s.name);
   return useCallback(
     async (name: string, framed: AsFramed | null = null) => {
       const now = present(framed);
-      return now && keep({ name, author, ...now });
+      return now && keep({ name, ...now });
     },
-    [present, keep, author],
+    [present, keep],
   );
 }
