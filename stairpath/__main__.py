@@ -1,6 +1,6 @@
-"""``python -m stairpath`` is the headless command."""
+"""``python -m stairpath`` is the command."""
 
-from stairpath.cli import app
+from stairpath.command import app
 
 if __name__ == "__main__":
     app()

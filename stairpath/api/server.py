@@ -19,6 +19,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_
 from stairpath.api.http.guard import RequestGuard
 from stairpath.api.http.head_timeout import HeadTimeoutProtocol
 from stairpath.api.http.methods import PAGE, Methods
+from stairpath.api.http.signed_in import DOOR
 from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
@@ -35,6 +36,7 @@ from stairpath.api.routes import (
     measures,
     meetings,
     models,
+    people,
     projects,
     questions,
     register,
@@ -79,6 +81,7 @@ def create_app() -> FastAPI:
         redoc_url=None,
         openapi_url="/api/openapi.json",
         lifespan=_lifespan,
+        dependencies=[DOOR],
         separate_input_output_schemas=False,
     )
     app.add_middleware(GZipMiddleware, minimum_size=2048)
@@ -86,6 +89,7 @@ def create_app() -> FastAPI:
     app.add_middleware(RequestGuard, hosts=settings().allowed_hosts.split(","))
     add_error_handlers(app)
     for module in (
+        people,
         projects,
         bin,
         models,

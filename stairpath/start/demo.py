@@ -176,6 +176,16 @@ def _keep_review() -> None:
         say(f"The demo's {count} topics and its meetings are there.")
 
 
+def _invite_first_owner(address: str) -> None:
+    """Say the link for the first owner, while there is nobody; until then names are believed."""
+    from stairpath.start.people import welcome
+    from stairpath.work.people import links
+
+    secret = links.for_first_owner()
+    if secret is not None:
+        say(f"The first owner begins here: {welcome(address, secret)}")
+
+
 @dataclass(frozen=True)
 class StartOptions:
     """How it is started: where its data lies, on which port, reloading or not, with the demo or empty."""
@@ -211,6 +221,8 @@ def _serve(cluster: Cluster, wish: StartOptions) -> None:
         if not wish.empty:
             load_demo(var / "demo")
         say(f"Stair Path: {address}")
+        if wish.empty:
+            _invite_first_owner(address)
         if wish.reload:
             say("Page with reload: http://127.0.0.1:5173")
         if not wish.empty:

@@ -129,6 +129,7 @@ def test_the_tables_are_those_of_the_migrations(database_url):
     from alembic.autogenerate import compare_metadata
     from alembic.migration import MigrationContext
 
+    from stairpath.store import person_tables  # noqa: F401 - so that its tables are known
     from stairpath.store.database import engine
     from stairpath.store.tables import Base
 

@@ -23,6 +23,7 @@ from stairpath.api.bcf.translate import (
 )
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import add_error_handlers
+from stairpath.api.http.signed_in import DOOR
 from stairpath.core.exchange.filters import NotAFilterError, filtered, ordered
 from stairpath.core.exchange.pictures import media_of
 from stairpath.core.review.topic import Value
@@ -76,7 +77,8 @@ def bcf_app() -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url="/3.0/openapi.json",
-        responses={code: {"model": schemas.Wrong} for code in (400, 404, 409, 410)},
+        responses={code: {"model": schemas.Wrong} for code in (400, 401, 404, 409, 410)},
+        dependencies=[DOOR],
     )
     add_error_handlers(app, as_message)
     _projects(app)

@@ -8,6 +8,7 @@ from stairpath.api.bcf import schemas
 from stairpath.api.bcf.app import as_message
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.errors import add_error_handlers
+from stairpath.api.http.signed_in import DOOR
 
 VERSION = "1.1"
 
@@ -20,7 +21,8 @@ def foundation_app() -> FastAPI:
         docs_url=None,
         redoc_url=None,
         openapi_url=f"/{VERSION}/openapi.json",
-        responses={400: {"model": schemas.Wrong}},
+        responses={code: {"model": schemas.Wrong} for code in (400, 401)},
+        dependencies=[DOOR],
     )
     add_error_handlers(app, as_message)
 

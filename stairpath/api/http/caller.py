@@ -9,6 +9,7 @@ from urllib.parse import unquote
 
 from fastapi import Depends, Header, Request, Response
 
+from stairpath.api.http.signed_in import signed_in
 from stairpath.work.base.unit_of_work import Target, Who
 from stairpath.work.base.versions import version_of
 
@@ -35,8 +36,11 @@ def _tag(response: Response, version: int) -> None:
     response.headers["ETag"] = f'"{version}"'
 
 
-def who_asks(x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
-    """The name in the request; until people sign in a name is believed."""
+def who_asks(request: Request, x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
+    """Who is signed in. Where nobody signs in yet, the name in the request is believed."""
+    person = signed_in(request)
+    if person is not None:
+        return Who(person.name)
     return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
 
 

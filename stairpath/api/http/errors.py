@@ -22,6 +22,8 @@ STATUS: dict[type[errors.RefusedError], int] = {
     errors.WrongError: 422,
     errors.TooLargeError: 413,
     errors.StaleError: 412,
+    errors.NotSignedInError: 401,
+    errors.TooOftenError: 429,
 }
 
 RETRY_AFTER_S = 2
@@ -29,6 +31,7 @@ FULL = "The server's disk is full, and this was not saved. Free some space there
 
 _MEANS = {
     400: "The request cannot be understood.",
+    401: "Nobody is signed in.",
     403: "The request came from another page.",
     404: "It does not exist.",
     408: "The request took too long to arrive.",
@@ -37,6 +40,7 @@ _MEANS = {
     412: "Somebody changed it since the version that the request names.",
     413: "The request is too large.",
     422: "A value is not valid.",
+    429: "It was tried too often.",
     503: "The database cannot be reached. Try again in a moment.",
     507: "The disk is full.",
 }
@@ -53,7 +57,8 @@ def said(status: int, sentence: str, headers: dict[str, str] | None = None) -> R
 
 async def _refused(request: Request, error: Exception) -> Response:
     assert isinstance(error, errors.RefusedError)
-    return said(STATUS[type(error)], str(error))
+    headers = {"Retry-After": str(error.wait_s)} if isinstance(error, errors.TooOftenError) else None
+    return said(STATUS[type(error)], str(error), headers)
 
 
 async def _not_valid(request: Request, error: Exception) -> Response:

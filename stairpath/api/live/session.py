@@ -13,6 +13,7 @@ from fastapi import APIRouter, WebSocket, WebSocketDisconnect
 from fastapi.concurrency import run_in_threadpool
 from pydantic import ValidationError
 
+from stairpath.api.http.signed_in import signed_in
 from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
 from stairpath.work.base import projects
 from stairpath.work.base.errors import RefusedError
@@ -156,7 +157,9 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
         await socket.close(4404, str(error)[:120])
         return
     hub: Together = socket.app.state.together
-    entered = hub.enter(project_id, unquote(name).replace("\0", "").strip()[:80] or "Somebody")
+    person = signed_in(socket)
+    called = person.name if person else unquote(name).replace("\0", "").strip()[:80]
+    entered = hub.enter(project_id, called or "Somebody")
     if entered is None:
         await socket.close(1013, "Too many have this project open; try again later.")
         return

@@ -69,6 +69,7 @@ from stairpath.api.schemas.models import (
     PointsRequest,
     ProjectCard,
 )
+from stairpath.api.schemas.people import LinkRequest, LinkShown, LinkUsed, Me, SignedPerson, SigningInRequest
 from stairpath.api.schemas.register import (
     ColumnOfFigures,
     ColumnOfTexts,
@@ -189,11 +190,15 @@ __all__ = [
     "Level",
     "LevelRequest",
     "LinkMade",
+    "LinkRequest",
+    "LinkShown",
+    "LinkUsed",
     "Look",
     "MarkupDrawn",
     "MarkupMoved",
     "MarkupPlaced",
     "MarkupsRequest",
+    "Me",
     "MeasureFound",
     "MeasureRequest",
     "MeasuresFound",
@@ -244,6 +249,8 @@ __all__ = [
     "SetRequest",
     "Sighting",
     "SightingRequest",
+    "SignedPerson",
+    "SigningInRequest",
     "Stand",
     "Status",
     "Stop",

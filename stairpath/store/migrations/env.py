@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from alembic import context
 
+from stairpath.store import person_tables  # noqa: F401 - so that its tables are known
 from stairpath.store.database import engine
 from stairpath.store.tables import Base
 

@@ -27,5 +27,17 @@ class WrongError(RefusedError):
     """What was given cannot be."""
 
 
+class NotSignedInError(RefusedError):
+    """Who asks is not known."""
+
+
+class TooOftenError(RefusedError):
+    """It was tried too often; ``wait_s`` says after how many seconds it may be tried again."""
+
+    def __init__(self, message: str, wait_s: int) -> None:
+        super().__init__(message)
+        self.wait_s = wait_s
+
+
 class TooLargeError(RefusedError):
     """What was given is more than is taken."""

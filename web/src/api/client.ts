@@ -2,6 +2,7 @@ import createClient from "openapi-fetch";
 import { noteAway } from "./connection";
 import { usePerson } from "./person";
 import type { components, paths } from "./schema";
+import { useSignedOut } from "./signedOut";
 
 export type Shapes = components["schemas"];
 
@@ -30,11 +31,16 @@ export type Viewpoint = Shapes["Viewpoint"];
 export type View = Shapes["View"];
 export type PoseShape = Shapes["Pose"];
 
+const SIGN_IN_FIRST = 401;
+
 export const api = createClient<paths>({ baseUrl: "/" });
 api.use({
   onRequest({ request }) {
     request.headers.set("X-Author", encodeURIComponent(usePerson.getState().name));
     return request;
+  },
+  onResponse({ response, schemaPath }) {
+    if (response.status === SIGN_IN_FIRST && schemaPath !== "/api/sign-in") useSignedOut.getState().note();
   },
 });
 

@@ -3,7 +3,6 @@ import Tooltip from "@mui/material/Tooltip";
 import { type Ref, useState } from "react";
 import { Link } from "react-router";
 import { Find } from "../actions/Find";
-import { initials, usePerson } from "../api/person";
 import { useBeside } from "../open/drawings/shown";
 import { useDrawings } from "../open/drawings/useDrawings";
 import { useCameraCommands } from "../open/looking/useCameraCommands";
@@ -15,6 +14,7 @@ import { useWalk } from "../open/walking/useWalk";
 import { useWalkState } from "../open/walking/walkState";
 import { PanelOver } from "../parts/PanelOver";
 import { counted } from "../parts/words";
+import { Who } from "../start/Who";
 import { face, tone } from "../style/theme";
 import { People } from "../together/People";
 import { useHome } from "../viewpoints/home";
@@ -181,36 +181,6 @@ function BarButton(props: {
         }}
       >
         {props.children}
-      </Box>
-    </Tooltip>
-  );
-}
-
-function Who() {
-  const { name, setName } = usePerson();
-  return (
-    <Tooltip title={`${name || "No name yet"}: click to change the name`}>
-      <Box
-        component="button"
-        type="button"
-        aria-label={`${initials(name) || "?"}: you are ${name}; change the name`}
-        onClick={() => setName("")}
-        sx={{
-          ml: 1,
-          flexShrink: 0,
-          width: 28,
-          height: 28,
-          p: 0,
-          borderRadius: "50%",
-          border: 0,
-          bgcolor: "#8fb8b5",
-          color: tone.ink,
-          fontWeight: 600,
-          fontSize: 12,
-          cursor: "pointer",
-        }}
-      >
-        {initials(name) || "?"}
       </Box>
     </Tooltip>
   );

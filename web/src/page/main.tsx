@@ -8,7 +8,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Away, Refused } from "../api/client";
 import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
-import { NameGate } from "../start/NameGate";
+import { Gate } from "../start/Gate";
 import { NoticesPage } from "../start/NoticesPage";
 import { StartPage } from "../start/StartPage";
 import { styles } from "../style/lettering";
@@ -45,16 +45,17 @@ createRoot(root).render(
         <Letters />
         <QueryClientProvider client={client}>
           <BrowserRouter>
-            <NameGate />
             <AwayLine />
-            <Routes>
-              <Route path="/" element={<StartPage />} />
-              <Route path="/p/:projectId" element={<ProjectPage />} />
-              <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
-              <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
-              <Route path="/notices" element={<NoticesPage />} />
-              <Route path="*" element={<StartPage />} />
-            </Routes>
+            <Gate>
+              <Routes>
+                <Route path="/" element={<StartPage />} />
+                <Route path="/p/:projectId" element={<ProjectPage />} />
+                <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
+                <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
+                <Route path="/notices" element={<NoticesPage />} />
+                <Route path="*" element={<StartPage />} />
+              </Routes>
+            </Gate>
           </BrowserRouter>
         </QueryClientProvider>
       </ThemeProvider>

@@ -1,0 +1,60 @@
+"""People who sign in."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from stairpath.work.people.links import LinkKind
+
+_Typed = Annotated[str, Field(max_length=400)]
+_Secret = Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class SignedPerson(BaseModel):
+    """Somebody who is signed in; ``key`` is the name that they sign in with."""
+
+    model_config = ConfigDict(from_attributes=True)
+    name: str
+    key: str
+    firm: str
+    discipline: str
+    owner: bool
+
+
+class Me(BaseModel):
+    """Who asks, and whether one has to sign in here."""
+
+    person: SignedPerson | None
+    closed: bool
+
+
+class SigningInRequest(BaseModel):
+    """The name that somebody signs in with, and their password."""
+
+    name: _Typed
+    password: _Typed
+
+
+class LinkRequest(BaseModel):
+    """What a link carries."""
+
+    secret: _Secret
+
+
+class LinkShown(BaseModel):
+    """What a link is for, and to whom it was given; nobody yet for the first owner."""
+
+    model_config = ConfigDict(from_attributes=True)
+    kind: LinkKind
+    name: str
+    key: str
+
+
+class LinkUsed(LinkRequest):
+    """The password that is set by a link; the first owner says by which names too."""
+
+    password: _Typed
+    key: _Typed = ""
+    name: _Typed = ""

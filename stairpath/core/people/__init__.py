@@ -1,0 +1,1 @@
+"""People: what they are called, and what a password may be."""

@@ -1,0 +1,79 @@
+"""The rows of people, of where they are signed in, and of links that are good once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from sqlalchemy import delete, exists, select, update
+from sqlalchemy.orm import Session, joinedload
+
+from stairpath.store.person_tables import OneTimeLink, Person, SignIn
+
+
+def any_people(session: Session) -> bool:
+    """Whether anybody may sign in."""
+    return bool(session.scalar(select(exists().where(Person.id.is_not(None)))))
+
+
+def people(session: Session) -> Sequence[Person]:
+    """Everybody, by the name that they sign in with."""
+    return session.scalars(select(Person).order_by(Person.key)).all()
+
+
+def person_by_key(session: Session, key: str, hold: bool = False) -> Person | None:
+    """Who signs in with a name."""
+    wanted = select(Person).where(Person.key == key)
+    return session.scalar(wanted.with_for_update() if hold else wanted)
+
+
+def sign_in_by_hash(session: Session, secret_hash: str, now: datetime, used_since: datetime) -> SignIn | None:
+    """Where somebody is signed in, with the person; None for one that has ended or was not used for long."""
+    wanted = (
+        select(SignIn)
+        .options(joinedload(SignIn.person))
+        .where(SignIn.secret_hash == secret_hash, SignIn.ends_at > now, SignIn.used_at > used_since)
+    )
+    return session.scalar(wanted)
+
+
+def note_use(session: Session, sign_in_id: str, at: datetime) -> None:
+    """Note that somebody asked for something from there."""
+    session.execute(update(SignIn).where(SignIn.id == sign_in_id).values(used_at=at))
+
+
+def end_sign_in(session: Session, secret_hash: str) -> None:
+    """End one."""
+    session.execute(delete(SignIn).where(SignIn.secret_hash == secret_hash))
+
+
+def end_sign_ins(session: Session, person_id: str) -> None:
+    """End all of a person."""
+    session.execute(delete(SignIn).where(SignIn.person_id == person_id))
+
+
+def drop_ended(session: Session, now: datetime, used_since: datetime) -> None:
+    """Delete what has ended by time."""
+    session.execute(delete(SignIn).where((SignIn.ends_at <= now) | (SignIn.used_at <= used_since)))
+
+
+def link_by_hash(session: Session, secret_hash: str, now: datetime, hold: bool = False) -> OneTimeLink | None:
+    """A link that was not used and has not ended."""
+    wanted = select(OneTimeLink).where(
+        OneTimeLink.secret_hash == secret_hash, OneTimeLink.ends_at > now, OneTimeLink.used_at.is_(None)
+    )
+    return session.scalar(wanted.with_for_update() if hold else wanted)
+
+
+def end_links(session: Session, kind: str, person_id: str | None, now: datetime) -> None:
+    """End the links of a kind to a person that were not used; only the newest is good."""
+    of = OneTimeLink.person_id == person_id if person_id is not None else OneTimeLink.person_id.is_(None)
+    session.execute(
+        update(OneTimeLink).where(OneTimeLink.kind == kind, of, OneTimeLink.used_at.is_(None)).values(ends_at=now)
+    )
+
+
+def add(session: Session, row: Person | SignIn | OneTimeLink) -> None:
+    """Keep a new row, and have its id."""
+    session.add(row)
+    session.flush()

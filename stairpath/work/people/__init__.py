@@ -1,0 +1,1 @@
+"""People: signing in and out, and links that are good once."""

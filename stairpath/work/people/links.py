@@ -1,0 +1,114 @@
+"""Links that are good once: for the first owner, and for setting a password."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from typing import Literal, cast
+
+from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
+from stairpath.core.people.passwords import NotAPasswordError, check_password
+from stairpath.store import people
+from stairpath.store.person_tables import OneTimeLink, Person
+from stairpath.work.base.errors import GoneError, UnfitError, WrongError
+from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
+from stairpath.work.people.secrets import fingerprint, new_secret
+from stairpath.work.people.sign_ins import From, Signed, begin, set_password, signed
+
+LinkKind = Literal["first_owner", "password"]
+GOOD_FOR = timedelta(days=7)
+_USED = "This link was used or has ended. Ask for a new one."
+
+
+@dataclass(frozen=True)
+class Invited:
+    """What a link is for, and to whom it was given; the first owner is not known yet."""
+
+    kind: LinkKind
+    name: str = ""
+    key: str = ""
+
+
+def _made(act: UnitOfWork, kind: LinkKind, person_id: str | None) -> str:
+    at, secret = datetime.now(UTC), new_secret()
+    people.end_links(act.session, kind, person_id, at)
+    people.add(
+        act.session,
+        OneTimeLink(kind=kind, secret_hash=fingerprint(secret), person_id=person_id, ends_at=at + GOOD_FOR),
+    )
+    return secret
+
+
+def for_first_owner() -> str | None:
+    """A new link for who is to own the server; None where there are people already. An older one ends."""
+    with unit_of_work(WORKER) as act:
+        return None if people.any_people(act.session) else _made(act, "first_owner", None)
+
+
+def for_password(name: str) -> str:
+    """A new link for a person to set a password; an older one ends. Raises WrongError for who is not known."""
+    with unit_of_work(WORKER) as act:
+        person = people.person_by_key(act.session, _key(name), hold=True)
+        if person is None:
+            raise WrongError(f"Nobody signs in as {name.strip()}; `people list` shows the names.")
+        return _made(act, "password", person.id)
+
+
+def add_person(key: str, name: str, owner: bool = False) -> str:
+    """Add somebody who may sign in; the secret of the link with which they set their password."""
+    with unit_of_work(WORKER) as act:
+        return _made(act, "password", _added(act, key, name, owner).id)
+
+
+def _key(text: str) -> str:
+    try:
+        return sign_in_name(text)
+    except NotANameError as error:
+        raise WrongError(str(error)) from error
+
+
+def _added(act: UnitOfWork, key: str, name: str, owner: bool) -> Person:
+    try:
+        person = Person(key=sign_in_name(key), name=name_of(name), owner=owner)
+    except NotANameError as error:
+        raise WrongError(str(error)) from error
+    if people.person_by_key(act.session, person.key) is not None:
+        raise UnfitError(f"Somebody signs in as {person.key} already; choose another name.")
+    people.add(act.session, person)
+    return person
+
+
+def look_at(secret: str) -> Invited:
+    """What a link is for; GoneError where it was used or has ended."""
+    with read_only() as look:
+        found = people.link_by_hash(look.session, fingerprint(secret), datetime.now(UTC))
+        if found is None:
+            raise GoneError(_USED)
+        kind = cast("LinkKind", found.kind)
+        return Invited(kind, found.person.name, found.person.key) if found.person else Invited(kind)
+
+
+def use(secret: str, password: str, where: From, key: str = "", name: str = "") -> tuple[str, Signed]:
+    """Set a password by a link and be signed in; the first owner says by which name too.
+
+    Raises GoneError for a link that is good no more, WrongError for a name or password that cannot be; the link stays good
+    then.
+    """
+    with unit_of_work(WORKER) as act:
+        link = people.link_by_hash(act.session, fingerprint(secret), datetime.now(UTC), hold=True)
+        if link is None or (link.person is None and people.any_people(act.session)):
+            raise GoneError(_USED)
+        person = link.person or _added(act, key, name, owner=True)
+        try:
+            check_password(password, person.key, person.name)
+        except NotAPasswordError as error:
+            raise WrongError(str(error)) from error
+        set_password(act, person, password)
+        link.used_at = datetime.now(UTC)
+        return begin(act, person, where), signed(person)
+
+
+def listed() -> list[Signed]:
+    """Everybody who may sign in."""
+    with read_only() as look:
+        return [signed(each) for each in people.people(look.session)]

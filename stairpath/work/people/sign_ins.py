@@ -1,0 +1,147 @@
+"""Signing in and out, and who it is that a browser belongs to."""
+
+from __future__ import annotations
+
+import math
+import time
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+
+from stairpath.core.people.naming import NotANameError, sign_in_name
+from stairpath.core.people.passwords import MOST
+from stairpath.store import people
+from stairpath.store.person_tables import Person, SignIn
+from stairpath.work.base.errors import NotSignedInError
+from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
+from stairpath.work.people import slow_down
+from stairpath.work.people.secrets import fingerprint, hashed, matches, new_secret
+
+LASTS = timedelta(days=30)
+UNUSED = timedelta(days=7)
+"""A sign-in ends so long after it was made, and so long after it was used last (ASVS 3.3.2)."""
+_NOTED_EVERY = timedelta(minutes=1)
+_LONGEST_BROWSER = 200
+WRONG = "Name and password do not fit. Check both and try again."
+
+
+@dataclass(frozen=True)
+class Signed:
+    """A person who is signed in."""
+
+    id: str
+    name: str
+    key: str
+    firm: str
+    discipline: str
+    owner: bool
+
+
+@dataclass(frozen=True)
+class From:
+    """Where somebody asks from."""
+
+    address: str
+    browser: str = ""
+
+
+class _Anybody:
+    """Whether there are people. Once there are it stays so; that there are none is asked again after a moment."""
+
+    AGAIN_S = 1.0
+
+    def __init__(self) -> None:
+        self.some, self.asked_at = False, -math.inf
+
+    def look(self) -> bool:
+        """Ask, where that is not known."""
+        if not self.some and time.monotonic() - self.asked_at > self.AGAIN_S:
+            with read_only() as look:
+                self.some = people.any_people(look.session)
+            self.asked_at = time.monotonic()
+        return self.some
+
+
+ANYBODY = _Anybody()
+
+
+def anybody() -> bool:
+    """Whether there are people, so that everybody has to sign in."""
+    return ANYBODY.look()
+
+
+def signed(person: Person) -> Signed:
+    """A person as others see them."""
+    return Signed(person.id, person.name, person.key, person.firm, person.discipline, person.owner)
+
+
+def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
+    """Sign somebody in: the secret that their browser keeps, and who it is.
+
+    Raises NotSignedInError with the same sentence for a wrong name and a wrong password, TooOftenError after too many tries.
+    """
+    try:
+        key = sign_in_name(name)
+    except NotANameError as error:
+        raise NotSignedInError(WRONG) from error
+    slow_down.count_try(key, where.address)
+    with read_only() as look:
+        found = people.person_by_key(look.session, key)
+        kept = found.password if found is not None else None
+    # What is too long for a password is not worth its time.
+    good, anew = matches(password[: MOST + 1], kept)
+    if not good:
+        raise NotSignedInError(WRONG)
+    with unit_of_work(WORKER) as act:
+        person = people.person_by_key(act.session, key, hold=True)
+        if person is None or person.password != kept:
+            raise NotSignedInError(WRONG)  # it was changed meanwhile
+        if anew is not None:
+            person.password = anew
+        secret = begin(act, person, where)
+        slow_down.forget(key, where.address)
+        return secret, signed(person)
+
+
+def begin(act: UnitOfWork, person: Person, where: From) -> str:
+    """Begin a sign-in of a person who is known; the secret that their browser keeps. From now on everybody signs in."""
+    ANYBODY.some = True
+    at, secret = datetime.now(UTC), new_secret()
+    people.drop_ended(act.session, at, at - UNUSED)
+    people.add(
+        act.session,
+        SignIn(
+            person_id=person.id, secret_hash=fingerprint(secret), ends_at=at + LASTS, address=where.address,
+            browser=where.browser[:_LONGEST_BROWSER],
+        ),
+    )  # fmt: skip
+    return secret
+
+
+def who_is(secret: str) -> Signed | None:
+    """Who is signed in with a secret; None where nobody is, or no more."""
+    at = datetime.now(UTC)
+    with read_only() as look:
+        found = people.sign_in_by_hash(look.session, fingerprint(secret), at, at - UNUSED)
+        if found is None:
+            return None
+        if at - found.used_at > _NOTED_EVERY:
+            people.note_use(look.session, found.id, at)
+        return signed(found.person)
+
+
+def sign_out(secret: str) -> None:
+    """End a sign-in."""
+    with unit_of_work(WORKER) as act:
+        people.end_sign_in(act.session, fingerprint(secret))
+
+
+def sign_out_everywhere(person_id: str) -> None:
+    """End all sign-ins of a person."""
+    with unit_of_work(WORKER) as act:
+        people.end_sign_ins(act.session, person_id)
+
+
+def set_password(act: UnitOfWork, person: Person, password: str) -> None:
+    """Give a person a password; wherever they were signed in, they are not any more (ASVS 3.3.3)."""
+    person.password = hashed(password)
+    people.end_sign_ins(act.session, person.id)

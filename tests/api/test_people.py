@@ -1,0 +1,293 @@
+"""People: the first owner, signing in and out, links that are good once, and a door that is closed to strangers."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import delete, func, select, update
+from starlette.websockets import WebSocketDisconnect
+from typer.testing import CliRunner
+
+from stairpath.start.people import people as command
+from stairpath.store.database import transaction
+from stairpath.store.person_tables import OneTimeLink, Person, SignIn
+from stairpath.work.people import links, sign_ins, slow_down
+from tests.asking import by
+
+GOOD = "harbour wall at low tide"
+OTHER = "twelve gulls on a crane"
+COOKIE = "stairpath"
+
+
+@pytest.fixture
+def opened(client):
+    """Browsers of their own at the application; afterwards nobody signs in again."""
+    browsers = []
+
+    def browser(base_url: str = "http://127.0.0.1") -> TestClient:
+        browsers.append(TestClient(client.app, base_url=base_url))
+        return browsers[-1]
+
+    slow_down._windows.storage.reset()
+    yield browser
+    with transaction() as session:
+        session.execute(delete(OneTimeLink))
+        session.execute(delete(Person))
+    sign_ins.ANYBODY.some = False
+    slow_down._windows.storage.reset()
+    for each in browsers:
+        each.close()
+
+
+@pytest.fixture
+def owner(opened):
+    """The first owner, signed in."""
+    return first(opened())
+
+
+def first(browser: TestClient) -> TestClient:
+    wish = {"secret": links.for_first_owner(), "password": GOOD, "key": "Ida@quillhaven.example", "name": "Ida Fenn"}
+    answer = browser.post("/api/links/use", json=wish)
+    assert answer.status_code == 200, answer.text
+    return browser
+
+
+def sign_in(browser: TestClient, name: str = "ida@quillhaven.example", password: str = GOOD):
+    return browser.post("/api/sign-in", json={"name": name, "password": password})
+
+
+def test_where_nobody_signs_in_names_are_believed(opened):
+    assert opened().get("/api/me").json() == {"person": None, "closed": False}
+    assert opened().get("/api/projects").status_code == 200
+
+
+def test_the_first_owner_closes_the_door_for_everybody_else(opened, client, project):
+    secret = links.for_first_owner()
+    assert opened().post("/api/links/look", json={"secret": secret}).json()["kind"] == "first_owner"
+    mine, stranger = first(opened()), opened()
+    me = mine.get("/api/me").json()
+    assert (me["closed"], me["person"]["key"], me["person"]["owner"]) == (True, "ida@quillhaven.example", True)
+    # The older link ended when the newer one was made, and there is no other.
+    assert links.for_first_owner() is None
+    for address in (
+        "/api/projects",
+        f"/api/projects/{project}/topics",
+        "/api/columns/x",
+        "/api/docs",
+    ):
+        refused = stranger.get(address, headers=by("Ida Fenn"))
+        assert (refused.status_code, refused.json()["detail"]) == (401, "Sign in first.")
+    assert stranger.post("/api/projects", json={"name": "Mine"}).status_code == 401
+    assert stranger.get("/bcf/3.0/projects").json() == {"message": "Sign in first."}
+    assert stranger.get("/foundation/1.1/current-user").status_code == 401
+    with (
+        pytest.raises(WebSocketDisconnect) as closed,
+        stranger.websocket_connect(f"ws://127.0.0.1/api/projects/{project}/together"),
+    ):
+        pass
+    assert closed.value.code == 1008
+    for address in ("/api/health", "/api/me", "/bcf/versions", "/foundation/versions", "/foundation/1.1/auth"):
+        assert stranger.get(address).status_code == 200
+    assert mine.get("/api/projects").status_code == 200
+
+
+def test_who_is_signed_in_does_it_whatever_name_the_request_gives(project, owner):
+    made = owner.post(f"/api/projects/{project}/topics", json={"title": "Gap"}, headers=by("Mara Oake")).json()
+    assert made["author"] == "Ida Fenn"
+    assert owner.get("/foundation/1.1/current-user").json()["name"] == "Ida Fenn"
+    with owner.websocket_connect(f"ws://127.0.0.1/api/projects/{project}/together?name=Mara") as line:
+        assert [each["name"] for each in line.receive_json()["people"]] == ["Ida Fenn"]
+
+
+def test_name_and_password_sign_in_and_nothing_tells_which_is_wrong(owner, opened):
+    browser = opened()
+    wrong = sign_in(browser, password=OTHER)
+    nobody = sign_in(browser, name="nobody@quillhaven.example")
+    odd = sign_in(browser, name="not a name")
+    assert {(each.status_code, each.json()["detail"]) for each in (wrong, nobody, odd)} == {(401, sign_ins.WRONG)}
+    assert not browser.cookies
+    good = sign_in(browser, name=" IDA@Quillhaven.Example ")
+    assert good.json()["name"] == "Ida Fenn"
+    assert browser.get("/api/projects").status_code == 200
+
+
+def test_an_unknown_name_takes_as_long_as_a_known_one(owner, monkeypatch):
+    tried = []
+    real = sign_ins.matches
+    monkeypatch.setattr(sign_ins, "matches", lambda password, kept: tried.append(kept) or real(password, kept))
+    hashers = []
+    from stairpath.work.people import secrets
+
+    whole = secrets._hasher().verify_and_update
+    monkeypatch.setattr(secrets._hasher(), "verify_and_update", lambda a, b: hashers.append(b) or whole(a, b))
+    sign_in(owner, name="nobody@quillhaven.example")
+    sign_in(owner, password=OTHER)
+    assert tried[0] is None
+    assert len(hashers) == 2
+    assert all(each.startswith("$argon2id$") for each in hashers)
+
+
+def test_a_sign_in_is_new_each_time_and_no_script_reads_it(owner, opened):
+    before = owner.cookies[COOKIE]
+    answer = sign_in(owner)
+    head = answer.headers["set-cookie"]
+    assert "HttpOnly" in head
+    assert "SameSite=lax" in head
+    assert "Secure" not in head
+    assert owner.cookies[COOKIE] != before
+    # The one before is over, and a secret that somebody brings along is never taken up.
+    assert opened().get("/api/projects", headers={"Cookie": f"{COOKIE}={before}"}).status_code == 401
+    fixed = opened()
+    fixed.cookies.set(COOKIE, "chosen-by-somebody-else")
+    assert sign_in(fixed).status_code == 200
+    assert opened().get("/api/projects", headers={"Cookie": f"{COOKIE}=chosen-by-somebody-else"}).status_code == 401
+    with transaction() as session:
+        assert owner.cookies[COOKIE] not in session.scalars(select(SignIn.secret_hash)).all()
+
+
+def test_over_tls_the_cookie_is_for_this_host_alone(owner, opened):
+    browser = opened("https://127.0.0.1")
+    head = sign_in(browser).headers["set-cookie"]
+    assert head.startswith("__Host-stairpath=")
+    assert "Secure" in head
+    assert "Path=/" in head
+    assert "Domain" not in head
+    assert browser.get("/api/projects").status_code == 200
+    # A plain connection has set the other one; over TLS it counts for nothing.
+    plain = opened("https://127.0.0.1")
+    assert plain.get("/api/projects", headers={"Cookie": f"{COOKIE}={owner.cookies[COOKIE]}"}).status_code == 401
+
+
+def test_signing_out_ends_it_here_or_everywhere(owner, opened):
+    other = opened()
+    sign_in(other)
+    kept = other.cookies[COOKIE]
+    assert other.post("/api/sign-out").status_code == 204
+    assert other.get("/api/projects", headers={"Cookie": f"{COOKIE}={kept}"}).status_code == 401
+    assert owner.get("/api/projects").status_code == 200
+    sign_in(other)
+    assert owner.post("/api/sign-out-everywhere").status_code == 204
+    assert other.get("/api/projects").status_code == 401
+    assert other.post("/api/sign-out-everywhere").status_code == 401
+    assert other.post("/api/sign-out").status_code == 204  # twice is nothing
+
+
+@pytest.mark.parametrize("past", [{"ends_at": timedelta(seconds=1)}, {"used_at": sign_ins.UNUSED}])
+def test_a_sign_in_ends_by_time(owner, past):
+    ((field, ago),) = past.items()
+    with transaction() as session:
+        session.execute(update(SignIn).values({field: datetime.now(UTC) - ago}))
+    assert owner.get("/api/projects").status_code == 401
+    sign_in(owner)
+    with transaction() as session:
+        assert session.scalar(select(func.count()).select_from(SignIn)) == 1
+
+
+def test_who_tries_too_often_waits(owner, opened):
+    browser = opened()
+    for _ in range(slow_down.BY_NAME.amount):
+        assert sign_in(browser, name="mara", password=OTHER).status_code == 401
+    slow = sign_in(browser, name="mara")
+    assert slow.status_code == 429
+    assert "too many tries to sign in. Try again in 15 minutes." in slow.json()["detail"]
+    assert 0 < int(slow.headers["Retry-After"]) <= 900
+    # Others sign in all the while, and their own tries are forgotten once one was good.
+    for _ in range(3):
+        for _ in range(slow_down.BY_NAME.amount - 1):
+            assert sign_in(browser, password=OTHER).status_code == 401
+        assert sign_in(browser).status_code == 200
+    # One address tries all names only so often.
+    answers = {sign_in(browser, name=f"guess{k}").status_code for k in range(slow_down.BY_ADDRESS.amount)}
+    assert answers == {401, 429}
+
+
+@pytest.mark.parametrize(
+    ("password", "said"),
+    [
+        ("short", "at least 12 characters"),
+        ("x" * 129, "at most 128 characters"),
+        ("aaaaaaaaaaaaaaaa", "5 different characters"),
+        ("IDA@quillhaven.example", "not one's own name"),
+    ],
+)
+def test_a_password_that_keeps_nobody_out_is_refused_and_the_link_stays_good(opened, password, said):
+    browser = opened()
+    secret = links.for_first_owner()
+    wish = {"secret": secret, "password": password, "key": "ida@quillhaven.example", "name": "Ida Fenn"}
+    refused = browser.post("/api/links/use", json=wish)
+    assert refused.status_code == 422
+    assert said in refused.json()["detail"]
+    assert browser.get("/api/me").json()["closed"] is False
+    assert browser.post("/api/links/use", json={**wish, "password": GOOD}).status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("names", "said"),
+    [
+        ({"key": "ida fenn"}, "no spaces"),
+        ({"key": "  "}, "to sign in with is needed"),
+        ({"key": "x" * 81}, "at most 80"),
+        ({"name": "\u200b"}, "needs a name"),
+        ({"name": "x" * 81}, "at most 80"),
+    ],
+)
+def test_names_that_cannot_be_are_refused(opened, names, said):
+    wish = {"secret": links.for_first_owner(), "password": GOOD, "key": "ida", "name": "Ida Fenn", **names}
+    refused = opened().post("/api/links/use", json=wish)
+    assert refused.status_code == 422
+    assert said in refused.json()["detail"]
+
+
+def test_a_link_is_good_once_and_for_a_week_and_ends_what_was_signed_in(owner, opened):
+    secret = links.add_person("Mara.Oake", "Mara Oake")
+    browser = opened()
+    shown = browser.post("/api/links/look", json={"secret": secret}).json()
+    assert shown == {"kind": "password", "name": "Mara Oake", "key": "mara.oake"}
+    # What the body says of names counts for nothing: the link knows whom it is for.
+    wish = {"secret": secret, "password": OTHER, "key": "someone", "name": "Someone Else"}
+    assert browser.post("/api/links/use", json=wish).json()["name"] == "Mara Oake"
+    for address in ("look", "use"):
+        gone = opened().post(f"/api/links/{address}", json=wish)
+        assert (gone.status_code, "used or has ended" in gone.json()["detail"]) == (410, True)
+    again = links.for_password("MARA.OAKE")
+    newest = links.for_password("mara.oake")
+    assert opened().post("/api/links/use", json={**wish, "secret": again}).status_code == 410
+    assert browser.get("/api/projects").status_code == 200
+    assert opened().post("/api/links/use", json={**wish, "secret": newest, "password": GOOD}).status_code == 200
+    assert browser.get("/api/projects").status_code == 401
+    assert sign_in(browser, "mara.oake", OTHER).status_code == 401
+    late = links.for_password("mara.oake")
+    with transaction() as session:
+        session.execute(update(OneTimeLink).values(ends_at=datetime.now(UTC) - timedelta(seconds=1)))
+    assert opened().post("/api/links/use", json={**wish, "secret": late}).status_code == 410
+
+
+def test_another_page_signs_nobody_in(owner):
+    elsewhere = {"Origin": "https://elsewhere.example", "Sec-Fetch-Site": "cross-site"}
+    wish = {"name": "ida@quillhaven.example", "password": GOOD}
+    assert owner.post("/api/sign-in", json=wish, headers=elsewhere).status_code == 403
+    assert owner.post("/api/sign-out", headers=elsewhere).status_code == 403
+    assert owner.get("/api/projects").status_code == 200
+
+
+def test_whoever_runs_the_server_adds_and_lists_people(opened):
+    run = CliRunner()
+
+    def said(*words):
+        done = run.invoke(command, list(words))
+        return done.exit_code, done.output
+
+    assert said("list") == (0, "Nobody signs in yet.\n")
+    code, text = said("first")
+    assert code == 0
+    assert "/welcome#" in text
+    code, text = said("add", "tam@quillhaven.example", "Tam Kerr", "--owner")
+    secret = text.strip().rpartition("#")[2]
+    assert opened().post("/api/links/use", json={"secret": secret, "password": GOOD}).status_code == 200
+    assert said("list") == (0, "tam@quillhaven.example  Tam Kerr, owner\n")
+    assert said("first")[0] == 2
+    assert said("add", "tam@quillhaven.example", "Tam")[0] == 2
+    assert said("reset", "nobody")[0] == 2
+    assert said("reset", "tam@quillhaven.example")[0] == 0

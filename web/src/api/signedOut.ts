@@ -1,0 +1,13 @@
+import { create } from "zustand";
+
+interface SignedOut {
+  /** How often the server said so. */
+  times: number;
+  note(): void;
+}
+
+/** That the server knows nobody at this browser any more, though the page took somebody to be signed in. */
+export const useSignedOut = create<SignedOut>((set) => ({
+  times: 0,
+  note: () => set((s) => ({ times: s.times + 1 })),
+}));

@@ -1,0 +1,35 @@
+import { type ReactNode, useEffect } from "react";
+import { useLocation } from "react-router";
+import { usePerson } from "../api/person";
+import { useSignedOut } from "../api/signedOut";
+import { NameGate } from "./NameGate";
+import { SignIn } from "./SignIn";
+import { useMe, useSigning } from "./useMe";
+import { Welcome } from "./Welcome";
+
+/** Lets in who is signed in. Where nobody signs in yet, it asks for a name. */
+export function Gate({ children }: { children: ReactNode }) {
+  const { data: me } = useMe();
+  const { askAgain } = useSigning();
+  const { pathname } = useLocation();
+  const times = useSignedOut((s) => s.times);
+  const { name, setName } = usePerson();
+  const signed = me?.person?.name;
+  useEffect(() => {
+    if (signed !== undefined && signed !== name) setName(signed);
+  }, [signed, name, setName]);
+  // The server said that nobody is signed in here any more.
+  useEffect(() => {
+    if (times > 0) void askAgain();
+  }, [times, askAgain]);
+  if (pathname === "/welcome") return <Welcome />;
+  if (!me) return null;
+  if (!me.closed)
+    return (
+      <>
+        <NameGate />
+        {children}
+      </>
+    );
+  return me.person ? children : <SignIn />;
+}

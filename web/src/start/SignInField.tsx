@@ -1,0 +1,30 @@
+import Box from "@mui/material/Box";
+import OutlinedInput from "@mui/material/OutlinedInput";
+import { tone } from "../style/theme";
+
+/** A field of the pages for signing in, with its name above and what it takes below. */
+export function SignInField(props: {
+  label: string;
+  value: string;
+  put: (text: string) => void;
+  /** What the browser may fill in. */
+  fills: "username" | "name" | "current-password" | "new-password";
+  hint?: string;
+  first?: boolean;
+}) {
+  const { label, value, put, fills, hint, first } = props;
+  return (
+    <Box component="label" sx={{ display: "block", fontSize: 13, color: tone.soft }}>
+      {label}
+      <OutlinedInput
+        fullWidth
+        autoFocus={first}
+        value={value}
+        type={fills.endsWith("password") ? "password" : "text"}
+        onChange={(event) => put(event.target.value)}
+        inputProps={{ autoComplete: fills, maxLength: 200, spellCheck: false, autoCapitalize: "none" }}
+      />
+      {hint && <Box sx={{ fontSize: 12.5, mt: 0.25 }}>{hint}</Box>}
+    </Box>
+  );
+}

@@ -1,0 +1,62 @@
+import Box from "@mui/material/Box";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
+import { initials, usePerson } from "../api/person";
+import { useAttempt } from "../parts/attempt";
+import { tone } from "../style/theme";
+import { useMe, useSigning } from "./useMe";
+
+/** Who one is: signed in, with the ways out; else by a name that can be changed. */
+export function Who() {
+  const { name, setName } = usePerson();
+  const me = useMe().data?.person;
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const { signOut } = useSigning();
+  const { wrong, attempt } = useAttempt();
+  const short = initials(name) || "?";
+  const out = (everywhere: boolean) => attempt(() => signOut(everywhere));
+  return (
+    <>
+      <Tooltip title={me ? `${name}: signed in` : `${name || "No name yet"}: click to change the name`}>
+        <Box
+          component="button"
+          type="button"
+          aria-label={
+            me ? `${short}: you are ${name}; sign out` : `${short}: you are ${name}; change the name`
+          }
+          aria-haspopup={me ? "menu" : undefined}
+          onClick={(event) => (me ? setAt(event.currentTarget) : setName(""))}
+          sx={{
+            ml: 1,
+            flexShrink: 0,
+            width: 28,
+            height: 28,
+            p: 0,
+            borderRadius: "50%",
+            border: 0,
+            bgcolor: "#8fb8b5",
+            color: tone.ink,
+            fontWeight: 600,
+            fontSize: 12,
+            cursor: "pointer",
+          }}
+        >
+          {short}
+        </Box>
+      </Tooltip>
+      {me && (
+        <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+          <Box sx={{ px: 2, py: 0.5, fontSize: 13 }}>
+            <Box sx={{ fontWeight: 600 }}>{name}</Box>
+            <Box sx={{ color: tone.soft }}>signs in as {me.key}</Box>
+            {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
+          </Box>
+          <MenuItem onClick={() => out(false)}>Sign out</MenuItem>
+          <MenuItem onClick={() => out(true)}>Sign out everywhere</MenuItem>
+        </Menu>
+      )}
+    </>
+  );
+}

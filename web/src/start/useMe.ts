@@ -1,0 +1,32 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import { answerOf, api, type Shapes } from "../api/client";
+
+const ME = ["me"] as const;
+
+/** Who is signed in at this browser, and whether one has to be. */
+export function useMe() {
+  return useQuery({ queryKey: ME, queryFn: () => answerOf(api.GET("/api/me")), staleTime: Infinity });
+}
+
+/** Becoming somebody, and nobody again; of what one had seen before nothing stays. */
+export function useSigning() {
+  const client = useQueryClient();
+  const be = useCallback(
+    (person: Shapes["SignedPerson"] | null) => {
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== ME[0] });
+      client.setQueryData<Shapes["Me"]>(ME, { person, closed: true });
+    },
+    [client],
+  );
+  return {
+    signIn: async (name: string, password: string) =>
+      be(await answerOf(api.POST("/api/sign-in", { body: { name, password } }))),
+    use: async (body: Shapes["LinkUsed"]) => be(await answerOf(api.POST("/api/links/use", { body }))),
+    signOut: async (everywhere: boolean) => {
+      await answerOf(api.POST(everywhere ? "/api/sign-out-everywhere" : "/api/sign-out"));
+      be(null);
+    },
+    askAgain: useCallback(() => client.invalidateQueries({ queryKey: ME }), [client]),
+  };
+}
