@@ -11,7 +11,7 @@ from schemathesis.core.result import Ok
 HOST = "127.0.0.1"
 # A schema cannot say that two points must be apart or that a storey is there: such wishes are valid and refused.
 _CONFIG = schemathesis.Config.from_dict(
-    {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", "3xx", 404, 409, 410, 413, 422]}}}
+    {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", "3xx", 401, 404, 409, 410, 413, 422, 429]}}}
 )
 
 

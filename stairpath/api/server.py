@@ -23,6 +23,7 @@ from stairpath.api.http.signed_in import DOOR
 from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
+from stairpath.api.live.sign_ins import OpenSignIns
 from stairpath.api.routes import (
     bin,
     camera,
@@ -68,7 +69,10 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     await hub.open()
     app.state.hub = hub
     app.state.together = Together()
+    app.state.sign_ins = OpenSignIns()
+    await app.state.sign_ins.open()
     yield
+    await app.state.sign_ins.close()
     await hub.close()
 
 

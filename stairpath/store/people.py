@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from datetime import datetime
 
 from sqlalchemy import delete, exists, select, update
@@ -35,6 +35,14 @@ def sign_in_by_hash(session: Session, secret_hash: str, now: datetime, used_sinc
         .where(SignIn.secret_hash == secret_hash, SignIn.ends_at > now, SignIn.used_at > used_since)
     )
     return session.scalar(wanted)
+
+
+def hashes_that_hold(session: Session, hashes: Collection[str], now: datetime, used_since: datetime) -> set[str]:
+    """Which of some sign-ins have not ended."""
+    wanted = select(SignIn.secret_hash).where(
+        SignIn.secret_hash.in_(hashes), SignIn.ends_at > now, SignIn.used_at > used_since
+    )
+    return set(session.scalars(wanted))
 
 
 def note_use(session: Session, sign_in_id: str, at: datetime) -> None:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import time
 from datetime import UTC, datetime, timedelta
+from typing import NoReturn
 
 import pytest
 from fastapi.testclient import TestClient
@@ -56,6 +58,12 @@ def first(browser: TestClient) -> TestClient:
 
 def sign_in(browser: TestClient, name: str = "ida@quillhaven.example", password: str = GOOD):
     return browser.post("/api/sign-in", json={"name": name, "password": password})
+
+
+def hear_on(line) -> NoReturn:
+    """Hear until the line is closed."""
+    while True:
+        line.receive_json()
 
 
 def test_where_nobody_signs_in_names_are_believed(opened):
@@ -263,6 +271,25 @@ def test_a_link_is_good_once_and_for_a_week_and_ends_what_was_signed_in(owner, o
     with transaction() as session:
         session.execute(update(OneTimeLink).values(ends_at=datetime.now(UTC) - timedelta(seconds=1)))
     assert opened().post("/api/links/use", json={**wish, "secret": late}).status_code == 410
+
+
+def test_what_is_open_ends_soon_after_its_sign_in(client, project, owner, opened):
+    other = opened()
+    sign_in(other)
+    here, there = ({"Cookie": f"{COOKIE}={each.cookies[COOKIE]}"} for each in (owner, other))
+    address = f"ws://127.0.0.1/api/projects/{project}/together"
+    with client.websocket_connect(address, headers=there) as stays:
+        with client.websocket_connect(address, headers=here) as line:
+            line.receive_json()
+            begun = time.monotonic()
+            assert owner.post("/api/sign-out").status_code == 204
+            with pytest.raises(WebSocketDisconnect) as closed:
+                hear_on(line)
+            assert (closed.value.code, closed.value.reason) == (4401, "Sign in first.")
+            assert time.monotonic() - begun < 2
+        # Who is still signed in stays, and hears that the other has gone.
+        seen = [len(stays.receive_json()["people"]) for _ in range(3)]
+    assert seen == [1, 2, 1]
 
 
 def test_another_page_signs_nobody_in(owner):

@@ -5,8 +5,8 @@ from __future__ import annotations
 import asyncio
 import json
 from collections import defaultdict
-from collections.abc import AsyncIterator
-from contextlib import suppress
+from collections.abc import AsyncIterator, Callable
+from contextlib import AbstractContextManager, suppress
 
 import structlog
 
@@ -25,7 +25,13 @@ class _Page:
     def __init__(self) -> None:
         self.waiting: dict[tuple[str, str], Event] = {}
         self.anew = True
+        self.ended = False
         self.woken = asyncio.Event()
+
+    def end(self) -> None:
+        """Send nothing more."""
+        self.ended = True
+        self.woken.set()
 
     def tell(self, event: Event) -> None:
         if len(self.waiting) >= _MOST_WAITING:
@@ -92,18 +98,22 @@ class Hub:
             for page in pages:
                 page.begin_anew()
 
-    async def stream(self, project_id: str) -> AsyncIterator[str]:
-        """Server-sent events of a project until the page goes."""
+    async def stream(
+        self, project_id: str, over: Callable[[Callable[[], None]], AbstractContextManager[None]]
+    ) -> AsyncIterator[str]:
+        """Server-sent events of a project until the page goes, or what is over it ends it, which is said."""
         page = _Page()
         self._pages[project_id].add(page)
         try:
-            while True:
-                for said in page.take():
-                    yield said
-                try:
-                    await asyncio.wait_for(page.woken.wait(), _BEAT_S)
-                except TimeoutError:
-                    yield ": beat\n\n"
+            with over(page.end):
+                while not page.ended:
+                    for said in page.take():
+                        yield said
+                    try:
+                        await asyncio.wait_for(page.woken.wait(), _BEAT_S)
+                    except TimeoutError:
+                        yield ": beat\n\n"
+                yield "event: ended\ndata: {}\n\n"
         finally:
             self._pages[project_id].discard(page)
             if not self._pages[project_id]:

@@ -13,7 +13,8 @@ from fastapi import APIRouter, WebSocket, WebSocketDisconnect
 from fastapi.concurrency import run_in_threadpool
 from pydantic import ValidationError
 
-from stairpath.api.http.signed_in import signed_in
+from stairpath.api.http.signed_in import ASK_FIRST, signed_in
+from stairpath.api.live.sign_ins import ENDED
 from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
 from stairpath.work.base import projects
 from stairpath.work.base.errors import RefusedError
@@ -165,11 +166,17 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
         return
     room, seat = entered
     sending: asyncio.Task[None] | None = None
+    ending: set[asyncio.Task[None]] = set()
+
+    def end() -> None:
+        ending.add(asyncio.create_task(socket.close(ENDED, ASK_FIRST), name="together ends"))
+
     try:
-        await socket.accept()
-        sending = asyncio.create_task(_send(socket, seat), name="together")
-        while True:
-            _heard(room, seat, await socket.receive_text())
+        with socket.app.state.sign_ins.over(socket, end):
+            await socket.accept()
+            sending = asyncio.create_task(_send(socket, seat), name="together")
+            while True:
+                _heard(room, seat, await socket.receive_text())
     except (WebSocketDisconnect, RuntimeError, KeyError):
         pass  # gone, or sent something that is no text
     finally:

@@ -191,11 +191,13 @@ def forget_home(who: Asker, project_id: str) -> None:
     responses={200: {"content": {"text/event-stream": {}}, "description": "Server-sent events"}},
 )
 async def follow(project_id: str, request: Request) -> StreamingResponse:
-    """Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``."""
+    """Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``, and ``ended`` where
+    who hears them is signed in no more.
+    """
     if not await run_in_threadpool(projects.is_there, project_id):
         raise HTTPException(404, "There is no such project; open it from the start page.")
     return StreamingResponse(
-        request.app.state.hub.stream(project_id),
+        request.app.state.hub.stream(project_id, lambda end: request.app.state.sign_ins.over(request, end)),
         media_type="text/event-stream",
         headers={"Cache-Control": "no-store", "X-Accel-Buffering": "no"},
     )

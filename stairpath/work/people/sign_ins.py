@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 import time
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
@@ -127,6 +128,16 @@ def who_is(secret: str) -> Signed | None:
         if at - found.used_at > _NOTED_EVERY:
             people.note_use(look.session, found.id, at)
         return signed(found.person)
+
+
+def that_hold(secrets: Collection[str]) -> set[str]:
+    """Which of some sign-ins have not ended, by their secrets; to have none holds while nobody signs in."""
+    at = datetime.now(UTC)
+    by_hash = {fingerprint(secret): secret for secret in secrets if secret}
+    with read_only() as look:
+        found = people.hashes_that_hold(look.session, list(by_hash), at, at - UNUSED) if by_hash else set()
+    hold = {by_hash[each] for each in found}
+    return hold if anybody() else set(secrets)
 
 
 def sign_out(secret: str) -> None:

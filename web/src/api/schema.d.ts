@@ -287,7 +287,8 @@ export interface paths {
         };
         /**
          * Follow
-         * @description Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``.
+         * @description Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``, and ``ended`` where
+         *     who hears them is signed in no more.
          */
         get: operations["follow_api_projects__project_id__events_get"];
         put?: never;

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { useConnection } from "./connection";
+import { useSignedOut } from "./signedOut";
 import { hear } from "./stream";
 
 /** A stream as the browser has it, told by the test what comes. */
@@ -48,6 +49,15 @@ test("what changed is told, and beginning is not, for the first time", () => {
   expect(told.anew).not.toHaveBeenCalled();
   now().say("begun");
   expect(told.anew).toHaveBeenCalledTimes(1);
+});
+
+test("a sign-in that has ended is noted, and what one missed is fetched once one is in again", () => {
+  const before = useSignedOut.getState().times;
+  now().say("ended");
+  expect(useSignedOut.getState().times).toBe(before + 1);
+  expect(now().readyState).toBe(Heard.CLOSED);
+  vi.advanceTimersByTime(1000);
+  expect(Heard.made).toHaveLength(2);
 });
 
 test("a refused stream is asked for again, and what was missed is fetched", () => {

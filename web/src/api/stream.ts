@@ -1,5 +1,6 @@
 import { noteAway } from "./connection";
 import { Retries } from "./retries";
+import { useSignedOut } from "./signedOut";
 
 /**
  * Hears what the server says has changed: `changed` for each kind, and `anew` where something may have been missed. What is
@@ -19,6 +20,12 @@ export function hear(address: string, told: { changed(kind: string): void; anew(
       if (!first) told.anew();
       first = false;
       retries.connected();
+    });
+    // This sign-in has ended; the page asks who one is, and goes on where one has signed in anew.
+    source.addEventListener("ended", () => {
+      source.close();
+      useSignedOut.getState().note();
+      retries.later();
     });
     source.onerror = () => {
       first = false;

@@ -1,8 +1,11 @@
 import { Retries } from "../../api/retries";
+import { useSignedOut } from "../../api/signedOut";
 import { offerToTests } from "../../stage/testHooks";
 
 /** Codes with which the server refuses for good: the project is gone, or this page is a stranger. */
 const REFUSED: readonly number[] = [4404, 1008];
+/** The code for that one is signed in no more. */
+const SIGNED_OUT = 4401;
 
 /** A line to the others who have a project open; where it is lost it comes back by itself. */
 export class Line {
@@ -34,6 +37,7 @@ export class Line {
       this.socket = null;
       if (this.closed) return;
       this.on.there(false);
+      if (event.code === SIGNED_OUT) useSignedOut.getState().note();
       if (!REFUSED.includes(event.code)) this.retries.later();
     };
   }
