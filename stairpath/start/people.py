@@ -43,13 +43,14 @@ def _hand_on(made: Callable[[], str]) -> None:
 @people.command("list")
 def list_people() -> None:
     """Say who may sign in."""
-    from stairpath.work.people import links
+    from stairpath.work.people.people import listed
 
-    found = links.listed()
+    found = listed()
     if not found:
         _say("Nobody signs in yet.")
     for each in found:
-        _say(f"{each.key}  {each.name}{', owner' if each.owner else ''}")
+        begun = "" if each.begun else ", has not set a password yet"
+        _say(f"{each.person.key}  {each.person.name}{', owner' if each.person.owner else ''}{begun}")
 
 
 @people.command("add")

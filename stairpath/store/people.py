@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from datetime import datetime
 
-from sqlalchemy import delete, exists, select, update
+from sqlalchemy import delete, exists, func, select, update
 from sqlalchemy.orm import Session, joinedload
 
 from stairpath.store.person_tables import OneTimeLink, Person, SignIn
@@ -19,6 +19,12 @@ def any_people(session: Session) -> bool:
 def people(session: Session) -> Sequence[Person]:
     """Everybody, by the name that they sign in with."""
     return session.scalars(select(Person).order_by(Person.key)).all()
+
+
+def last_seen(session: Session) -> dict[str, datetime]:
+    """When people asked for something last, by their ids; those alone who are signed in somewhere."""
+    rows = session.execute(select(SignIn.person_id, func.max(SignIn.used_at)).group_by(SignIn.person_id))
+    return dict(rows.tuples().all())
 
 
 def person_by_key(session: Session, key: str, hold: bool = False) -> Person | None:

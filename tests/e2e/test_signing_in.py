@@ -81,18 +81,28 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
         sign_in(other, "mara@quillhaven.example", GOOD)
         expect(other.get_by_role("alert")).to_contain_text("Name and password do not fit")
         # Who is invited sets a password by a link, and comes back to what they came for.
-        other.goto(link_in(people("add", "mara@quillhaven.example", "Mara Oake")))
+        page.get_by_role("button", name="sign out").click()
+        page.get_by_role("menuitem", name="People").click()
+        page.get_by_label("Name of who is invited").fill("Mara Oake")
+        page.get_by_label("Name to sign in with").fill("mara@quillhaven.example")
+        page.get_by_role("button", name="Invite").click()
+        expect(page.get_by_test_id("person").filter(has_text="Mara Oake")).to_contain_text("has not set a password yet")
+        other.goto(page.get_by_test_id("link-to-hand-on").inner_text())
         expect(other.get_by_role("heading", name="Welcome, Mara Oake")).to_be_visible()
         other.get_by_label("Password").fill(GOOD)
         other.get_by_role("button", name="Begin").click()
         expect(other.get_by_text("New project").first).to_be_visible()
         other.get_by_role("button", name="you are Mara Oake; sign out").click()
+        expect(other.get_by_role("menuitem", name="People")).to_have_count(0)
         other.get_by_role("menuitem", name="Sign out", exact=True).click()
         expect(other.get_by_role("heading", name="Sign in")).to_be_visible()
         other.goto(project)
         sign_in(other, "MARA@quillhaven.example", GOOD)
         expect(other.get_by_role("button", name="you are Mara Oake; sign out")).to_be_visible()
         assert other.url.startswith(project)
+
+        assert people("list").count("\n") == 2
+    page.goto(project)
 
     # Signed out elsewhere, an open page asks again, and goes on where it was.
     with browser.new_context(locale="en-GB") as elsewhere:

@@ -23,6 +23,7 @@ STATUS: dict[type[errors.RefusedError], int] = {
     errors.TooLargeError: 413,
     errors.StaleError: 412,
     errors.NotSignedInError: 401,
+    errors.NotAllowedError: 403,
     errors.TooOftenError: 429,
 }
 
@@ -32,7 +33,7 @@ FULL = "The server's disk is full, and this was not saved. Free some space there
 _MEANS = {
     400: "The request cannot be understood.",
     401: "Nobody is signed in.",
-    403: "The request came from another page.",
+    403: "Who asks may not do that, or the request came from another page.",
     404: "It does not exist.",
     408: "The request took too long to arrive.",
     409: "The current state does not allow this.",

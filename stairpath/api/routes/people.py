@@ -8,7 +8,7 @@ from stairpath.api import schemas
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.signed_in import asked_from, keep_secret, secret_of, signed_in
 from stairpath.work.base.errors import NotSignedInError
-from stairpath.work.people import links, sign_ins
+from stairpath.work.people import links, people, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
 router = APIRouter(prefix="/api", tags=["people"], responses=ERROR_RESPONSES)
@@ -69,3 +69,27 @@ def use_link(request: Request, response: Response, wish: schemas.LinkUsed) -> sc
     return _begun(
         request, response, links.use(wish.secret, wish.password, asked_from(request), key=wish.key, name=wish.name)
     )
+
+
+@router.get("/people")
+def list_people(request: Request) -> list[schemas.ListedPerson]:
+    """Everybody who may sign in; for those who own the server."""
+    people.check_owner(signed_in(request))
+    return [
+        schemas.ListedPerson(
+            person=schemas.SignedPerson.model_validate(each.person), begun=each.begun, seen_at=each.seen_at
+        )
+        for each in people.listed()
+    ]
+
+
+@router.post("/people", status_code=201)
+def invite(request: Request, wish: schemas.NewPerson) -> schemas.LinkToHandOn:
+    """Add somebody; the link with which they set their password."""
+    return schemas.LinkToHandOn(secret=people.invite(signed_in(request), wish.key, wish.name, wish.owner))
+
+
+@router.post("/people/link", status_code=201)
+def reset(request: Request, wish: schemas.PersonKey) -> schemas.LinkToHandOn:
+    """A new link for somebody to set a password; an older one ends."""
+    return schemas.LinkToHandOn(secret=people.reset(signed_in(request), wish.key))

@@ -69,7 +69,18 @@ from stairpath.api.schemas.models import (
     PointsRequest,
     ProjectCard,
 )
-from stairpath.api.schemas.people import LinkRequest, LinkShown, LinkUsed, Me, SignedPerson, SigningInRequest
+from stairpath.api.schemas.people import (
+    LinkRequest,
+    LinkShown,
+    LinkToHandOn,
+    LinkUsed,
+    ListedPerson,
+    Me,
+    NewPerson,
+    PersonKey,
+    SignedPerson,
+    SigningInRequest,
+)
 from stairpath.api.schemas.register import (
     ColumnOfFigures,
     ColumnOfTexts,
@@ -192,7 +203,9 @@ __all__ = [
     "LinkMade",
     "LinkRequest",
     "LinkShown",
+    "LinkToHandOn",
     "LinkUsed",
+    "ListedPerson",
     "Look",
     "MarkupDrawn",
     "MarkupMoved",
@@ -217,6 +230,7 @@ __all__ = [
     "NewHome",
     "NewMeeting",
     "NewName",
+    "NewPerson",
     "NewPoint",
     "NewProject",
     "NewQuestion",
@@ -226,6 +240,7 @@ __all__ = [
     "NewViewpoint",
     "OpenComponent",
     "PartMeasured",
+    "PersonKey",
     "PlanAxis",
     "PlanFlight",
     "PlanRoom",

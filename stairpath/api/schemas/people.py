@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -21,6 +22,34 @@ class SignedPerson(BaseModel):
     firm: str
     discipline: str
     owner: bool
+
+
+class ListedPerson(BaseModel):
+    """Somebody who may sign in, whether they have set a password, and when they were seen last."""
+
+    person: SignedPerson
+    begun: bool
+    seen_at: datetime | None
+
+
+class NewPerson(BaseModel):
+    """Somebody who is to be able to sign in; ``key`` is the name that they sign in with."""
+
+    key: _Typed
+    name: _Typed
+    owner: bool = False
+
+
+class PersonKey(BaseModel):
+    """The name that somebody signs in with."""
+
+    key: _Typed
+
+
+class LinkToHandOn(BaseModel):
+    """What a link to /welcome carries after #, for one person; it is good once, for a week."""
+
+    secret: str
 
 
 class Me(BaseModel):

@@ -31,6 +31,10 @@ class NotSignedInError(RefusedError):
     """Who asks is not known."""
 
 
+class NotAllowedError(RefusedError):
+    """Who asks may not do that."""
+
+
 class TooOftenError(RefusedError):
     """It was tried too often; ``wait_s`` says after how many seconds it may be tried again."""
 

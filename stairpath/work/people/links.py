@@ -10,7 +10,7 @@ from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
 from stairpath.core.people.passwords import NotAPasswordError, check_password
 from stairpath.store import people
 from stairpath.store.person_tables import OneTimeLink, Person
-from stairpath.work.base.errors import GoneError, UnfitError, WrongError
+from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
 from stairpath.work.people.secrets import fingerprint, new_secret
 from stairpath.work.people.sign_ins import From, Signed, begin, set_password, signed
@@ -46,11 +46,11 @@ def for_first_owner() -> str | None:
 
 
 def for_password(name: str) -> str:
-    """A new link for a person to set a password; an older one ends. Raises WrongError for who is not known."""
+    """A new link for a person to set a password; an older one ends. Raises MissingError for who is not known."""
     with unit_of_work(WORKER) as act:
         person = people.person_by_key(act.session, _key(name), hold=True)
         if person is None:
-            raise WrongError(f"Nobody signs in as {name.strip()}; `people list` shows the names.")
+            raise MissingError(f"Nobody signs in as {name.strip()}; look at the list of people.")
         return _made(act, "password", person.id)
 
 
@@ -106,9 +106,3 @@ def use(secret: str, password: str, where: From, key: str = "", name: str = "") 
         set_password(act, person, password)
         link.used_at = datetime.now(UTC)
         return begin(act, person, where), signed(person)
-
-
-def listed() -> list[Signed]:
-    """Everybody who may sign in."""
-    with read_only() as look:
-        return [signed(each) for each in people.people(look.session)]

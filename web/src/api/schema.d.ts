@@ -124,6 +124,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List People
+         * @description Everybody who may sign in; for those who own the server.
+         */
+        get: operations["list_people_api_people_get"];
+        put?: never;
+        /**
+         * Invite
+         * @description Add somebody; the link with which they set their password.
+         */
+        post: operations["invite_api_people_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reset
+         * @description A new link for somebody to set a password; an older one ends.
+         */
+        post: operations["reset_api_people_link_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects": {
         parameters: {
             query?: never;
@@ -4256,6 +4300,14 @@ export interface components {
             key: string;
         };
         /**
+         * LinkToHandOn
+         * @description What a link to /welcome carries after #, for one person; it is good once, for a week.
+         */
+        LinkToHandOn: {
+            /** Secret */
+            secret: string;
+        };
+        /**
          * LinkUsed
          * @description The password that is set by a link; the first owner says by which names too.
          */
@@ -4274,6 +4326,17 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * ListedPerson
+         * @description Somebody who may sign in, whether they have set a password, and when they were seen last.
+         */
+        ListedPerson: {
+            person: components["schemas"]["SignedPerson"];
+            /** Begun */
+            begun: boolean;
+            /** Seen At */
+            seen_at: string | null;
         };
         /**
          * Look
@@ -4816,6 +4879,21 @@ export interface components {
             name: string;
         };
         /**
+         * NewPerson
+         * @description Somebody who is to be able to sign in; ``key`` is the name that they sign in with.
+         */
+        NewPerson: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Owner
+             * @default false
+             */
+            owner: boolean;
+        };
+        /**
          * NewPoint
          * @description Something to be noted against a topic.
          */
@@ -5034,6 +5112,14 @@ export interface components {
              * @enum {string}
              */
             role: "from" | "to" | "of" | "above" | "beside" | "floor" | "above_hidden" | "beside_hidden";
+        };
+        /**
+         * PersonKey
+         * @description The name that somebody signs in with.
+         */
+        PersonKey: {
+            /** Key */
+            key: string;
         };
         /**
          * PictureFrame
@@ -6716,7 +6802,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6857,7 +6943,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6992,7 +7078,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7127,7 +7213,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7268,7 +7354,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7409,7 +7495,426 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was tried too often. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    list_people_api_people_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedPerson"][];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Who asks may not do that, or the request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was tried too often. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    invite_api_people_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkToHandOn"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Who asks may not do that, or the request came from another page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It does not exist. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The current state does not allow this. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Somebody changed it since the version that the request names. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The request is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description A value is not valid. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description It was tried too often. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The database cannot be reached. Try again in a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+        };
+    };
+    reset_api_people_link_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonKey"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkToHandOn"];
+                };
+            };
+            /** @description The request cannot be understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorMessage"];
+                };
+            };
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7548,7 +8053,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7692,7 +8197,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7838,7 +8343,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7980,7 +8485,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8120,7 +8625,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8262,7 +8767,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8410,7 +8915,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8552,7 +9057,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8696,7 +9201,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8836,7 +9341,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8975,7 +9480,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9114,7 +9619,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9255,7 +9760,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9403,7 +9908,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9543,7 +10048,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9683,7 +10188,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9823,7 +10328,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9963,7 +10468,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10103,7 +10608,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10247,7 +10752,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10391,7 +10896,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10535,7 +11040,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10674,7 +11179,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10816,7 +11321,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -10958,7 +11463,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11098,7 +11603,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11240,7 +11745,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11380,7 +11885,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11523,7 +12028,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11666,7 +12171,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11809,7 +12314,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -11946,7 +12451,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12087,7 +12592,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12228,7 +12733,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12369,7 +12874,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12510,7 +13015,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12651,7 +13156,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12792,7 +13297,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -12934,7 +13439,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13080,7 +13585,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13220,7 +13725,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13362,7 +13867,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13501,7 +14006,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13643,7 +14148,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13791,7 +14296,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -13935,7 +14440,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14078,7 +14583,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14226,7 +14731,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14365,7 +14870,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14504,7 +15009,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14649,7 +15154,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14793,7 +15298,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -14941,7 +15446,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15080,7 +15585,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15219,7 +15724,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15365,7 +15870,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15513,7 +16018,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15659,7 +16164,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15807,7 +16312,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -15949,7 +16454,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16093,7 +16598,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16237,7 +16742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16380,7 +16885,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16520,7 +17025,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16666,7 +17171,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16806,7 +17311,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -16948,7 +17453,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17091,7 +17596,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17233,7 +17738,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17374,7 +17879,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17513,7 +18018,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17652,7 +18157,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17798,7 +18303,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -17946,7 +18451,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18088,7 +18593,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18232,7 +18737,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18375,7 +18880,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18520,7 +19025,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18663,7 +19168,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18806,7 +19311,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -18945,7 +19450,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19091,7 +19596,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19237,7 +19742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19377,7 +19882,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19521,7 +20026,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19661,7 +20166,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19801,7 +20306,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -19940,7 +20445,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20084,7 +20589,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20225,7 +20730,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20366,7 +20871,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20507,7 +21012,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20650,7 +21155,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20793,7 +21298,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -20934,7 +21439,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21075,7 +21580,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21214,7 +21719,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21358,7 +21863,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21501,7 +22006,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21644,7 +22149,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21787,7 +22292,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -21930,7 +22435,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22071,7 +22576,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22210,7 +22715,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22356,7 +22861,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22496,7 +23001,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22636,7 +23141,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22778,7 +23283,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -22928,7 +23433,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23078,7 +23583,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23227,7 +23732,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23376,7 +23881,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23515,7 +24020,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23661,7 +24166,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23800,7 +24305,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -23942,7 +24447,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24090,7 +24595,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24229,7 +24734,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24371,7 +24876,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24519,7 +25024,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24661,7 +25166,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24809,7 +25314,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -24951,7 +25456,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25094,7 +25599,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25237,7 +25742,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25385,7 +25890,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25533,7 +26038,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25672,7 +26177,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25818,7 +26323,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -25957,7 +26462,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26099,7 +26604,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26245,7 +26750,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26384,7 +26889,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26526,7 +27031,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26674,7 +27179,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26820,7 +27325,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -26960,7 +27465,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27108,7 +27613,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27252,7 +27757,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27402,7 +27907,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27541,7 +28046,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27680,7 +28185,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27819,7 +28324,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -27961,7 +28466,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28103,7 +28608,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28251,7 +28756,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28390,7 +28895,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28530,7 +29035,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28670,7 +29175,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -28813,7 +29318,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorMessage"];
                 };
             };
-            /** @description The request came from another page. */
+            /** @description Who asks may not do that, or the request came from another page. */
             403: {
                 headers: {
                     [name: string]: unknown;

@@ -10,6 +10,7 @@ import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
 import { Gate } from "../start/Gate";
 import { NoticesPage } from "../start/NoticesPage";
+import { PeoplePage } from "../start/PeoplePage";
 import { StartPage } from "../start/StartPage";
 import { styles } from "../style/lettering";
 import { theme } from "../style/theme";
@@ -53,6 +54,7 @@ createRoot(root).render(
                 <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
                 <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
+                <Route path="/people" element={<PeoplePage />} />
                 <Route path="*" element={<StartPage />} />
               </Routes>
             </Gate>

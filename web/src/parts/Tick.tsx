@@ -5,7 +5,8 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 export function Tick(props: { label: string; on: boolean; set: (on: boolean) => void }) {
   return (
     <FormControlLabel
-      sx={{ m: 0, whiteSpace: "nowrap", "& .MuiFormControlLabel-label": { fontSize: 13 } }}
+      // In a row it keeps its words on one line; where it stands alone they may need two.
+      sx={{ m: 0, flexShrink: 0, maxWidth: "100%", "& .MuiFormControlLabel-label": { fontSize: 13 } }}
       control={
         <Checkbox
           size="small"

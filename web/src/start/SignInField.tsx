@@ -8,7 +8,7 @@ export function SignInField(props: {
   value: string;
   put: (text: string) => void;
   /** What the browser may fill in. */
-  fills: "username" | "name" | "current-password" | "new-password";
+  fills: "username" | "name" | "current-password" | "new-password" | "off";
   hint?: string;
   first?: boolean;
 }) {

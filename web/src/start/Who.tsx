@@ -3,6 +3,7 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
+import { Link } from "react-router";
 import { initials, usePerson } from "../api/person";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
@@ -53,6 +54,11 @@ export function Who() {
             <Box sx={{ color: tone.soft }}>signs in as {me.key}</Box>
             {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
           </Box>
+          {me.owner && (
+            <MenuItem component={Link} to="/people" onClick={() => setAt(null)}>
+              People
+            </MenuItem>
+          )}
           <MenuItem onClick={() => out(false)}>Sign out</MenuItem>
           <MenuItem onClick={() => out(true)}>Sign out everywhere</MenuItem>
         </Menu>
