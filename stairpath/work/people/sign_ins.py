@@ -99,7 +99,7 @@ def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
         if anew is not None:
             person.password = anew
         secret = begin(act, person, where)
-        slow_down.forget(key, where.address)
+        slow_down.forget(key)
         return secret, signed(person)
 
 

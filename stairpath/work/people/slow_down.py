@@ -32,6 +32,6 @@ def count_try(name: str, address: str) -> None:
             raise TooOftenError(f"There were too many tries to sign in. Try again in {said}.", wait_s)
 
 
-def forget(name: str, address: str) -> None:
-    """Forget the tries of a name and address, as after a good one of that name."""
+def forget(name: str) -> None:
+    """Forget the tries of a name, as after a good one; those of an address count on."""
     _windows.clear(BY_NAME, name)
