@@ -8,9 +8,8 @@ from starlette.responses import Response
 
 from stairpath.work.base.errors import NotSignedInError
 from stairpath.work.people import sign_ins
-from stairpath.work.people.sign_ins import LASTS, From, Signed
+from stairpath.work.people.sign_ins import ASK_FIRST, LASTS, From, Signed
 
-ASK_FIRST = "Sign in first."
 _SERVED = ("/api", "/bcf", "/foundation")
 """What is more than the page itself, which everybody may load, also while the database is away."""
 OPEN = {

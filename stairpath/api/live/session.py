@@ -13,11 +13,12 @@ from fastapi import APIRouter, WebSocket, WebSocketDisconnect
 from fastapi.concurrency import run_in_threadpool
 from pydantic import ValidationError
 
-from stairpath.api.http.signed_in import ASK_FIRST, signed_in
+from stairpath.api.http.signed_in import signed_in
 from stairpath.api.live.sign_ins import ENDED
 from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
 from stairpath.work.base import projects
 from stairpath.work.base.errors import RefusedError
+from stairpath.work.people.sign_ins import ASK_FIRST
 
 router = APIRouter()
 

@@ -52,7 +52,7 @@ def sign_out_everywhere(request: Request, response: Response) -> None:
     """Sign out of every browser."""
     person = signed_in(request)
     if person is None:
-        raise NotSignedInError("Sign in first.")
+        raise NotSignedInError(sign_ins.ASK_FIRST)
     sign_ins.sign_out_everywhere(person.id)
     keep_secret(request, response, "")
 

@@ -39,14 +39,3 @@ def sign_in_name(text: str) -> str:
     if any(unicodedata.category(each)[0] in "ZC" for each in name):
         raise NotANameError("A name to sign in with has no spaces; leave them out.")
     return name
-
-
-def initials(name: str) -> str:
-    """One or two letters that stand for a name.
-
-    >>> initials("Ida van der Fenn"), initials("mara")
-    ('IF', 'M')
-    """
-    words = name.split()
-    ends = [words[0], words[-1]] if len(words) > 1 else words
-    return "".join(word[0] for word in ends).upper()

@@ -9,7 +9,7 @@ from stairpath.store import people
 from stairpath.work.base.errors import NotAllowedError, NotSignedInError
 from stairpath.work.base.unit_of_work import read_only
 from stairpath.work.people import links
-from stairpath.work.people.sign_ins import Signed, signed
+from stairpath.work.people.sign_ins import ASK_FIRST, Signed, signed
 
 
 @dataclass(frozen=True)
@@ -24,7 +24,7 @@ class Listed:
 def check_owner(who: Signed | None) -> None:
     """Raises NotAllowedError for who does not own the server, NotSignedInError for nobody."""
     if who is None:
-        raise NotSignedInError("Sign in first.")
+        raise NotSignedInError(ASK_FIRST)
     if not who.owner:
         raise NotAllowedError("Only those who own the server see and invite people. Ask one of them.")
 

@@ -23,6 +23,7 @@ UNUSED = timedelta(days=7)
 _NOTED_EVERY = timedelta(minutes=1)
 _LONGEST_BROWSER = 200
 WRONG = "Name and password do not fit. Check both and try again."
+ASK_FIRST = "Sign in first."
 
 
 @dataclass(frozen=True)
