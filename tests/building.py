@@ -26,7 +26,7 @@ def assembled(head: dict[str, Any], fetch: Callable[[str], bytes]) -> dict[str, 
     """A federation's head with what is per component in lists; ``fetch`` gives the bytes of an address, unpacked."""
     for model in head["models"]:
         for sha in (model["named"], model["placed"]):
-            found = columns.unpack(gzip.compress(fetch(f"/api/columns/{sha}")))
+            found = columns.unpack(gzip.compress(fetch(f"/api/projects/{head['id']}/columns/{sha}")))
             lists = {
                 name: list(column) if isinstance(column, list) else column.tolist() for name, column in found.items()
             }

@@ -11,13 +11,13 @@ from sqlalchemy import select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from stairpath.store.tables import Blob, BlobPiece
+from stairpath.store.tables import Blob, BlobPiece, ProjectBlob
 
 PIECE_BYTES = 1 << 20
 
 
-def keep_stream(session: Session, stream: IO[bytes], media_type: str) -> tuple[str, int]:
-    """Keep what a stream holds and return its SHA-256 and size; never more than a piece of it is in memory."""
+def keep_stream(session: Session, project_id: str, stream: IO[bytes], media_type: str) -> tuple[str, int]:
+    """Keep what a stream holds for a project; its SHA-256 and size. Never more than a piece of it is in memory."""
     stream.seek(0)
     digest, size = hashlib.sha256(), 0
     while part := stream.read(PIECE_BYTES):
@@ -31,12 +31,13 @@ def keep_stream(session: Session, stream: IO[bytes], media_type: str) -> tuple[s
         while part := stream.read(PIECE_BYTES):
             session.execute(insert(BlobPiece), [{"sha256": sha, "number": number, "data": part}])
             number += 1
+    session.execute(insert(ProjectBlob).values(project_id=project_id, sha256=sha).on_conflict_do_nothing())
     return sha, size
 
 
-def keep(session: Session, data: bytes, media_type: str) -> str:
-    """Keep bytes and return their SHA-256; the same bytes are kept once."""
-    return keep_stream(session, io.BytesIO(data), media_type)[0]
+def keep(session: Session, project_id: str, data: bytes, media_type: str) -> str:
+    """Keep bytes for a project and return their SHA-256; the same bytes are kept once."""
+    return keep_stream(session, project_id, io.BytesIO(data), media_type)[0]
 
 
 def pieces(session: Session, sha: str) -> Iterator[bytes]:
@@ -79,4 +80,15 @@ def load(session: Session, sha: str) -> tuple[bytes, str] | None:
 def data_of(session: Session, sha: str) -> bytes | None:
     """The bytes alone, or None."""
     found = load(session, sha)
+    return found[0] if found else None
+
+
+def load_in(session: Session, project_id: str, sha: str) -> tuple[bytes, str] | None:
+    """The bytes that a project was given and their media type; None where it was given none of this hash."""
+    return load(session, sha) if session.get(ProjectBlob, (project_id, sha)) is not None else None
+
+
+def data_in(session: Session, project_id: str, sha: str) -> bytes | None:
+    """The bytes alone that a project was given, or None."""
+    found = load_in(session, project_id, sha)
     return found[0] if found else None

@@ -49,7 +49,7 @@ def outlines(session: Session, models: Sequence[Model]) -> list[Outline]:
     return [readings.load_outline(session, model) for model in models]
 
 
-def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, str, tuple[str, ...]]:
+def _keep_places(session: Session, project_id: str, placed: FederatedModel) -> tuple[str, str, tuple[str, ...]]:
     """What federating gave each component, as columns and boxes by their hash; and the colours that they count."""
     colours: dict[str, int] = {}
     colour = [
@@ -66,12 +66,16 @@ def _keep_places(session: Session, placed: FederatedModel) -> tuple[str, str, tu
         }
     )
     boxes = columns.pack({"bounds_m": placed.bounds_m.reshape(-1)})
-    return blobs.keep(session, shown, PLACES_TYPE), blobs.keep(session, boxes, PLACES_TYPE), tuple(colours)
+    return (
+        blobs.keep(session, project_id, shown, PLACES_TYPE),
+        blobs.keep(session, project_id, boxes, PLACES_TYPE),
+        tuple(colours),
+    )
 
 
 def keep_model(session: Session, model: Model, placed: FederatedModel) -> None:
     """Keep where a model came to stand, and what that gave its components."""
-    shown, boxes, colours = _keep_places(session, placed)
+    shown, boxes, colours = _keep_places(session, model.project_id, placed)
     other = placed.alternative
     model.placed = Placed(
         by=placed.alignment.by,
@@ -90,9 +94,11 @@ def keep_model(session: Session, model: Model, placed: FederatedModel) -> None:
     model.stands = placed.stands
 
 
-def keep_plan(session: Session, drawn: dict[str, Any]) -> str:
+def keep_plan(session: Session, project_id: str, drawn: dict[str, Any]) -> str:
     """Keep the document of a key plan; returns its hash."""
-    return blobs.keep(session, json.dumps(drawn, separators=(",", ":"), allow_nan=False).encode(), PLAN_TYPE)
+    return blobs.keep(
+        session, project_id, json.dumps(drawn, separators=(",", ":"), allow_nan=False).encode(), PLAN_TYPE
+    )
 
 
 def _bounds(federation: Federation) -> list[list[float]] | None:

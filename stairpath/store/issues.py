@@ -95,7 +95,7 @@ def keep_issue(session: Session, model: Model) -> None:
             added_at=model.added_at,
             components=len(listing.components),
             geometry=model.geometry,
-            listing=blobs.keep(session, zlib.compress(_LISTING.dump_json(listing)), LISTING_TYPE),
+            listing=blobs.keep(session, model.project_id, zlib.compress(_LISTING.dump_json(listing)), LISTING_TYPE),
             matrix=None if model.placed is None else model.placed.matrix,
         )
     )

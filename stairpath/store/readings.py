@@ -66,7 +66,7 @@ def _row(model_id: str, ordinal: int, c: ReadComponent) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _keep_columns(session: Session, prepared: Prepared) -> tuple[str, str, str]:
+def _keep_columns(session: Session, project_id: str, prepared: Prepared) -> tuple[str, str, str]:
     """What the browser needs of each component as read, what federating does, and what rules ask; their hashes."""
     o, words = prepared.outline, words_of(prepared.reading)
     named = columns.pack({"global_id": words.global_ids, "label": words.labels})
@@ -81,9 +81,9 @@ def _keep_columns(session: Session, prepared: Prepared) -> tuple[str, str, str]:
         }
     )
     return (
-        blobs.keep(session, named, COLUMNS_TYPE),
-        blobs.keep(session, sorts, SORTS_TYPE),
-        blobs.keep(session, traits, TRAITS_TYPE),
+        blobs.keep(session, project_id, named, COLUMNS_TYPE),
+        blobs.keep(session, project_id, sorts, SORTS_TYPE),
+        blobs.keep(session, project_id, traits, TRAITS_TYPE),
     )
 
 
@@ -99,7 +99,7 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
         {
             "model_id": model.id,
             "number": number,
-            "sha256": blobs.keep(session, chunk.glb, "model/gltf-binary"),
+            "sha256": blobs.keep(session, model.project_id, chunk.glb, "model/gltf-binary"),
             "centre_m": list(chunk.centre_m),
             "bounds_m": chunk.bounds_m.reshape(-1).tolist(),
             "storey": chunk.storey,
@@ -110,9 +110,9 @@ def keep_reading(session: Session, model: Model, prepared: Prepared) -> None:
     ]
     if chunks:
         session.execute(insert(Chunk), chunks)
-    model.frame = _frame(prepared, *_keep_columns(session, prepared))
+    model.frame = _frame(prepared, *_keep_columns(session, model.project_id, prepared))
     model.placed = None
-    model.geometry = blobs.keep(session, prepared.geometry, GEOMETRY_TYPE)
+    model.geometry = blobs.keep(session, model.project_id, prepared.geometry, GEOMETRY_TYPE)
     model.status, model.share, model.message = "read", 1.0, ""
 
 

@@ -85,6 +85,17 @@ class BlobPiece(Base):
     data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
+class ProjectBlob(Base):
+    """That a project was given the bytes of a hash. Whoever is in it gets them; a hash alone is no key.
+
+    It refers to no project's row: keeping bytes must not wait for who holds that row, nor they for it.
+    """
+
+    __tablename__ = "project_blob"
+    project_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    sha256: Mapped[str] = mapped_column(ForeignKey("blob.sha256", ondelete="CASCADE"), primary_key=True, index=True)
+
+
 class Project(Base):
     """A building under coordination."""
 

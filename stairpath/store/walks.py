@@ -53,7 +53,7 @@ def keep_tiles(
 ) -> None:
     """Keep tiles that were made, with what they are made of, and delete those that nobody wants any more."""
     for (body, (x, y)), (made_of, data) in tiles.items():
-        values = {"made_of": made_of, "sha256": blobs.keep(session, data, TILE_TYPE), "size": len(data)}
+        values = {"made_of": made_of, "sha256": blobs.keep(session, project_id, data, TILE_TYPE), "size": len(data)}
         row = insert(WalkTile).values(project_id=project_id, body=body, x=x, y=y, **values)
         session.execute(row.on_conflict_do_update(index_elements=["project_id", "body", "x", "y"], set_=values))
     for body, (x, y) in kept_prints(session, project_id).keys() - set(wanted):

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import io
+import zipfile
+
 import pytest
 
 from stairpath.core.sandbox import CrashedError, TooLongError, TooMuchMemoryError
 from stairpath.work.models import federating, reading
 from stairpath.work.walking import walk_map
+from tests.api.test_views import keep, view_of
+from tests.asking import by
 from tests.samples import Sample, simple
 
 
@@ -24,6 +29,11 @@ def pair(client, project, send, work):
     send(project, "T-STR.ifc", simple())
     work()
     return project
+
+
+@pytest.fixture
+def project_beside(client):
+    return client.post("/api/projects", json={"name": "Beside"}, headers=by("Tom Reed")).json()["id"]
 
 
 def test_an_asker_who_knows_the_head_is_told_so(client, pair, send, work):
@@ -51,13 +61,15 @@ def test_only_what_changed_gets_another_hash(client, pair, send, work):
 
 def test_columns_never_change_and_are_told_apart_from_other_bytes(client, pair):
     (model, _) = head(client, pair).json()["models"]
-    answer = client.get(f"/api/columns/{model['named']}")
+    answer = client.get(f"/api/projects/{pair}/columns/{model['named']}")
     assert "immutable" in answer.headers["cache-control"]
     assert answer.headers["content-encoding"] == "gzip"
-    again = client.get(f"/api/columns/{model['named']}", headers={"If-None-Match": answer.headers["etag"]})
+    again = client.get(
+        f"/api/projects/{pair}/columns/{model['named']}", headers={"If-None-Match": answer.headers["etag"]}
+    )
     assert again.status_code == 304
-    assert client.get(f"/api/columns/{model['chunks'][0]['sha256']}").status_code == 404
-    assert client.get("/api/columns/nothing").status_code == 422
+    assert client.get(f"/api/projects/{pair}/columns/{model['chunks'][0]['sha256']}").status_code == 404
+    assert client.get(f"/api/projects/{pair}/columns/nothing").status_code == 422
 
 
 def test_a_model_is_aligned_by_hand_and_goes_back_to_its_evidence(client, pair, work):
@@ -204,3 +216,27 @@ def test_what_is_kept_in_memory_is_never_older_than_the_rows(client, pair, send,
     assert head(client, pair).json()["name"] == "Again"
     client.delete(f"/api/projects/{pair}")
     assert head(client, pair).status_code == 410
+
+
+def test_a_hash_is_no_key_to_what_another_project_has(client, pair, project_beside):
+    (model, _) = head(client, pair).json()["models"]
+    (level, *_) = head(client, pair).json()["levels"]
+    for kind, sha in (
+        ("columns", model["named"]), ("columns", model["placed"]), ("blobs", model["chunks"][0]["sha256"]),
+        ("keyplans", level["plan"]),
+    ):  # fmt: skip
+        assert client.get(f"/api/projects/{pair}/{kind}/{sha}").status_code == 200
+        refused = client.get(f"/api/projects/{project_beside}/{kind}/{sha}")
+        assert (refused.status_code, refused.json()["detail"]) == (404, "There is no such file; reload the page.")
+
+
+def test_a_view_that_names_a_hash_of_another_project_brings_none_of_its_bytes(client, pair, project_beside):
+    (model, _) = head(client, pair).json()["models"]
+    hung = {
+        "sha256": model["chunks"][0]["sha256"], "at_m": [0, 0, 0], "normal": [1, 0, 0], "up": [0, 0, 1], "height_m": 1.0,
+    }  # fmt: skip
+    kept = keep(client, project_beside, view=view_of() | {"pictures": [hung]})
+    assert kept.status_code == 201, kept.text
+    out = client.get(f"/api/projects/{project_beside}/viewpoints/file", params={"view": kept.json()["id"]})
+    with zipfile.ZipFile(io.BytesIO(out.content)) as held:
+        assert all(b"glTF" not in held.read(name) for name in held.namelist())

@@ -446,7 +446,7 @@ def test_pictures_in_space_of_another_program_stay_with_their_view(client, house
     (kept,) = client.get(f"/api/projects/{house}/viewpoints").json()
     (picture,) = kept["view"]["pictures"]
     assert (picture["at_m"], picture["height_m"]) == ([8.0, 1.0, 2.0], 0.6)
-    assert client.get(f"/api/blobs/{picture['sha256']}").content == PNG
+    assert client.get(f"/api/projects/{house}/blobs/{picture['sha256']}").content == PNG
     # With words of a markup beside it, out and in again, neither is doubled.
     with_words = {**kept["view"], "markups": [MARKUP]}
     client.put(f"/api/viewpoints/{kept['id']}/view", json={"picture_png": png_text(), "view": with_words})
@@ -515,8 +515,11 @@ def test_a_vast_picture_is_left_out_of_a_file_and_a_large_one_is_made_small_once
     assert [p for p in report["problems"] if "more than 40 million pixels" in p["text"]]
     first, second = client.get(f"/api/projects/{house}/viewpoints").json()
     large = next(v for v in (first, second) if v["large"])
-    small = Image.open(io.BytesIO(client.get(f"/api/blobs/{large['picture']}").content))
-    assert (small.width, client.get(f"/api/blobs/{large['large']}").content) == (720, views[1].snapshot)
+    small = Image.open(io.BytesIO(client.get(f"/api/projects/{house}/blobs/{large['picture']}").content))
+    assert (small.width, client.get(f"/api/projects/{house}/blobs/{large['large']}").content) == (
+        720,
+        views[1].snapshot,
+    )
     # It goes out as it came.
     with zipfile.ZipFile(io.BytesIO(saved(client, house, "3.0"))) as held:
         assert views[1].snapshot in [held.read(name) for name in held.namelist() if name.endswith(".png")]

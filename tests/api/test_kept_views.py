@@ -61,7 +61,8 @@ def test_a_picture_is_widened_and_printed_large(client, project):
     after = client.put(url, json={"picture_png": large_png(2400), "frame": frame}).json()
     assert after["view"]["frame"] == frame
     sizes = [
-        Image.open(io.BytesIO(client.get(f"/api/blobs/{after[which]}").content)).width for which in ("picture", "large")
+        Image.open(io.BytesIO(client.get(f"/api/projects/{project}/blobs/{after[which]}").content)).width
+        for which in ("picture", "large")
     ]
     assert sizes == [720, 2400]
     assert {**after["view"], "frame": None} == first["view"]
@@ -85,7 +86,7 @@ def test_standing_views_are_made_drawn_and_kept_as_people_left_them(client, room
     assert all(each["standing"] for each in made.values())
     folders = client.get(f"/api/projects/{rooms}/folders").json()
     assert [each["name"] for each in folders] == ["Standing views"]
-    picture = Image.open(io.BytesIO(client.get(f"/api/blobs/{made['Level 00']['picture']}").content))
+    picture = Image.open(io.BytesIO(client.get(f"/api/projects/{rooms}/blobs/{made['Level 00']['picture']}").content))
     assert picture.size == (720, 450)
     assert len(picture.convert("RGB").getcolors(1 << 20) or ()) > 20
 
@@ -178,5 +179,5 @@ def test_a_view_that_came_without_a_picture_is_drawn(client, rooms, work):
     work()
     after = listed(client, rooms)[0]["picture"]
     assert after != before
-    picture = Image.open(io.BytesIO(client.get(f"/api/blobs/{after}").content))
+    picture = Image.open(io.BytesIO(client.get(f"/api/projects/{rooms}/blobs/{after}").content))
     assert picture.size == (720, 450)

@@ -40,12 +40,12 @@ def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work, b
     assert model["labels"] == ["W-1"]
     (level,) = federation["levels"]
     assert (level["name"], level["elevation_m"]) == ("Level 00", 0.0)
-    plan = client.get(f"/api/keyplans/{level['plan']}").json()
+    plan = client.get(f"/api/projects/{project}/keyplans/{level['plan']}").json()
     assert KeyPlan.model_validate(plan).model_dump() == plan
     assert [r["name"] for r in plan["rooms"]] == ["Hall"]
     assert len(plan["solid"]) == 1
     (chunk,) = model["chunks"]
-    blob = client.get(f"/api/blobs/{chunk['sha256']}")
+    blob = client.get(f"/api/projects/{project}/blobs/{chunk['sha256']}")
     assert blob.headers["content-type"] == "model/gltf-binary"
     assert "immutable" in blob.headers["cache-control"]
     assert blob.content[:4] == b"glTF"
@@ -57,7 +57,7 @@ def test_a_file_is_read_aligned_and_ready_to_draw(client, project, send, work, b
 
     (listed,) = [p for p in client.get("/api/projects").json() if p["id"] == project]
     assert (listed["models"], listed["components"], listed["reading"]) == (1, 1, 0)
-    assert client.get(f"/api/blobs/{listed['picture']}").headers["content-type"] == "image/png"
+    assert client.get(f"/api/projects/{project}/blobs/{listed['picture']}").headers["content-type"] == "image/png"
 
 
 @pytest.mark.parametrize(

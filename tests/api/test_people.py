@@ -82,7 +82,7 @@ def test_the_first_owner_closes_the_door_for_everybody_else(opened, client, proj
     for address in (
         "/api/projects",
         f"/api/projects/{project}/topics",
-        "/api/columns/x",
+        f"/api/projects/{project}/columns/x",
         "/api/docs",
     ):
         refused = stranger.get(address, headers=by("Ida Fenn"))

@@ -23,7 +23,7 @@ from tests.samples import simple
 def test_bytes_of_any_size_come_back(database_url, size):
     data = np.random.default_rng(size).bytes(size)
     with transaction() as session:
-        sha = blobs.keep(session, data, "application/octet-stream")
+        sha = blobs.keep(session, "a project", data, "application/octet-stream")
     assert sha == hashlib.sha256(data).hexdigest()
     with transaction() as session:
         assert blobs.load(session, sha) == (data, "application/octet-stream")
@@ -33,8 +33,8 @@ def test_bytes_of_any_size_come_back(database_url, size):
 
 def test_the_same_bytes_are_kept_once(database_url):
     with transaction() as session:
-        first = blobs.keep(session, b"the same tide", "text/plain")
-        again = blobs.keep(session, b"the same tide", "text/plain")
+        first = blobs.keep(session, "a project", b"the same tide", "text/plain")
+        again = blobs.keep(session, "a project", b"the same tide", "text/plain")
         assert first == again
         assert session.scalar(select(func.count()).where(BlobPiece.sha256 == first)) == 1
 
@@ -47,7 +47,7 @@ def test_bytes_that_are_not_there(database_url):
 def test_what_fails_in_the_middle_leaves_nothing(database_url):
     def half() -> None:
         with transaction() as session:
-            blobs.keep(session, b"half a tide", "text/plain")
+            blobs.keep(session, "a project", b"half a tide", "text/plain")
             raise RuntimeError("half way")
 
     with pytest.raises(RuntimeError, match="half way"):

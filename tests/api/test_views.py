@@ -109,7 +109,7 @@ def test_a_viewpoint_comes_back_exactly(client, house):
     assert listed == made == client.get(f"/api/viewpoints/{made['id']}").json()
     assert listed["view"] == view_of(rule(STR_ON_00, "fade"))
     assert listed["author"] == "Ida Fenn"
-    assert client.get(f"/api/blobs/{listed['picture']}").headers["content-type"] == "image/png"
+    assert client.get(f"/api/projects/{house}/blobs/{listed['picture']}").headers["content-type"] == "image/png"
 
 
 def test_rename_delete_and_undo(client, house):
@@ -153,7 +153,7 @@ def test_a_picture_that_is_none_is_refused(client, house, picture):
         "/api/projects/none/federation",
         "/api/models/none/components/x",
         "/api/viewpoints/none",
-        f"/api/blobs/{'0' * 64}",
+        f"/api/projects/none/blobs/{'0' * 64}",
         "/api/nowhere",
     ],
 )
@@ -171,7 +171,7 @@ def test_model_files_cannot_be_fetched_as_pictures(client, house):
 
     with transaction() as session:
         sha = session.scalar(select(Model.file_sha).where(Model.project_id == house))
-    assert client.get(f"/api/blobs/{sha}").status_code == 404
+    assert client.get(f"/api/projects/{house}/blobs/{sha}").status_code == 404
 
 
 def test_home_is_set_for_everybody_and_forgotten(client, house):

@@ -23,7 +23,7 @@ def test_the_map_is_made_after_reading_and_its_tiles_are_sent(client, house):
     assert [b["name"] for b in info["bodies"]] == list(BODIES)
     place = (0, 0)
     tile = next(t for t in info["tiles"] if (t["x"], t["y"]) == place)
-    sent = client.get(f"/api/walk-tiles/{tile['sha256']}")
+    sent = client.get(f"/api/projects/{house}/walk-tiles/{tile['sha256']}")
     assert sent.headers["cache-control"].endswith("immutable")
     assert sent.headers["content-encoding"] == "gzip"
     read, names = unpack(gzip.compress(sent.content))
@@ -80,7 +80,7 @@ def test_finer_cells_make_the_map_anew_and_measure_the_same(client, house, ask, 
     info = walking(client, house)
     assert info["cell_m"] == 0.05
     tile = next(t for t in info["tiles"] if (t["x"], t["y"]) == (0, 0))
-    read, _ = unpack(gzip.compress(client.get(f"/api/walk-tiles/{tile['sha256']}").content))
+    read, _ = unpack(gzip.compress(client.get(f"/api/projects/{house}/walk-tiles/{tile['sha256']}").content))
     assert len(read.floors) == round(info["tile_m"] / 0.05) ** 2
     fine = ask("routes/find", **wish)
     assert fine["narrowest"]["size_m"] == pytest.approx(coarse["narrowest"]["size_m"], abs=0.005)

@@ -35,8 +35,8 @@ def opened(page: Page, site, pair) -> None:
     wait_drawn(page)
 
 
-def size_of(site: str, sha: str) -> tuple[int, int]:
-    with urllib.request.urlopen(f"{site}/api/blobs/{sha}", timeout=30) as answer:
+def size_of(site: str, project: str, sha: str) -> tuple[int, int]:
+    with urllib.request.urlopen(f"{site}/api/projects/{project}/blobs/{sha}", timeout=30) as answer:
         return Image.open(io.BytesIO(answer.read())).size
 
 
@@ -61,10 +61,10 @@ def test_a_picture_is_trimmed_and_widened_for_print_and_the_stage_stays_as_it_wa
     (view,) = ask(f"{site}/api/projects/{pair}/viewpoints")
     found = view["view"]["frame"]
     assert (round(found["left"], 2), round(found["top"], 2), found["right"]) == (-1.2, 0.6, 1)
-    wide, high = size_of(site, view["large"])
+    wide, high = size_of(site, pair, view["large"])
     assert wide == 2400
     assert abs(wide / high - found["aspect"] * 2.2 / 1.6) < 0.01
-    assert size_of(site, view["picture"])[0] == 720
+    assert size_of(site, pair, view["picture"])[0] == 720
     # The stage is drawn as before, at its own size.
     assert abs(numbers(page) - before).max() < 1e-9
     canvas = page.evaluate("() => { const c = document.querySelector('canvas'); return [c.width, c.clientWidth]; }")

@@ -32,7 +32,7 @@ def quay(page: Page, site, demo_files):
     wait_mapped(site, project)
     federation = ask(f"{site}/api/projects/{project}/federation")
     level = next(level for level in federation["levels"] if level["name"] == "Level 00")
-    plan = ask(f"{site}/api/keyplans/{level['plan']}")
+    plan = ask(f"{site}/api/projects/{project}/keyplans/{level['plan']}")
     hall = np.array(next(room for room in plan["rooms"] if room["number"] == "0.03")["outlines"][0])
     turn = np.radians(federation["building_north_deg"])
     axes = np.array([[np.cos(turn), -np.sin(turn)], [np.sin(turn), np.cos(turn)]])

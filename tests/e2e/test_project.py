@@ -80,7 +80,7 @@ def test_hiding_a_discipline_changes_no_geometry_and_shows_in_the_next_frame(ope
 
     before_count, before = geometries(), pixels(opened)
     frames = opened.evaluate("() => window.stairpath.stage.frames")
-    pieces = "() => performance.getEntriesByType('resource').filter((e) => e.name.includes('/api/blobs/')).length"
+    pieces = "() => performance.getEntriesByType('resource').filter((e) => e.name.includes('/blobs/')).length"
     fetched = opened.evaluate(pieces)
     opened.get_by_role("button", name="Architecture, every level").click()
     opened.get_by_role("button", name="Architecture, every level").click()
@@ -246,7 +246,7 @@ def in_the_middle(page: Page, federation) -> str:
 def store_and_its_door(site, federation) -> tuple[str, np.ndarray, np.ndarray]:
     """The specimen store's name on the plan, its middle, and the middle of its door."""
     room = next(r for r in federation["rooms"] if r["name"] == "Specimen store")
-    plan = ask(f"{site}/api/keyplans/{federation['levels'][room['level']]['plan']}")
+    plan = ask(f"{site}/api/projects/{federation['id']}/keyplans/{federation['levels'][room['level']]['plan']}")
     drawn = next(r for r in plan["rooms"] if r["name"] == "Specimen store")
     corners = np.array(drawn["outlines"][0])
     doors = np.array([[swing["leaf"][0], swing["arc"][-1]] for swing in plan["swings"]]).mean(axis=1)

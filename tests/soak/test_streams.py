@@ -118,13 +118,13 @@ async def work(running, project: str) -> dict[str, list[float]]:
     took: dict[str, list[float]] = {}
     head = running.ask(f"/api/projects/{project}/federation")
     model = head["models"][0]
-    names = httpx.get(f"{running.address}/api/columns/{model['named']}").content
+    names = httpx.get(f"{running.address}/api/projects/{project}/columns/{model['named']}").content
     global_id = columns.unpack(gzip.compress(names))["global_id"][0]
     asked = {
         "federation": ("GET", f"/api/projects/{project}/federation", None),
         "models": ("GET", f"/api/projects/{project}/models", None),
         "viewpoints": ("GET", f"/api/projects/{project}/viewpoints", None),
-        "chunk": ("GET", f"/api/blobs/{model['chunks'][0]['sha256']}", None),
+        "chunk": ("GET", f"/api/projects/{project}/blobs/{model['chunks'][0]['sha256']}", None),
         "frame": ("POST", f"/api/projects/{project}/frame", {"bearing_deg": 30, "tilt_deg": 20, "aspect": 1.6}),
         "component": ("GET", f"/api/models/{model['id']}/components/{global_id}", None),
     }

@@ -1,4 +1,4 @@
-"""Chunks, columns, pictures, key plans and walk tiles by their hash, for ever the same."""
+"""Chunks, columns, pictures, key plans and walk tiles of a project by their hash, for ever the same."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.work.building import head
 from stairpath.work.building.head import COLUMNS_TYPE, PLACES_TYPE, PLAN_TYPE, TILE_TYPE
 
-router = APIRouter(prefix="/api", tags=["files"], responses=ERROR_RESPONSES)
+router = APIRouter(prefix="/api/projects/{project_id}", tags=["files"], responses=ERROR_RESPONSES)
 
 _SHOWN = {"model/gltf-binary", "image/png"}
 Hash = Annotated[str, Path(pattern="^[0-9a-f]{64}$", description="SHA-256 in hexadecimal")]
@@ -27,11 +27,12 @@ def _binary(*types: str) -> dict[int | str, dict[str, object]]:
     }
 
 
-def _kept(sha256: str, types: set[str], known: str, gzipped: bool = False) -> Response:
-    headers = {"Cache-Control": "public, max-age=31536000, immutable", "ETag": f'"{sha256}"'}
+def _kept(project_id: str, sha256: str, types: set[str], known: str, gzipped: bool = False) -> Response:
+    # The browser keeps it for this sign-in alone: the next has another cookie.
+    headers = {"Cache-Control": "private, max-age=31536000, immutable", "Vary": "Cookie", "ETag": f'"{sha256}"'}
     if sha256 in known:
         return Response(status_code=304, headers=headers)
-    found = head.kept_bytes(sha256)
+    found = head.kept_bytes(project_id, sha256)
     if found is None or found[1] not in types:
         raise HTTPException(404, "There is no such file; reload the page.")
     if gzipped:
@@ -40,15 +41,15 @@ def _kept(sha256: str, types: set[str], known: str, gzipped: bool = False) -> Re
 
 
 @router.get("/blobs/{sha256}", response_class=Response, responses=_binary(*sorted(_SHOWN)))
-def get_blob(sha256: Hash, known: Known = "") -> Response:
+def get_blob(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """A chunk (GLB) or a picture (PNG)."""
-    return _kept(sha256, _SHOWN, known)
+    return _kept(project_id, sha256, _SHOWN, known)
 
 
 @router.get("/columns/{sha256}", response_class=Response, responses=_binary(COLUMNS_TYPE, PLACES_TYPE))
-def get_columns(sha256: Hash, known: Known = "") -> Response:
+def get_columns(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """What is per component of a model, as columns: names, or places; the layout is that of ``core/columns``."""
-    return _kept(sha256, {COLUMNS_TYPE, PLACES_TYPE}, known, gzipped=True)
+    return _kept(project_id, sha256, {COLUMNS_TYPE, PLACES_TYPE}, known, gzipped=True)
 
 
 @router.get(
@@ -56,12 +57,12 @@ def get_columns(sha256: Hash, known: Known = "") -> Response:
     response_class=Response,
     responses={200: {"model": schemas.KeyPlan}, 304: _binary()[304]},
 )
-def get_key_plan(sha256: Hash, known: Known = "") -> Response:
+def get_key_plan(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """The key plan of a level, as the core drew it."""
-    return _kept(sha256, {PLAN_TYPE}, known)
+    return _kept(project_id, sha256, {PLAN_TYPE}, known)
 
 
 @router.get("/walk-tiles/{sha256}", response_class=Response, responses=_binary(TILE_TYPE))
-def get_walk_tile(sha256: Hash, known: Known = "") -> Response:
+def get_walk_tile(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """A tile of a walk map; little-endian, as the core packs it."""
-    return _kept(sha256, {TILE_TYPE}, known, gzipped=True)
+    return _kept(project_id, sha256, {TILE_TYPE}, known, gzipped=True)

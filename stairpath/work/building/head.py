@@ -65,7 +65,7 @@ def head(project_id: str) -> Head:
         return _heads.get(rows, lambda: _head_of(rows))
 
 
-def kept_bytes(sha256: str) -> tuple[bytes, str] | None:
-    """What is kept under a hash, and its media type."""
+def kept_bytes(project_id: str, sha256: str) -> tuple[bytes, str] | None:
+    """What a project was given under a hash, and its media type; None for what it has not."""
     with read_only() as look:
-        return blobs.load(look.session, sha256)
+        return blobs.load_in(look.session, project_id, sha256)

@@ -155,8 +155,8 @@ def _kept(look: UnitOfWork, project_id: str, guid: str, only: str | None = None)
     return found
 
 
-def _held(look: UnitOfWork) -> Held:
-    return lambda sha: blobs.data_of(look.session, sha)
+def _held(look: UnitOfWork, project_id: str) -> Held:
+    return lambda sha: blobs.data_in(look.session, project_id, sha)
 
 
 def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_topic.Viewpoint]:
@@ -166,7 +166,11 @@ def viewpoints(project_id: str, guid: str, only: str | None = None) -> list[bcf_
         traits = component_boxes(look, project_id).traits
         return [
             exchanged(
-                view.view, view.guid, traits, blobs.data_of(look.session, view.large or view.picture), _held(look)
+                view.view,
+                view.guid,
+                traits,
+                blobs.data_of(look.session, view.large or view.picture),
+                _held(look, project_id),
             )
             for view in rows
         ]
@@ -176,7 +180,7 @@ def parts_of(project_id: str, guid: str, only: str) -> bcf_topic.Viewpoint:
     """One viewpoint of a topic for its components, without its picture."""
     with read_only() as look:
         view = _kept(look, project_id, guid, only)[0]
-        return exchanged(view.view, view.guid, component_boxes(look, project_id).traits, None, _held(look))
+        return exchanged(view.view, view.guid, component_boxes(look, project_id).traits, None, _held(look, project_id))
 
 
 def snapshot(project_id: str, guid: str, only: str) -> bytes | None:
@@ -201,10 +205,12 @@ def add_viewpoint(who: Who, project_id: str, guid: str, view: bcf_topic.Viewpoin
             raise WrongError("The viewpoint does not say from where it is seen; send its camera.")
         if not is_valid(document):
             raise WrongError("The viewpoint has invalid numbers or texts. Correct them.")
-        document = replace(document, pictures=keep_bitmaps(act, view.bitmaps, _refuse))
+        document = replace(document, pictures=keep_bitmaps(act, project_id, view.bitmaps, _refuse))
         sent = view.snapshot
         try:
-            picture, large = (coming_picture(act), None) if sent is None else keep_picture(act, sent)
+            picture, large = (
+                (coming_picture(act, project_id), None) if sent is None else keep_picture(act, project_id, sent)
+            )
         except NotAPictureError as error:
             raise WrongError(str(error)) from error
         made = Viewpoint(

@@ -71,7 +71,9 @@ def write_views(project_id: str, version: Version, path: Path, ids: Sequence[str
 
 def _viewpoint(look: UnitOfWork, row: Viewpoint, boxes: ComponentBoxes) -> bcf_topic.Viewpoint:
     picture = None if row.undrawn else blobs.data_of(look.session, row.large or row.picture)
-    return exchanged(row.view, row.guid, boxes.traits, picture, lambda sha: blobs.data_of(look.session, sha))
+    return exchanged(
+        row.view, row.guid, boxes.traits, picture, lambda sha: blobs.data_in(look.session, row.project_id, sha)
+    )
 
 
 def _topic(

@@ -55,7 +55,9 @@ def document_of(guid: str, extension: Extension) -> Document:
     return Document(guid_of(f"{guid} carried"), NAME, _ABOUT, _EXTENSION.dump_json(extension))
 
 
-def keep_bitmaps(act: UnitOfWork, bitmaps: Sequence[Bitmap], trouble: Callable[[str], None]) -> tuple[HungPicture, ...]:
+def keep_bitmaps(
+    act: UnitOfWork, project_id: str, bitmaps: Sequence[Bitmap], trouble: Callable[[str], None]
+) -> tuple[HungPicture, ...]:
     """Keep the pictures in space of a viewpoint; one that cannot be shown is told and left out."""
     kept = []
     for each in bitmaps:
@@ -64,5 +66,5 @@ def keep_bitmaps(act: UnitOfWork, bitmaps: Sequence[Bitmap], trouble: Callable[[
         except NotAPictureError as error:
             trouble(str(error))
             continue
-        kept.append(hung(each, blobs.keep(act.session, each.data, MEDIA[form])))
+        kept.append(hung(each, blobs.keep(act.session, project_id, each.data, MEDIA[form])))
     return tuple(kept)

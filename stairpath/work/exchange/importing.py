@@ -80,7 +80,7 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes], preview:
         raise WrongError(str(error)) from error
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
-        sha, _ = blobs.keep_stream(act.session, content, "application/zip")
+        sha, _ = blobs.keep_stream(act.session, project.id, content, "application/zip")
         row = Task(project_id=project.id, name=name, author=who.said, wish=TopicsIn(sha, name, preview=preview))
         kept.add(act.session, row)
         act.run(row.id)
@@ -155,7 +155,7 @@ class _Taking:
                 called = beside.names.get(guid) if beside else None
                 name = called or (f"{topic.title} {number}" if len(topic.viewpoints) > 1 else topic.title)
                 drawn = self._picture(act, view, topic)
-                picture, large = drawn if drawn else (coming_picture(act), None)
+                picture, large = drawn if drawn else (coming_picture(act, self.project_id), None)
                 row = Viewpoint(
                     id=new_id(), project_id=self.project_id, guid=guid, name=name[:_NAME_LETTERS], author=topic.created_by or "unknown",
                     created_at=aware(topic.created_at), picture=picture, large=large, undrawn=drawn is None,
@@ -177,7 +177,7 @@ class _Taking:
         """The hashes of the picture of a view; None where there is none, or none that can be: it is drawn then."""
         if view.snapshot is not None:
             try:
-                return keep_picture(act, view.snapshot)
+                return keep_picture(act, self.project_id, view.snapshot)
             except NotAPictureError as error:
                 self.trouble("picture", f"Topic {topic.title}, picture of a view: {error}", topic.guid)
         return None
@@ -203,7 +203,10 @@ class _Taking:
         if not bitmaps and not document.pictures:
             return document
         return replace(
-            document, pictures=keep_bitmaps(act, bitmaps, lambda text: self.trouble("picture", text, topic.guid))
+            document,
+            pictures=keep_bitmaps(
+                act, self.project_id, bitmaps, lambda text: self.trouble("picture", text, topic.guid)
+            ),
         )
 
     def _look(self, view: bcf_topic.Viewpoint) -> None:
@@ -313,10 +316,11 @@ class _Taking:
             guid = guid_of(each.guid)
             if each.name == extension.NAME or guid in here or (each.data is None and not each.url):
                 continue
-            sha = None if each.data is None else blobs.keep(act.session, each.data, "application/octet-stream")
+            data, kind = each.data, "application/octet-stream"
+            sha = None if data is None else blobs.keep(act.session, self.project_id, data, kind)
             held = TopicFile(
                 topic_id=row.id, guid=guid, name=each.name, description=each.description, url=each.url, sha256=sha,
-                size=len(each.data or b""), author=topic.created_by or "unknown",
+                size=len(data or b""), author=topic.created_by or "unknown",
             )  # fmt: skip
             self.here.add(held)
             told = True

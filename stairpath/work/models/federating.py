@@ -50,7 +50,7 @@ def together(act: UnitOfWork, project: Project, report: Progress, fresh: Mapping
     plans = []
     for level in range(len(building.levels)):
         drawn = document(draw_key_plan(building, level), building.origin_m)
-        plans.append(federations.keep_plan(act.session, drawn))
+        plans.append(federations.keep_plan(act.session, project.id, drawn))
         report(0.5 + 0.4 * (level + 1) / len(building.levels), "")
     return Together(models, building, plans, draw_picture(building), wanted)
 
@@ -58,7 +58,7 @@ def together(act: UnitOfWork, project: Project, report: Progress, fresh: Mapping
 def keep_together(act: UnitOfWork, project: Project, made: Together) -> None:
     """Keep what was put together, in place of what was, and ask for what follows from it; the project is held."""
     federations.keep_building(act.session, project, made.models, made.building, made.plans)
-    project.picture = None if made.picture is None else blobs.keep(act.session, made.picture, "image/png")
+    project.picture = None if made.picture is None else blobs.keep(act.session, project.id, made.picture, "image/png")
     project.made = made.wanted
     project.trouble = ""
     if project.wanted != made.wanted:

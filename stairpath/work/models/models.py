@@ -50,7 +50,7 @@ def _wait(model: Model) -> None:
 def _keep_file(act: UnitOfWork, project: Project, file_name: str, content: IO[bytes]) -> Model:
     name = PurePath(file_name).stem
     model = models.live_model_named(act.session, project.id, name)
-    sha, size = blobs.keep_stream(act.session, content, "application/x-step")
+    sha, size = blobs.keep_stream(act.session, project.id, content, "application/x-step")
     if model is not None and model.file_sha == sha and model.status in ("waiting", "reading", "read"):
         return model  # the same file again: there is nothing to do that is not done or under way
     if model is None:

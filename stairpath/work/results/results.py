@@ -63,7 +63,7 @@ def keep_results(task_id: str, asked: int, version: int, made: dict[str, tuple[b
         row = kept.task_by_id(act.session, task_id, hold=True)
         if row is None or row.asked != asked or row.stop or row.removed_at is not None:
             return
-        row.results = {name: blobs.keep(act.session, data, kind) for name, (data, kind) in made.items()}
+        row.results = {name: blobs.keep(act.session, row.project_id, data, kind) for name, (data, kind) in made.items()}
         row.status, row.share, row.message = "done", 1.0, message
         row.made, row.made_for, row.made_at = asked, version, datetime.now(UTC)
         act.tell(row.project_id, "tasks", what=row.id)

@@ -23,7 +23,7 @@ def attach(who: Who, topic_id: str, name: str, content: IO[bytes]) -> TopicFile:
         topic = there(act, topic_id, hold=True)
         if len(topics.files(act.session, topic.id)) >= MOST_FILES:
             raise WrongError(f"A topic has at most {MOST_FILES} files; take one away first.")
-        sha, size = blobs.keep_stream(act.session, content, "application/octet-stream")
+        sha, size = blobs.keep_stream(act.session, topic.project_id, content, "application/octet-stream")
         row = TopicFile(topic_id=topic.id, name=name, sha256=sha, size=size, author=who.said)
         topics.add(act.session, row)
         topics.add(

@@ -55,7 +55,7 @@ def _folder(act: UnitOfWork, project_id: str) -> Folder:
 def _keep(act: UnitOfWork, project_id: str, wanted: list[Standing]) -> int:
     """Keep the views that are wanted, less what people changed or deleted; how many are new or other."""
     known = {row.standing: row for row in kept.standing(act.session, project_id) if row.standing}
-    picture, other = coming_picture(act), 0
+    picture, other = coming_picture(act, project_id), 0
     folder: Folder | None = None
     for place, each in enumerate(wanted):
         digest = digest_of(each.name, each.view)

@@ -27,9 +27,9 @@ COMING = "The picture is drawn\nwhen the building is there"
 _AT_ONCE = 8
 
 
-def coming_picture(act: UnitOfWork) -> str:
+def coming_picture(act: UnitOfWork, project_id: str) -> str:
     """The hash of the picture that stands until a view's own is drawn."""
-    return blobs.keep(act.session, as_png(blank(COMING, SIZE)), "image/png")
+    return blobs.keep(act.session, project_id, as_png(blank(COMING, SIZE)), "image/png")
 
 
 def _ground(project_id: str) -> tuple[Scene, Traits] | None:
@@ -85,7 +85,7 @@ def draw_undrawn(project_id: str, report: Progress) -> None:
             for key, view, picture in drawn:
                 row = kept.viewpoint_by_id(act.session, key)
                 if row is not None and row.undrawn and row.view == view:
-                    row.picture, row.undrawn = blobs.keep(act.session, picture, "image/png"), False
+                    row.picture, row.undrawn = blobs.keep(act.session, project_id, picture, "image/png"), False
             act.tell(project_id, "viewpoints")
         report(min(1.0, (start + _AT_ONCE) / len(wanted)), "")
 

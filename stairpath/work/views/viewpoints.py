@@ -55,7 +55,9 @@ def keep(who: Who, project_id: str, name: str, picture_png: bytes | None, view: 
     """Keep a view with its picture; without one it is drawn by a job."""
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
-        picture, large = keep_picture(act, picture_png) if picture_png else (coming_picture(act), None)
+        picture, large = (
+            keep_picture(act, project.id, picture_png) if picture_png else (coming_picture(act, project.id), None)
+        )
         viewpoint = Viewpoint(
             project_id=project.id,
             name=trimmed(name) or "Untitled",
@@ -95,7 +97,7 @@ def _become(act: UnitOfWork, found: Viewpoint, picture_png: bytes, view: View) -
     """Give a viewpoint another view and picture; what it was is kept."""
     _keep_before(act, found)
     found.view, found.undrawn = view, False
-    found.picture, found.large = keep_picture(act, picture_png)
+    found.picture, found.large = keep_picture(act, found.project_id, picture_png)
     return _changed(act, found)
 
 

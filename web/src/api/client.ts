@@ -84,8 +84,9 @@ export async function answerOf<T>(answer: Promise<Answer<T>>): Promise<T> {
   return got.data as T;
 }
 
-export function blobAddress(sha: string): string {
-  return `/api/blobs/${sha}`;
+/** Where a picture or a piece of a project is. */
+export function blobAddress(projectId: string, sha: string): string {
+  return `/api/projects/${projectId}/blobs/${sha}`;
 }
 
 /** The bytes of an answer; `what` says what did not come if it does not. */

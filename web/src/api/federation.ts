@@ -4,16 +4,17 @@ import { type Column, numbers, readColumns, texts } from "./columns";
 type Head = Shapes["Federation"];
 type ModelHead = Shapes["FederatedModel"];
 
-/** Columns by their hash; what a hash names never changes. */
+/** Columns by where they are; what a hash names never changes. */
 const kept = new Map<string, Promise<Map<string, Column>>>();
 const MOST_KEPT = 128;
 
-function columnsOf(sha: string): Promise<Map<string, Column>> {
-  const found = kept.get(sha);
+function columnsOf(projectId: string, sha: string): Promise<Map<string, Column>> {
+  const address = `/api/projects/${projectId}/columns/${sha}`;
+  const found = kept.get(address);
   if (found) return found;
-  const fetched = toBytes(fetch(`/api/columns/${sha}`), "The building's data").then(readColumns);
-  kept.set(sha, fetched);
-  fetched.catch(() => kept.delete(sha));
+  const fetched = toBytes(fetch(address), "The building's data").then(readColumns);
+  kept.set(address, fetched);
+  fetched.catch(() => kept.delete(address));
   const oldest = kept.keys().next();
   if (kept.size > MOST_KEPT && !oldest.done) kept.delete(oldest.value);
   return fetched;
@@ -48,7 +49,9 @@ export async function fetchFederation(projectId: string): Promise<Federation> {
   );
   const colours = new Map<string, number>();
   const columns = await Promise.all(
-    head.models.map((model) => Promise.all([columnsOf(model.named), columnsOf(model.placed)])),
+    head.models.map((model) =>
+      Promise.all([columnsOf(projectId, model.named), columnsOf(projectId, model.placed)]),
+    ),
   );
   const models = head.models.map((model, i) => {
     const [named, placed] = columns[i] ?? [new Map(), new Map()];

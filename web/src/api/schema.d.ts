@@ -2149,7 +2149,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/blobs/{sha256}": {
+    "/api/projects/{project_id}/blobs/{sha256}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2160,7 +2160,7 @@ export interface paths {
          * Get Blob
          * @description A chunk (GLB) or a picture (PNG).
          */
-        get: operations["get_blob_api_blobs__sha256__get"];
+        get: operations["get_blob_api_projects__project_id__blobs__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2169,7 +2169,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/columns/{sha256}": {
+    "/api/projects/{project_id}/columns/{sha256}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2180,7 +2180,7 @@ export interface paths {
          * Get Columns
          * @description What is per component of a model, as columns: names, or places; the layout is that of ``core/columns``.
          */
-        get: operations["get_columns_api_columns__sha256__get"];
+        get: operations["get_columns_api_projects__project_id__columns__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2189,7 +2189,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/keyplans/{sha256}": {
+    "/api/projects/{project_id}/keyplans/{sha256}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2200,7 +2200,7 @@ export interface paths {
          * Get Key Plan
          * @description The key plan of a level, as the core drew it.
          */
-        get: operations["get_key_plan_api_keyplans__sha256__get"];
+        get: operations["get_key_plan_api_projects__project_id__keyplans__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2209,7 +2209,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/walk-tiles/{sha256}": {
+    "/api/projects/{project_id}/walk-tiles/{sha256}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2220,7 +2220,7 @@ export interface paths {
          * Get Walk Tile
          * @description A tile of a walk map; little-endian, as the core packs it.
          */
-        get: operations["get_walk_tile_api_walk_tiles__sha256__get"];
+        get: operations["get_walk_tile_api_projects__project_id__walk_tiles__sha256__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -23384,13 +23384,14 @@ export interface operations {
             };
         };
     };
-    get_blob_api_blobs__sha256__get: {
+    get_blob_api_projects__project_id__blobs__sha256__get: {
         parameters: {
             query?: never;
             header?: {
                 "If-None-Match"?: string;
             };
             path: {
+                project_id: string;
                 /** @description SHA-256 in hexadecimal */
                 sha256: string;
             };
@@ -23534,13 +23535,14 @@ export interface operations {
             };
         };
     };
-    get_columns_api_columns__sha256__get: {
+    get_columns_api_projects__project_id__columns__sha256__get: {
         parameters: {
             query?: never;
             header?: {
                 "If-None-Match"?: string;
             };
             path: {
+                project_id: string;
                 /** @description SHA-256 in hexadecimal */
                 sha256: string;
             };
@@ -23684,13 +23686,14 @@ export interface operations {
             };
         };
     };
-    get_key_plan_api_keyplans__sha256__get: {
+    get_key_plan_api_projects__project_id__keyplans__sha256__get: {
         parameters: {
             query?: never;
             header?: {
                 "If-None-Match"?: string;
             };
             path: {
+                project_id: string;
                 /** @description SHA-256 in hexadecimal */
                 sha256: string;
             };
@@ -23833,13 +23836,14 @@ export interface operations {
             };
         };
     };
-    get_walk_tile_api_walk_tiles__sha256__get: {
+    get_walk_tile_api_projects__project_id__walk_tiles__sha256__get: {
         parameters: {
             query?: never;
             header?: {
                 "If-None-Match"?: string;
             };
             path: {
+                project_id: string;
                 /** @description SHA-256 in hexadecimal */
                 sha256: string;
             };

@@ -16,7 +16,7 @@ export function PicturesOnStage() {
         ?.layer(HungPictures)
         .show(
           pictures.map(({ sha256, at_m, normal, up, height_m }) => ({
-            address: blobAddress(sha256),
+            address: blobAddress(federation.id, sha256),
             at: onStage(at_m, federation.origin_m),
             normal: new Vector3().fromArray(normal),
             up: new Vector3().fromArray(up),

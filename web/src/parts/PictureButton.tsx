@@ -1,10 +1,12 @@
 import Box from "@mui/material/Box";
 import { blobAddress, type Viewpoint } from "../api/client";
+import { useOpen } from "../open/useStage";
 import { useShowViewpoint } from "../open/views/viewpoints";
 import { tone } from "../style/theme";
 
 /** The small picture of a kept view: a click goes there. */
 export function PictureButton({ view, testId }: { view: Viewpoint; testId: string }) {
+  const { projectId } = useOpen();
   const show = useShowViewpoint();
   return (
     <Box
@@ -24,7 +26,7 @@ export function PictureButton({ view, testId }: { view: Viewpoint; testId: strin
     >
       <Box
         component="img"
-        src={blobAddress(view.picture)}
+        src={blobAddress(projectId, view.picture)}
         alt=""
         sx={{ width: "100%", display: "block", aspectRatio: "16 / 10", objectFit: "cover" }}
       />

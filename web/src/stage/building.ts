@@ -83,7 +83,7 @@ export class Building {
     for (const corner of federation.bounds_m ?? []) {
       this.bounds.expandByPoint(new Vector3().fromArray(corner).sub(origin));
     }
-    this.chunks.setModels(federation.models);
+    this.chunks.setModels(federation.id, federation.models);
     this.reshaped();
   }
 

@@ -76,7 +76,7 @@ function Picture({ project }: { project: ProjectCard }) {
       {project.picture ? (
         <Box
           component="img"
-          src={blobAddress(project.picture)}
+          src={blobAddress(project.id, project.picture)}
           alt={`Front of ${project.name}`}
           sx={{ width: "100%", height: "100%", objectFit: "cover" }}
         />

@@ -15,7 +15,7 @@ export function TopicPicture({ topic }: { topic: Topic }) {
   return (
     <Box
       component="img"
-      src={blobAddress(view.picture)}
+      src={blobAddress(projectId, view.picture)}
       alt=""
       loading="lazy"
       sx={{ ...frame, objectFit: "cover" }}

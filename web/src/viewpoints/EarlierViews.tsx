@@ -47,7 +47,7 @@ function Listed({ viewpoint }: { viewpoint: Viewpoint }) {
         >
           <Box
             component="img"
-            src={blobAddress(earlier.picture)}
+            src={blobAddress(projectId, earlier.picture)}
             alt=""
             sx={{ width: 56, aspectRatio: "16 / 10", objectFit: "cover", border: `1px solid ${tone.line}` }}
           />

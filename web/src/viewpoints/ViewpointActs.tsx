@@ -41,7 +41,7 @@ export function ViewpointActs({ viewpoint, rename }: { viewpoint: Viewpoint; ren
         <Button
           variant="text"
           component="a"
-          href={blobAddress(viewpoint.large)}
+          href={blobAddress(projectId, viewpoint.large)}
           download={`${viewpoint.name}.png`}
         >
           Save the picture

@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
 import { spokenMoment } from "../open/dates";
+import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
 import { useViewpointActs } from "../open/views/useViewpointActs";
 import { useShowViewpoint } from "../open/views/viewpoints";
@@ -107,6 +108,7 @@ function Ticked({ viewpoint, over }: { viewpoint: Viewpoint; over: boolean }) {
 
 function Picture(props: { viewpoint: Viewpoint; large: boolean; go: () => void }) {
   const { viewpoint, large, go } = props;
+  const { projectId } = useOpen();
   return (
     <Box
       component="button"
@@ -126,7 +128,7 @@ function Picture(props: { viewpoint: Viewpoint; large: boolean; go: () => void }
     >
       <Box
         component="img"
-        src={blobAddress(viewpoint.picture)}
+        src={blobAddress(projectId, viewpoint.picture)}
         alt=""
         loading="lazy"
         draggable={false}

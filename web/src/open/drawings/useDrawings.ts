@@ -45,7 +45,7 @@ export function useDrawings(kind: DrawingKind = "drawing") {
       }
       const level = federation.levels[levelOf(federation, drawing)];
       if (!level) return pose;
-      const plan = await client.fetchQuery(keyPlanQuery(level.plan ?? ""));
+      const plan = await client.fetchQuery(keyPlanQuery(federation.id, level.plan ?? ""));
       pose.eye.z = plan.cut_m;
       pose.target.z = level.elevation_m;
       return pose;

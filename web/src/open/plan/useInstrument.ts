@@ -19,20 +19,25 @@ const NARROW_DEG = 45;
 const INSIDE_DEG = 60;
 
 /** A key plan by its hash, fetched once and for ever. */
-export function keyPlanQuery(sha: string) {
+export function keyPlanQuery(projectId: string, sha: string) {
   return {
-    queryKey: ["keyplan", sha],
+    queryKey: ["keyplan", projectId, sha],
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: () => answerOf(api.GET("/api/keyplans/{sha256}", { params: { path: { sha256: sha } } })),
+    queryFn: () =>
+      answerOf(
+        api.GET("/api/projects/{project_id}/keyplans/{sha256}", {
+          params: { path: { project_id: projectId, sha256: sha } },
+        }),
+      ),
   };
 }
 
 /** The key plan of a level; the one before it until it has come. */
 export function useKeyPlan(level: number): KeyPlan | null {
-  const { federation } = useOpen();
+  const { federation, projectId } = useOpen();
   const sha = federation.levels[level]?.plan ?? "";
   const { data } = useQuery({
-    ...keyPlanQuery(sha),
+    ...keyPlanQuery(projectId, sha),
     enabled: sha !== "",
     placeholderData: (before: KeyPlan | undefined) => before,
   });

@@ -7,18 +7,20 @@ import { readTile } from "../../stage/movers/tile";
 import { atProjectEnd } from "../perProject";
 import { useOpen } from "../useStage";
 
-async function fetchTile(sha: string) {
-  return readTile(await toBytes(fetch(`/api/walk-tiles/${sha}`), "A piece of the walk map"));
+async function fetchTile(projectId: string, sha: string) {
+  return readTile(
+    await toBytes(fetch(`/api/projects/${projectId}/walk-tiles/${sha}`), "A piece of the walk map"),
+  );
 }
 
-function groundOf(walking: Shapes["Walking"]): Ground {
+function groundOf(projectId: string, walking: Shapes["Walking"]): Ground {
   const shas = new Map(walking.tiles.map((tile) => [`${tile.x}/${tile.y}`, tile.sha256]));
   const [x = 0, y = 0, z = 0] = walking.origin_m;
   return new Ground(
     { originM: [x, y, z], bearingDeg: walking.bearing_deg, cellM: walking.cell_m, tileM: walking.tile_m },
     (tx, ty) => {
       const sha = shas.get(`${tx}/${ty}`);
-      return sha ? fetchTile(sha) : Promise.resolve(null);
+      return sha ? fetchTile(projectId, sha) : Promise.resolve(null);
     },
   );
 }
@@ -40,7 +42,7 @@ export function useGround() {
       if (!walking.tiles.length || !who)
         throw new Refused(walking.trouble || "The walk map is being made; try again in a moment.");
       const made = JSON.stringify([projectId, body, walking.origin_m, walking.tiles]);
-      if (kept?.made !== made) kept = { made, ground: groundOf(walking) };
+      if (kept?.made !== made) kept = { made, ground: groundOf(projectId, walking) };
       return { ground: kept.ground, who };
     },
     [client, projectId],

@@ -33,7 +33,7 @@ function wanting(places: Record<string, [number, number]>): Chunks {
     () => new Vector3(),
     () => undefined,
   );
-  chunks.setModels([model(places)]);
+  chunks.setModels("p", [model(places)]);
   return chunks;
 }
 
@@ -54,6 +54,6 @@ test("only so many are fetched at once, and what the eye stands in counts as a m
 
 test("what is no longer wanted is not fetched", () => {
   const chunks = wanting({ a: [10, 5] });
-  chunks.setModels([]);
+  chunks.setModels("p", []);
   expect([chunks.total, asked]).toEqual([0, ["a"]]);
 });

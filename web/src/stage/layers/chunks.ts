@@ -103,6 +103,7 @@ export class Chunks implements Layer {
   /** Pieces that wait for the server to come back. */
   private readonly awaited = new Set<() => void>();
   private wantedKeys = new Set<string>();
+  private projectId = "";
   private fading = false;
   private way: keyof Pass = "plain";
   failed: string[] = [];
@@ -130,7 +131,8 @@ export class Chunks implements Layer {
   }
 
   /** Say which models to draw: chunks that stay are kept, others go, new ones are fetched. */
-  setModels(models: readonly FederatedModel[]): void {
+  setModels(projectId: string, models: readonly FederatedModel[]): void {
+    this.projectId = projectId;
     this.failed = [];
     const wanted = new Map<string, Wanted>();
     for (const model of models) {
@@ -180,7 +182,10 @@ export class Chunks implements Layer {
   private async fetch(wanted: Wanted): Promise<void> {
     this.underway.add(wanted.key);
     try {
-      const bytes = await toBytes(fetch(blobAddress(wanted.place.sha256)), "A piece of the building");
+      const bytes = await toBytes(
+        fetch(blobAddress(this.projectId, wanted.place.sha256)),
+        "A piece of the building",
+      );
       const parsed = await this.loader.parseAsync(bytes, "");
       if (this.wantedKeys.has(wanted.key)) this.add(wanted, parsed.scene);
     } catch (error) {
@@ -211,7 +216,7 @@ export class Chunks implements Layer {
   dispose(): void {
     for (const off of this.awaited) off();
     this.awaited.clear();
-    this.setModels([]);
+    this.setModels("", []);
   }
 
   private materialsOf(model: string, first: IUniform<number>): ModelMaterials {
