@@ -15,11 +15,11 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api.bcf import bcf_app
 from stairpath.api.bcf.foundation import foundation_app
+from stairpath.api.http.door import DOOR, asks
 from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, full, said
 from stairpath.api.http.guard import RequestGuard
 from stairpath.api.http.head_timeout import HeadTimeoutProtocol
 from stairpath.api.http.methods import PAGE, Methods
-from stairpath.api.http.signed_in import DOOR
 from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
@@ -36,6 +36,7 @@ from stairpath.api.routes import (
     markups,
     measures,
     meetings,
+    members,
     models,
     people,
     projects,
@@ -49,6 +50,7 @@ from stairpath.api.routes import (
     walk_routes,
     walking,
 )
+from stairpath.core.people.roles import Action
 from stairpath.settings import settings
 from stairpath.work.base import database
 
@@ -94,6 +96,7 @@ def create_app() -> FastAPI:
     add_error_handlers(app)
     for module in (
         people,
+        members,
         projects,
         bin,
         models,
@@ -125,6 +128,7 @@ def create_app() -> FastAPI:
         responses={503: ERROR_RESPONSES[503], 507: ERROR_RESPONSES[507], 400: ERROR_RESPONSES[400]},
         response_model=None,
     )
+    @asks(Action.ANYTHING_OPEN)
     def health() -> Response | dict[str, str]:
         """Whether the server answers and reaches its database."""
         if not database.answers():
@@ -145,6 +149,7 @@ def create_app() -> FastAPI:
         app.mount("/assets", _Assets(directory=web / "assets"))
 
         @app.get(PAGE, include_in_schema=False)
+        @asks(Action.OWN_ACCOUNT)
         def page(path: str) -> Response:
             if path.startswith("api/"):
                 return said(404, "There is no such address.")

@@ -17,7 +17,17 @@ CHANNEL = "stairpath"
 _LISTEN_S = 10.0
 
 Kind = Literal[
-    "project", "models", "federation", "walking", "viewpoints", "routes", "sets", "tasks", "topics", "meetings"
+    "project",
+    "models",
+    "federation",
+    "walking",
+    "viewpoints",
+    "routes",
+    "sets",
+    "tasks",
+    "topics",
+    "meetings",
+    "members",
 ]
 
 

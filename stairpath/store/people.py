@@ -16,6 +16,16 @@ def any_people(session: Session) -> bool:
     return bool(session.scalar(select(exists().where(Person.id.is_not(None)))))
 
 
+def owners(session: Session) -> Sequence[Person]:
+    """Who runs the server, held until the transaction ends: of two who stop at once one stays."""
+    return session.scalars(select(Person).where(Person.owner).order_by(Person.id).with_for_update()).all()
+
+
+def names(session: Session) -> Sequence[tuple[str, str]]:
+    """Ids and names of everybody."""
+    return session.execute(select(Person.id, Person.name)).tuples().all()
+
+
 def people(session: Session) -> Sequence[Person]:
     """Everybody, by the name that they sign in with."""
     return session.scalars(select(Person).order_by(Person.key)).all()
@@ -24,7 +34,7 @@ def people(session: Session) -> Sequence[Person]:
 def last_seen(session: Session) -> dict[str, datetime]:
     """When people asked for something last, by their ids; those alone who are signed in somewhere."""
     rows = session.execute(select(SignIn.person_id, func.max(SignIn.used_at)).group_by(SignIn.person_id))
-    return dict(rows.tuples().all())
+    return {person_id: at for person_id, at in rows if person_id is not None}
 
 
 def person_by_key(session: Session, key: str, hold: bool = False) -> Person | None:
@@ -33,22 +43,21 @@ def person_by_key(session: Session, key: str, hold: bool = False) -> Person | No
     return session.scalar(wanted.with_for_update() if hold else wanted)
 
 
-def sign_in_by_hash(session: Session, secret_hash: str, now: datetime, used_since: datetime) -> SignIn | None:
-    """Where somebody is signed in, with the person; None for one that has ended or was not used for long."""
+def person_by_id(session: Session, person_id: str) -> Person | None:
+    """A person by their id."""
+    return session.get(Person, person_id)
+
+
+def sign_ins_by_hash(
+    session: Session, hashes: Collection[str], now: datetime, used_since: datetime
+) -> Sequence[SignIn]:
+    """Where people are signed in, with who it is; without those that have ended or were not used for long."""
     wanted = (
         select(SignIn)
-        .options(joinedload(SignIn.person))
-        .where(SignIn.secret_hash == secret_hash, SignIn.ends_at > now, SignIn.used_at > used_since)
+        .options(joinedload(SignIn.person), joinedload(SignIn.guest))
+        .where(SignIn.secret_hash.in_(hashes), SignIn.ends_at > now, SignIn.used_at > used_since)
     )
-    return session.scalar(wanted)
-
-
-def hashes_that_hold(session: Session, hashes: Collection[str], now: datetime, used_since: datetime) -> set[str]:
-    """Which of some sign-ins have not ended."""
-    wanted = select(SignIn.secret_hash).where(
-        SignIn.secret_hash.in_(hashes), SignIn.ends_at > now, SignIn.used_at > used_since
-    )
-    return set(session.scalars(wanted))
+    return session.scalars(wanted).all()
 
 
 def note_use(session: Session, sign_in_id: str, at: datetime) -> None:

@@ -1,10 +1,10 @@
-"""The tables of people: who may sign in, where they are signed in, and links that are good once."""
+"""The tables of people: who may sign in, where they are signed in, in which projects they are, and links."""
 
 from __future__ import annotations
 
 from datetime import datetime
 
-from sqlalchemy import Boolean, ForeignKey, Index, String, Text
+from sqlalchemy import Boolean, ForeignKey, Index, String, Text, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from stairpath.store.tables import Base, new_id, now
@@ -18,28 +18,71 @@ class Person(Base):
     key: Mapped[str] = mapped_column(Text, unique=True)
     name: Mapped[str] = mapped_column(Text)
     firm: Mapped[str] = mapped_column(Text, default="", server_default="")
+    firm_key: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """The firm as it is compared."""
     discipline: Mapped[str] = mapped_column(Text, default="", server_default="")
     password: Mapped[str | None] = mapped_column(Text)
     """Its hash; none until they have set one."""
     owner: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
     """Whether they run the server."""
+    makes_projects: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
+    """Whether they may make projects; who runs the server may in any case."""
     created_at: Mapped[datetime] = mapped_column(default=now)
 
 
 class SignIn(Base):
-    """A browser in which somebody is signed in. What the browser keeps is here only as its hash."""
+    """A browser in which somebody is signed in, or looks by a guest link. What the browser keeps is here only as its hash."""
 
     __tablename__ = "sign_in"
-    __table_args__ = (Index("sign_ins_of_person", "person_id"),)
+    __table_args__ = (Index("sign_ins_of_person", "person_id"), Index("sign_ins_of_guest", "guest_id"))
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
-    person_id: Mapped[str] = mapped_column(ForeignKey("person.id", ondelete="CASCADE"))
+    person_id: Mapped[str | None] = mapped_column(ForeignKey("person.id", ondelete="CASCADE"))
+    guest_id: Mapped[str | None] = mapped_column(ForeignKey("guest_link.id", ondelete="CASCADE"))
     secret_hash: Mapped[str] = mapped_column(String(64), unique=True)
     made_at: Mapped[datetime] = mapped_column(default=now)
     used_at: Mapped[datetime] = mapped_column(default=now)
     ends_at: Mapped[datetime]
     address: Mapped[str] = mapped_column(Text, default="", server_default="")
     browser: Mapped[str] = mapped_column(Text, default="", server_default="")
-    person: Mapped[Person] = relationship()
+    person: Mapped[Person | None] = relationship()
+    guest: Mapped[GuestLink | None] = relationship()
+
+
+class Member(Base):
+    """Who is in a project, and with which role: a person, all of a firm, or all of a discipline.
+
+    ``subject`` is a person's id, a firm's name as it is compared, or a discipline's code.
+    """
+
+    __tablename__ = "member"
+    __table_args__ = (
+        UniqueConstraint("project_id", "kind", "subject", name="member_once"),
+        Index("projects_of_member", "kind", "subject"),
+    )
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    kind: Mapped[str] = mapped_column(String(16))
+    subject: Mapped[str] = mapped_column(Text)
+    label: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """What a firm or a discipline is called."""
+    role: Mapped[str] = mapped_column(String(16))
+    added_by: Mapped[str] = mapped_column(Text)
+    added_at: Mapped[datetime] = mapped_column(default=now)
+
+
+class GuestLink(Base):
+    """A link with which people without an account look at a project until its end. ``name`` is what they are called there."""
+
+    __tablename__ = "guest_link"
+    __table_args__ = (Index("guest_links_of_project", "project_id"),)
+    id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
+    project_id: Mapped[str] = mapped_column(ForeignKey("project.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(Text)
+    secret_hash: Mapped[str] = mapped_column(String(64), unique=True)
+    made_by: Mapped[str] = mapped_column(Text)
+    made_at: Mapped[datetime] = mapped_column(default=now)
+    ends_at: Mapped[datetime]
+    used_at: Mapped[datetime | None]
 
 
 class OneTimeLink(Base):

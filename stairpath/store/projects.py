@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -23,8 +24,8 @@ class Counted:
     reading: int
 
 
-def counted(session: Session, binned: bool, project_id: str | None = None) -> list[Counted]:
-    """The projects that are in use, or those in the bin, newest first."""
+def counted(session: Session, binned: bool, only: Collection[str] | None = None) -> list[Counted]:
+    """The projects that are in use, or those in the bin, newest first; of some ids, or all."""
     counts = (
         select(
             Model.project_id,
@@ -39,8 +40,8 @@ def counted(session: Session, binned: bool, project_id: str | None = None) -> li
         .subquery()
     )
     wanted: ColumnElement[bool] = Project.removed_at.is_not(None) if binned else Project.removed_at.is_(None)
-    if project_id is not None:
-        wanted = and_(wanted, Project.id == project_id)
+    if only is not None:
+        wanted = and_(wanted, Project.id.in_(only))
     rows = session.execute(
         select(Project, counts.c.models, counts.c.components, counts.c.reading)
         .outerjoin(counts, counts.c.project_id == Project.id)

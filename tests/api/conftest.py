@@ -8,7 +8,13 @@ from urllib.parse import quote
 import numpy as np
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy import delete
 
+from stairpath.store import people
+from stairpath.store.database import transaction
+from stairpath.store.person_tables import OneTimeLink, Person
+from stairpath.work.base.unit_of_work import WORKER, unit_of_work
+from stairpath.work.people import links, sign_ins, slow_down
 from tests.asking import by
 from tests.building import assembled
 from tests.samples import Sample
@@ -117,3 +123,56 @@ def ask(client, house, origin):
         return answer.json()
 
     return post
+
+
+GOOD = "harbour wall at low tide"
+COOKIE = "stairpath"
+
+
+@pytest.fixture
+def opened(client):
+    """Browsers of their own at the application; afterwards nobody signs in again."""
+    browsers = []
+
+    def browser(base_url: str = "http://127.0.0.1") -> TestClient:
+        browsers.append(TestClient(client.app, base_url=base_url))
+        return browsers[-1]
+
+    slow_down._windows.storage.reset()
+    yield browser
+    with transaction() as session:
+        session.execute(delete(OneTimeLink))
+        session.execute(delete(Person))
+    sign_ins.ANYBODY.some = False
+    slow_down._windows.storage.reset()
+    for each in browsers:
+        each.close()
+
+
+@pytest.fixture
+def owner(opened):
+    """The first owner, signed in."""
+    return first(opened())
+
+
+def first(browser: TestClient) -> TestClient:
+    wish = {"secret": links.for_first_owner(), "password": GOOD, "key": "Ida@quillhaven.example", "name": "Ida Fenn"}
+    answer = browser.post("/api/links/use", json=wish)
+    assert answer.status_code == 200, answer.text
+    return browser
+
+
+@pytest.fixture
+def person(opened):
+    """Somebody who is signed in at a browser of their own; nobody's password is worked out."""
+
+    def made(key: str, name: str, **more) -> TestClient:
+        with unit_of_work(WORKER) as act:
+            row = Person(key=key, name=name, password="x", **more)
+            people.add(act.session, row)
+            secret = sign_ins.begin(act, row, sign_ins.From(""))
+        browser = opened()
+        browser.cookies.set(COOKIE, secret, domain="127.0.0.1")
+        return browser
+
+    return made

@@ -8,52 +8,18 @@ from typing import NoReturn
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import func, select, update
 from starlette.websockets import WebSocketDisconnect
 from typer.testing import CliRunner
 
 from stairpath.start.people import people as command
 from stairpath.store.database import transaction
-from stairpath.store.person_tables import OneTimeLink, Person, SignIn
+from stairpath.store.person_tables import OneTimeLink, SignIn
 from stairpath.work.people import links, secrets, sign_ins, slow_down
+from tests.api.conftest import COOKIE, GOOD, first
 from tests.asking import by
 
-GOOD = "harbour wall at low tide"
 OTHER = "twelve gulls on a crane"
-COOKIE = "stairpath"
-
-
-@pytest.fixture
-def opened(client):
-    """Browsers of their own at the application; afterwards nobody signs in again."""
-    browsers = []
-
-    def browser(base_url: str = "http://127.0.0.1") -> TestClient:
-        browsers.append(TestClient(client.app, base_url=base_url))
-        return browsers[-1]
-
-    slow_down._windows.storage.reset()
-    yield browser
-    with transaction() as session:
-        session.execute(delete(OneTimeLink))
-        session.execute(delete(Person))
-    sign_ins.ANYBODY.some = False
-    slow_down._windows.storage.reset()
-    for each in browsers:
-        each.close()
-
-
-@pytest.fixture
-def owner(opened):
-    """The first owner, signed in."""
-    return first(opened())
-
-
-def first(browser: TestClient) -> TestClient:
-    wish = {"secret": links.for_first_owner(), "password": GOOD, "key": "Ida@quillhaven.example", "name": "Ida Fenn"}
-    answer = browser.post("/api/links/use", json=wish)
-    assert answer.status_code == 200, answer.text
-    return browser
 
 
 def sign_in(browser: TestClient, name: str = "ida@quillhaven.example", password: str = GOOD):

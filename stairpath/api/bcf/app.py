@@ -6,7 +6,7 @@ import json
 from collections.abc import Mapping, Sequence
 from typing import Annotated, Any, TypeVar
 
-from fastapi import FastAPI, Query
+from fastapi import FastAPI, Query, Request
 from fastapi.responses import JSONResponse, Response
 from pydantic import BaseModel
 
@@ -22,14 +22,16 @@ from stairpath.api.bcf.translate import (
     visibility_shape,
 )
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import DOOR, asks, signed_in
 from stairpath.api.http.errors import add_error_handlers
-from stairpath.api.http.signed_in import DOOR
 from stairpath.core.exchange.filters import NotAFilterError, filtered, ordered
 from stairpath.core.exchange.pictures import media_of
+from stairpath.core.people.roles import Action
 from stairpath.core.review.topic import Value
 from stairpath.work.base import projects
 from stairpath.work.base.errors import MissingError, WrongError
 from stairpath.work.exchange import bcf_api
+from stairpath.work.people import access
 from stairpath.work.topics import topics
 from stairpath.work.topics.rules import rules
 from stairpath.work.topics.topics import NewTopic
@@ -92,23 +94,30 @@ def bcf_app() -> FastAPI:
 
 def _projects(app: FastAPI) -> None:
     @app.get("/versions")
+    @asks(Action.ANYTHING_OPEN)
     def versions() -> schemas.Versions:
         return schemas.Versions(
             versions=[schemas.Version(version_id="3.0", detailed_version="3.0", api_base_url="/bcf/3.0")]
         )
 
     @app.get("/3.0/projects")
-    def list_projects() -> list[schemas.Project]:
-        return [schemas.Project(project_id=c.project.id, name=c.project.name) for c in projects.listed()]
+    @asks(Action.OWN_ACCOUNT)
+    def list_projects(request: Request) -> list[schemas.Project]:
+        return [
+            schemas.Project(project_id=each.project.id, name=each.project.name)
+            for each in projects.listed(only=access.mine(signed_in(request)))
+        ]
 
     @app.get("/3.0/projects/{project_id}")
+    @asks(Action.LOOK)
     def get_project(project_id: str) -> schemas.Project:
-        found = next((each for each in list_projects() if each.project_id == project_id), None)
+        found = next(iter(projects.listed(only=[project_id])), None)
         if found is None:
             raise MissingError("There is no such project; list them to see which there are.")
-        return found
+        return schemas.Project(project_id=found.project.id, name=found.project.name)
 
     @app.get("/3.0/projects/{project_id}/extensions")
+    @asks(Action.LOOK)
     def get_extensions(who: Asker, project_id: str) -> schemas.Extensions:
         rows = [each.topic for each in topics.listed(who, project_id)]
         said = [row.said for row in rows]
@@ -135,6 +144,7 @@ def _topics(app: FastAPI) -> None:
     of_project, one = "/3.0/projects/{project_id}/topics", "/3.0/projects/{project_id}/topics/{guid}"
 
     @app.get(of_project)
+    @asks(Action.LOOK)
     def list_topics(
         who: Asker, project_id: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
     ) -> list[schemas.Topic]:
@@ -142,31 +152,37 @@ def _topics(app: FastAPI) -> None:
         return found[skip : None if top is None else skip + top]
 
     @app.post(of_project, status_code=201)
+    @asks(Action.COMMENT)
     def make_topic(who: Asker, project_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
         return topic_shape(
             bcf_api.make(who, project_id, NewTopic(said_from(wish), links=wish.reference_links), wish.guid)
         )
 
     @app.get(one)
+    @asks(Action.LOOK)
     def get_topic(project_id: str, guid: str) -> schemas.Topic:
         return topic_shape(bcf_api.topic(project_id, guid))
 
     @app.put(one)
+    @asks(Action.CHANGE_TOPIC)
     def put_topic(who: Asker, project_id: str, guid: str, wish: schemas.TopicRequest) -> schemas.Topic:
         said = said_from(wish)
         fields: dict[str, Value] = {name: value for name, value in vars(said).items() if name != "status" or value}
         return topic_shape(bcf_api.change(who, project_id, guid, fields, wish.reference_links))
 
     @app.delete(one, response_class=Response)
+    @asks(Action.DELETE_TOPIC)
     def delete_topic(who: Asker, project_id: str, guid: str) -> Response:
         bcf_api.delete(who, project_id, guid)
         return Response()
 
     @app.get(f"{one}/related_topics")
+    @asks(Action.LOOK)
     def get_related(project_id: str, guid: str) -> list[schemas.RelatedTopic]:
         return [schemas.RelatedTopic(related_topic_guid=each) for each in bcf_api.topic(project_id, guid).topic.related]
 
     @app.put(f"{one}/related_topics")
+    @asks(Action.CHANGE_TOPIC)
     def put_related(
         who: Asker, project_id: str, guid: str, wish: list[schemas.RelatedTopic]
     ) -> list[schemas.RelatedTopic]:
@@ -178,6 +194,7 @@ def _comments(app: FastAPI) -> None:
     all_of = "/3.0/projects/{project_id}/topics/{guid}/comments"
 
     @app.get(all_of)
+    @asks(Action.LOOK)
     def list_comments(
         project_id: str, guid: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
     ) -> list[schemas.Comment]:
@@ -185,14 +202,17 @@ def _comments(app: FastAPI) -> None:
         return found[skip : None if top is None else skip + top]
 
     @app.post(all_of, status_code=201)
+    @asks(Action.COMMENT)
     def write_comment(who: Asker, project_id: str, guid: str, wish: schemas.CommentRequest) -> schemas.Comment:
         return comment_shape(bcf_api.write(who, project_id, guid, wish.comment, wish.viewpoint_guid))
 
     @app.get(f"{all_of}/{{comment_guid}}")
+    @asks(Action.LOOK)
     def get_comment(project_id: str, guid: str, comment_guid: str) -> schemas.Comment:
         return comment_shape(bcf_api.comment(project_id, guid, comment_guid))
 
     @app.put(f"{all_of}/{{comment_guid}}")
+    @asks(Action.CHANGE_COMMENT)
     def put_comment(
         who: Asker, project_id: str, guid: str, comment_guid: str, wish: schemas.CommentRequest
     ) -> schemas.Comment:
@@ -200,6 +220,7 @@ def _comments(app: FastAPI) -> None:
         return comment_shape(bcf_api.comment(project_id, guid, comment_guid))
 
     @app.delete(f"{all_of}/{{comment_guid}}", response_class=Response)
+    @asks(Action.CHANGE_COMMENT)
     def delete_comment(who: Asker, project_id: str, guid: str, comment_guid: str) -> Response:
         bcf_api.rewrite(who, project_id, guid, comment_guid, None)
         return Response()
@@ -210,25 +231,30 @@ def _viewpoints(app: FastAPI) -> None:
     one = f"{all_of}/{{view_guid}}"
 
     @app.get(all_of)
+    @asks(Action.LOOK)
     def list_viewpoints(project_id: str, guid: str) -> list[schemas.Viewpoint]:
         return [viewpoint_shape(view) for view in bcf_api.viewpoints(project_id, guid)]
 
     @app.post(all_of, status_code=201)
+    @asks(Action.COMMENT)
     def add_viewpoint(who: Asker, project_id: str, guid: str, wish: schemas.ViewpointRequest) -> schemas.Viewpoint:
         view = viewpoint_from(wish)
         bcf_api.add_viewpoint(who, project_id, guid, view)
         return viewpoint_shape(bcf_api.viewpoints(project_id, guid, view.guid)[0])
 
     @app.get(one)
+    @asks(Action.LOOK)
     def get_viewpoint(project_id: str, guid: str, view_guid: str) -> schemas.Viewpoint:
         return viewpoint_shape(bcf_api.viewpoints(project_id, guid, view_guid)[0])
 
     @app.delete(one, response_class=Response)
+    @asks(Action.CHANGE_VIEW)
     def delete_viewpoint(who: Asker, project_id: str, guid: str, view_guid: str) -> Response:
         bcf_api.delete_viewpoint(who, project_id, guid, view_guid)
         return Response()
 
     @app.get(f"{one}/snapshot", response_class=Response)
+    @asks(Action.LOOK)
     def get_snapshot(project_id: str, guid: str, view_guid: str) -> Response:
         picture = bcf_api.snapshot(project_id, guid, view_guid)
         if picture is None:
@@ -236,10 +262,12 @@ def _viewpoints(app: FastAPI) -> None:
         return Response(picture, media_type=media_of(picture))
 
     @app.get(f"{one}/selection")
+    @asks(Action.LOOK)
     def get_selection(project_id: str, guid: str, view_guid: str) -> schemas.Selection:
         return schemas.Selection(selection=parts(bcf_api.parts_of(project_id, guid, view_guid).selected))
 
     @app.get(f"{one}/coloring")
+    @asks(Action.LOOK)
     def get_coloring(project_id: str, guid: str, view_guid: str) -> schemas.Colourings:
         view = bcf_api.parts_of(project_id, guid, view_guid)
         return schemas.Colourings(
@@ -247,5 +275,6 @@ def _viewpoints(app: FastAPI) -> None:
         )
 
     @app.get(f"{one}/visibility")
+    @asks(Action.LOOK)
     def get_visibility(project_id: str, guid: str, view_guid: str) -> schemas.Visibilities:
         return schemas.Visibilities(visibility=visibility_shape(bcf_api.parts_of(project_id, guid, view_guid)))

@@ -11,8 +11,10 @@ from fastapi.responses import Response
 from stairpath.api.bcf import schemas
 from stairpath.api.bcf.translate import bitmap_guid
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.pictures import MEDIA
+from stairpath.core.people.roles import Action
 from stairpath.core.review.topic import TopicChange
 from stairpath.work.base.errors import MissingError
 from stairpath.work.exchange import bcf_api
@@ -36,6 +38,7 @@ def add_beside(app: FastAPI) -> None:
 
 def _bitmaps(app: FastAPI) -> None:
     @app.get(f"{_OF_TOPIC}/viewpoints/{{view_guid}}/bitmaps/{{bitmap}}", response_class=Response)
+    @asks(Action.LOOK)
     def get_bitmap(project_id: str, guid: str, view_guid: str, bitmap: str) -> Response:
         view = bcf_api.parts_of(project_id, guid, view_guid)
         for place, each in enumerate(view.bitmaps):
@@ -54,20 +57,24 @@ def _reference(file: TopicFile) -> schemas.DocumentReference:
 
 def _documents(app: FastAPI) -> None:
     @app.get(f"{_OF_PROJECT}/documents")
+    @asks(Action.LOOK)
     def list_documents(project_id: str) -> list[schemas.Document]:
         return [schemas.Document(guid=each.guid, filename=each.name) for each in bcf_api.documents(project_id)]
 
     @app.get(f"{_OF_PROJECT}/documents/{{document}}", response_class=Response)
+    @asks(Action.LOOK)
     def get_document(project_id: str, document: str) -> Response:
         headers = {"X-Content-Type-Options": "nosniff"}
         data = bcf_api.document(project_id, document)
         return Response(data, media_type="application/octet-stream", headers=headers)
 
     @app.get(f"{_OF_TOPIC}/document_references")
+    @asks(Action.LOOK)
     def list_references(project_id: str, guid: str) -> list[schemas.DocumentReference]:
         return [_reference(each) for each in bcf_api.attached(project_id, guid)]
 
     @app.post(f"{_OF_TOPIC}/document_references", status_code=201)
+    @asks(Action.COMMENT)
     def add_reference(
         who: Asker, project_id: str, guid: str, wish: schemas.DocumentReferenceRequest
     ) -> schemas.DocumentReference:
@@ -75,6 +82,7 @@ def _documents(app: FastAPI) -> None:
         return _reference(bcf_api.refer(who, project_id, guid, wish.document_guid, wish.url or "", said))
 
     @app.get(f"{_OF_TOPIC}/files")
+    @asks(Action.LOOK)
     def list_files(project_id: str, guid: str) -> list[schemas.File]:
         bcf_api.topic(project_id, guid)
         return [
@@ -85,14 +93,17 @@ def _documents(app: FastAPI) -> None:
 
 def _events(app: FastAPI) -> None:
     @app.get(f"{_OF_PROJECT}/topics/events")
+    @asks(Action.LOOK)
     def list_events(project_id: str) -> list[schemas.Event]:
         return list(_told(bcf_api.happened(project_id)))
 
     @app.get(f"{_OF_TOPIC}/events")
+    @asks(Action.LOOK)
     def list_topic_events(project_id: str, guid: str) -> list[schemas.Event]:
         return list(_told(bcf_api.happened(project_id, guid)))
 
     @app.get(f"{_OF_TOPIC}/comments/events")
+    @asks(Action.LOOK)
     def list_comment_events(project_id: str, guid: str) -> list[schemas.Event]:
         return [
             schemas.Event(

@@ -7,8 +7,9 @@ from fastapi import FastAPI
 from stairpath.api.bcf import schemas
 from stairpath.api.bcf.app import as_message
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import DOOR, asks
 from stairpath.api.http.errors import add_error_handlers
-from stairpath.api.http.signed_in import DOOR
+from stairpath.core.people.roles import Action
 
 VERSION = "1.1"
 
@@ -27,6 +28,7 @@ def foundation_app() -> FastAPI:
     add_error_handlers(app, as_message)
 
     @app.get("/versions")
+    @asks(Action.ANYTHING_OPEN)
     def versions() -> schemas.ApiVersions:
         return schemas.ApiVersions(
             versions=[
@@ -36,11 +38,13 @@ def foundation_app() -> FastAPI:
         )
 
     @app.get(f"/{VERSION}/auth")
+    @asks(Action.ANYTHING_OPEN)
     def signing_in() -> schemas.SigningIn:
         # Until people sign in a name is believed; there is nothing to be asked for a token.
         return schemas.SigningIn()
 
     @app.get(f"/{VERSION}/current-user")
+    @asks(Action.OWN_ACCOUNT)
     def current_user(who: Asker) -> schemas.User:
         return schemas.User(id=who.said, name=who.said)
 

@@ -9,7 +9,7 @@ from urllib.parse import unquote
 
 from fastapi import Depends, Header, Request, Response
 
-from stairpath.api.http.signed_in import signed_in
+from stairpath.api.http.door import let_in_at
 from stairpath.work.base.unit_of_work import Target, Who
 from stairpath.work.base.versions import version_of
 
@@ -38,9 +38,9 @@ def _tag(response: Response, version: int) -> None:
 
 def who_asks(request: Request, x_author: Annotated[str, Header(description="Who asks, percent-encoded")] = "") -> Who:
     """Who is signed in. Where nobody signs in yet, the name in the request is believed."""
-    person = signed_in(request)
-    if person is not None:
-        return Who(person.name)
+    who = let_in_at(request).who
+    if who is not None:
+        return who
     return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
 
 

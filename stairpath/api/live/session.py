@@ -13,9 +13,10 @@ from fastapi import APIRouter, WebSocket, WebSocketDisconnect
 from fastapi.concurrency import run_in_threadpool
 from pydantic import ValidationError
 
-from stairpath.api.http.signed_in import signed_in
+from stairpath.api.http.door import asks, let_in_at
 from stairpath.api.live.sign_ins import ENDED
 from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
+from stairpath.core.people.roles import Action, may
 from stairpath.work.base import projects
 from stairpath.work.base.errors import RefusedError
 from stairpath.work.people.sign_ins import ASK_FIRST
@@ -29,8 +30,9 @@ _MOST_PEOPLE = 400
 class _Seat:
     """Somebody's connection. Of the eye and the pointer only the newest waits; of the rest everything."""
 
-    def __init__(self, name: str) -> None:
+    def __init__(self, name: str, may_present: bool) -> None:
         self.id, self.name, self.follows = uuid.uuid4().hex[:12], name, False
+        self.may_present = may_present
         self._waiting: dict[str, str] = {}
         self._number = 0
         self._woken = asyncio.Event()
@@ -94,12 +96,12 @@ class Together:
     def __init__(self) -> None:
         self._rooms: dict[str, _Room] = {}
 
-    def enter(self, project_id: str, name: str) -> tuple[_Room, _Seat] | None:
+    def enter(self, project_id: str, name: str, presents: bool) -> tuple[_Room, _Seat] | None:
         """Take a seat; what the presenter sees is told at once. None where there are too many."""
         room = self._rooms.setdefault(project_id, _Room())
         if len(room.seats) >= _MOST_PEOPLE:
             return None
-        seat = _Seat(name)
+        seat = _Seat(name, presents)
         room.seats[seat.id] = seat
         room.tell_here()
         for kind in ("sees", "looks", "points"):
@@ -126,12 +128,12 @@ def _heard(room: _Room, seat: _Seat, text: str) -> None:
         return  # of a newer or older page; it is not understood here, and nothing depends on it
     presents = room.presenter == seat.id
     if isinstance(told, Present):
-        if told.on:
+        if told.on and seat.may_present:
             room.present(seat.id)
         elif presents:
             room.present(None)
     elif isinstance(told, Hand):
-        if presents and told.to in room.seats:
+        if presents and told.to in room.seats and room.seats[told.to].may_present:
             room.present(told.to)
     elif isinstance(told, Follows):
         seat.follows = told.on
@@ -151,6 +153,7 @@ async def _send(socket: WebSocket, seat: _Seat) -> None:
 
 
 @router.websocket("/api/projects/{project_id}/together")
+@asks(Action.LOOK)
 async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
     """Be there with the others who have the project open."""
     try:
@@ -159,9 +162,9 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
         await socket.close(4404, str(error)[:120])
         return
     hub: Together = socket.app.state.together
-    person = signed_in(socket)
-    called = person.name if person else unquote(name).replace("\0", "").strip()[:80]
-    entered = hub.enter(project_id, called or "Somebody")
+    let_in = let_in_at(socket)
+    called = let_in.signed.name if let_in.signed else unquote(name).replace("\0", "").strip()[:80]
+    entered = hub.enter(project_id, called or "Somebody", may(let_in.role, Action.PRESENT))
     if entered is None:
         await socket.close(1013, "Too many have this project open; try again later.")
         return
@@ -173,7 +176,7 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
         ending.add(asyncio.create_task(socket.close(ENDED, ASK_FIRST), name="together ends"))
 
     try:
-        with socket.app.state.sign_ins.over(socket, end):
+        with socket.app.state.sign_ins.over(socket, project_id, end):
             await socket.accept()
             sending = asyncio.create_task(_send(socket, seat), name="together")
             while True:

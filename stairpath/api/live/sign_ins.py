@@ -1,4 +1,4 @@
-"""Open connections of who is signed in: each is ended soon after its sign-in is."""
+"""Open connections of who is signed in: each is ended soon after its sign-in is, or after its role changed."""
 
 from __future__ import annotations
 
@@ -11,9 +11,10 @@ import structlog
 from fastapi.concurrency import run_in_threadpool
 from starlette.requests import HTTPConnection
 
-from stairpath.api.http.signed_in import secret_of
+from stairpath.api.http.door import let_in_at, secret_of
+from stairpath.core.people.roles import Role
 from stairpath.work.base.database import UNREACHABLE
-from stairpath.work.people import sign_ins
+from stairpath.work.people import access
 
 log = structlog.get_logger()
 
@@ -23,10 +24,10 @@ ENDED = 4401
 
 
 class OpenSignIns:
-    """Asks once a second, for all open connections of this process together, which of their sign-ins still hold."""
+    """Asks once a second, for all open connections of this process together, what their sign-ins still may."""
 
     def __init__(self) -> None:
-        self._ends: dict[str, set[Callable[[], None]]] = defaultdict(set)
+        self._ends: dict[tuple[str, str, Role], set[Callable[[], None]]] = defaultdict(set)
         self._task: asyncio.Task[None] | None = None
 
     async def open(self) -> None:
@@ -41,29 +42,32 @@ class OpenSignIns:
                 await self._task
 
     @contextmanager
-    def over(self, connection: HTTPConnection, end: Callable[[], None]) -> Iterator[None]:
-        """While this lasts, ``end`` is called once the sign-in of a connection does not hold any more."""
-        secret = secret_of(connection)
-        self._ends[secret].add(end)
+    def over(self, connection: HTTPConnection, project_id: str, end: Callable[[], None]) -> Iterator[None]:
+        """While this lasts, ``end`` is called once the sign-in of a connection has ended, or its role in the project is another."""
+        key = (secret_of(connection), project_id, let_in_at(connection).role)
+        self._ends[key].add(end)
         try:
             yield
         finally:
-            self._ends[secret].discard(end)
-            if not self._ends[secret]:
-                del self._ends[secret]
+            self._ends[key].discard(end)
+            if not self._ends[key]:
+                del self._ends[key]
 
     async def _look(self) -> None:
         while True:
             await asyncio.sleep(LOOK_S)
             if not self._ends:
                 continue
+            keys = list(self._ends)
             try:
-                hold = await run_in_threadpool(sign_ins.that_hold, list(self._ends))
+                now = await run_in_threadpool(access.still, {(secret, project) for secret, project, _ in keys})
             except UNREACHABLE:
                 continue  # it is asked again; who cannot be asked about is not sent away
             except Exception:  # one look that fails is no reason never to look again
                 log.exception("sign-ins could not be looked at")
                 continue
-            for secret in set(self._ends) - hold:
-                for end in tuple(self._ends.get(secret, ())):
-                    end()
+            for key in keys:
+                secret, project, role = key
+                if now[secret, project] != role:
+                    for end in tuple(self._ends.get(key, ())):
+                        end()

@@ -11,6 +11,7 @@ from fastapi import APIRouter
 from pydantic import ValidationError
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.camera import directions, lens, square
 from stairpath.core.camera.directions import Direction
@@ -18,6 +19,7 @@ from stairpath.core.camera.framing import Borders, NothingToFrameError, frame_be
 from stairpath.core.camera.inside import Room, opening, stand_in
 from stairpath.core.camera.pose import Pose
 from stairpath.core.camera.sighting import ANGLE_DEG
+from stairpath.core.people.roles import Action
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.looking.camera import Subject, room_within, subject_points
 from stairpath.work.looking.sighting import sighting
@@ -47,6 +49,7 @@ def _subject(wish: schemas.FrameRequest) -> Subject:
 
 
 @router.post("/projects/{project_id}/frame")
+@asks(Action.LOOK)
 def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
     """The pose that fits components, a room, a level, or the building, into the frame, and what lies elsewhere.
 
@@ -77,6 +80,7 @@ def fit(project_id: str, wish: schemas.FrameRequest) -> schemas.Framed:
 
 
 @router.post("/projects/{project_id}/sighting")
+@asks(Action.LOOK)
 def sight(project_id: str, wish: schemas.SightingRequest) -> schemas.Sighting:
     """From where components that meet are both seen with what is around them, freely where that is possible."""
     x, y, z = wish.at_m
@@ -131,12 +135,14 @@ def _pose(shape: schemas.Pose, aspect: float) -> Pose:
 
 
 @router.get("/camera/directions")
+@asks(Action.OWN_ACCOUNT)
 def list_directions() -> list[Direction]:
     """The 26 standard directions about a front that is looked at along bearing zero."""
     return list(directions.standard())
 
 
 @router.post("/camera/face")
+@asks(Action.OWN_ACCOUNT)
 def look_at_face(wish: schemas.FaceRequest) -> schemas.Look:
     """The direction that looks square onto a face."""
     try:
@@ -147,6 +153,7 @@ def look_at_face(wish: schemas.FaceRequest) -> schemas.Look:
 
 
 @router.post("/camera/axis")
+@asks(Action.OWN_ACCOUNT)
 def look_at_axis(wish: schemas.AxisRequest) -> schemas.Look:
     """The level direction that looks square onto a grid line."""
     (x0, y0), (x1, y1) = wish.ends_m
@@ -158,6 +165,7 @@ def look_at_axis(wish: schemas.AxisRequest) -> schemas.Look:
 
 
 @router.post("/camera/lens")
+@asks(Action.OWN_ACCOUNT)
 def change_lens(wish: schemas.LensRequest) -> schemas.Pose:
     """The view through a lens that was typed as an angle or a focal length."""
     try:
@@ -167,6 +175,7 @@ def change_lens(wish: schemas.LensRequest) -> schemas.Pose:
 
 
 @router.post("/camera/projection")
+@asks(Action.OWN_ACCOUNT)
 def change_projection(wish: schemas.ProjectionRequest) -> schemas.Pose:
     """The view in perspective or parallel, what is at the pivot keeping its size."""
     pivot = (wish.pivot_m[0], wish.pivot_m[1], wish.pivot_m[2]) if wish.pivot_m else None
@@ -174,12 +183,14 @@ def change_projection(wish: schemas.ProjectionRequest) -> schemas.Pose:
 
 
 @router.post("/camera/level")
+@asks(Action.OWN_ACCOUNT)
 def make_level(wish: schemas.LevelRequest) -> schemas.Pose:
     """The view with its line of sight level, so that verticals are vertical."""
     return _shape(lens.levelled(_pose(wish.pose, wish.aspect)))
 
 
 @router.post("/camera/scale")
+@asks(Action.OWN_ACCOUNT)
 def draw_to_scale(wish: schemas.ScaleRequest) -> schemas.Pose:
     """The parallel view drawn at a true scale on the screen."""
     pose = lens.with_projection(_pose(wish.pose, wish.aspect), "parallel")

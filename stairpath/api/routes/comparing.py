@@ -7,10 +7,12 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
 from stairpath.core.comparing.gone import Gone
 from stairpath.core.component_ref import ComponentRef
+from stairpath.core.people.roles import Action
 from stairpath.core.visibility.traits import label_of
 from stairpath.work.building import comparing
 from stairpath.work.building.comparing import Listing
@@ -21,6 +23,7 @@ _Id = Annotated[str | None, Query(max_length=40)]
 
 
 @router.get("/models/{model_id}/issues")
+@asks(Action.LOOK)
 def list_issues(model_id: str) -> list[schemas.EarlierIssue]:
     """The earlier issues of a model, newest first."""
     return [
@@ -41,6 +44,7 @@ def _about(listing: Listing, number: int, model: str) -> dict[str, object]:
 
 
 @router.get("/models/{model_id}/changes")
+@asks(Action.LOOK)
 def list_changes(model_id: str, issue: _Id = None, other: _Id = None) -> schemas.Changes:
     """What differs in a model from an earlier issue of it (the last one, where none is named), or from another model."""
     found = comparing.changes(model_id, issue, other)
@@ -86,6 +90,7 @@ def _bodies(found: Gone, listing: Listing, model: str) -> schemas.GoneBodies:
 
 
 @router.get("/models/{model_id}/gone")
+@asks(Action.LOOK)
 def draw_gone(model_id: str, issue: _Id = None, other: _Id = None) -> schemas.Gone:
     """What an earlier issue, or another model, had that is not there any more, and where it had what has moved."""
     found = comparing.gone_from(model_id, issue, other)

@@ -8,8 +8,10 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.component_ref import ComponentRef
+from stairpath.core.people.roles import Action
 from stairpath.core.register.common import Common
 from stairpath.core.visibility.selectors import These
 from stairpath.core.visibility.wording import class_name
@@ -21,6 +23,7 @@ router = APIRouter(prefix="/api", tags=["components"], responses=ERROR_RESPONSES
 
 
 @router.get("/models/{model_id}/components/{global_id}")
+@asks(Action.LOOK)
 def get_component(model_id: str, global_id: str) -> schemas.Component:
     """Everything known of one component."""
     found = components.known(model_id, global_id)
@@ -62,6 +65,7 @@ def get_component(model_id: str, global_id: str) -> schemas.Component:
 
 
 @router.get("/models/{model_id}/components/{global_id}/around")
+@asks(Action.LOOK)
 def list_neighbours(
     model_id: str, global_id: str, within_m: Annotated[float, Query(ge=0, le=20, allow_inf_nan=False)] = 0.5
 ) -> schemas.Neighbours:
@@ -83,12 +87,14 @@ def list_neighbours(
 
 
 @router.get("/models/{model_id}/components/{global_id}/run")
+@asks(Action.LOOK)
 def get_run(model_id: str, global_id: str) -> Run:
     """All that hangs together with a component, as its file connects it, else by ends that touch."""
     return neighbours.run(components.project_of(model_id), ComponentRef(model_id, global_id))
 
 
 @router.post("/projects/{project_id}/common")
+@asks(Action.LOOK)
 def tell_common(project_id: str, these: These) -> list[Common]:
     """What components have in common."""
     return search.common(project_id, these)

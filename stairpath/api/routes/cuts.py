@@ -6,9 +6,11 @@ import numpy as np
 from fastapi import APIRouter
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
 from stairpath.core.cutting.cuts import BoxCut
+from stairpath.core.people.roles import Action
 from stairpath.work.looking import cuts
 from stairpath.work.looking.camera import Subject
 
@@ -16,6 +18,7 @@ router = APIRouter(prefix="/api/projects/{project_id}", tags=["cuts"], responses
 
 
 @router.post("/cuts/faces")
+@asks(Action.LOOK)
 def cut_faces(project_id: str, wish: schemas.CutRequest) -> schemas.CutFaces:
     """The faces that cuts leave of all components that are shown, and which of them are not closed."""
     found = cuts.cut_faces(
@@ -54,6 +57,7 @@ def cut_faces(project_id: str, wish: schemas.CutRequest) -> schemas.CutFaces:
 
 
 @router.post("/cuts/box")
+@asks(Action.LOOK)
 def cut_box(project_id: str, wish: schemas.BoxRequest) -> BoxCut:
     """The cut box around components, a room or a level, turned with the building; around everything for nothing named."""
     named = None if wish.components is None else [(ref.model, ref.global_id) for ref in wish.components]

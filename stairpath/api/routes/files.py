@@ -8,7 +8,9 @@ from fastapi import APIRouter, Header, HTTPException, Path
 from fastapi.responses import Response
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.people.roles import Action
 from stairpath.work.building import head
 from stairpath.work.building.head import COLUMNS_TYPE, PLACES_TYPE, PLAN_TYPE, TILE_TYPE
 
@@ -41,12 +43,14 @@ def _kept(project_id: str, sha256: str, types: set[str], known: str, gzipped: bo
 
 
 @router.get("/blobs/{sha256}", response_class=Response, responses=_binary(*sorted(_SHOWN)))
+@asks(Action.LOOK)
 def get_blob(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """A chunk (GLB) or a picture (PNG)."""
     return _kept(project_id, sha256, _SHOWN, known)
 
 
 @router.get("/columns/{sha256}", response_class=Response, responses=_binary(COLUMNS_TYPE, PLACES_TYPE))
+@asks(Action.LOOK)
 def get_columns(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """What is per component of a model, as columns: names, or places; the layout is that of ``core/columns``."""
     return _kept(project_id, sha256, {COLUMNS_TYPE, PLACES_TYPE}, known, gzipped=True)
@@ -57,12 +61,14 @@ def get_columns(project_id: str, sha256: Hash, known: Known = "") -> Response:
     response_class=Response,
     responses={200: {"model": schemas.KeyPlan}, 304: _binary()[304]},
 )
+@asks(Action.LOOK)
 def get_key_plan(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """The key plan of a level, as the core drew it."""
     return _kept(project_id, sha256, {PLAN_TYPE}, known)
 
 
 @router.get("/walk-tiles/{sha256}", response_class=Response, responses=_binary(TILE_TYPE))
+@asks(Action.LOOK)
 def get_walk_tile(project_id: str, sha256: Hash, known: Known = "") -> Response:
     """A tile of a walk map; little-endian, as the core packs it."""
     return _kept(project_id, sha256, {TILE_TYPE}, known, gzipped=True)

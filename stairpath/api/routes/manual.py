@@ -8,8 +8,10 @@ from typing import Any
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core import palette
+from stairpath.core.people.roles import Action
 
 router = APIRouter(prefix="/api", tags=["server"], responses={400: ERROR_RESPONSES[400]})
 
@@ -34,6 +36,7 @@ def _entry(path: str, method: str, operation: dict[str, Any]) -> str:
 
 
 @router.get("/docs", include_in_schema=False)
+@asks(Action.LOOK)
 def read_manual(request: Request) -> HTMLResponse:
     """Every address with what it does, from the OpenAPI document."""
     document = request.app.openapi()

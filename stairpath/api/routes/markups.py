@@ -8,8 +8,10 @@ from contextlib import contextmanager
 from fastapi import APIRouter
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.camera.pose import NoSightError
+from stairpath.core.people.roles import Action
 from stairpath.core.review.markups import Drawn, Markup, NotAMarkupError, drawn, moved, placed
 from stairpath.work.base.errors import WrongError
 
@@ -25,6 +27,7 @@ def _said() -> Iterator[None]:
 
 
 @router.post("/placed")
+@asks(Action.OWN_ACCOUNT)
 def place_markup(wish: schemas.MarkupPlaced) -> Markup:
     """A markup as it is drawn in a frame, in its place in the model."""
     with _said():
@@ -32,6 +35,7 @@ def place_markup(wish: schemas.MarkupPlaced) -> Markup:
 
 
 @router.post("/moved")
+@asks(Action.OWN_ACCOUNT)
 def move_markup(wish: schemas.MarkupMoved) -> Markup:
     """A markup that was dragged within its plane, or one of its points."""
     with _said():
@@ -45,6 +49,7 @@ def _shape(markup: Markup, made: Drawn) -> schemas.MarkupDrawn:
 
 
 @router.post("/drawn")
+@asks(Action.OWN_ACCOUNT)
 def draw_markups(wish: schemas.MarkupsRequest) -> list[schemas.MarkupDrawn]:
     """What markups come to on their planes, and from where they can be read."""
     with _said():

@@ -9,9 +9,11 @@ from fastapi.concurrency import run_in_threadpool
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.core.federation.alignment import Placement
+from stairpath.core.people.roles import Action
 from stairpath.work.models import models
 from stairpath.work.models.models import Model
 
@@ -53,6 +55,7 @@ def _card(model: Model) -> schemas.ModelCard:
 
 
 @router.get("/projects/{project_id}/models")
+@asks(Action.LOOK)
 def list_models(project_id: str, bin: bool = False) -> list[schemas.ModelCard]:
     """The project's models with their progress, alignment and problems, or those that were taken out."""
     return [_card(model) for model in models.listed(project_id, taken_out=bin)]
@@ -63,6 +66,7 @@ def list_models(project_id: str, bin: bool = False) -> list[schemas.ModelCard]:
     status_code=201,
     openapi_extra=BODY,
 )
+@asks(Action.CHANGE_MODELS)
 async def add_models(
     who: Asker,
     project_id: str,
@@ -77,42 +81,49 @@ async def add_models(
 
 
 @router.post("/models/{model_id}/cancel", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def cancel_reading(who: Asker, model_id: str) -> None:
     """Stop reading a model; one that still waits is not begun."""
     models.cancel(who, model_id)
 
 
 @router.post("/models/{model_id}/retry", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def read_again(who: Asker, model_id: str) -> None:
     """Read a model's file again."""
     models.read_again(who, model_id)
 
 
 @router.delete("/models/{model_id}", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def take_away(who: Asker, model_id: str) -> None:
     """Take a model out of the federation; it can be brought back."""
     models.take_out(who, model_id)
 
 
 @router.post("/models/{model_id}/restore", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def bring_back(who: Asker, model_id: str) -> None:
     """Bring back a model that was taken away."""
     models.bring_back(who, model_id)
 
 
 @router.post("/models/{model_id}/stand", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def let_stand(who: Asker, model_id: str) -> None:
     """Let this alternative stand in the building, in place of the others for the same thing."""
     models.let_stand(who, model_id)
 
 
 @router.put("/models/{model_id}/discipline", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def correct_discipline(who: Asker, model_id: str, wish: schemas.DisciplineRequest) -> None:
     """Say which discipline a model is, for the whole project."""
     models.correct_discipline(who, model_id, wish.code)
 
 
 @router.put("/models/{model_id}/alignment", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def align_by_hand(who: Asker, model_id: str, wish: schemas.AlignmentRequest) -> None:
     """Say how a model is aligned: by another evidence, or with a turn and a shift; nothing goes back to the evidence."""
     x, y, z = wish.shift_m
@@ -121,6 +132,7 @@ def align_by_hand(who: Asker, model_id: str, wish: schemas.AlignmentRequest) -> 
 
 
 @router.put("/models/{model_id}/alignment/points", status_code=204)
+@asks(Action.CHANGE_MODELS)
 def align_by_points(who: Asker, model_id: str, wish: schemas.PointsRequest) -> None:
     """Align a model by two of its points as they stand now and their places, both about the project's origin."""
     models.align_by_points(who, model_id, [wish.first_m, wish.second_m], [wish.first_place_m, wish.second_place_m])

@@ -5,26 +5,32 @@ from __future__ import annotations
 from fastapi import APIRouter, Request, Response
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asked_from, asks, keep_secret, secret_of, signed_in
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.api.http.signed_in import asked_from, keep_secret, secret_of, signed_in
-from stairpath.work.base.errors import NotSignedInError
-from stairpath.work.people import links, people, sign_ins
+from stairpath.core.people.roles import Action
+from stairpath.work.base.errors import GoneError, NotSignedInError
+from stairpath.work.people import guests, links, people, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
 router = APIRouter(prefix="/api", tags=["people"], responses=ERROR_RESPONSES)
 
 
-def _begun(request: Request, response: Response, begun: tuple[str, Signed]) -> schemas.SignedPerson:
-    secret, person = begun
-    # Whoever was signed in here before is not any more: each sign-in has a secret of its own (ASVS 3.2.1).
+def _leave_what_was(request: Request) -> None:
+    """Sign out who was signed in here before: each sign-in has a secret of its own (ASVS 3.2.1)."""
     before = secret_of(request)
     if before:
         sign_ins.sign_out(before)
+
+
+def _begun(request: Request, response: Response, begun: tuple[str, Signed]) -> schemas.SignedPerson:
+    secret, person = begun
+    _leave_what_was(request)
     keep_secret(request, response, secret)
     return schemas.SignedPerson.model_validate(person)
 
 
 @router.get("/me")
+@asks(Action.ANYTHING_OPEN)
 def who_am_i(request: Request) -> schemas.Me:
     """Who is signed in, and whether one has to be."""
     person = signed_in(request)
@@ -33,12 +39,14 @@ def who_am_i(request: Request) -> schemas.Me:
 
 
 @router.post("/sign-in")
+@asks(Action.ANYTHING_OPEN)
 def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest) -> schemas.SignedPerson:
     """Sign in with name and password."""
     return _begun(request, response, sign_ins.sign_in(wish.name, wish.password, asked_from(request)))
 
 
 @router.post("/sign-out", status_code=204)
+@asks(Action.ANYTHING_OPEN)
 def sign_out(request: Request, response: Response) -> None:
     """Sign out of this browser."""
     secret = secret_of(request)
@@ -48,6 +56,7 @@ def sign_out(request: Request, response: Response) -> None:
 
 
 @router.post("/sign-out-everywhere", status_code=204)
+@asks(Action.OWN_ACCOUNT)
 def sign_out_everywhere(request: Request, response: Response) -> None:
     """Sign out of every browser."""
     person = signed_in(request)
@@ -58,12 +67,14 @@ def sign_out_everywhere(request: Request, response: Response) -> None:
 
 
 @router.post("/links/look")
+@asks(Action.ANYTHING_OPEN)
 def look_at_link(wish: schemas.LinkRequest) -> schemas.LinkShown:
     """What a link is for."""
     return schemas.LinkShown.model_validate(links.look_at(wish.secret))
 
 
 @router.post("/links/use")
+@asks(Action.ANYTHING_OPEN)
 def use_link(request: Request, response: Response, wish: schemas.LinkUsed) -> schemas.SignedPerson:
     """Set a password by a link, and be signed in."""
     return _begun(
@@ -71,25 +82,54 @@ def use_link(request: Request, response: Response, wish: schemas.LinkUsed) -> sc
     )
 
 
+@router.post("/links/guest")
+@asks(Action.ANYTHING_OPEN)
+def look_at_guest_link(wish: schemas.LinkRequest) -> schemas.GuestShown:
+    """What a guest link opens."""
+    shown = guests.look_at(wish.secret)
+    if shown is None:
+        raise GoneError(guests.ENDED)
+    return schemas.GuestShown.model_validate(shown)
+
+
+@router.post("/links/enter")
+@asks(Action.ANYTHING_OPEN)
+def enter_as_guest(request: Request, response: Response, wish: schemas.LinkRequest) -> schemas.GuestShown:
+    """Look at a project by a guest link; who was signed in here is not any more."""
+    secret, shown = guests.enter(wish.secret, asked_from(request))
+    _leave_what_was(request)
+    keep_secret(request, response, secret)
+    return schemas.GuestShown.model_validate(shown)
+
+
+def _listed(each: people.Listed) -> schemas.ListedPerson:
+    person = schemas.SignedPerson.model_validate(each.person)
+    return schemas.ListedPerson(id=each.person.id, person=person, begun=each.begun, seen_at=each.seen_at)
+
+
 @router.get("/people")
-def list_people(request: Request) -> list[schemas.ListedPerson]:
+@asks(Action.RUN_SERVER)
+def list_people() -> list[schemas.ListedPerson]:
     """Everybody who may sign in; for those who own the server."""
-    people.check_owner(signed_in(request))
-    return [
-        schemas.ListedPerson(
-            person=schemas.SignedPerson.model_validate(each.person), begun=each.begun, seen_at=each.seen_at
-        )
-        for each in people.listed()
-    ]
+    return [_listed(each) for each in people.listed()]
 
 
 @router.post("/people", status_code=201)
-def invite(request: Request, wish: schemas.NewPerson) -> schemas.LinkToHandOn:
+@asks(Action.RUN_SERVER)
+def invite(wish: schemas.NewPerson) -> schemas.LinkToHandOn:
     """Add somebody; the link with which they set their password."""
-    return schemas.LinkToHandOn(secret=people.invite(signed_in(request), wish.key, wish.name, wish.owner))
+    return schemas.LinkToHandOn(secret=links.add_person(wish.key, wish.name, wish.owner))
 
 
 @router.post("/people/link", status_code=201)
-def reset(request: Request, wish: schemas.PersonKey) -> schemas.LinkToHandOn:
+@asks(Action.RUN_SERVER)
+def reset(wish: schemas.PersonKey) -> schemas.LinkToHandOn:
     """A new link for somebody to set a password; an older one ends."""
-    return schemas.LinkToHandOn(secret=people.reset(signed_in(request), wish.key))
+    return schemas.LinkToHandOn(secret=links.for_password(wish.key))
+
+
+@router.put("/people/{person_id}")
+@asks(Action.RUN_SERVER)
+def change_person(person_id: str, wish: schemas.PersonWish) -> schemas.ListedPerson:
+    """Change what is said of somebody, and what they may on this server."""
+    return _listed(people.change(person_id, people.PersonWish(**wish.model_dump())))

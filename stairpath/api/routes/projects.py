@@ -12,20 +12,23 @@ from fastapi.responses import Response, StreamingResponse
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks, signed_in
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.cache import Cache
 from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import begins_m
 from stairpath.core.geometry.origin import placed_about
+from stairpath.core.people.roles import Action, Role, may
 from stairpath.work.base import projects
 from stairpath.work.base.projects import Counted
 from stairpath.work.building import head
 from stairpath.work.building.head import Chunk, Drawn, Head
+from stairpath.work.people import access
 
 router = APIRouter(prefix="/api/projects", tags=["projects"], responses=ERROR_RESPONSES)
 
 
-def _card(found: Counted) -> schemas.ProjectCard:
+def _card(found: Counted, role: Role = "own") -> schemas.ProjectCard:
     project = found.project
     return schemas.ProjectCard(
         id=project.id,
@@ -36,16 +39,23 @@ def _card(found: Counted) -> schemas.ProjectCard:
         models=found.models,
         components=found.components,
         reading=found.reading,
+        role=role,
     )
 
 
 @router.get("")
-def list_projects(bin: bool = False) -> list[schemas.ProjectCard]:
-    """Every project in use, or those in the bin, newest first."""
-    return [_card(found) for found in projects.listed(binned=bin)]
+@asks(Action.OWN_ACCOUNT)
+def list_projects(request: Request, bin: bool = False) -> list[schemas.ProjectCard]:
+    """The projects that one is in, newest first; with ``bin`` those in the bin that one may restore."""
+    roles = access.mine(signed_in(request))
+    if roles is None:
+        return [_card(found) for found in projects.listed(bin)]
+    meant = [key for key, role in roles.items() if not bin or may(role, Action.OWN_PROJECT)]
+    return [_card(found, roles[found.project.id]) for found in projects.listed(bin, meant)]
 
 
 @router.post("", status_code=201)
+@asks(Action.MAKE_PROJECTS)
 def make_project(who: Asker, wish: schemas.NewProject) -> schemas.ProjectCard:
     """Make a project; its models are added to it one file at a time.
 
@@ -55,24 +65,28 @@ def make_project(who: Asker, wish: schemas.NewProject) -> schemas.ProjectCard:
 
 
 @router.put("/{project_id}/name")
+@asks(Action.OWN_PROJECT)
 def rename_project(who: Asker, project_id: str, wish: schemas.NewName) -> schemas.ProjectCard:
     """Give a project another name."""
     return _card(projects.rename(who, project_id, wish.name))
 
 
 @router.post("/{project_id}/visits")
+@asks(Action.LOOK)
 def visit_project(who: Asker, project_id: str) -> schemas.Visit:
     """Note that one is in a project now, and hear when one was there last."""
     return schemas.Visit(before=projects.visit(who, project_id))
 
 
 @router.delete("/{project_id}", status_code=204)
+@asks(Action.OWN_PROJECT)
 def throw_project_away(who: Asker, project_id: str) -> None:
     """Move a project to the bin; it can be brought back."""
     projects.throw_away(who, project_id)
 
 
 @router.post("/{project_id}/restore")
+@asks(Action.OWN_PROJECT)
 def bring_project_back(who: Asker, project_id: str) -> schemas.ProjectCard:
     """Take a project out of the bin."""
     return _card(projects.bring_back(who, project_id))
@@ -157,6 +171,7 @@ def _written(head: Head) -> tuple[bytes, str]:
     response_class=Response,
     responses={200: {"model": schemas.Federation}, 304: {"description": "It is as the asker knows it."}},
 )
+@asks(Action.LOOK)
 def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = "") -> Response:
     """The head of what the stage draws: levels, rooms, models, and where chunks and columns are fetched."""
     found = head.head(project_id)
@@ -168,18 +183,21 @@ def get_federation(project_id: str, if_none_match: Annotated[str, Header()] = ""
 
 
 @router.post("/{project_id}/federation", status_code=202)
+@asks(Action.CHANGE_MODELS)
 def put_together(who: Asker, project_id: str) -> None:
     """Have the building put together anew, as after it could not be; a job does it."""
     projects.put_together(who, project_id)
 
 
 @router.put("/{project_id}/home", status_code=204)
+@asks(Action.ARRANGE)
 def set_home(who: Asker, project_id: str, home: schemas.NewHome) -> None:
     """Say which view everybody comes home to."""
     projects.set_home(who, project_id, home.view)
 
 
 @router.delete("/{project_id}/home", status_code=204)
+@asks(Action.ARRANGE)
 def forget_home(who: Asker, project_id: str) -> None:
     """Let the front view be home again."""
     projects.set_home(who, project_id, None)
@@ -190,14 +208,15 @@ def forget_home(who: Asker, project_id: str) -> None:
     response_class=StreamingResponse,
     responses={200: {"content": {"text/event-stream": {}}, "description": "Server-sent events"}},
 )
+@asks(Action.LOOK)
 async def follow(project_id: str, request: Request) -> StreamingResponse:
     """Server-sent events: ``begun`` when one may have been missed, ``changed`` with ``{kind, id, version}``, and ``ended`` where
     who hears them is signed in no more.
     """
     if not await run_in_threadpool(projects.is_there, project_id):
-        raise HTTPException(404, "There is no such project; open it from the start page.")
+        raise HTTPException(404, access.NO_PROJECT)
     return StreamingResponse(
-        request.app.state.hub.stream(project_id, lambda end: request.app.state.sign_ins.over(request, end)),
+        request.app.state.hub.stream(project_id, lambda end: request.app.state.sign_ins.over(request, project_id, end)),
         media_type="text/event-stream",
         headers={"Cache-Control": "no-store", "X-Accel-Buffering": "no"},
     )

@@ -9,9 +9,11 @@ from fastapi import APIRouter
 from fastapi.responses import Response
 
 from stairpath.api import schemas
+from stairpath.api.http.door import asks
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
+from stairpath.core.people.roles import Action
 from stairpath.core.register.columns import Column, TextColumn
 from stairpath.core.register.schedule import NotAScheduleError, step_of
 from stairpath.core.register.table import CSV_ENCODING, as_csv, as_xlsx, rows_of, rows_of_each
@@ -44,6 +46,7 @@ def _column(what: str, column: Column) -> schemas.ColumnOfTexts | schemas.Column
 
 
 @router.post("/schedule")
+@asks(Action.LOOK)
 def make_schedule(project_id: str, wish: schemas.ScheduleRequest) -> schemas.Schedule:
     """Components in groups, counted, with sums of their quantities, and what is said beside each of them."""
     found = _made(project_id, wish)
@@ -72,6 +75,7 @@ def make_schedule(project_id: str, wish: schemas.ScheduleRequest) -> schemas.Sch
     response_class=Response,
     responses={200: {"description": "The schedule as a file", "content": {_CSV: {}, _XLSX: {}}}},
 )
+@asks(Action.LOOK)
 def write_schedule(project_id: str, form: Literal["csv", "xlsx"], wish: schemas.ScheduleRequest) -> Response:
     """A schedule as a table for a spreadsheet: a row for each group, or for each component where there are columns."""
     made = _made(project_id, wish)

@@ -8,8 +8,10 @@ from fastapi import APIRouter, Query
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker, Editor
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.schemas.packed import packed
+from stairpath.core.people.roles import Action
 from stairpath.core.register.scale import Scale
 from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.condition import spoken
@@ -31,6 +33,7 @@ def _value(asked: Traits, what: What, component: int) -> str:
 
 
 @router.get("/projects/{project_id}/find")
+@asks(Action.LOOK)
 def find_components(
     project_id: str,
     typed: Annotated[str, Query(max_length=200)],
@@ -60,6 +63,7 @@ def find_components(
 
 
 @router.post("/projects/{project_id}/where")
+@asks(Action.LOOK)
 def meet_conditions(project_id: str, wish: schemas.ConditionsRequest) -> schemas.ConditionsMet:
     """Which components meet conditions, all of which must hold."""
     found = search.matching(project_id, wish.conditions)
@@ -67,6 +71,7 @@ def meet_conditions(project_id: str, wish: schemas.ConditionsRequest) -> schemas
 
 
 @router.get("/projects/{project_id}/highlights")
+@asks(Action.LOOK)
 def check_highlights(
     project_id: str,
     background: Colour,
@@ -83,12 +88,14 @@ def check_highlights(
 
 
 @router.get("/projects/{project_id}/scale")
+@asks(Action.LOOK)
 def get_scale(project_id: str, what: Annotated[str, Query(max_length=400, pattern="^(property|quantity):.+")]) -> Scale:
     """The figures that components have of a property or quantity, parted into a few steps."""
     return search.scale_of(project_id, what)
 
 
 @router.get("/projects/{project_id}/askable")
+@asks(Action.LOOK)
 def list_askable(project_id: str) -> list[Askable]:
     """Every property and quantity that components of the building have."""
     return search.askable(project_id)
@@ -113,30 +120,35 @@ def _layout(wish: schemas.SetRequest) -> sets.Layout:
 
 
 @router.get("/projects/{project_id}/sets")
+@asks(Action.LOOK)
 def list_sets(project_id: str) -> list[schemas.ComponentSet]:
     """The project's sets, by name."""
     return [_shape(row) for row in sets.listed(project_id)]
 
 
 @router.post("/projects/{project_id}/sets", status_code=201)
+@asks(Action.ARRANGE)
 def keep_set(who: Asker, project_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
     """Keep conditions as a set."""
     return _shape(sets.keep(who, project_id, wish.name, wish.conditions, _layout(wish)))
 
 
 @router.put("/sets/{set_id}")
+@asks(Action.ARRANGE)
 def change_set(who: Editor, set_id: str, wish: schemas.SetRequest) -> schemas.ComponentSet:
     """Give a set another name or other conditions."""
     return _shape(sets.change(who, set_id, wish.name, wish.conditions, _layout(wish)))
 
 
 @router.delete("/sets/{set_id}", status_code=204)
+@asks(Action.ARRANGE)
 def delete_set(who: Editor, set_id: str) -> None:
     """Delete a set; it can be brought back."""
     deleting.delete(who, SET, set_id)
 
 
 @router.post("/sets/{set_id}/restore")
+@asks(Action.ARRANGE)
 def restore_set(who: Editor, set_id: str) -> schemas.ComponentSet:
     """Bring back a deleted set."""
     return _shape(deleting.restore(who, SET, set_id))

@@ -14,12 +14,14 @@ from starlette.background import BackgroundTask
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import TAGGED, Asker, Editor
+from stairpath.api.http.door import asks
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.api.routes.tasks import task_shape
 from stairpath.core.exchange import lists
 from stairpath.core.files import scratch_file
+from stairpath.core.people.roles import Action
 from stairpath.core.register.table import CSV_ENCODING
 from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import TopicFields
@@ -88,12 +90,14 @@ def _rules(of: TopicRules) -> schemas.TopicRules:
 
 
 @router.get("/projects/{project_id}/topic-rules")
+@asks(Action.LOOK)
 def get_topic_rules(project_id: str) -> schemas.TopicRules:
     """How the project's topics are called, which statuses they may have and which may follow which, and what is offered."""
     return _rules(rules.rules(project_id))
 
 
 @router.put("/projects/{project_id}/topic-rules")
+@asks(Action.SET_RULES)
 def set_topic_rules(who: Asker, project_id: str, wish: schemas.TopicRules) -> schemas.TopicRules:
     """Set the project's rules for topics."""
     wanted = [rules.wanted(each.name, each.next, each.end, each.was) for each in wish.statuses]
@@ -101,18 +105,21 @@ def set_topic_rules(who: Asker, project_id: str, wish: schemas.TopicRules) -> sc
 
 
 @router.get("/projects/{project_id}/people")
+@asks(Action.LOOK)
 def list_people(project_id: str) -> list[str]:
     """Who may be meant in the project: who was in it, and who was named in its topics and meetings."""
     return people.listed(project_id)
 
 
 @router.get("/projects/{project_id}/topics")
+@asks(Action.LOOK)
 def list_topics(who: Asker, project_id: str) -> list[schemas.Topic]:
     """The project's topics by number."""
     return [topic_shape(each) for each in topics.listed(who, project_id)]
 
 
 @router.post("/projects/{project_id}/topics", status_code=201)
+@asks(Action.COMMENT)
 def make_topic(who: Asker, project_id: str, wish: schemas.NewTopic) -> schemas.Topic:
     """Make a topic."""
     said = TopicFields(**{each.name: getattr(wish, each.name) for each in fields(TopicFields)})
@@ -121,6 +128,7 @@ def make_topic(who: Asker, project_id: str, wish: schemas.NewTopic) -> schemas.T
 
 
 @router.get("/topics/{topic_id}", dependencies=[TAGGED])
+@asks(Action.LOOK)
 def get_topic(topic_id: str) -> schemas.TopicTold:
     """A topic with everything that was written and changed."""
     told = topics.one(topic_id)
@@ -132,12 +140,14 @@ def get_topic(topic_id: str) -> schemas.TopicTold:
 
 
 @router.patch("/topics/{topic_id}")
+@asks(Action.CHANGE_TOPIC)
 def change_topic(who: Editor, topic_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
     """Change what is said of a topic, or its views."""
     return topic_shape(topics.change(who, topic_id, _wish(wish)))
 
 
 @router.post("/projects/{project_id}/topics/changes")
+@asks(Action.CHANGE_TOPICS)
 def change_topics(who: Asker, project_id: str, wish: schemas.TopicsRequest) -> list[schemas.Topic]:
     """Change several topics of a project at once, all of them or none."""
     wishes = [(each.topic, _wish(each.change)) for each in wish.changes]
@@ -152,30 +162,35 @@ def _wish(wish: schemas.TopicRequest) -> topics.TopicWish:
 
 
 @router.post("/topics/{topic_id}/looked", status_code=204)
+@asks(Action.LOOK)
 def look_at_topic(who: Asker, topic_id: str) -> None:
     """Note that one has seen a topic as it is."""
     topics.look_at(who, topic_id)
 
 
 @router.post("/topics/{topic_id}/comments", status_code=201)
+@asks(Action.COMMENT)
 def write_comment(who: Editor, topic_id: str, wish: schemas.NewComment) -> schemas.TopicNote:
     """Write of a topic."""
     return _note(topics.write(who, topic_id, wish.text, wish.view))
 
 
 @router.delete("/topics/{topic_id}", status_code=204)
+@asks(Action.DELETE_TOPIC)
 def delete_topic(who: Editor, topic_id: str) -> None:
     """Delete a topic; it can be brought back."""
     deleting.delete(who, TOPIC, topic_id)
 
 
 @router.post("/topics/{topic_id}/restore")
+@asks(Action.DELETE_TOPIC)
 def restore_topic(who: Editor, topic_id: str) -> schemas.Topic:
     """Bring back a deleted topic."""
     return topic_shape(topics.bring_back(who, topic_id))
 
 
 @router.post("/projects/{project_id}/topics/files", status_code=201, openapi_extra=BODY)
+@asks(Action.EXCHANGE)
 async def take_topics_in(
     who: Asker, project_id: str, request: Request, x_file_name: _FileName, preview: bool = False
 ) -> schemas.Task:
@@ -187,6 +202,7 @@ async def take_topics_in(
 
 
 @router.get("/tasks/{task_id}/report")
+@asks(Action.LOOK)
 def get_report(task_id: str) -> TopicsReport:
     """What became of a file of topics when it was taken in last."""
     data, _, _ = tasks.result(task_id, importing.REPORT)
@@ -194,6 +210,7 @@ def get_report(task_id: str) -> TopicsReport:
 
 
 @router.get("/tasks/{task_id}/preview")
+@asks(Action.LOOK)
 def get_preview(task_id: str) -> TopicsPreview:
     """What a file of topics would bring, as it was looked through last."""
     data, _, _ = tasks.result(task_id, PREVIEW)
@@ -201,6 +218,7 @@ def get_preview(task_id: str) -> TopicsPreview:
 
 
 @router.get("/tasks/{task_id}/proposals")
+@asks(Action.LOOK)
 def get_proposals(task_id: str) -> list[schemas.Proposal]:
     """What the last run of a check tells of the topics of its findings; nobody's status is changed by it."""
     return [
@@ -221,6 +239,7 @@ _FILE: dict[int | str, dict[str, Any]] = {200: {"content": {"application/zip": {
 
 
 @router.get("/projects/{project_id}/topics/file", response_class=Response, responses=_FILE)
+@asks(Action.LOOK)
 def save_topics(
     project_id: str,
     version: Literal["2.1", "3.0"] = "3.0",
@@ -231,6 +250,7 @@ def save_topics(
 
 
 @router.get("/projects/{project_id}/viewpoints/file", response_class=Response, responses=_FILE)
+@asks(Action.LOOK)
 def save_viewpoints(
     project_id: str, view: Annotated[list[str], Query(max_length=5000)], version: Literal["2.1", "3.0"] = "3.0"
 ) -> Response:
@@ -255,6 +275,7 @@ def _exchanged(write: Callable[[Path], str]) -> Response:
 
 
 @router.post("/topics/{topic_id}/files", status_code=201, openapi_extra=BODY)
+@asks(Action.COMMENT)
 async def attach_file(who: Asker, topic_id: str, request: Request, x_file_name: _FileName) -> schemas.TopicFile:
     """Attach a file, sent as the request's body, to a topic."""
     name = file_name(x_file_name, "file")
@@ -268,6 +289,7 @@ async def attach_file(who: Asker, topic_id: str, request: Request, x_file_name: 
     response_class=Response,
     responses={200: {"content": {"application/octet-stream": {}}, "description": "The file."}},
 )
+@asks(Action.LOOK)
 def get_file(file_id: str) -> Response:
     """A file that is attached to a topic, to be saved; never to be run by the browser."""
     name, data = files.content(file_id)
@@ -276,12 +298,14 @@ def get_file(file_id: str) -> Response:
 
 
 @router.delete("/topic-files/{file_id}", status_code=204)
+@asks(Action.DELETE_FILE)
 def take_file_away(who: Asker, file_id: str) -> None:
     """Take a file away from its topic; it can be brought back."""
     files.take_away(who, file_id)
 
 
 @router.post("/topic-files/{file_id}/restore", status_code=204)
+@asks(Action.DELETE_FILE)
 def bring_file_back(who: Asker, file_id: str) -> None:
     """Bring back a file that was taken away."""
     files.bring_back(who, file_id)
@@ -295,6 +319,7 @@ _LISTS = {"csv": "text/csv; charset=utf-8", "xlsx": "application/vnd.openxmlform
     response_class=Response,
     responses={200: {"content": {kind: {} for kind in _LISTS.values()}, "description": "The topics as a list."}},
 )
+@asks(Action.LOOK)
 def save_list(
     request: Request,
     project_id: str,

@@ -12,8 +12,10 @@ from fastapi.responses import Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core import columns
+from stairpath.core.people.roles import Action
 from stairpath.core.review.view import View
 from stairpath.core.visibility.attributes import What
 from stairpath.core.visibility.rules import NO_TINT
@@ -29,6 +31,7 @@ _RESOLVED: dict[int | str, dict[str, Any]] = {
 
 
 @router.post("/resolve", response_class=Response, responses=_RESOLVED)
+@asks(Action.LOOK)
 def resolve_rules(project_id: str, wish: schemas.RulesRequest) -> Response:
     """How every component appears under rules, and the rules in plain words, as columns (``core/columns``).
 
@@ -67,18 +70,21 @@ def resolve_rules(project_id: str, wish: schemas.RulesRequest) -> Response:
 
 
 @router.get("/values/{what}")
+@asks(Action.LOOK)
 def list_values(project_id: str, what: What) -> list[str]:
     """What components of the building have for an attribute."""
     return visibility.values_of(project_id, what)
 
 
 @router.post("/links", status_code=201)
+@asks(Action.LOOK)
 def make_link(who: Asker, project_id: str, view: View) -> schemas.LinkMade:
     """Keep a view for an address to name; the same view has the same id."""
     return schemas.LinkMade(id=visibility.link(who, project_id, view))
 
 
 @router.get("/links/{link_id}")
+@asks(Action.LOOK)
 def open_link(project_id: str, link_id: str) -> View:
     """The view that an address names."""
     return visibility.linked(project_id, link_id)

@@ -11,8 +11,10 @@ from fastapi.responses import Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks
 from stairpath.api.http.downloads import named
 from stairpath.api.http.errors import ERROR_RESPONSES
+from stairpath.core.people.roles import Action
 from stairpath.core.register.table import CSV_ENCODING, Cell, as_csv
 from stairpath.core.walking.route_answer import OtherWay, RouteAnswer, RouteRequest
 from stairpath.work.base import deleting
@@ -24,18 +26,21 @@ router = APIRouter(prefix="/api", tags=["routes"], responses=ERROR_RESPONSES)
 
 
 @router.post("/projects/{project_id}/routes/find")
+@asks(Action.LOOK)
 def find_route(project_id: str, wish: RouteRequest) -> RouteAnswer:
     """The quickest way from one place to another for a body, or why there is none."""
     return routes.find(project_id, wish)
 
 
 @router.post("/projects/{project_id}/routes/others")
+@asks(Action.LOOK)
 def find_others(project_id: str, wish: RouteRequest) -> list[OtherWay]:
     """The next best ways, the quickest first, and what of the quickest each keeps away from."""
     return routes.others(project_id, wish)
 
 
 @router.post("/projects/{project_id}/routes/ready", status_code=202)
+@asks(Action.LOOK)
 def get_ready(project_id: str, background: BackgroundTasks, body: str = "standing") -> None:
     """Say that routes will be asked for: the map is loaded into memory."""
     walk.check_body(project_id, body)
@@ -54,24 +59,28 @@ def _shape(kept: SavedRoute) -> schemas.SavedRoute:
 
 
 @router.get("/projects/{project_id}/routes")
+@asks(Action.LOOK)
 def list_routes(project_id: str) -> list[schemas.SavedRoute]:
     """The project's kept routes, newest first."""
     return [_shape(row) for row in routes.listed(project_id)]
 
 
 @router.post("/projects/{project_id}/routes", status_code=201)
+@asks(Action.ARRANGE)
 def keep_route(who: Asker, project_id: str, wish: schemas.NewRoute) -> schemas.SavedRoute:
     """Keep a route with its answer as of now."""
     return _shape(routes.keep(who, project_id, wish.name, wish.wish))
 
 
 @router.delete("/routes/{route_id}", status_code=204)
+@asks(Action.ARRANGE)
 def delete_route(who: Asker, route_id: str) -> None:
     """Delete a kept route; it can be restored."""
     deleting.delete(who, ROUTE, route_id)
 
 
 @router.post("/routes/{route_id}/restore", status_code=204)
+@asks(Action.ARRANGE)
 def restore_route(who: Asker, route_id: str) -> None:
     """Bring back a route that was deleted."""
     deleting.restore(who, ROUTE, route_id)
@@ -119,6 +128,7 @@ _TYPES = {"json": "application/json", "geojson": "application/geo+json", "csv": 
     response_class=Response,
     responses={200: {"content": {kind: {} for kind in _TYPES.values()}, "description": "The route in that form."}},
 )
+@asks(Action.LOOK)
 def hand_on_route(route_id: str, form: Literal["json", "geojson", "csv"]) -> Response:
     """A kept route as JSON, as GeoJSON, or its pinches as CSV; coordinates are those of the project."""
     kept, project = routes.one(route_id)

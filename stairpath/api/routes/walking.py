@@ -8,8 +8,10 @@ from fastapi import APIRouter
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
+from stairpath.api.http.door import asks
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.geometry.origin import about
+from stairpath.core.people.roles import Action
 from stairpath.core.walking.bodies import BODIES, Body
 from stairpath.core.walking.tile import TILE_M
 from stairpath.work.base.errors import WrongError
@@ -24,6 +26,7 @@ def _body(body: Body) -> schemas.WalkingBody:
 
 
 @router.get("")
+@asks(Action.LOOK)
 def get_walking(project_id: str, body: str = "standing") -> schemas.Walking:
     """The walk map of a project, and one body's tiles; that of the building before is given until the new one is made."""
     now = walk.map_now(project_id, body)
@@ -53,6 +56,7 @@ def get_walking(project_id: str, body: str = "standing") -> schemas.Walking:
 
 
 @router.get("/rule")
+@asks(Action.LOOK)
 def get_rule(project_id: str) -> schemas.WalkRuleNow:
     """What stands in the way, how fine the map is, and the project's own bodies."""
     rule, classes = walk.rule_now(project_id)
@@ -68,6 +72,7 @@ def get_rule(project_id: str) -> schemas.WalkRuleNow:
 
 
 @router.put("/rule", status_code=204)
+@asks(Action.SET_RULES)
 def set_rule(who: Asker, project_id: str, wish: schemas.WalkRule) -> None:
     """Change what stands in the way and who walks; the map is made again where that changes it."""
     try:
@@ -78,6 +83,7 @@ def set_rule(who: Asker, project_id: str, wish: schemas.WalkRule) -> None:
 
 
 @router.post("/stop")
+@asks(Action.LOOK)
 def why_stop(project_id: str, wish: schemas.StopRequest) -> schemas.Stop:
     """Why a body cannot go on, with the clear size found."""
     found = walk.why_stop(project_id, wish.body, wish.at_m, wish.towards_m)
@@ -92,6 +98,7 @@ def why_stop(project_id: str, wish: schemas.StopRequest) -> schemas.Stop:
 
 
 @router.post("/landing")
+@asks(Action.LOOK)
 def come_to_stand(project_id: str, wish: LandingRequest) -> schemas.Landing:
     """Where a body comes to stand, and which way it looks."""
     found = walk.come_to_stand(

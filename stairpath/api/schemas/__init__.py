@@ -61,6 +61,17 @@ from stairpath.api.schemas.measured import (
     PointSettled,
 )
 from stairpath.api.schemas.meetings import Meeting, MeetingPoint, MeetingTold, NewMeeting, NewPoint, PointRequest
+from stairpath.api.schemas.members import (
+    AddedMember,
+    GuestLink,
+    GuestShown,
+    MadeGuestLink,
+    Member,
+    Mine,
+    NewGuestLink,
+    NewMember,
+    NewRole,
+)
 from stairpath.api.schemas.models import (
     AlignmentRequest,
     DisciplineRequest,
@@ -78,6 +89,7 @@ from stairpath.api.schemas.people import (
     Me,
     NewPerson,
     PersonKey,
+    PersonWish,
     SignedPerson,
     SigningInRequest,
 )
@@ -154,6 +166,7 @@ from stairpath.api.schemas.walking import (
 )
 
 __all__ = [
+    "AddedMember",
     "AlignmentRequest",
     "AxisRequest",
     "Before",
@@ -194,6 +207,8 @@ __all__ = [
     "Gone",
     "GoneBodies",
     "GoneComponent",
+    "GuestLink",
+    "GuestShown",
     "Highlight",
     "KeyPlan",
     "Landing",
@@ -207,6 +222,7 @@ __all__ = [
     "LinkUsed",
     "ListedPerson",
     "Look",
+    "MadeGuestLink",
     "MarkupDrawn",
     "MarkupMoved",
     "MarkupPlaced",
@@ -218,6 +234,8 @@ __all__ = [
     "Meeting",
     "MeetingPoint",
     "MeetingTold",
+    "Member",
+    "Mine",
     "ModelCard",
     "MovedComponent",
     "MovedViews",
@@ -227,13 +245,16 @@ __all__ = [
     "NewAnswer",
     "NewComment",
     "NewFolder",
+    "NewGuestLink",
     "NewHome",
     "NewMeeting",
+    "NewMember",
     "NewName",
     "NewPerson",
     "NewPoint",
     "NewProject",
     "NewQuestion",
+    "NewRole",
     "NewRoute",
     "NewTask",
     "NewTopic",
@@ -241,6 +262,7 @@ __all__ = [
     "OpenComponent",
     "PartMeasured",
     "PersonKey",
+    "PersonWish",
     "PlanAxis",
     "PlanFlight",
     "PlanRoom",

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from stairpath.api.schemas.common import Bearing, Name, Status, Vector
+from stairpath.core.people.roles import Role
 from stairpath.core.problems import Problem
 
 Evidence = Literal["map", "grid", "placement", "hand"]
@@ -28,6 +29,8 @@ class ProjectCard(BaseModel):
     components: int
     reading: int
     """Models that wait or are being read."""
+    role: Role
+    """What one may in it."""
 
 
 class NewProject(BaseModel):

@@ -14,7 +14,7 @@ _Secret = Annotated[str, Field(min_length=1, max_length=200)]
 
 
 class SignedPerson(BaseModel):
-    """Somebody who is signed in; ``key`` is the name that they sign in with."""
+    """Somebody who is signed in; ``key`` is the name that they sign in with. A guest looks at one project by a link."""
 
     model_config = ConfigDict(from_attributes=True)
     name: str
@@ -22,11 +22,14 @@ class SignedPerson(BaseModel):
     firm: str
     discipline: str
     owner: bool
+    makes_projects: bool
+    guest_of: str | None
 
 
 class ListedPerson(BaseModel):
     """Somebody who may sign in, whether they have set a password, and when they were seen last."""
 
+    id: str
     person: SignedPerson
     begun: bool
     seen_at: datetime | None
@@ -38,6 +41,16 @@ class NewPerson(BaseModel):
     key: _Typed
     name: _Typed
     owner: bool = False
+
+
+class PersonWish(BaseModel):
+    """What is said of somebody, and what they may on this server."""
+
+    name: _Typed
+    firm: _Typed
+    discipline: _Typed
+    owner: bool
+    makes_projects: bool
 
 
 class PersonKey(BaseModel):

@@ -2,21 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from datetime import UTC, datetime
 
 from stairpath.core.review.view import Home, View
 from stairpath.core.texts import trimmed
-from stairpath.store import projects
+from stairpath.store import members, projects
 from stairpath.store.projects import Counted as Counted
 from stairpath.store.tables import Project
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
 
 
-def listed(binned: bool = False) -> list[Counted]:
-    """The projects in use, or those in the bin, newest first, with how much there is in each."""
+def listed(binned: bool = False, only: Collection[str] | None = None) -> list[Counted]:
+    """The projects in use, or those in the bin, newest first, with how much there is in each; of some ids, or all."""
     with read_only() as look:
-        return projects.counted(look.session, binned)
+        return projects.counted(look.session, binned, only)
 
 
 def in_use(act: UnitOfWork, project_id: str, hold: bool = False) -> Project:
@@ -42,14 +43,17 @@ def _named(text: str) -> str:
 
 def _card(act: UnitOfWork, project: Project) -> Counted:
     act.session.flush()
-    found = projects.counted(act.session, project.removed_at is not None, project.id)
+    found = projects.counted(act.session, project.removed_at is not None, [project.id])
     return found[0] if found else Counted(project, 0, 0, 0)
 
 
 def make(who: Who, name: str, for_files: bool = False) -> Counted:
-    """A new project; one that is made for files is seen once the first of them was taken in."""
+    """A new project, which its maker owns; one that is made for files is seen once the first of them was taken in."""
     with unit_of_work(who) as act:
-        return Counted(projects.add_project(act.session, _named(name), who.said, begun=not for_files), 0, 0, 0)
+        made = projects.add_project(act.session, _named(name), who.said, begun=not for_files)
+        if who.person_id is not None:
+            members.put(act.session, made.id, "person", who.person_id, "own", who.said)
+        return Counted(made, 0, 0, 0)
 
 
 def rename(who: Who, project_id: str, name: str) -> Counted:

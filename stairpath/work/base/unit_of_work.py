@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 
+from stairpath.core.people.roles import Action, Role, Tie, may, refusal
 from stairpath.store import history, models, projects, queue
 from stairpath.store.database import Session, transaction
 from stairpath.store.events import Kind, tell
 from stairpath.store.tables import Model, Project
-from stairpath.work.base.errors import MissingError
+from stairpath.work.base.errors import MissingError, NotAllowedError
 
 
 @dataclass(frozen=True)
@@ -29,11 +30,26 @@ class Who:
 
     name: str
     target: Target | None = None
+    person_id: str | None = None
+    """Who it is of those who sign in; None where nobody does, for a guest, and for the application itself."""
+    role: Role = "own"
+    """What they may in the project that the request is about."""
 
     @property
     def said(self) -> str:
         """The name as it is kept."""
         return self.name.strip() or "Somebody"
+
+    def ties(self, made: str, given: Sequence[str] = ()) -> set[Tie]:
+        """What ties them to a thing, by the names of who made it and of those whom it was given to."""
+        mine = self.said.casefold()
+        named: dict[Tie, Sequence[str]] = {"made": (made,), "given": given}
+        return {tie for tie, names in named.items() if mine in (name.strip().casefold() for name in names)}
+
+    def check(self, action: Action, ties: Collection[Tie] = ()) -> None:
+        """Raise NotAllowedError where they may not do something in the project that the request is about."""
+        if not may(self.role, action, ties):
+            raise NotAllowedError(refusal(self.role, action))
 
 
 WORKER = Who("Stair Path")

@@ -8,7 +8,7 @@ from typing import Literal, cast
 
 from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
 from stairpath.core.people.passwords import NotAPasswordError, check_password
-from stairpath.store import people
+from stairpath.store import members, people
 from stairpath.store.person_tables import OneTimeLink, Person
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
@@ -48,7 +48,7 @@ def for_first_owner() -> str | None:
 def for_password(name: str) -> str:
     """A new link for a person to set a password; an older one ends. Raises MissingError for who is not known."""
     with unit_of_work(WORKER) as act:
-        person = people.person_by_key(act.session, _key(name), hold=True)
+        person = people.person_by_key(act.session, key_of(name), hold=True)
         if person is None:
             raise MissingError(f"Nobody signs in as {name.strip()}; look at the list of people.")
         return _made(act, "password", person.id)
@@ -60,21 +60,43 @@ def add_person(key: str, name: str, owner: bool = False) -> str:
         return _made(act, "password", _added(act, key, name, owner).id)
 
 
-def _key(text: str) -> str:
+def invited(act: UnitOfWork, key: str, name: str) -> tuple[Person, str]:
+    """Somebody who may sign in from now on, and the secret of the link with which they set their password."""
+    person = _added(act, key, name, owner=False)
+    return person, _made(act, "password", person.id)
+
+
+def key_of(text: str) -> str:
+    """The name that somebody signs in with, as it is kept; WrongError for what can be none."""
     try:
         return sign_in_name(text)
     except NotANameError as error:
         raise WrongError(str(error)) from error
 
 
+def free_name(act: UnitOfWork, text: str, but: str = "") -> str:
+    """A name that others read, which nobody else has: topics and comments say by it whose they are.
+
+    Raises NotANameError for what can be no name, UnfitError for one that somebody else has.
+    """
+    name = name_of(text)
+    if any(key != but and other.casefold() == name.casefold() for key, other in people.names(act.session)):
+        raise UnfitError(f"Somebody is called {name} already; add what tells them apart, such as the firm.")
+    return name
+
+
 def _added(act: UnitOfWork, key: str, name: str, owner: bool) -> Person:
     try:
-        person = Person(key=sign_in_name(key), name=name_of(name), owner=owner)
+        person = Person(key=sign_in_name(key), name=free_name(act, name), owner=owner)
     except NotANameError as error:
         raise WrongError(str(error)) from error
     if people.person_by_key(act.session, person.key) is not None:
         raise UnfitError(f"Somebody signs in as {person.key} already; choose another name.")
     people.add(act.session, person)
+    if owner:
+        # Somebody has to let the others in: projects of the time before people signed in are theirs.
+        for project_id in members.projects_without_owner(act.session):
+            members.put(act.session, project_id, "person", person.id, "own", person.name)
     return person
 
 

@@ -5,11 +5,24 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from stairpath.store import people
-from stairpath.work.base.errors import NotAllowedError, NotSignedInError
-from stairpath.work.base.unit_of_work import read_only
+from stairpath.core.federation.disciplines import CODES
+from stairpath.core.people.naming import NotANameError
+from stairpath.store import members, people
+from stairpath.work.base.errors import MissingError, UnfitError, WrongError
+from stairpath.work.base.unit_of_work import WORKER, read_only, unit_of_work
 from stairpath.work.people import links
-from stairpath.work.people.sign_ins import ASK_FIRST, Signed, signed
+from stairpath.work.people.sign_ins import Signed, signed
+
+
+@dataclass(frozen=True)
+class PersonWish:
+    """What is said of somebody, and what they may on this server."""
+
+    name: str
+    firm: str
+    discipline: str
+    owner: bool
+    makes_projects: bool
 
 
 @dataclass(frozen=True)
@@ -21,14 +34,6 @@ class Listed:
     seen_at: datetime | None
 
 
-def check_owner(who: Signed | None) -> None:
-    """Raises NotAllowedError for who does not own the server, NotSignedInError for nobody."""
-    if who is None:
-        raise NotSignedInError(ASK_FIRST)
-    if not who.owner:
-        raise NotAllowedError("Only those who own the server see and invite people. Ask one of them.")
-
-
 def listed() -> list[Listed]:
     """Everybody who may sign in, by the name that they sign in with."""
     with read_only() as look:
@@ -38,13 +43,22 @@ def listed() -> list[Listed]:
         ]
 
 
-def invite(who: Signed | None, key: str, name: str, owner: bool) -> str:
-    """Add somebody; the secret of the link with which they set their password."""
-    check_owner(who)
-    return links.add_person(key, name, owner)
-
-
-def reset(who: Signed | None, key: str) -> str:
-    """A new link for somebody to set a password, as one who has forgotten it needs."""
-    check_owner(who)
-    return links.for_password(key)
+def change(person_id: str, wish: PersonWish) -> Listed:
+    """Change what is said of somebody and what they may on this server; somebody runs it at any time."""
+    with unit_of_work(WORKER) as act:
+        owners = people.owners(act.session)
+        person = people.person_by_id(act.session, person_id)
+        if person is None:
+            raise MissingError("There is no such person any more. Look at the list again.")
+        if wish.discipline and wish.discipline not in CODES:
+            raise WrongError(f"There is no discipline {wish.discipline}. Choose one of {', '.join(CODES)}.")
+        try:
+            person.name = links.free_name(act, wish.name, but=person.id)
+        except NotANameError as error:
+            raise WrongError(str(error)) from error
+        person.firm = " ".join(wish.firm.split())
+        person.firm_key, person.discipline = members.firm_key(person.firm), wish.discipline
+        person.owner, person.makes_projects = wish.owner, wish.makes_projects
+        if not any(each.owner and each.password for each in {person, *owners}):
+            raise UnfitError("Somebody has to own the server. Make somebody else an owner first.")
+        return Listed(signed(person), person.password is not None, None)

@@ -11,7 +11,7 @@ from datetime import UTC, datetime, timedelta
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
 from stairpath.store import people
-from stairpath.store.person_tables import Person, SignIn
+from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.base.errors import NotSignedInError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
 from stairpath.work.people import slow_down
@@ -28,7 +28,7 @@ ASK_FIRST = "Sign in first."
 
 @dataclass(frozen=True)
 class Signed:
-    """A person who is signed in."""
+    """A person who is signed in; or a guest, who looks at one project by a link and is called as that is."""
 
     id: str
     name: str
@@ -36,6 +36,9 @@ class Signed:
     firm: str
     discipline: str
     owner: bool
+    makes_projects: bool = False
+    guest_of: str | None = None
+    """For a guest: the project that the link is for."""
 
 
 @dataclass(frozen=True)
@@ -73,7 +76,9 @@ def anybody() -> bool:
 
 def signed(person: Person) -> Signed:
     """A person as others see them."""
-    return Signed(person.id, person.name, person.key, person.firm, person.discipline, person.owner)
+    return Signed(
+        person.id, person.name, person.key, person.firm, person.discipline, person.owner, person.makes_projects
+    )
 
 
 def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
@@ -107,38 +112,52 @@ def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
 def begin(act: UnitOfWork, person: Person, where: From) -> str:
     """Begin a sign-in of a person who is known; the secret that their browser keeps. From now on everybody signs in."""
     ANYBODY.some = True
+    return _begun(act, where, datetime.now(UTC) + LASTS, person_id=person.id)
+
+
+def begin_guest(act: UnitOfWork, link: GuestLink, where: From) -> str:
+    """Begin to look by a guest link, until that ends; the secret that the browser keeps."""
+    return _begun(act, where, min(link.ends_at, datetime.now(UTC) + LASTS), guest_id=link.id)
+
+
+def _begun(
+    act: UnitOfWork, where: From, ends_at: datetime, person_id: str | None = None, guest_id: str | None = None
+) -> str:
     at, secret = datetime.now(UTC), new_secret()
     people.drop_ended(act.session, at, at - UNUSED)
     people.add(
         act.session,
         SignIn(
-            person_id=person.id, secret_hash=fingerprint(secret), ends_at=at + LASTS, address=where.address,
-            browser=where.browser[:_LONGEST_BROWSER],
+            person_id=person_id, guest_id=guest_id, secret_hash=fingerprint(secret), ends_at=ends_at,
+            address=where.address, browser=where.browser[:_LONGEST_BROWSER],
         ),
     )  # fmt: skip
     return secret
 
 
-def who_is(secret: str) -> Signed | None:
+def _of(found: SignIn) -> Signed | None:
+    if found.guest is not None:
+        return Signed(found.guest.id, found.guest.name, "", "", "", owner=False, guest_of=found.guest.project_id)
+    return None if found.person is None else signed(found.person)
+
+
+def who_is(look: UnitOfWork, secret: str) -> Signed | None:
     """Who is signed in with a secret; None where nobody is, or no more."""
     at = datetime.now(UTC)
-    with read_only() as look:
-        found = people.sign_in_by_hash(look.session, fingerprint(secret), at, at - UNUSED)
-        if found is None:
-            return None
-        if at - found.used_at > _NOTED_EVERY:
-            people.note_use(look.session, found.id, at)
-        return signed(found.person)
+    found = people.sign_ins_by_hash(look.session, [fingerprint(secret)], at, at - UNUSED)
+    for each in found:
+        if at - each.used_at > _NOTED_EVERY:
+            people.note_use(look.session, each.id, at)
+        return _of(each)
+    return None
 
 
-def that_hold(secrets: Collection[str]) -> set[str]:
-    """Which of some sign-ins have not ended, by their secrets; to have none holds while nobody signs in."""
+def that_hold(look: UnitOfWork, secrets: Collection[str]) -> dict[str, Signed]:
+    """Who is signed in with which of some secrets; those are left out whose sign-in has ended."""
     at = datetime.now(UTC)
-    by_hash = {fingerprint(secret): secret for secret in secrets if secret}
-    with read_only() as look:
-        found = people.hashes_that_hold(look.session, list(by_hash), at, at - UNUSED) if by_hash else set()
-    hold = {by_hash[each] for each in found}
-    return hold if anybody() else set(secrets)
+    by_hash = {fingerprint(secret): secret for secret in secrets}
+    found = people.sign_ins_by_hash(look.session, list(by_hash), at, at - UNUSED) if by_hash else ()
+    return {by_hash[each.secret_hash]: who for each in found if (who := _of(each)) is not None}
 
 
 def sign_out(secret: str) -> None:

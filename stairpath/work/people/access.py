@@ -1,0 +1,196 @@
+"""Who may what: the one place that decides whether something that is asked for is done."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from stairpath.core.exchange.bcf.markup import guid_of
+from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, highest, may, may_some, refusal
+from stairpath.store import members
+from stairpath.store.tables import (
+    ComponentSet,
+    Folder,
+    Meeting,
+    MeetingPoint,
+    Model,
+    SavedRoute,
+    Task,
+    Topic,
+    TopicFile,
+    TopicNote,
+    Viewpoint,
+)
+from stairpath.work.base.errors import MissingError, NotAllowedError, NotSignedInError
+from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only
+from stairpath.work.people import sign_ins
+from stairpath.work.people.sign_ins import ASK_FIRST, Signed
+
+NO_PROJECT = "There is no such project; open it from the start page."
+
+
+def _as_it_is(text: str) -> str:
+    return text
+
+
+def _made(held: Mapping[str, Any], who: Who) -> set[Tie]:
+    return who.ties(held["author"])
+
+
+def _of_topic(held: Mapping[str, Any], who: Who) -> set[Tie]:
+    said, question = held["said"], held["question"]
+    given = [each for each in (said and said.assigned_to, question and question.to) if each]
+    return who.ties(held["author"], given)
+
+
+def _nothing(held: Mapping[str, Any], who: Who) -> set[Tie]:
+    return set()
+
+
+@dataclass(frozen=True)
+class _Named:
+    """How a word in an address names a thing: its table and column, and what of its row tells whose it is."""
+
+    table: type[Any]
+    noun: str
+    column: str = "id"
+    part_of: tuple[Any, str] | None = None
+    held: Sequence[str] = ()
+    ties: Callable[[Mapping[str, Any], Who], set[Tie]] = _nothing
+    read: Callable[[str], str] = _as_it_is
+
+
+_TOPIC_ROW, _BY_TOPIC = ("author", "said", "question"), (Topic, "topic_id")
+_NAMED = {
+    "comment_guid": _Named(TopicNote, "comment", "guid", _BY_TOPIC, ("author",), _made, guid_of),
+    "view_guid": _Named(Viewpoint, "viewpoint", "guid", None, ("author",), _made, guid_of),
+    "guid": _Named(Topic, "topic", "guid", None, _TOPIC_ROW, _of_topic, guid_of),
+    "file_id": _Named(TopicFile, "file", "id", _BY_TOPIC, ("author",), _made),
+    "topic_id": _Named(Topic, "topic", held=_TOPIC_ROW, ties=_of_topic),
+    "viewpoint_id": _Named(Viewpoint, "viewpoint", held=("author",), ties=_made),
+    "model_id": _Named(Model, "model"),
+    "folder_id": _Named(Folder, "folder"),
+    "set_id": _Named(ComponentSet, "set"),
+    "route_id": _Named(SavedRoute, "route"),
+    "task_id": _Named(Task, "check or sheet"),
+    "point_id": _Named(MeetingPoint, "note", "id", (Meeting, "meeting_id")),
+    "meeting_id": _Named(Meeting, "meeting"),
+}
+"""The words, the most exact first: a comment before its topic."""
+
+
+@dataclass(frozen=True)
+class LetIn:
+    """Who was let in; and for what is in a project, which, and with which role."""
+
+    signed: Signed | None
+    who: Who | None = None
+    """None where nobody signs in: whoever asks says who they are."""
+    project_id: str | None = None
+    role: Role = "own"
+
+
+def let_in(secret: str, action: Action | None, named: Mapping[str, str]) -> LetIn:
+    """Let somebody do something, by what their browser keeps and by the words in the address that name things.
+
+    Raises NotSignedInError for who has to sign in, NotAllowedError for what one may not, and MissingError, as if it
+    did not exist, for what is in a project that one is not in. What has no action nobody may do.
+    """
+    if action is Action.ANYTHING_OPEN and not secret:
+        return LetIn(None)  # nothing is asked of the database, which may be away
+    with read_only() as look:
+        signed = sign_ins.who_is(look, secret) if secret else None
+        if action is Action.ANYTHING_OPEN:
+            return LetIn(signed)
+        if signed is None:
+            if action is Action.RUN_SERVER or sign_ins.anybody():
+                raise NotSignedInError(ASK_FIRST)
+            return LetIn(None)
+        who = Who(signed.name, person_id=None if signed.guest_of else signed.id)
+        if action is None:
+            raise NotAllowedError("Nobody may do that here.")
+        if action not in LEAST:
+            _check_server(signed, action)
+            return LetIn(signed, who)
+        return _into_project(look, signed, who, action, named)
+
+
+def _check_server(signed: Signed, action: Action) -> None:
+    """What is done outside projects."""
+    if action is Action.OWN_ACCOUNT:
+        return
+    if signed.guest_of is None and signed.owner:
+        return
+    if action is Action.MAKE_PROJECTS and signed.makes_projects:
+        return
+    raise NotAllowedError(f"Only those who own the server {action}. Ask one of them.")
+
+
+def role_in(look: UnitOfWork, signed: Signed, project_id: str) -> Role | None:
+    """What somebody may in a project; None for who is not in it."""
+    if signed.guest_of is not None:
+        return "look" if signed.guest_of == project_id else None
+    return _highest(members.roles(look.session, [(signed.id, project_id)]).get((signed.id, project_id), ()))
+
+
+def _highest(roles: Collection[str]) -> Role | None:
+    return highest(role for role in ROLES if role in roles)
+
+
+def _into_project(look: UnitOfWork, signed: Signed, who: Who, action: Action, named: Mapping[str, str]) -> LetIn:
+    project_id = named.get("project_id")
+    word = next((each for each in _NAMED if each in named), None)
+    missing, ties, found = NO_PROJECT, set[Tie](), None
+    if word is not None:
+        way = _NAMED[word]
+        by = {way.column: way.read(named[word])} | ({} if project_id is None else {"project_id": project_id})
+        found = members.belongs(look.session, way.table, by, way.held, way.part_of)
+        if project_id is None:
+            missing = f"There is no such {way.noun}. It may have been made in another project."
+            project_id = None if found is None else found.project_id
+        if found is not None:
+            ties = way.ties(found.held, who)
+    role = None if project_id is None else role_in(look, signed, project_id)
+    if role is None or project_id is None:
+        raise MissingError(missing)
+    # Of what is not there nobody can say whose it is; that it is not there is said by who looks for it.
+    allowed = may_some(role, action) if word is not None and found is None else may(role, action, ties)
+    if not allowed:
+        raise NotAllowedError(refusal(role, action))
+    return LetIn(signed, Who(who.name, person_id=who.person_id, role=role), project_id, role)
+
+
+def mine(signed: Signed | None) -> dict[str, Role] | None:
+    """The projects that somebody is in, with their role in each; None for all, where nobody signs in."""
+    if signed is None:
+        return None
+    if signed.guest_of is not None:
+        return {signed.guest_of: "look"}
+    with read_only() as look:
+        found = members.projects_of(look.session, signed.id)
+    return {key: role for key, roles in found.items() if (role := _highest(roles)) is not None}
+
+
+def still(wanted: Collection[tuple[str, str | None]]) -> dict[tuple[str, str | None], Role | None]:
+    """What sign-ins may now, for pairs of a secret and a project; None for one that has ended or is out of the project.
+
+    Without a project it is "own" for a sign-in that holds; with no secret too, while nobody signs in.
+    """
+    with read_only() as look:
+        held = sign_ins.that_hold(look, {secret for secret, _ in wanted if secret})
+        pairs = {(held[s].id, p) for s, p in wanted if s in held and p is not None and held[s].guest_of is None}
+        roles = members.roles(look.session, pairs)
+    nobody = not sign_ins.anybody()
+    out: dict[tuple[str, str | None], Role | None] = {}
+    for secret, project_id in wanted:
+        signed = held.get(secret)
+        if signed is None:
+            out[secret, project_id] = "own" if nobody else None
+        elif project_id is None:
+            out[secret, project_id] = "own"
+        elif signed.guest_of is not None:
+            out[secret, project_id] = "look" if signed.guest_of == project_id else None
+        else:
+            out[secret, project_id] = _highest(roles.get((signed.id, project_id), ()))
+    return out
