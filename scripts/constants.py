@@ -13,9 +13,11 @@ from stairpath.core.cutting.keyplan import CUT_HEIGHT_M
 from stairpath.core.cutting.sheet.formats import FORMATS
 from stairpath.core.cutting.sheet.papers import PAPERS
 from stairpath.core.dates import EARLIEST, LATEST
+from stairpath.core.federation.disciplines import DISCIPLINES
 from stairpath.core.federation.levels import TOP_STOREY_M
 from stairpath.core.measuring.check import Check
 from stairpath.core.measuring.exclusions import WORDS
+from stairpath.core.people.roles import ROLE_MEANS
 from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.review.topic import IMPORT, LONGEST_TEXT, LONGEST_TITLE
 from stairpath.core.visibility.attributes import ATTRIBUTES
@@ -52,6 +54,11 @@ CONSTANTS: dict[str, tuple[object, str]] = {
             for what, each in ATTRIBUTES.items()
         ],
         "What of a component can be asked besides its properties, and where it is offered.",
+    ),
+    "DISCIPLINES": ([[d.code, d.name] for d in DISCIPLINES], "The disciplines, with their codes."),
+    "ROLES": (
+        [{"role": role, "name": name, "says": says} for role, (name, says) in ROLE_MEANS.items()],
+        "What one may in a project, from the least to the most.",
     ),
     "PAPERS": (list(PAPERS), "Sheets of paper by name, from the smallest of each family."),
     "LEFT_OUT": (dict(WORDS), "The rules by which pairs belong together and are left out of findings."),

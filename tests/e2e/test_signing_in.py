@@ -21,27 +21,39 @@ from tests.soak.running import until
 GOOD = "harbour wall at low tide"
 
 
-@pytest.fixture
-def door(database_url, tmp_path, monkeypatch):
-    """A server of its own at empty tables, so that it closes no door of others: its address, and its command for people."""
+@pytest.fixture(scope="module")
+def own_server(database_url, tmp_path_factory):
+    """A server of its own at tables of their own, so that it closes no door of others: the database, the address, the command."""
     with psycopg.connect(database_url, autocommit=True) as connection:
         connection.execute("CREATE SCHEMA door")
     url = urlsplit(database_url)._replace(query="options=-csearch_path%3Ddoor").geturl()
     port = free_port(9100 + 200 * run_beside())
-    for name, value in {"DATABASE_URL": url, "PORT": str(port), "WEB_DIR": str(ROOT / "web" / "dist-test")}.items():
-        monkeypatch.setenv(f"STAIRPATH_{name}", value)
+    settings = {"DATABASE_URL": url, "PORT": str(port), "WEB_DIR": str(ROOT / "web" / "dist-test")}
 
     def run(*words: str) -> str:
         return subprocess.run([sys.executable, *words], check=True, capture_output=True, text=True, cwd=ROOT).stdout
 
-    run("-c", "from stairpath.store.migrate import migrate; migrate()")
-    command = [sys.executable, "-m", "stairpath.api.server"]
-    with watching([Watched("server", command, tmp_path, ROOT)]):
-        address = f"http://127.0.0.1:{port}"
-        until(lambda: os.system(f"curl -sf {address}/api/health > /dev/null") == 0, 60, "the server answers")
-        yield address, lambda *words: run("-m", "stairpath", "people", *words)
+    with pytest.MonkeyPatch.context() as patch:
+        for name, value in settings.items():
+            patch.setenv(f"STAIRPATH_{name}", value)
+        run("-c", "from stairpath.store.migrate import migrate; migrate()")
+        command = [sys.executable, "-m", "stairpath.api.server"]
+        with watching([Watched("server", command, tmp_path_factory.mktemp("door"), ROOT)]):
+            address = f"http://127.0.0.1:{port}"
+            until(lambda: os.system(f"curl -sf {address}/api/health > /dev/null") == 0, 60, "the server answers")
+            yield url, address, lambda *words: run("-m", "stairpath", "people", *words)
     with psycopg.connect(database_url, autocommit=True) as connection:
         connection.execute("DROP SCHEMA door CASCADE")
+
+
+@pytest.fixture
+def door(own_server):
+    """That server while there is nobody yet: its address, and its command for people."""
+    url, address, people = own_server
+    with psycopg.connect(url, autocommit=True) as connection:
+        connection.execute("DELETE FROM project")
+        connection.execute("DELETE FROM person")
+    return address, people
 
 
 def link_in(said: str) -> str:
@@ -52,6 +64,15 @@ def sign_in(page: Page, name: str, password: str) -> None:
     page.get_by_label("Name", exact=True).fill(name)
     page.get_by_label("Password").fill(password)
     page.keyboard.press("Enter")
+
+
+def let_in(page: Page, project: str, key: str, may: str) -> None:
+    """Have somebody in a project, as its owner does it."""
+    page.goto(f"{project}/members")
+    page.get_by_label("What they may").select_option(may)
+    page.get_by_label("Name to sign in with").fill(key)
+    page.get_by_role("button", name="Add", exact=True).click()
+    expect(page.get_by_test_id("member").filter(has_text=key)).to_be_visible()
 
 
 def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page, browser, door):
@@ -91,7 +112,12 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
         expect(other.get_by_role("heading", name="Welcome, Mara Oake")).to_be_visible()
         other.get_by_label("Password").fill(GOOD)
         other.get_by_role("button", name="Begin").click()
-        expect(other.get_by_text("New project").first).to_be_visible()
+        expect(other.get_by_text("You are in no project yet.")).to_be_visible()
+        other.goto(project)
+        expect(other.get_by_text("There is no such project")).to_be_visible()
+        let_in(page, project, "mara@quillhaven.example", "Look")
+        other.goto(address)
+        expect(other.get_by_role("link", name="Open New project")).to_be_visible()
         other.get_by_role("button", name="you are Mara Oake; sign out").click()
         expect(other.get_by_role("menuitem", name="People")).to_have_count(0)
         other.get_by_role("menuitem", name="Sign out", exact=True).click()
@@ -116,3 +142,88 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
     sign_in(page, "ida@quillhaven.example", GOOD)
     expect(page.get_by_role("button", name="you are Ida Fenn; sign out")).to_be_visible()
     assert page.url.startswith(project)
+
+
+def begun(page: Page, link: str, name: str = "", key: str = "") -> None:
+    """Begin by a link, with a password."""
+    page.goto(link)
+    if name:
+        page.get_by_label("Your name").fill(name)
+        page.get_by_label("Name to sign in with").fill(key)
+    page.get_by_label("Password").fill(GOOD)
+    page.get_by_role("button", name="Begin").click()
+    expect(page.get_by_role("heading", name="Projects")).to_be_visible()
+
+
+def test_two_with_two_roles_work_together_and_the_project_is_handed_over(page: Page, browser, door):
+    _, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida")
+    page.get_by_role("button", name="Start empty").click()
+    page.wait_for_url(re.compile("/p/"))
+    project = page.url.split("#")[0]
+    at = project.replace("/p/", "/api/projects/")
+    topic = page.request.post(f"{at}/topics", data={"title": "Gap at the door"}).json()
+    page.goto(f"{project}/members")
+    page.get_by_label("What they may").select_option("Look")
+    page.get_by_label("Name to sign in with").fill("mara")
+    page.get_by_label("Name", exact=True).fill("Mara Oake")
+    page.get_by_role("button", name="Add", exact=True).click()
+    with browser.new_context(locale="en-GB") as elsewhere:
+        other = elsewhere.new_page()
+        begun(other, page.get_by_test_id("link-to-hand-on").inner_text())
+        # Who may look finds nothing to press that would be refused.
+        other.goto(f"{project}/t/{topic['id']}")
+        shown = other.get_by_test_id("topic-open")
+        expect(shown.get_by_label("Title of")).to_be_disabled()
+        expect(shown).to_contain_text("You may look here, but not change this topic.")
+        expect(shown.get_by_label("A comment")).to_have_count(0)
+        expect(other.get_by_role("button", name="Keep this view")).to_have_count(0)
+        other.get_by_role("tab", name="Models").click()
+        expect(other.get_by_text("Add models")).to_have_count(0)
+        # Given another role she may comment at once, on the page that is open.
+        page.get_by_label("What Mara Oake may").select_option("Comment")
+        expect(other.get_by_role("button", name="Keep this view")).to_be_visible(timeout=15_000)
+        other.get_by_role("tab", name="Topics").click()
+        shown.get_by_label("A comment").fill("Seen on site")
+        shown.get_by_role("button", name="Write").click()
+        expect(shown.get_by_test_id("topic-note").filter(has_text="Seen on site")).to_contain_text("Mara Oake")
+        expect(shown.get_by_label("Title of")).to_be_disabled()
+        # One presents, the other follows.
+        page.goto(project)
+        page.get_by_role("button", name="2 here").click()
+        page.get_by_role("button", name="Present to the others").click()
+        other.get_by_test_id("together").get_by_role("button", name="Follow").click()
+        expect(page.get_by_test_id("together")).to_contain_text("You present; 1 follows", timeout=20_000)
+        # The project is handed over, and who handed it over is taken out of it.
+        page.goto(f"{project}/members")
+        page.get_by_role("button", name="Hand over to Mara Oake").click()
+        page.get_by_role("button", name="Hand it over").click()
+        expect(page.get_by_text("You may coordinate in this project.")).to_be_visible(timeout=15_000)
+        page.goto(project)
+        expect(page.get_by_role("button", name="2 here")).to_be_visible()
+        other.goto(f"{project}/members")
+        other.get_by_role("button", name="Remove Ida Fenn").click()
+        expect(page.get_by_text("You are not in this project any more.")).to_be_visible(timeout=15_000)
+
+
+def test_a_guest_looks_by_a_link_until_it_is_ended(page: Page, browser, door):
+    _, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida")
+    page.get_by_role("button", name="Start empty").click()
+    page.wait_for_url(re.compile("/p/"))
+    page.goto(f"{page.url.split('#')[0]}/members")
+    page.get_by_label("For whom").fill("Client's board")
+    page.get_by_role("button", name="Make a guest link").click()
+    link = page.get_by_test_id("link-to-hand-on").inner_text()
+    with browser.new_context(locale="en-GB") as elsewhere:
+        guest = elsewhere.new_page()
+        guest.goto(link)
+        expect(guest.get_by_text("You look at this project as Client's board")).to_be_visible()
+        guest.get_by_role("button", name="Look at it").click()
+        expect(guest.get_by_role("button", name="you are Client's board; sign out")).to_be_visible()
+        expect(guest.get_by_role("button", name="Keep this view")).to_have_count(0)
+        page.get_by_role("button", name="End the link of Client's board").click()
+        expect(page.get_by_test_id("guest-link")).to_have_count(0)
+        expect(guest.get_by_role("heading", name="Sign in")).to_be_visible(timeout=15_000)
+        guest.goto(link)
+        expect(guest.get_by_text("This link has ended.")).to_be_visible()

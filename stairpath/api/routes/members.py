@@ -8,7 +8,7 @@ from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
 from stairpath.api.http.door import asks, let_in_at
 from stairpath.api.http.errors import ERROR_RESPONSES
-from stairpath.core.people.roles import Action
+from stairpath.core.people.roles import ROLE_SAID, Action
 from stairpath.work.people import guests, project_members
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["members"], responses=ERROR_RESPONSES)
@@ -18,8 +18,16 @@ router = APIRouter(prefix="/api/projects/{project_id}", tags=["members"], respon
 @asks(Action.LOOK)
 def get_mine(request: Request, project_id: str) -> schemas.Mine:
     """What one may in a project."""
-    role = let_in_at(request).role
-    return schemas.Mine(role=role, may=project_members.may_all(role))
+    let_in = let_in_at(request)
+    role, guest = let_in.role, let_in.signed is not None and let_in.signed.guest_of is not None
+    return schemas.Mine(
+        role=role,
+        said=ROLE_SAID[role],
+        guest=guest,
+        may=project_members.may_all(role),
+        may_made=project_members.may_all(role, "made"),
+        may_given=project_members.may_all(role, "given"),
+    )
 
 
 @router.post("/leave", status_code=204)

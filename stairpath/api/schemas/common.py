@@ -27,7 +27,7 @@ class Visit(BaseModel):
 
 
 class Deleted(BaseModel):
-    """A thing in the bin: its kind, its name, when it was deleted, and the name of what it is a part of, if of any."""
+    """A thing in the bin: its kind, its name, when it was deleted, the name of what it is a part of, if of any, and who made it."""
 
     model_config = ConfigDict(from_attributes=True)
     kind: Literal["topic", "topic_file", "viewpoint", "folder", "meeting", "meeting_point", "set", "route", "task"]
@@ -35,6 +35,7 @@ class Deleted(BaseModel):
     name: str
     removed_at: datetime
     of: str
+    by: str
 
 
 class ChangedField(BaseModel):

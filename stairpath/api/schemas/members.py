@@ -14,10 +14,17 @@ _Typed = Annotated[str, Field(max_length=400)]
 
 
 class Mine(BaseModel):
-    """What one may in a project: the role, and all that it lets one do, at least to what is one's own."""
+    """What one may in a project: the role, in words too, and whether one looks by a guest link.
+
+    ``may`` is done to anything, ``may_made`` to what one made, ``may_given`` to what was given to one.
+    """
 
     role: Role
+    said: str
+    guest: bool
     may: list[Action]
+    may_made: list[Action]
+    may_given: list[Action]
 
 
 class Member(BaseModel):

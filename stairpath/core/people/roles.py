@@ -14,6 +14,14 @@ ROLE_SAID: dict[Role, str] = {
     "look": "look", "comment": "look and comment", "coordinate": "coordinate", "own": "do everything",
 }  # fmt: skip
 
+ROLE_MEANS: dict[Role, tuple[str, str]] = {
+    "look": ("Look", "sees everything and changes nothing"),
+    "comment": ("Comment", "also writes topics and comments and keeps viewpoints, and changes their own"),
+    "coordinate": ("Coordinate", "does everything in the project"),
+    "own": ("Own", "also says who is in it, names it and moves it to the bin"),
+}
+"""What a role is called in a list, and what it lets one do."""
+
 Tie = Literal["made", "given"]
 """What ties somebody to a thing: that they made it, or that it was given to them to deal with."""
 

@@ -38,6 +38,8 @@ class Deleted:
     name: str
     removed_at: datetime
     of: str
+    by: str
+    """Who made it; empty where nobody is noted."""
 
 
 def deleted_things(project_id: str) -> list[Deleted]:
@@ -53,5 +55,5 @@ def deleted_things(project_id: str) -> list[Deleted]:
             part = None if kind.whole is None else (kind.whole[0].table, kind.whole[1])
             for row, whole in rows.removed(look.session, kind.table, project.id, since, part):
                 of = kind.whole[0].title(whole) if kind.whole is not None else ""
-                found.append(Deleted(name, row.id, kind.title(row), row.removed_at, of))
+                found.append(Deleted(name, row.id, kind.title(row), row.removed_at, of, getattr(row, "author", "")))
     return sorted(found, key=lambda each: each.removed_at, reverse=True)

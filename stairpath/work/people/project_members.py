@@ -9,7 +9,7 @@ from datetime import datetime
 from typing import Literal, cast
 
 from stairpath.core.federation.disciplines import CODES
-from stairpath.core.people.roles import LEAST, Action, Role, may_some
+from stairpath.core.people.roles import LEAST, Action, Role, Tie, may
 from stairpath.store import members, people
 from stairpath.store.person_tables import Member
 from stairpath.store.tables import Project
@@ -39,9 +39,9 @@ class Entry:
     you: bool = False
 
 
-def may_all(role: Role) -> list[Action]:
-    """All that somebody with a role may do in a project, at least to what is theirs."""
-    return [action for action in LEAST if may_some(role, action)]
+def may_all(role: Role, *ties: Tie) -> list[Action]:
+    """All that somebody with a role may do in a project, to a thing that they have some ties to."""
+    return [action for action in LEAST if may(role, action, ties)]
 
 
 def _entry(act: UnitOfWork, who: Who, row: Member) -> Entry:

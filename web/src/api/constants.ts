@@ -55,6 +55,30 @@ export const ATTRIBUTES = [
   { what: "tag", label: "Tag", plural: "tags", groups: false, listed: false },
 ] as const;
 
+/** The disciplines, with their codes. */
+export const DISCIPLINES = [
+  ["ARC", "Architecture"],
+  ["STR", "Structure"],
+  ["AIR", "Air"],
+  ["WTR", "Water"],
+  ["ELE", "Electrical"],
+  ["FIR", "Fire protection"],
+  ["FIT", "Fit-out"],
+  ["OTH", "Other"],
+] as const;
+
+/** What one may in a project, from the least to the most. */
+export const ROLES = [
+  { role: "look", name: "Look", says: "sees everything and changes nothing" },
+  {
+    role: "comment",
+    name: "Comment",
+    says: "also writes topics and comments and keeps viewpoints, and changes their own",
+  },
+  { role: "coordinate", name: "Coordinate", says: "does everything in the project" },
+  { role: "own", name: "Own", says: "also says who is in it, names it and moves it to the bin" },
+] as const;
+
 /** Sheets of paper by name, from the smallest of each family. */
 export const PAPERS = [
   "A4",

@@ -16,6 +16,8 @@ export const keys = {
   topics: (id: string) => ["project", id, "topics"] as const,
   sets: (id: string) => ["project", id, "sets"] as const,
   routes: (id: string) => ["project", id, "routes"] as const,
+  mine: (id: string) => ["project", id, "mine"] as const,
+  members: (id: string) => ["project", id, "members"] as const,
   people: (id: string) => ["project", id, "people"] as const,
   bin: (id: string) => ["project", id, "bin"] as const,
 };
@@ -37,6 +39,16 @@ export function useFederation(projectId: string) {
   return useQuery({
     queryKey: keys.federation(projectId),
     queryFn: () => fetchFederation(projectId),
+  });
+}
+
+/** What one may in a project; what it says is not asked again after an error, as of a project that one is not in. */
+export function useMine(projectId: string) {
+  return useQuery({
+    queryKey: keys.mine(projectId),
+    queryFn: () =>
+      answerOf(api.GET("/api/projects/{project_id}/mine", { params: { path: { project_id: projectId } } })),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 }
 
@@ -228,6 +240,8 @@ function concerned(projectId: string, kind: string): readonly (readonly string[]
       return [keys.topics(projectId), keys.people(projectId)];
     case "sets":
       return [keys.sets(projectId)];
+    case "members":
+      return [keys.members(projectId), keys.mine(projectId)];
     case "routes":
       return [keys.routes(projectId)];
     default:

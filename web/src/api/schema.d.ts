@@ -3789,7 +3789,7 @@ export interface components {
         };
         /**
          * Deleted
-         * @description A thing in the bin: its kind, its name, when it was deleted, and the name of what it is a part of, if of any.
+         * @description A thing in the bin: its kind, its name, when it was deleted, the name of what it is a part of, if of any, and who made it.
          */
         Deleted: {
             /**
@@ -3808,6 +3808,8 @@ export interface components {
             removed_at: string;
             /** Of */
             of: string;
+            /** By */
+            by: string;
         };
         /**
          * Difference
@@ -5019,7 +5021,9 @@ export interface components {
         };
         /**
          * Mine
-         * @description What one may in a project: the role, and all that it lets one do, at least to what is one's own.
+         * @description What one may in a project: the role, in words too, and whether one looks by a guest link.
+         *
+         *     ``may`` is done to anything, ``may_made`` to what one made, ``may_given`` to what was given to one.
          */
         Mine: {
             /**
@@ -5027,8 +5031,16 @@ export interface components {
              * @enum {string}
              */
             role: "look" | "comment" | "coordinate" | "own";
+            /** Said */
+            said: string;
+            /** Guest */
+            guest: boolean;
             /** May */
             may: components["schemas"]["Action"][];
+            /** May Made */
+            may_made: components["schemas"]["Action"][];
+            /** May Given */
+            may_given: components["schemas"]["Action"][];
         };
         /**
          * ModelCard

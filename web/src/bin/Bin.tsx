@@ -3,7 +3,9 @@ import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import { useBinShown } from "../open/binState";
 import { spokenMoment } from "../open/dates";
+import type { May } from "../open/mine";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { CUT_OFF, tone } from "../style/theme";
 import { type Deleted, useBin, useBinActs } from "./useBin";
 
@@ -20,6 +22,19 @@ const CALLED: Readonly<Record<Deleted["kind"], string>> = {
 };
 
 /** What was deleted of the project within the last 30 days, each with the way back. */
+/** What restores what. */
+const MAY: Readonly<Record<Deleted["kind"], May>> = {
+  topic: "delete or restore this topic",
+  topic_file: "take this file away",
+  viewpoint: "change this viewpoint",
+  folder: "change folders, sets and routes",
+  set: "change folders, sets and routes",
+  route: "change folders, sets and routes",
+  meeting: "hold meetings",
+  meeting_point: "hold meetings",
+  task: "run checks and make sheets",
+};
+
 export function Bin() {
   const open = useBinShown((s) => s.open);
   const close = () => useBinShown.setState({ open: false });
@@ -56,7 +71,7 @@ function Listed({ close }: { close: () => void }) {
 
 function Row({ thing }: { thing: Deleted }) {
   const { restore } = useBinActs();
-  const { kind, name, of, removed_at } = thing;
+  const { kind, name, of, by, removed_at } = thing;
   return (
     <Box
       data-testid="deleted"
@@ -71,9 +86,11 @@ function Row({ thing }: { thing: Deleted }) {
           {of && ` of ${of}`}, deleted {spokenMoment(removed_at)}
         </Box>
       </Box>
-      <Button variant="text" aria-label={`Restore ${name}`} onClick={() => void restore(thing)}>
-        Restore
-      </Button>
+      <Only to={MAY[kind]} made={by}>
+        <Button variant="text" aria-label={`Restore ${name}`} onClick={() => void restore(thing)}>
+          Restore
+        </Button>
+      </Only>
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import { isBusy, isSheet, type SheetTask } from "../open/tasks/task";
 import { useTaskActs, useTasks } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { TaskProgress } from "../parts/TaskProgress";
 import { tone } from "../style/theme";
 
@@ -58,12 +59,14 @@ function Row({ sheet }: { sheet: SheetTask }) {
               {name}
             </Button>
           ))}
-        <Button variant="text" onClick={() => void (busy ? stop(sheet.id) : again(sheet.id))}>
-          {busy ? "Stop" : "Draw again"}
-        </Button>
-        <Button variant="text" onClick={() => void remove(sheet.id, sheet.name)}>
-          Delete
-        </Button>
+        <Only to="run checks and make sheets">
+          <Button variant="text" onClick={() => void (busy ? stop(sheet.id) : again(sheet.id))}>
+            {busy ? "Stop" : "Draw again"}
+          </Button>
+          <Button variant="text" onClick={() => void remove(sheet.id, sheet.name)}>
+            Delete
+          </Button>
+        </Only>
       </DeskActs>
     </Box>
   );

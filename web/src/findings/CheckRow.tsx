@@ -7,6 +7,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskNote } from "../parts/desk";
 import { NameField } from "../parts/NameField";
+import { Only } from "../parts/Only";
 import { TaskProgress } from "../parts/TaskProgress";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
@@ -60,23 +61,25 @@ export function CheckRow({ check }: { check: CheckTask }) {
       )}
       <TaskProgress task={check} />
       {error && <DeskNote>{error.message}</DeskNote>}
-      <DeskActs>
-        {busy ? (
-          <Button variant="text" onClick={() => void stop(check.id)}>
-            Stop
+      <Only to="run checks and make sheets">
+        <DeskActs>
+          {busy ? (
+            <Button variant="text" onClick={() => void stop(check.id)}>
+              Stop
+            </Button>
+          ) : (
+            <Button variant="text" onClick={() => void again(check.id)}>
+              Run again
+            </Button>
+          )}
+          <Button variant="text" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+            Rules
           </Button>
-        ) : (
-          <Button variant="text" onClick={() => void again(check.id)}>
-            Run again
+          <Button variant="text" onClick={() => void remove(check.id, check.name)}>
+            Delete
           </Button>
-        )}
-        <Button variant="text" aria-expanded={editing} onClick={() => setEditing(!editing)}>
-          Rules
-        </Button>
-        <Button variant="text" onClick={() => void remove(check.id, check.name)}>
-          Delete
-        </Button>
-      </DeskActs>
+        </DeskActs>
+      </Only>
       {editing && <Rules check={check} done={() => setEditing(false)} />}
       {opened && <Proposals check={check} made={check.made} />}
       {opened && data && <FindingRows findings={data} check={check} />}

@@ -5,6 +5,7 @@ import type { Topic } from "../open/topics/listed";
 import { openOnDesk } from "../open/topics/topicsState";
 import { useUnits } from "../open/units";
 import { DeskActs, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { Tick } from "../parts/Tick";
 import { counted } from "../parts/words";
 import { face, tone } from "../style/theme";
@@ -26,7 +27,9 @@ export function FindingRows({ findings, check }: { findings: Findings; check: Ch
         {counted(findings.checked, "pair")} looked at, {findings.anew} of them measured in the last run.
         {left.map(([why, count]) => ` ${count} excluded: ${why}.`)}
       </DeskNote>
-      <ManyTopics findings={findings} check={check} byPair={byPair} />
+      <Only to="write topics and comments">
+        <ManyTopics findings={findings} check={check} byPair={byPair} />
+      </Only>
       {findings.findings.slice(0, most).map((finding, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: findings are numbered by their place
         <Row key={at} made={topicsOf(findings, finding, byPair)} {...{ finding, at, findings, check }} />
@@ -129,18 +132,22 @@ function Row(props: {
         <Button variant="text" onClick={() => void look.isolate(finding, at)}>
           Isolate
         </Button>
-        <Button variant="text" onClick={() => void look.keep(finding, at, check.name)}>
-          Keep as a viewpoint
-        </Button>
-        <Button
-          variant="text"
-          onClick={async () => {
-            const topic = await look.topic([at], check, (one) => spokenWorst(one, units));
-            if (topic) openOnDesk(topic.id);
-          }}
-        >
-          {made.length ? "Make another topic" : "Make a topic"}
-        </Button>
+        <Only to="keep viewpoints">
+          <Button variant="text" onClick={() => void look.keep(finding, at, check.name)}>
+            Keep as a viewpoint
+          </Button>
+        </Only>
+        <Only to="write topics and comments">
+          <Button
+            variant="text"
+            onClick={async () => {
+              const topic = await look.topic([at], check, (one) => spokenWorst(one, units));
+              if (topic) openOnDesk(topic.id);
+            }}
+          >
+            {made.length ? "Make another topic" : "Make a topic"}
+          </Button>
+        </Only>
         <Button variant="text" onClick={() => look.write(finding, spokenWorst(finding, units))}>
           Write on the view
         </Button>

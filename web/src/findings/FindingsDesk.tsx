@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { isCheck } from "../open/tasks/task";
 import { useTasks } from "../open/tasks/useTasks";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { CheckForm } from "./CheckForm";
 import { CheckRow } from "./CheckRow";
 
@@ -11,7 +12,9 @@ export function FindingsDesk() {
   const checks = data?.filter(isCheck);
   return (
     <Box>
-      <CheckForm />
+      <Only to="run checks and make sheets">
+        <CheckForm />
+      </Only>
       <DeskHeading>Checks</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {checks?.length === 0 && (

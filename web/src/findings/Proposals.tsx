@@ -8,6 +8,7 @@ import { useStatuses, useTopicActs } from "../open/topics/useTopics";
 import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { DeskActs } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { tone } from "../style/theme";
 import { spokenMeasured } from "./finding";
 import type { Check } from "./useLookAt";
@@ -55,16 +56,18 @@ function Row({ proposal, check }: { proposal: Proposal; check: Check }) {
         {says} ({proposal.status})
       </Box>
       <DeskActs>
-        {what === "gone" && (
-          <Button variant="text" onClick={() => void settle(end)}>
-            {end}
-          </Button>
-        )}
-        {what === "back" && (
-          <Button variant="text" onClick={() => void settle(first)}>
-            {first} again
-          </Button>
-        )}
+        <Only to="change this topic">
+          {what === "gone" && (
+            <Button variant="text" onClick={() => void settle(end)}>
+              {end}
+            </Button>
+          )}
+          {what === "back" && (
+            <Button variant="text" onClick={() => void settle(first)}>
+              {first} again
+            </Button>
+          )}
+        </Only>
         <Button variant="text" onClick={() => openOnDesk(proposal.topic)}>
           Open it
         </Button>

@@ -11,6 +11,7 @@ import { useFolderActs } from "../open/views/useFolders";
 import { useKeepView } from "../open/views/viewpoints";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { FIELD } from "../parts/field";
+import { Only } from "../parts/Only";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
 import { tone } from "../style/theme";
@@ -39,7 +40,9 @@ export function AtTopic(props: { meeting: Meeting; topic: Topic; points: readonl
       {meeting.ended_at ? (
         <DeskNote>The meeting has ended. Reopen it to note more.</DeskNote>
       ) : (
-        <NoteForm key={topic.id} meeting={meeting} topic={topic} />
+        <Only to="hold meetings">
+          <NoteForm key={topic.id} meeting={meeting} topic={topic} />
+        </Only>
       )}
       <DeskActs>
         <Button variant="text" onClick={() => go(-1)}>

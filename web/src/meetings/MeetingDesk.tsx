@@ -8,6 +8,7 @@ import { useShowPlace } from "../open/topics/useOpenTopic";
 import { useTopics } from "../open/topics/useTopics";
 import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { RowButton } from "../parts/RowButton";
 import { tone } from "../style/theme";
 import { MeetingOpen } from "./MeetingOpen";
@@ -19,7 +20,9 @@ export function MeetingDesk() {
   if (opened) return <MeetingOpen key={opened} id={opened} />;
   return (
     <Box data-testid="meetings">
-      <Begin />
+      <Only to="hold meetings">
+        <Begin />
+      </Only>
       <All />
       <BinLink />
     </Box>

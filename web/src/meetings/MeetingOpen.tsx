@@ -12,6 +12,7 @@ import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
 import { History } from "../parts/History";
 import { KeptText } from "../parts/KeptText";
 import { NameField } from "../parts/NameField";
+import { Greyed, Only } from "../parts/Only";
 import { Agenda } from "./Agenda";
 import { AtTopic } from "./AtTopic";
 import { Times } from "./Times";
@@ -48,61 +49,67 @@ export function MeetingOpen({ id }: { id: string }) {
         <Button variant="text" onClick={back}>
           All meetings
         </Button>
-        <Button variant="text" onClick={() => void change(id, { ended: !meeting.ended_at })}>
-          {meeting.ended_at ? "Reopen" : "End meeting"}
-        </Button>
-        <Button
-          variant="text"
-          onClick={async () => {
-            if (await remove(meeting)) back();
-          }}
-        >
-          Delete
-        </Button>
+        <Only to="hold meetings">
+          <Button variant="text" onClick={() => void change(id, { ended: !meeting.ended_at })}>
+            {meeting.ended_at ? "Reopen" : "End meeting"}
+          </Button>
+          <Button
+            variant="text"
+            onClick={async () => {
+              if (await remove(meeting)) back();
+            }}
+          >
+            Delete
+          </Button>
+        </Only>
       </DeskActs>
-      <NameField
-        label="Meeting"
-        field={`title of meeting ${id}`}
-        about="Title of the meeting that is open"
-        value={meeting.title}
-        keep={(title) => change(id, { title })}
-      />
-      <KeptText
-        label="Present, separated by commas"
-        field={`present in meeting ${id}`}
-        of="the meeting"
-        rows={2}
-        value={meeting.present.join(", ")}
-        keep={(typed, over) => change(id, { present: entries(over.split(","), typed.split(",")) })}
-      />
-      {here.length > 0 && (
-        <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(id, { present: adding(...here) })}>
-          Add people here now: {here.join(", ")}
-        </Button>
-      )}
-      <AddSomebody
-        label="Add somebody who is present"
-        of={others}
-        add={(name) => change(id, { present: adding(name) })}
-      />
+      <Greyed to="hold meetings">
+        <NameField
+          label="Meeting"
+          field={`title of meeting ${id}`}
+          about="Title of the meeting that is open"
+          value={meeting.title}
+          keep={(title) => change(id, { title })}
+        />
+        <KeptText
+          label="Present, separated by commas"
+          field={`present in meeting ${id}`}
+          of="the meeting"
+          rows={2}
+          value={meeting.present.join(", ")}
+          keep={(typed, over) => change(id, { present: entries(over.split(","), typed.split(",")) })}
+        />
+        {here.length > 0 && (
+          <Button variant="text" sx={{ ml: 0 }} onClick={() => void change(id, { present: adding(...here) })}>
+            Add people here now: {here.join(", ")}
+          </Button>
+        )}
+        <AddSomebody
+          label="Add somebody who is present"
+          of={others}
+          add={(name) => change(id, { present: adding(name) })}
+        />
+      </Greyed>
       {topic && (
         <AtTopic meeting={meeting} topic={topic} points={points.filter((p) => p.topic_id === topic.id)} />
       )}
       <Agenda meeting={meeting} points={points} topics={topics} />
       <DeskHeading>Minutes</DeskHeading>
-      <KeptText
-        label="Absent, separated by commas"
-        field={`absent from meeting ${id}`}
-        of="the meeting"
-        value={meeting.absent.join(", ")}
-        keep={(typed, over) => change(id, { absent: entries(over.split(","), typed.split(",")) })}
-      />
-      <AddSomebody
-        label="Add somebody who is absent"
-        of={[...here, ...others].filter((name) => !meeting.absent.includes(name))}
-        add={(name) => change(id, { absent: adding(name) })}
-      />
-      <Times meeting={meeting} />
+      <Greyed to="hold meetings">
+        <KeptText
+          label="Absent, separated by commas"
+          field={`absent from meeting ${id}`}
+          of="the meeting"
+          value={meeting.absent.join(", ")}
+          keep={(typed, over) => change(id, { absent: entries(over.split(","), typed.split(",")) })}
+        />
+        <AddSomebody
+          label="Add somebody who is absent"
+          of={[...here, ...others].filter((name) => !meeting.absent.includes(name))}
+          add={(name) => change(id, { absent: adding(name) })}
+        />
+        <Times meeting={meeting} />
+      </Greyed>
       {points.length === 0 && <DeskNote>No notes yet. The minutes list what was noted.</DeskNote>}
       <DeskActs>
         <Button variant="text" component="a" href={minutes("pdf", "A4")} target="_blank" rel="noreferrer">

@@ -6,6 +6,7 @@ import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { DeskActs } from "../parts/desk";
 import { FIELD } from "../parts/field";
 import { KeptText } from "../parts/KeptText";
+import { Only } from "../parts/Only";
 import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
 import { type Point, useMeetingActs } from "./useMeetings";
@@ -39,14 +40,16 @@ export function Noted({ point }: { point: Point }) {
           )}
         </>
       )}
-      <DeskActs>
-        <Button variant="text" onClick={() => setCorrecting(!correcting)}>
-          {correcting ? "Done" : "Correct"}
-        </Button>
-        <Button variant="text" onClick={() => void takeAway(point)}>
-          Remove
-        </Button>
-      </DeskActs>
+      <Only to="hold meetings">
+        <DeskActs>
+          <Button variant="text" onClick={() => setCorrecting(!correcting)}>
+            {correcting ? "Done" : "Correct"}
+          </Button>
+          <Button variant="text" onClick={() => void takeAway(point)}>
+            Remove
+          </Button>
+        </DeskActs>
+      </Only>
     </Box>
   );
 }

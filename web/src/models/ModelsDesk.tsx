@@ -10,6 +10,7 @@ import { uploadsOf, useUploads } from "../open/uploads";
 import { useOpen } from "../open/useStage";
 import { ChooseFiles } from "../parts/DropZone";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Greyed, Only } from "../parts/Only";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { Alignment } from "./Alignment";
@@ -24,16 +25,20 @@ export function ModelsDesk() {
   const uploads = useUploads((s) => s.items.filter((u) => u.projectId === projectId).length);
   return (
     <Box>
-      <DeskHeading>Add models</DeskHeading>
-      <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
-      <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
+      <Only to="change the models">
+        <DeskHeading>Add models</DeskHeading>
+        <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
+        <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
+      </Only>
       {uploads > 0 && <UploadList projectId={projectId} />}
       <DeskHeading>{data ? counted(data.length, "model") : "Models"}</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.map((model) => (
         <Model key={model.id} model={model} />
       ))}
-      <TakenOut />
+      <Only to="change the models">
+        <TakenOut />
+      </Only>
     </Box>
   );
 }
@@ -72,32 +77,36 @@ function Model({ model }: { model: ModelCard }) {
         </Box>
       )}
       {model.schema_name && <Read model={model} />}
-      <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
-        {busy && (
-          <Button variant="text" onClick={() => void run("cancel")}>
-            Cancel
-          </Button>
-        )}
-        {!busy && (
-          <Button variant="text" onClick={() => void run("retry")}>
-            Read again
-          </Button>
-        )}
-        {!busy && (
-          <Button variant="text" onClick={() => void remove()}>
-            Remove
-          </Button>
-        )}
-      </Box>
+      <Only to="change the models">
+        <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
+          {busy && (
+            <Button variant="text" onClick={() => void run("cancel")}>
+              Cancel
+            </Button>
+          )}
+          {!busy && (
+            <Button variant="text" onClick={() => void run("retry")}>
+              Read again
+            </Button>
+          )}
+          {!busy && (
+            <Button variant="text" onClick={() => void remove()}>
+              Remove
+            </Button>
+          )}
+        </Box>
+      </Only>
       {model.schema_name && <WhatDiffers model={model} />}
       {model.schema_name && model.alternative_what && (
         <Box sx={{ mt: 0.5 }}>
           {model.stands ? (
             <Box sx={{ color: tone.here, fontWeight: 600, fontSize: 13 }}>This alternative is in use</Box>
           ) : (
-            <Button variant="outlined" onClick={() => void run("stand")}>
-              Let alternative {model.alternative_option} stand
-            </Button>
+            <Only to="change the models">
+              <Button variant="outlined" onClick={() => void run("stand")}>
+                Let alternative {model.alternative_option} stand
+              </Button>
+            </Only>
           )}
         </Box>
       )}
@@ -111,8 +120,10 @@ function Read({ model }: { model: ModelCard }) {
       <Box sx={{ color: tone.soft }}>
         {model.schema_name} · {model.length_unit} · {counted(model.components, "component")}
       </Box>
-      <DisciplineChoice model={model} />
-      <Alignment model={model} />
+      <Greyed to="change the models">
+        <DisciplineChoice model={model} />
+        <Alignment model={model} />
+      </Greyed>
       {model.problems.map((problem) => (
         <Box key={problem.code} sx={{ color: tone.wrong, borderLeft: `3px solid ${tone.wrong}`, pl: 0.75 }}>
           {problem.text}

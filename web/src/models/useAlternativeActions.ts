@@ -15,6 +15,7 @@ export function useAlternativeActions(): readonly Action[] {
         .map<Action>(({ id, alternative_what, alternative_option, stands }) => ({
           group: "Show",
           name: `Alternative ${alternative_option} of ${alternative_what}: ${stands ? "in use" : "use it"}`,
+          needs: "change the models",
           run: () => {
             if (!stands) void withErrorNotice(() => mutateAsync({ id, act: "stand" }));
           },

@@ -1,3 +1,4 @@
+import type { May } from "./mine";
 /** What stands in the menu of what is selected, in this order. */
 export const MENU = [
   "Fit",
@@ -32,5 +33,7 @@ export interface Action {
   key?: string;
   /** What it is called in the menu of what is selected; it stands there only with this. */
   menu?: (typeof MENU)[number];
+  /** What one has to be allowed in the project for it; it is not there for others. */
+  needs?: May;
   run: () => void;
 }

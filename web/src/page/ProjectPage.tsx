@@ -4,10 +4,11 @@ import { type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRe
 import { Link, useParams } from "react-router";
 import { ActionsContext } from "../actions/ActionsContext";
 import { Keys } from "../actions/Keys";
-import type { Federation } from "../api/client";
-import { useFederation, useFollow, useModels } from "../api/queries";
+import { type Federation, Refused } from "../api/client";
+import { useFederation, useFollow, useMine, useModels } from "../api/queries";
 import { StoreyBoard } from "../board/StoreyBoard";
 import { useHabits } from "../open/habits";
+import { useMay } from "../open/mine";
 import { beginProject, endProject } from "../open/perProject";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
@@ -36,7 +37,16 @@ import { useRoomForStage } from "./useRoomForStage";
 export function ProjectPage() {
   const { projectId = "" } = useParams();
   const { data, error } = useFederation(projectId);
+  const { error: out } = useMine(projectId);
   useFollow(projectId);
+  if (out instanceof Refused) {
+    return (
+      <Plain>
+        {data ? "You are not in this project any more. Ask who owns it." : out.message}{" "}
+        <Link to="/">Go to the start page</Link>
+      </Plain>
+    );
+  }
   if (error && !data) {
     return (
       <Plain>
@@ -64,6 +74,14 @@ function AsItWasLeft({ projectId }: { projectId: string }) {
 
 function Plain({ children }: { children: ReactNode }) {
   return <Box sx={{ p: 4, fontSize: 16, bgcolor: tone.film, height: "100%" }}>{children}</Box>;
+}
+
+/** Takes files that are dropped anywhere, where one may add models. */
+function Drops({ children }: { children: ReactNode }) {
+  const { projectId } = useOpen();
+  const may = useMay();
+  const add = (files: File[]) => uploadsOf(projectId).add(files);
+  return <DropZone onFiles={may("change the models") ? add : null}>{children}</DropZone>;
 }
 
 function Opened({ federation, projectId }: { federation: Federation; projectId: string }) {
@@ -94,7 +112,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
     <OpenContext value={open}>
       <AsItWasLeft projectId={projectId} />
       <WithActions>
-        <DropZone onFiles={(files) => uploadsOf(projectId).add(files)}>
+        <Drops>
           <Box
             sx={{
               display: "grid",
@@ -141,7 +159,7 @@ function Opened({ federation, projectId }: { federation: Federation; projectId: 
               <Footer />
             </Box>
           </Box>
-        </DropZone>
+        </Drops>
         {ready && <Beginning />}
         {ready && <Slot of="page" told={{}} />}
         <Keys />
@@ -227,6 +245,7 @@ function BoardEdge() {
 }
 
 function Empty() {
+  const may = useMay();
   const open = useSession((s) => s.open);
   const { projectId } = useOpen();
   const { data } = useModels(projectId);
@@ -245,7 +264,9 @@ function Empty() {
         <Box sx={{ color: tone.soft, mb: 1.5 }}>
           {reading
             ? "Each model appears once it has been read."
-            : "Drop IFC files anywhere on this page. Each appears once it has been read."}
+            : may("change the models")
+              ? "Drop IFC files anywhere on this page. Each appears once it has been read."
+              : "Whoever coordinates the project adds its models."}
         </Box>
         <Button variant="outlined" onClick={() => open("models")}>
           Show the models

@@ -12,6 +12,7 @@ import { useOpen } from "../open/useStage";
 import { beginKeeping } from "../open/views/shelfState";
 import { useWalk } from "../open/walking/useWalk";
 import { useWalkState } from "../open/walking/walkState";
+import { Only } from "../parts/Only";
 import { PanelOver } from "../parts/PanelOver";
 import { counted } from "../parts/words";
 import { Who } from "../start/Who";
@@ -93,9 +94,11 @@ export function TopBar() {
         Plan beside
       </BarButton>
       <Find />
-      <BarButton title="Save this view as a viewpoint" onClick={beginKeeping}>
-        Keep this view
-      </BarButton>
+      <Only to="keep viewpoints">
+        <BarButton title="Save this view as a viewpoint" onClick={beginKeeping}>
+          Keep this view
+        </BarButton>
+      </Only>
       <Others />
       <Who />
     </Box>

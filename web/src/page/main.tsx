@@ -9,6 +9,7 @@ import { Away, Refused } from "../api/client";
 import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
 import { Gate } from "../start/Gate";
+import { MembersPage } from "../start/MembersPage";
 import { NoticesPage } from "../start/NoticesPage";
 import { PeoplePage } from "../start/PeoplePage";
 import { StartPage } from "../start/StartPage";
@@ -53,6 +54,7 @@ createRoot(root).render(
                 <Route path="/p/:projectId" element={<ProjectPage />} />
                 <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
                 <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
+                <Route path="/p/:projectId/members" element={<MembersPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
                 <Route path="/people" element={<PeoplePage />} />
                 <Route path="*" element={<StartPage />} />

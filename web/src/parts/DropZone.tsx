@@ -8,7 +8,12 @@ function hasFiles(event: DragEvent): boolean {
 }
 
 /** Takes files dropped anywhere on what it surrounds. */
-export function DropZone({ onFiles, children }: { onFiles: (files: File[]) => void; children: ReactNode }) {
+export function DropZone(props: {
+  /** Nothing takes files where one may not add any; the browser does not open them either. */
+  onFiles: ((files: File[]) => void) | null;
+  children: ReactNode;
+}) {
+  const { onFiles, children } = props;
   const [over, setOver] = useState(false);
   return (
     <Box
@@ -17,7 +22,8 @@ export function DropZone({ onFiles, children }: { onFiles: (files: File[]) => vo
       onDragOver={(event) => {
         if (!hasFiles(event)) return;
         event.preventDefault();
-        setOver(true);
+        if (onFiles) setOver(true);
+        else event.dataTransfer.dropEffect = "none";
       }}
       onDragLeave={(event) => {
         if (
@@ -30,7 +36,7 @@ export function DropZone({ onFiles, children }: { onFiles: (files: File[]) => vo
         event.preventDefault();
         setOver(false);
         const files = [...event.dataTransfer.files];
-        if (files.length) onFiles(files);
+        if (files.length) onFiles?.(files);
       }}
     >
       {children}

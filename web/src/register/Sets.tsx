@@ -9,6 +9,7 @@ import { useRegister } from "../open/selections/registerState";
 import { type ComponentSet, useMembers, useSetActs, useSets } from "../open/selections/useSets";
 import type { Selector } from "../open/visibility/selectors";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { SeeingActs } from "../parts/SeeingActs";
 import { face, tone } from "../style/theme";
 import { useConditions } from "./useSchedule";
@@ -18,7 +19,9 @@ export function Sets() {
   const { data, error } = useSets();
   return (
     <Box>
-      <KeepSet />
+      <Only to="change folders, sets and routes">
+        <KeepSet />
+      </Only>
       <DeskHeading>Sets</DeskHeading>
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && (
@@ -125,9 +128,11 @@ function SetRow({ set }: { set: ComponentSet }) {
           Select
         </Button>
         <SeeingActs select={select} />
-        <Button variant="text" onClick={() => void remove(set)}>
-          Delete
-        </Button>
+        <Only to="change folders, sets and routes">
+          <Button variant="text" onClick={() => void remove(set)}>
+            Delete
+          </Button>
+        </Only>
       </DeskActs>
     </Box>
   );

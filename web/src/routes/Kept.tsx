@@ -9,6 +9,7 @@ import { useUnits } from "../open/units";
 import { useOpen } from "../open/useStage";
 import { USUAL_BODY } from "../open/walking/walkState";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { tone } from "../style/theme";
 import { noAnswer, type RoutePlace, spokenTime, useRouteState } from "./routeState";
 import { useRoute } from "./useRoute";
@@ -30,19 +31,21 @@ export function Kept({ current }: { current: boolean }) {
     <Box>
       <DeskHeading>Kept routes</DeskHeading>
       {answer && current && (
-        <Box component="form" onSubmit={submit} sx={{ display: "flex", gap: 0.75, mb: 1 }}>
-          <OutlinedInput
-            fullWidth
-            size="small"
-            value={name}
-            placeholder="Name of this route"
-            onChange={(event) => setName(event.target.value)}
-            inputProps={{ "aria-label": "Name of the route", maxLength: 120 }}
-          />
-          <Button type="submit" variant="contained">
-            Keep
-          </Button>
-        </Box>
+        <Only to="change folders, sets and routes">
+          <Box component="form" onSubmit={submit} sx={{ display: "flex", gap: 0.75, mb: 1 }}>
+            <OutlinedInput
+              fullWidth
+              size="small"
+              value={name}
+              placeholder="Name of this route"
+              onChange={(event) => setName(event.target.value)}
+              inputProps={{ "aria-label": "Name of the route", maxLength: 120 }}
+            />
+            <Button type="submit" variant="contained">
+              Keep
+            </Button>
+          </Box>
+        </Only>
       )}
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.length === 0 && <DeskNote>None yet.</DeskNote>}
@@ -97,9 +100,11 @@ function Card({ route }: { route: Shapes["SavedRoute"] }) {
           {form}
         </Button>
       ))}
-      <Button variant="text" onClick={() => void remove(route)}>
-        Delete
-      </Button>
+      <Only to="change folders, sets and routes">
+        <Button variant="text" onClick={() => void remove(route)}>
+          Delete
+        </Button>
+      </Only>
     </Box>
   );
 }

@@ -10,6 +10,7 @@ import { withErrorNotice } from "../open/session";
 import { useOpen } from "../open/useStage";
 import { useWalkState } from "../open/walking/walkState";
 import { DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { tone } from "../style/theme";
 import { Answer } from "./Answer";
 import { Kept } from "./Kept";
@@ -61,7 +62,9 @@ export function RoutesDesk() {
         <DeskNote>Choose a start, an end and a body. The route is drawn on the floor.</DeskNote>
       )}
       <Kept current={searching === null && !changed} />
-      <WalkRule />
+      <Only to="change the rules of the project">
+        <WalkRule />
+      </Only>
     </Box>
   );
 }

@@ -2,6 +2,7 @@ import { type ReactNode, useEffect } from "react";
 import { useLocation } from "react-router";
 import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
+import { GuestPage } from "./GuestPage";
 import { NameGate } from "./NameGate";
 import { SignIn } from "./SignIn";
 import { useMe, useSigning } from "./useMe";
@@ -23,6 +24,7 @@ export function Gate({ children }: { children: ReactNode }) {
     if (times > 0) void askAgain();
   }, [times, askAgain]);
   if (pathname === "/welcome") return <Welcome />;
+  if (pathname === "/guest") return <GuestPage />;
   if (!me) return null;
   if (!me.closed)
     return (

@@ -1,28 +1,32 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
+import type { Shapes } from "../api/client";
 import { spokenDay } from "../open/dates";
-import { useAttempt } from "../parts/attempt";
+import { type Attempt, useAttempt } from "../parts/attempt";
 import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
+import { HandOn, type MadeLink } from "./HandOn";
+import { PersonForm } from "./PersonForm";
 import { SignInField } from "./SignInField";
 import { useInviting, usePeople } from "./usePeople";
 
-interface Link {
-  name: string;
-  address: string;
+/** A link with which somebody sets their password. */
+export function linkFor(name: string, address: string): MadeLink {
+  return { address, says: `Send this link to ${name}. It sets their password, once and within a week.` };
 }
 
 /** Everybody who may sign in, and inviting more of them; for those who own the server. */
 export function PeoplePage() {
   const { data, error } = usePeople();
-  const { reset } = useInviting();
   const { wrong, attempt } = useAttempt();
-  const [link, setLink] = useState<Link | null>(null);
+  const [link, setLink] = useState<MadeLink | null>(null);
   return (
     <Frame title="People">
-      <Box sx={{ color: tone.soft, mb: 2 }}>Whoever is listed here may sign in and work in all projects.</Box>
+      <Box sx={{ color: tone.soft, mb: 2 }}>
+        Everybody here may sign in. What they may do is said in each project, by its owners.
+      </Box>
       {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
       {data && (
         <>
@@ -30,39 +34,8 @@ export function PeoplePage() {
           {link && <HandOn key={link.address} link={link} close={() => setLink(null)} />}
           {wrong && <Box sx={{ color: tone.wrong, mt: 1 }}>{wrong}</Box>}
           <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 3, maxWidth: 640 }}>
-            {data.map(({ person, begun, seen_at }) => (
-              <Box
-                component="li"
-                key={person.key}
-                data-testid="person"
-                sx={{
-                  borderTop: `1px solid ${tone.line}`,
-                  py: 1,
-                  display: "flex",
-                  gap: 2,
-                  alignItems: "baseline",
-                  overflowWrap: "anywhere",
-                }}
-              >
-                <Box sx={{ flex: 1 }}>
-                  <Box sx={{ fontWeight: 600 }}>{person.name}</Box>
-                  <Box sx={{ color: tone.soft, fontSize: 13 }}>
-                    {person.key}
-                    {person.owner && ", owns this server"}
-                    {begun ? seen_at && `, seen on ${spokenDay(seen_at)}` : ", has not set a password yet"}
-                  </Box>
-                </Box>
-                <Button
-                  variant="text"
-                  onClick={() =>
-                    attempt(async () =>
-                      setLink({ name: person.name, address: await reset.mutateAsync(person.key) }),
-                    )
-                  }
-                >
-                  New link
-                </Button>
-              </Box>
+            {data.map((each) => (
+              <Row key={each.id} each={each} made={setLink} attempt={attempt} />
             ))}
           </Box>
         </>
@@ -71,7 +44,50 @@ export function PeoplePage() {
   );
 }
 
-function Invite({ made }: { made: (link: Link) => void }) {
+function Row(props: { each: Shapes["ListedPerson"]; made: (link: MadeLink) => void; attempt: Attempt }) {
+  const { each, made, attempt } = props;
+  const { person, begun, seen_at } = each;
+  const { reset } = useInviting();
+  const [open, setOpen] = useState(false);
+  const group = [person.firm, person.discipline].filter(Boolean).join(", ");
+  return (
+    <Box
+      component="li"
+      data-testid="person"
+      sx={{ borderTop: `1px solid ${tone.line}`, py: 1, overflowWrap: "anywhere" }}
+    >
+      <Box sx={{ display: "flex", gap: 2, alignItems: "baseline" }}>
+        <Box sx={{ flex: 1 }}>
+          <Box sx={{ fontWeight: 600 }}>
+            {person.name}
+            {group && (
+              <Box component="span" sx={{ fontWeight: 400 }}>
+                , {group}
+              </Box>
+            )}
+          </Box>
+          <Box sx={{ color: tone.soft, fontSize: 13 }}>
+            {person.key}
+            {person.owner ? ", owns this server" : person.makes_projects && ", makes projects"}
+            {begun ? seen_at && `, seen on ${spokenDay(seen_at)}` : ", has not set a password yet"}
+          </Box>
+        </Box>
+        <Button variant="text" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Change
+        </Button>
+        <Button
+          variant="text"
+          onClick={() => attempt(async () => made(linkFor(person.name, await reset.mutateAsync(person.key))))}
+        >
+          New link
+        </Button>
+      </Box>
+      {open && <PersonForm each={each} done={() => setOpen(false)} />}
+    </Box>
+  );
+}
+
+function Invite({ made }: { made: (link: MadeLink) => void }) {
   const { invite } = useInviting();
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
@@ -80,7 +96,7 @@ function Invite({ made }: { made: (link: Link) => void }) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     attempt(async () => {
-      made({ name: name.trim(), address: await invite.mutateAsync({ name, key, owner }) });
+      made(linkFor(name.trim(), await invite.mutateAsync({ name, key, owner })));
       setName("");
       setKey("");
       setOwner(false);
@@ -109,39 +125,6 @@ function Invite({ made }: { made: (link: Link) => void }) {
         sx={{ justifySelf: "start" }}
       >
         Invite
-      </Button>
-    </Box>
-  );
-}
-
-/** A link that was made, to be handed on; it is shown this once. */
-function HandOn({ link, close }: { link: Link; close: () => void }) {
-  const [copied, setCopied] = useState(false);
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(link.address);
-      setCopied(true);
-    } catch {
-      setCopied(false);
-    }
-  };
-  return (
-    <Box
-      role="status"
-      sx={{ border: `1px solid ${tone.here}`, bgcolor: tone.paper, p: 1.5, mt: 2, maxWidth: 640 }}
-    >
-      Send this link to {link.name}. It sets their password, once and within a week, and is not shown again.
-      <Box
-        data-testid="link-to-hand-on"
-        sx={{ overflowWrap: "anywhere", my: 1, userSelect: "all", fontSize: 13 }}
-      >
-        {link.address}
-      </Box>
-      <Button variant="outlined" onClick={() => void copy()}>
-        {copied ? "Copied" : "Copy"}
-      </Button>{" "}
-      <Button variant="text" onClick={close}>
-        Close
       </Button>
     </Box>
   );

@@ -9,11 +9,14 @@ import { spokenDay } from "../open/dates";
 import type { Attempt } from "../parts/attempt";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
+import { useMe } from "./useMe";
 
 /** A project on the start page: its picture, what is in it, and what can be done with it. */
 export function Project({ project, attempt }: { project: ProjectCard; attempt: Attempt }) {
   const [renaming, setRenaming] = useState(false);
   const { rename, remove } = useProjectActs();
+  const me = useMe().data?.person;
+  const signed = me && !me.guest_of;
   const take = (name: string | null) => {
     if (!name || name === project.name) return setRenaming(false);
     if (rename.isPending) return;
@@ -45,16 +48,30 @@ export function Project({ project, attempt }: { project: ProjectCard; attempt: A
         {renaming && <Rename name={project.name} done={take} />}
         <Facts project={project} />
         <Box sx={{ mt: 0.5 }}>
-          <Button variant="text" onClick={() => setRenaming(true)} aria-label={`Rename ${project.name}`}>
-            Rename
-          </Button>
-          <Button
-            variant="text"
-            onClick={() => attempt(() => remove.mutateAsync(project.id))}
-            aria-label={`Move to bin: ${project.name}`}
-          >
-            Move to bin
-          </Button>
+          {project.role === "own" && (
+            <>
+              <Button variant="text" onClick={() => setRenaming(true)} aria-label={`Rename ${project.name}`}>
+                Rename
+              </Button>
+              <Button
+                variant="text"
+                onClick={() => attempt(() => remove.mutateAsync(project.id))}
+                aria-label={`Move to bin: ${project.name}`}
+              >
+                Move to bin
+              </Button>
+            </>
+          )}
+          {signed && (
+            <Button
+              variant="text"
+              component={Link}
+              to={`/p/${project.id}/members`}
+              aria-label={`Who is in ${project.name}`}
+            >
+              {project.role === "own" ? "Members" : "What you may"}
+            </Button>
+          )}
         </Box>
       </Box>
     </Box>

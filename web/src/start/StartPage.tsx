@@ -11,10 +11,13 @@ import { Bin } from "./Bin";
 import { Frame } from "./Frame";
 import { nameFrom } from "./naming";
 import { Project } from "./Project";
+import { useMe } from "./useMe";
 
 /** The projects, and making a new one from dropped files. */
 export function StartPage() {
   const { data, error } = useProjects();
+  const me = useMe().data;
+  const makes = !me?.closed || me.person?.owner || me.person?.makes_projects;
   const go = useNavigate();
   const { wrong, attempt } = useAttempt();
   const { make } = useProjectActs();
@@ -32,18 +35,23 @@ export function StartPage() {
       await go(`/p/${project.id}`);
     });
   return (
-    <DropZone onFiles={start}>
+    <DropZone onFiles={makes ? start : null}>
       <Frame title="Projects">
         <Box sx={{ color: tone.soft, mb: 3, fontSize: 15 }}>
-          Open a building, or drop its IFC files anywhere on this page to make a new project.
+          {makes
+            ? "Open a building, or drop its IFC files anywhere on this page to make a new project."
+            : "Open a building. Who owns a project lets you in."}
         </Box>
         {(error || wrong) && <Box sx={{ color: tone.wrong, mb: 2 }}>{error?.message || wrong}</Box>}
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}>
           {data?.map((project) => (
             <Project key={project.id} project={project} attempt={attempt} />
           ))}
-          <NewCard onFiles={start} onEmpty={startEmpty} />
+          {makes && <NewCard onFiles={start} onEmpty={startEmpty} />}
         </Box>
+        {data?.length === 0 && !makes && (
+          <Box>You are in no project yet. Ask who owns yours to let you in.</Box>
+        )}
         <Bin attempt={attempt} />
         <Box sx={{ mt: 5, fontSize: 13, "& a": { color: tone.soft } }}>
           <Link to="/notices">Third-party notices</Link>

@@ -3,6 +3,8 @@ import { useCallback } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
 
 const ME = ["me"] as const;
+/** What is the same whoever one is: who one is, and what the link is for that one came by, which is good no more. */
+const STAYS: readonly string[] = [...ME, "link", "guest link"];
 
 /** Who is signed in at this browser, and whether one has to be. */
 export function useMe() {
@@ -14,7 +16,7 @@ export function useSigning() {
   const client = useQueryClient();
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
-      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== ME[0] });
+      client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
       client.setQueryData<Shapes["Me"]>(ME, { person, closed: true });
     },
     [client],
@@ -23,6 +25,10 @@ export function useSigning() {
     signIn: async (name: string, password: string) =>
       be(await answerOf(api.POST("/api/sign-in", { body: { name, password } }))),
     use: async (body: Shapes["LinkUsed"]) => be(await answerOf(api.POST("/api/links/use", { body }))),
+    enter: async (secret: string) => {
+      await answerOf(api.POST("/api/links/enter", { body: { secret } }));
+      be((await answerOf(api.GET("/api/me"))).person);
+    },
     signOut: async (everywhere: boolean) => {
       await answerOf(api.POST(everywhere ? "/api/sign-out-everywhere" : "/api/sign-out"));
       be(null);

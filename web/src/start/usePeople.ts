@@ -3,6 +3,11 @@ import { answerOf, api, type Shapes } from "../api/client";
 
 const PEOPLE = ["people"] as const;
 
+/** Where a link leads that sets a password. */
+export function welcomeAddress(secret: string): string {
+  return `${window.location.origin}/welcome#${secret}`;
+}
+
 /** Everybody who may sign in. */
 export function usePeople() {
   return useQuery({ queryKey: PEOPLE, queryFn: () => answerOf(api.GET("/api/people")) });
@@ -12,7 +17,7 @@ export function usePeople() {
 export function useInviting() {
   const client = useQueryClient();
   const onSettled = () => client.invalidateQueries({ queryKey: PEOPLE });
-  const whole = ({ secret }: Shapes["LinkToHandOn"]) => `${window.location.origin}/welcome#${secret}`;
+  const whole = ({ secret }: Shapes["LinkToHandOn"]) => welcomeAddress(secret);
   const invite = useMutation({
     mutationFn: async (body: Shapes["NewPerson"]) => whole(await answerOf(api.POST("/api/people", { body }))),
     onSettled,
@@ -21,5 +26,10 @@ export function useInviting() {
     mutationFn: async (key: string) => whole(await answerOf(api.POST("/api/people/link", { body: { key } }))),
     onSettled,
   });
-  return { invite, reset };
+  const change = useMutation({
+    mutationFn: ({ id, body }: { id: string; body: Shapes["PersonWish"] }) =>
+      answerOf(api.PUT("/api/people/{person_id}", { params: { path: { person_id: id } }, body })),
+    onSettled,
+  });
+  return { invite, reset, change };
 }

@@ -6,6 +6,8 @@ import type { Line } from "../open/together/line";
 import { useTogether } from "../open/together/togetherState";
 import { People } from "./People";
 
+vi.mock("../open/mine", () => ({ useMay: () => () => true }));
+
 const tell = vi.fn();
 const IDA = { id: "i", name: "Ida Fenn", follows: false };
 const TAM = { id: "t", name: "Tam Kerr", follows: false };

@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { useMay } from "../open/mine";
 import { follow, handTo, present, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
 import { DeskHeading, DeskNote } from "../parts/desk";
@@ -10,6 +11,7 @@ export function People() {
   const state = useTogether();
   const { people, you, presenter, following } = state;
   const presents = presentsNow(state);
+  const may = useMay();
   // What was pressed may be gone then, and the key that closes the panel with it.
   const done = (act: () => void) => {
     act();
@@ -48,7 +50,7 @@ export function People() {
           )}
         </Box>
       ))}
-      {people.length > 0 && (
+      {people.length > 0 && may("present") && (
         <Button
           variant="outlined"
           sx={{ mt: 1, color: "inherit" }}

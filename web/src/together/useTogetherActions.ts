@@ -13,7 +13,7 @@ export function useTogetherActions(): readonly Action[] {
         key: "shift+f",
         run: followOrBack,
       },
-      { group: "Together", name: "Present to the others", run: () => present(true) },
+      { group: "Together", name: "Present to the others", needs: "present", run: () => present(true) },
       { group: "Together", name: "Stop presenting", run: () => present(false) },
       { group: "Together", name: "Who is here", run: () => useTools.getState().showPanel("people") },
     ],

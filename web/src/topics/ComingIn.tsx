@@ -5,6 +5,7 @@ import { isBusy, type TopicsTask } from "../open/tasks/task";
 import { useTaskActs } from "../open/tasks/useTasks";
 import { useOpen } from "../open/useStage";
 import { DeskActs } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { TaskProgress } from "../parts/TaskProgress";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
@@ -31,7 +32,11 @@ export function ComingIn({ task }: { task: TopicsTask }) {
       <Box sx={{ fontWeight: 600, overflowWrap: "anywhere" }}>{task.name}</Box>
       {task.status === "done" && !previewed && <Box>{task.message}</Box>}
       <TaskProgress task={task} />
-      {previewed && <ImportPreview key={task.made} task={task} />}
+      {previewed && (
+        <Only to="import topics">
+          <ImportPreview key={task.made} task={task} />
+        </Only>
+      )}
       {unknown.length > 0 && (
         <Box sx={{ color: tone.soft }}>
           The file names {counted(unknown.length, "component")} that no model has. They are found once one
@@ -42,9 +47,11 @@ export function ComingIn({ task }: { task: TopicsTask }) {
         <Box sx={{ color: tone.wrong }}>
           Its viewpoints are off by {shift.map((c) => c.toFixed(0)).join(", ")} m (x, y, z) beside{" "}
           {federation.name}.{" "}
-          <Button variant="text" onClick={() => void again(task.id, { ...task.wish, shift_m: [...shift] })}>
-            Move them
-          </Button>
+          <Only to="import topics">
+            <Button variant="text" onClick={() => void again(task.id, { ...task.wish, shift_m: [...shift] })}>
+              Move them
+            </Button>
+          </Only>
         </Box>
       )}
       {lost.length > 0 && (
@@ -62,24 +69,26 @@ export function ComingIn({ task }: { task: TopicsTask }) {
             {problem.text}
           </Box>
         ))}
-      <DeskActs>
-        {busy ? (
-          <Button variant="text" onClick={() => void stop(task.id)}>
-            Stop
-          </Button>
-        ) : (
-          <>
-            {!previewed && (
-              <Button variant="text" onClick={() => void again(task.id)}>
-                Repeat
-              </Button>
-            )}
-            <Button variant="text" onClick={() => void remove(task.id, task.name)}>
-              {previewed ? "Do not import" : "Close"}
+      <Only to="run checks and make sheets">
+        <DeskActs>
+          {busy ? (
+            <Button variant="text" onClick={() => void stop(task.id)}>
+              Stop
             </Button>
-          </>
-        )}
-      </DeskActs>
+          ) : (
+            <>
+              {!previewed && (
+                <Button variant="text" onClick={() => void again(task.id)}>
+                  Repeat
+                </Button>
+              )}
+              <Button variant="text" onClick={() => void remove(task.id, task.name)}>
+                {previewed ? "Do not import" : "Close"}
+              </Button>
+            </>
+          )}
+        </DeskActs>
+      </Only>
     </Box>
   );
 }

@@ -11,7 +11,9 @@ import type { Topic } from "../open/topics/listed";
 import { useTopicsShown } from "../open/topics/topicsState";
 import { useTopicActs, useTopics } from "../open/topics/useTopics";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { tone } from "../style/theme";
+import { tiesOf } from "./ties";
 import { useTopicFiles } from "./useTopicFiles";
 import { webAddress } from "./webAddress";
 
@@ -63,13 +65,15 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
               {file.description || file.name}
             </Box>
           )}
-          <Button
-            variant="text"
-            aria-label={`Remove ${file.name}`}
-            onClick={() => void remove(file.id, file.name)}
-          >
-            Remove
-          </Button>
+          <Only to="take this file away" made={file.author}>
+            <Button
+              variant="text"
+              aria-label={`Remove ${file.name}`}
+              onClick={() => void remove(file.id, file.name)}
+            >
+              Remove
+            </Button>
+          </Only>
         </Box>
       ))}
       {topic.links.map((link) => (
@@ -88,9 +92,11 @@ export function TopicFiles({ topic, files }: { topic: Topic; files: readonly Sha
           event.target.value = "";
         }}
       />
-      <Button variant="text" sx={{ ml: 0 }} onClick={() => input.current?.click()}>
-        Attach a file
-      </Button>
+      <Only to="write topics and comments">
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => input.current?.click()}>
+          Attach a file
+        </Button>
+      </Only>
     </>
   );
 }
@@ -127,26 +133,30 @@ export function RelatedTopics({ topic }: { topic: Topic }) {
                 <DeskNote>A topic that is not in this project</DeskNote>
               )}
             </Box>
-            <Button
-              variant="text"
-              aria-label={`Remove ${other?.reference ?? "it"}`}
-              onClick={() => void change(topic.id, { related: dropping(guid) })}
-            >
-              Remove
-            </Button>
+            <Only to="change this topic" {...tiesOf(topic)}>
+              <Button
+                variant="text"
+                aria-label={`Remove ${other?.reference ?? "it"}`}
+                onClick={() => void change(topic.id, { related: dropping(guid) })}
+              >
+                Remove
+              </Button>
+            </Only>
           </Box>
         );
       })}
-      <Box component="form" onSubmit={add}>
-        <OutlinedInput
-          fullWidth
-          size="small"
-          value={typed}
-          placeholder="Reference of another topic"
-          onChange={(event) => type(event.target.value)}
-          inputProps={{ "aria-label": "Reference of a related topic" }}
-        />
-      </Box>
+      <Only to="change this topic" {...tiesOf(topic)}>
+        <Box component="form" onSubmit={add}>
+          <OutlinedInput
+            fullWidth
+            size="small"
+            value={typed}
+            placeholder="Reference of another topic"
+            onChange={(event) => type(event.target.value)}
+            inputProps={{ "aria-label": "Reference of a related topic" }}
+          />
+        </Box>
+      </Only>
     </>
   );
 }

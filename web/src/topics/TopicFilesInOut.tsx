@@ -6,6 +6,7 @@ import { useTasks } from "../open/tasks/useTasks";
 import type { Topic } from "../open/topics/listed";
 import { useOpen } from "../open/useStage";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { ComingIn } from "./ComingIn";
@@ -67,9 +68,11 @@ export function TopicFilesInOut({ shown, all }: { shown: readonly Topic[]; all: 
         }}
       />
       <DeskActs>
-        <Button variant="text" disabled={busy} onClick={() => input.current?.click()}>
-          {busy ? "Sending…" : "Import"}
-        </Button>
+        <Only to="import topics">
+          <Button variant="text" disabled={busy} onClick={() => input.current?.click()}>
+            {busy ? "Sending…" : "Import"}
+          </Button>
+        </Only>
         {shown.length > 0 && !tooMany && (
           <Box component="span" sx={{ color: tone.soft }}>
             {some ? `Export ${counted(shown.length, "topic")} as` : "Export all as"}

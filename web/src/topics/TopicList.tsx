@@ -7,6 +7,7 @@ import { useListedTopics } from "../open/topics/useListedTopics";
 import { useTopics } from "../open/topics/useTopics";
 import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { Tick } from "../parts/Tick";
 import { NewTopic } from "./NewTopic";
 import { RulesForm } from "./RulesForm";
@@ -22,7 +23,9 @@ export function TopicList() {
   const { shown, rows, count } = useListedTopics();
   return (
     <Box sx={{ display: "flex", flexDirection: "column", minHeight: "100%", height: "100%" }}>
-      <NewTopic />
+      <Only to="write topics and comments">
+        <NewTopic />
+      </Only>
       <Box sx={{ display: "flex", alignItems: "baseline", gap: 1 }}>
         <DeskHeading>{data?.length ? `Topics, ${count}` : "Topics"}</DeskHeading>
         {data && data.length > 0 && (
@@ -61,9 +64,13 @@ export function TopicList() {
       {data?.length === 0 && (
         <DeskNote>No topics yet. A topic is one problem with its views, its assignee and comments.</DeskNote>
       )}
-      <TickedTopics shown={shown} />
+      <Only to="change topics">
+        <TickedTopics shown={shown} />
+      </Only>
       <TopicRows rows={rows} />
-      <RulesForm />
+      <Only to="change the rules of the project">
+        <RulesForm />
+      </Only>
       <TopicFilesInOut shown={shown} all={data?.length ?? 0} />
       <BinLink />
     </Box>

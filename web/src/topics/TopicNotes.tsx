@@ -10,6 +10,7 @@ import { useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
 import { useKeepView } from "../open/views/viewpoints";
 import { DeskHeading } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { PictureButton } from "../parts/PictureButton";
 import { Tick } from "../parts/Tick";
 import { Typing } from "../parts/Typing";
@@ -52,15 +53,17 @@ export function TopicNotes({ topic, notes }: { topic: Topic; notes: readonly Sha
           ))}
         </Box>
       ))}
-      <Box component="form" onSubmit={submit} sx={{ mt: 0.75 }}>
-        <Typing about="A comment" placeholder="Write a comment" rows={2} value={text} type={setText} />
-        <Box>
-          <Tick label="with the current view" on={withView} set={setWithView} />
+      <Only to="write topics and comments">
+        <Box component="form" onSubmit={submit} sx={{ mt: 0.75 }}>
+          <Typing about="A comment" placeholder="Write a comment" rows={2} value={text} type={setText} />
+          <Box>
+            <Tick label="with the current view" on={withView} set={setWithView} />
+          </Box>
+          <Button type="submit" variant="outlined" disabled={!text.trim()} sx={{ color: tone.ink }}>
+            Write
+          </Button>
         </Box>
-        <Button type="submit" variant="outlined" disabled={!text.trim()} sx={{ color: tone.ink }}>
-          Write
-        </Button>
-      </Box>
+      </Only>
     </>
   );
 }

@@ -10,12 +10,14 @@ import { useTopic, useTopicActs } from "../open/topics/useTopics";
 import { useOpen } from "../open/useStage";
 import { useKeepView } from "../open/views/viewpoints";
 import { DeskActs, DeskHeading, DeskNote } from "../parts/desk";
+import { Greyed, Only } from "../parts/Only";
 import { PictureButton } from "../parts/PictureButton";
 import { face } from "../style/theme";
 import { RelatedTopics, TopicFiles } from "./TopicBeside";
 import { TopicFields } from "./TopicFields";
 import { TopicNotes } from "./TopicNotes";
 import { TopicQuestion } from "./TopicQuestion";
+import { tiesOf } from "./ties";
 
 /** One topic: what it is, its views, and everything that was said of it. */
 export function TopicOpen({ id }: { id: string }) {
@@ -50,14 +52,16 @@ export function TopicOpen({ id }: { id: string }) {
           </Button>
         )}
         {data && (
-          <Button
-            variant="text"
-            onClick={async () => {
-              if (await remove(data.topic)) back();
-            }}
-          >
-            Delete
-          </Button>
+          <Only to="delete or restore this topic" made={data.topic.author}>
+            <Button
+              variant="text"
+              onClick={async () => {
+                if (await remove(data.topic)) back();
+              }}
+            >
+              Delete
+            </Button>
+          </Only>
         )}
       </DeskActs>
       {error && <DeskNote>{error.message}</DeskNote>}
@@ -73,7 +77,9 @@ export function TopicOpen({ id }: { id: string }) {
           {(data.topic.level || data.topic.room) && (
             <DeskNote>{[data.topic.level, data.topic.room].filter(Boolean).join(", ")}</DeskNote>
           )}
-          <TopicFields topic={data.topic} />
+          <Greyed to="change this topic" {...tiesOf(data.topic)}>
+            <TopicFields topic={data.topic} />
+          </Greyed>
           <Views topic={data.topic} />
           <TopicFiles topic={data.topic} files={data.files} />
           <RelatedTopics topic={data.topic} />
@@ -104,9 +110,11 @@ function Views({ topic }: { topic: Topic }) {
           <PictureButton key={view.id} view={view} testId="topic-view" />
         ))}
       </Box>
-      <Button variant="text" sx={{ ml: 0 }} onClick={() => void add()}>
-        Add current view
-      </Button>
+      <Only to="change this topic" {...tiesOf(topic)}>
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => void add()}>
+          Add current view
+        </Button>
+      </Only>
     </>
   );
 }

@@ -7,8 +7,10 @@ import type { Topic } from "../open/topics/listed";
 import { useKnownPeople } from "../open/topics/useKnownPeople";
 import { useTopicActs } from "../open/topics/useTopics";
 import { DeskActs, DeskHeading } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { Typing } from "../parts/Typing";
 import { tone } from "../style/theme";
+import { tiesOf } from "./ties";
 
 /** What a designer is asked about a topic: as a mail still to be sent, as a page to print, and the answer. */
 export function TopicQuestion({ topic }: { topic: Topic }) {
@@ -41,16 +43,22 @@ export function TopicQuestion({ topic }: { topic: Topic }) {
               Page to print
             </Button>
           </DeskActs>
-          {!question.answer && <Answer key={question.text} topic={topic} />}
+          {!question.answer && (
+            <Only to="change this topic" {...tiesOf(topic)}>
+              <Answer key={question.text} topic={topic} />
+            </Only>
+          )}
         </Box>
       )}
-      {asking ? (
-        <Ask topic={topic} close={() => setAsking(false)} />
-      ) : (
-        <Button variant="text" onClick={() => setAsking(true)}>
-          {question ? "New question" : "Ask a question"}
-        </Button>
-      )}
+      <Only to="change this topic" {...tiesOf(topic)}>
+        {asking ? (
+          <Ask topic={topic} close={() => setAsking(false)} />
+        ) : (
+          <Button variant="text" onClick={() => setAsking(true)}>
+            {question ? "New question" : "Ask a question"}
+          </Button>
+        )}
+      </Only>
     </Box>
   );
 }

@@ -7,7 +7,13 @@ export function useTopicActions(): readonly Action[] {
   const table = useTopicsShown((s) => s.table);
   return useMemo<readonly Action[]>(
     () => [
-      { group: "Together", name: "Make a topic of this view", menu: "Make a topic", run: beginTopic },
+      {
+        group: "Together",
+        name: "Make a topic of this view",
+        menu: "Make a topic",
+        needs: "write topics and comments",
+        run: beginTopic,
+      },
       {
         group: "Together",
         name: table ? "Close the table of topics" : "Show topics as a table",

@@ -7,6 +7,7 @@ import { playTour } from "../open/views/tourState";
 import { useFolderActs, useFolders } from "../open/views/useFolders";
 import { DeskActs } from "../parts/desk";
 import { NameField } from "../parts/NameField";
+import { Only } from "../parts/Only";
 
 /** What is done with a folder: it is named, ordered, put into another one, played and deleted. */
 export function FolderActs(props: {
@@ -35,46 +36,48 @@ export function FolderActs(props: {
     );
   return (
     <DeskActs>
-      <Button variant="text" aria-label={`rename ${folder.name}`} onClick={() => setNaming(true)}>
-        Rename
-      </Button>
-      {above && (
+      <Only to="change folders, sets and routes">
+        <Button variant="text" aria-label={`rename ${folder.name}`} onClick={() => setNaming(true)}>
+          Rename
+        </Button>
+        {above && (
+          <Button
+            variant="text"
+            aria-label={`${folder.name} further up`}
+            onClick={() => void putBefore(folder, above)}
+          >
+            Further up
+          </Button>
+        )}
         <Button
           variant="text"
-          aria-label={`${folder.name} further up`}
-          onClick={() => void putBefore(folder, above)}
+          aria-label={`a folder in ${folder.name}`}
+          onClick={() => void make("New folder", folder.id)}
         >
-          Further up
+          New folder in it
         </Button>
-      )}
-      <Button
-        variant="text"
-        aria-label={`a folder in ${folder.name}`}
-        onClick={() => void make("New folder", folder.id)}
-      >
-        New folder in it
-      </Button>
-      {(others.length > 0 || folder.within) && (
-        <NativeSelect
-          value=""
-          onChange={(event) => {
-            const to = event.target.value;
-            if (to) void putInto(folder, to === "none" ? null : to);
-          }}
-          inputProps={{ "aria-label": `Put ${folder.name} into` }}
-          sx={{ fontSize: 13, maxWidth: 110 }}
-        >
-          <option value="">Put into…</option>
-          {others
-            .filter(({ id }) => id !== folder.within)
-            .map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          {folder.within && <option value="none">no folder</option>}
-        </NativeSelect>
-      )}
+        {(others.length > 0 || folder.within) && (
+          <NativeSelect
+            value=""
+            onChange={(event) => {
+              const to = event.target.value;
+              if (to) void putInto(folder, to === "none" ? null : to);
+            }}
+            inputProps={{ "aria-label": `Put ${folder.name} into` }}
+            sx={{ fontSize: 13, maxWidth: 110 }}
+          >
+            <option value="">Put into…</option>
+            {others
+              .filter(({ id }) => id !== folder.within)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            {folder.within && <option value="none">no folder</option>}
+          </NativeSelect>
+        )}
+      </Only>
       {inside.length > 0 && (
         <Button
           variant="text"
@@ -84,9 +87,11 @@ export function FolderActs(props: {
           Play
         </Button>
       )}
-      <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>
-        Delete
-      </Button>
+      <Only to="change folders, sets and routes">
+        <Button variant="text" aria-label={`delete ${folder.name}`} onClick={() => void remove(folder)}>
+          Delete
+        </Button>
+      </Only>
     </DeskActs>
   );
 }

@@ -2,12 +2,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import type { Viewpoint } from "../api/client";
+import { useMay } from "../open/mine";
 import { useOpen } from "../open/useStage";
 import type { Folder } from "../open/views/shelf";
 import { useShelf } from "../open/views/shelfState";
 import { playTour } from "../open/views/tourState";
 import { useFolderActs } from "../open/views/useFolders";
 import { useViewpointActs } from "../open/views/useViewpointActs";
+import { Only } from "../parts/Only";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 
@@ -15,6 +17,7 @@ import { tone } from "../style/theme";
 export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; folders: readonly Folder[] }) {
   const { projectId } = useOpen();
   const { ticked, put } = useShelf();
+  const may = useMay();
   const { move } = useFolderActs();
   const { remove } = useViewpointActs();
   // Another may have deleted some of them.
@@ -46,32 +49,38 @@ export function TickedActs({ views, folders }: { views: readonly Viewpoint[]; fo
       }}
     >
       <span>{counted(those.length, "viewpoint")}</span>
-      <NativeSelect
-        value=""
-        onChange={async (event) => {
-          const to = event.target.value;
-          if (await move(those, to === "none" ? null : to)) put({ ticked: [] });
-        }}
-        inputProps={{ "aria-label": "Move the ticked viewpoints to" }}
-        sx={{ fontSize: 13, maxWidth: 140 }}
-      >
-        <option value="">Move to…</option>
-        {folders.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-        <option value="none">no folder</option>
-      </NativeSelect>
+      <Only to="change folders, sets and routes">
+        <NativeSelect
+          value=""
+          onChange={async (event) => {
+            const to = event.target.value;
+            if (await move(those, to === "none" ? null : to)) put({ ticked: [] });
+          }}
+          inputProps={{ "aria-label": "Move the ticked viewpoints to" }}
+          sx={{ fontSize: 13, maxWidth: 140 }}
+        >
+          <option value="">Move to…</option>
+          {folders.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+          <option value="none">no folder</option>
+        </NativeSelect>
+      </Only>
       <Button variant="text" sx={{ ml: 0 }} onClick={play}>
         Play
       </Button>
       <Button variant="text" sx={{ ml: 0 }} component="a" href={address} download>
         Save as BCF
       </Button>
-      <Button variant="text" sx={{ ml: 0 }} onClick={() => void drop()}>
-        Delete
-      </Button>
+      {views.every(
+        ({ id, author }) => !those.includes(id) || may("change this viewpoint", { made: author }),
+      ) && (
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => void drop()}>
+          Delete
+        </Button>
+      )}
       <Button variant="text" sx={{ ml: 0 }} onClick={() => put({ ticked: [] })}>
         None
       </Button>

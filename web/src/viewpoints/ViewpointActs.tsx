@@ -7,6 +7,7 @@ import { useOpen } from "../open/useStage";
 import { useViewpointActs } from "../open/views/useViewpointActs";
 import { DeskActs } from "../parts/desk";
 import { History } from "../parts/History";
+import { Only } from "../parts/Only";
 import { EarlierViews } from "./EarlierViews";
 import { KeepOver } from "./KeepOver";
 import { useBeginFraming } from "./useKeepFramed";
@@ -28,15 +29,19 @@ export function ViewpointActs({ viewpoint, rename }: { viewpoint: Viewpoint; ren
   };
   return (
     <DeskActs>
-      <Button variant="text" onClick={rename}>
-        Rename
-      </Button>
+      <Only to="change this viewpoint" made={viewpoint.author}>
+        <Button variant="text" onClick={rename}>
+          Rename
+        </Button>
+      </Only>
       <Button variant="text" onClick={() => void link()}>
         Link
       </Button>
-      <Button variant="text" onClick={() => void frame({ viewpoint })}>
-        Frame
-      </Button>
+      <Only to="change this viewpoint" made={viewpoint.author}>
+        <Button variant="text" onClick={() => void frame({ viewpoint })}>
+          Frame
+        </Button>
+      </Only>
       {viewpoint.large && (
         <Button
           variant="text"
@@ -54,11 +59,13 @@ export function ViewpointActs({ viewpoint, rename }: { viewpoint: Viewpoint; ren
             Open {name}
           </Button>
         ))}
-      <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
-      <EarlierViews viewpoint={viewpoint} />
-      <Button variant="text" onClick={() => void remove([viewpoint])}>
-        Delete
-      </Button>
+      <Only to="change this viewpoint" made={viewpoint.author}>
+        <KeepOver key={viewpoint.changed_at} viewpoint={viewpoint} />
+        <EarlierViews viewpoint={viewpoint} />
+        <Button variant="text" onClick={() => void remove([viewpoint])}>
+          Delete
+        </Button>
+      </Only>
       <History
         queryKey={[...keys.viewpoints(projectId), viewpoint.id]}
         ask={() =>

@@ -4,6 +4,7 @@ import OutlinedInput from "@mui/material/OutlinedInput";
 import { type FormEvent, useState } from "react";
 import { blobAddress, type Viewpoint } from "../api/client";
 import { spokenMoment } from "../open/dates";
+import { useMay } from "../open/mine";
 import { useOpen } from "../open/useStage";
 import { useShelf } from "../open/views/shelfState";
 import { useViewpointActs } from "../open/views/useViewpointActs";
@@ -26,12 +27,13 @@ export function ViewpointItem({ viewpoint, large }: { viewpoint: Viewpoint; larg
   const { ticked, opened, put } = useShelf();
   const [renaming, setRenaming] = useState(false);
   const dropsHere = useDrops();
+  const may = useMay();
   const go = () => void show(viewpoint, false, useShelf.getState().brings);
   const open = opened === viewpoint.id;
   return (
     <Box
       data-testid="viewpoint"
-      draggable={!renaming}
+      draggable={!renaming && may("change folders, sets and routes")}
       onDragStart={(event) => drag(event, ticked.includes(viewpoint.id) ? ticked : [viewpoint.id])}
       {...dropsHere(viewpoint)}
       sx={{

@@ -14,6 +14,7 @@ import { useViewpointActs } from "../open/views/useViewpointActs";
 import { useKeepView } from "../open/views/viewpoints";
 import { BinLink } from "../parts/BinLink";
 import { DeskHeading, DeskNote } from "../parts/desk";
+import { Only } from "../parts/Only";
 import { tone } from "../style/theme";
 import { ShelfRows } from "./ShelfRows";
 import { TickedActs } from "./TickedActs";
@@ -38,11 +39,12 @@ export function ViewpointsDesk() {
     return looking ? found : unfolded(found, closed);
   }, [folders, data, typed, looking, closed]);
   const wrong = error ?? noFolders;
-  const { makeStanding } = useViewpointActs();
   useGoneThrough(data !== undefined);
   return (
     <Box>
-      <KeepForm count={data?.length ?? 0} />
+      <Only to="keep viewpoints">
+        <KeepForm count={data?.length ?? 0} />
+      </Only>
       <DeskHeading>Viewpoints</DeskHeading>
       {wrong && <DeskNote>{wrong.message}</DeskNote>}
       {data?.length === 0 && (
@@ -99,7 +101,19 @@ export function ViewpointsDesk() {
           all={looking}
         />
       ))}
-      <NewFolder />
+      <Only to="change folders, sets and routes">
+        <NewFolder />
+        <Standing />
+      </Only>
+      <BinLink />
+    </Box>
+  );
+}
+
+function Standing() {
+  const { makeStanding } = useViewpointActs();
+  return (
+    <>
       <DeskHeading>Standing views</DeskHeading>
       <DeskNote>
         Makes a view of each level with and without architecture, each room and each side. Changed views stay
@@ -108,8 +122,7 @@ export function ViewpointsDesk() {
       <Button variant="text" onClick={() => void makeStanding()}>
         Make the standing views
       </Button>
-      <BinLink />
-    </Box>
+    </>
   );
 }
 

@@ -12,8 +12,19 @@ export function useHomeActions(): readonly Action[] {
       { group: "Trail", name: "Home, the eye only", key: "shift+home", run: () => void home.go(true) },
       { group: "Trail", name: "Save as my home view", run: () => void home.setOwn() },
       { group: "Trail", name: "Delete my home view", run: () => void home.forgetOwn() },
-      { group: "Trail", name: "Save as the project's home view", run: () => void home.setForAll() },
-      { group: "Trail", name: "Save this view as a viewpoint", key: "k", run: beginKeeping },
+      {
+        group: "Trail",
+        name: "Save as the project's home view",
+        needs: "change folders, sets and routes",
+        run: () => void home.setForAll(),
+      },
+      {
+        group: "Trail",
+        name: "Save this view as a viewpoint",
+        key: "k",
+        needs: "keep viewpoints",
+        run: beginKeeping,
+      },
     ];
   }, [home]);
 }

@@ -1,0 +1,104 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { type FormEvent, useState } from "react";
+import { spokenDay } from "../open/dates";
+import { useAttempt } from "../parts/attempt";
+import { tone } from "../style/theme";
+import type { MadeLink } from "./HandOn";
+import { SignInField } from "./SignInField";
+import { useGuestLinks, useMemberActs } from "./useMembers";
+
+const LASTS: readonly [number, string][] = [
+  [1, "for a day"],
+  [7, "for a week"],
+  [30, "for 30 days"],
+  [90, "for 90 days"],
+];
+
+/** Links with which people without an account look at the project, each with its end. */
+export function GuestLinks({ projectId, made }: { projectId: string; made: (link: MadeLink) => void }) {
+  const { data, error } = useGuestLinks(projectId);
+  const { endLink, makeLink } = useMemberActs(projectId);
+  const { wrong, attempt } = useAttempt();
+  const [name, setName] = useState("");
+  const [days, setDays] = useState(7);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    attempt(async () => {
+      const { link, secret } = await makeLink.mutateAsync({ name, days });
+      made({
+        address: `${window.location.origin}/guest#${secret}`,
+        says: `Whoever has this link looks at the project as ${link.name} until ${spokenDay(link.ends_at)}.`,
+      });
+      setName("");
+    });
+  };
+  return (
+    <Box sx={{ mt: 4 }}>
+      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, m: 0 }}>
+        Guest links
+      </Box>
+      <Box sx={{ color: tone.soft, fontSize: 13.5, mb: 1 }}>
+        With a guest link people without an account look at this project and change nothing.
+      </Box>
+      <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1, maxWidth: 380 }}>
+        <SignInField
+          label="For whom"
+          value={name}
+          put={setName}
+          fills="off"
+          hint="Such as: client's board."
+        />
+        <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+          <NativeSelect
+            value={days}
+            inputProps={{ "aria-label": "How long the link lasts" }}
+            onChange={(event) => setDays(Number(event.target.value))}
+          >
+            {LASTS.map(([each, called]) => (
+              <option key={each} value={each}>
+                {called}
+              </option>
+            ))}
+          </NativeSelect>
+          <Button type="submit" variant="outlined" disabled={!name.trim()} sx={{ color: tone.ink }}>
+            Make a guest link
+          </Button>
+        </Box>
+      </Box>
+      {(error || wrong) && <Box sx={{ color: tone.wrong, mt: 1 }}>{error?.message || wrong}</Box>}
+      <Box component="ul" sx={{ listStyle: "none", p: 0, maxWidth: 760 }}>
+        {data?.map((link) => (
+          <Box
+            component="li"
+            key={link.id}
+            data-testid="guest-link"
+            sx={{
+              borderTop: `1px solid ${tone.line}`,
+              py: 1,
+              display: "flex",
+              gap: 1,
+              alignItems: "baseline",
+            }}
+          >
+            <Box sx={{ flex: 1, overflowWrap: "anywhere" }}>
+              <Box sx={{ fontWeight: 600 }}>{link.name}</Box>
+              <Box sx={{ color: tone.soft, fontSize: 13 }}>
+                until {spokenDay(link.ends_at)}, made by {link.made_by}
+                {link.used_at ? `, used on ${spokenDay(link.used_at)}` : ", not used yet"}
+              </Box>
+            </Box>
+            <Button
+              variant="text"
+              aria-label={`End the link of ${link.name}`}
+              onClick={() => attempt(() => endLink.mutateAsync(link.id))}
+            >
+              End it now
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

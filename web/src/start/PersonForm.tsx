@@ -1,0 +1,69 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import NativeSelect from "@mui/material/NativeSelect";
+import { type FormEvent, useState } from "react";
+import type { Shapes } from "../api/client";
+import { DISCIPLINES } from "../api/constants";
+import { useAttempt } from "../parts/attempt";
+import { Tick } from "../parts/Tick";
+import { tone } from "../style/theme";
+import { SignInField } from "./SignInField";
+import { useInviting } from "./usePeople";
+
+/** What is said of somebody, and what they may on this server. */
+export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done: () => void }) {
+  const { change } = useInviting();
+  const { wrong, attempt } = useAttempt();
+  const { name, firm, discipline, owner, makes_projects } = each.person;
+  const [wish, setWish] = useState<Shapes["PersonWish"]>({ name, firm, discipline, owner, makes_projects });
+  const put = (part: Partial<typeof wish>) => setWish({ ...wish, ...part });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    attempt(async () => {
+      await change.mutateAsync({ id: each.id, body: wish });
+      done();
+    });
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1, maxWidth: 380, mt: 1 }}>
+      <SignInField label="Name" value={wish.name} put={(text) => put({ name: text })} fills="off" first />
+      <SignInField
+        label="Firm"
+        value={wish.firm}
+        put={(text) => put({ firm: text })}
+        fills="off"
+        hint="Projects can let in all of a firm."
+      />
+      <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
+        Discipline
+        <NativeSelect
+          fullWidth
+          value={wish.discipline}
+          onChange={(event) => put({ discipline: event.target.value })}
+        >
+          <option value="">none</option>
+          {DISCIPLINES.map(([code, called]) => (
+            <option key={code} value={code}>
+              {code} {called}
+            </option>
+          ))}
+        </NativeSelect>
+      </Box>
+      <Tick label="makes projects" on={wish.makes_projects} set={(on) => put({ makes_projects: on })} />
+      <Tick label="owns this server, and invites others" on={wish.owner} set={(on) => put({ owner: on })} />
+      {wrong && (
+        <Box role="alert" sx={{ color: tone.wrong }}>
+          {wrong}
+        </Box>
+      )}
+      <Box>
+        <Button type="submit" variant="contained" disabled={!wish.name.trim()}>
+          Save
+        </Button>{" "}
+        <Button variant="text" onClick={done}>
+          Cancel
+        </Button>
+      </Box>
+    </Box>
+  );
+}
