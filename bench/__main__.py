@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
-from bench import cutting, exchanging, measuring, meshes, plans, reading, register, seeing, stage, walking
+from bench import cutting, exchanging, measuring, meshes, people, plans, reading, register, seeing, stage, walking
 from bench.measure import Measure
 from stairpath.core.reading.shares import cores
 from stairpath.demo import write_models
@@ -86,6 +86,7 @@ PARTS: dict[str, Callable[[Files, str], list[Measure]]] = {
     "measuring": lambda files, url: measuring.measure(),
     "register": lambda files, url: register.measure(),
     "exchanging": lambda files, url: exchanging.measure(),
+    "people": lambda files, url: people.measure(),
     # The stage draws what was read.
     "stage": lambda files, url: reading.measure(files, url) + stage.measure(url),
 }

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
 
-from sqlalchemy import and_, delete, exists, or_, select, tuple_
+from sqlalchemy import delete, exists, select, tuple_
 from sqlalchemy.orm import Session
 
+from stairpath.store.access import member_is
 from stairpath.store.person_tables import GuestLink, Member, Person
 from stairpath.store.tables import Project
 
@@ -19,12 +18,7 @@ def firm_key(firm: str) -> str:
     return " ".join(firm.split()).casefold()
 
 
-_IN = or_(
-    and_(Member.kind == "person", Member.subject == Person.id),
-    and_(Member.kind == "firm", Member.subject == Person.firm_key, Person.firm_key != ""),
-    and_(Member.kind == "discipline", Member.subject == Person.discipline, Person.discipline != ""),
-)
-"""Whether an entry is about a person: by themselves, by their firm, or by their discipline."""
+_IN = member_is(Person.__table__.c)
 
 
 def roles(session: Session, pairs: Collection[tuple[str, str]]) -> dict[tuple[str, str], list[str]]:
@@ -120,28 +114,3 @@ def guest_link(session: Session, project_id: str, link_id: str) -> GuestLink | N
 def guest_link_by_hash(session: Session, secret_hash: str, now: datetime) -> GuestLink | None:
     """A guest link that has not ended."""
     return session.scalar(select(GuestLink).where(GuestLink.secret_hash == secret_hash, GuestLink.ends_at > now))
-
-
-@dataclass(frozen=True)
-class Belongs:
-    """To which project a thing belongs, and what else was asked of its row."""
-
-    project_id: str
-    held: dict[str, Any]
-
-
-def belongs(
-    session: Session, table: Any, by: dict[str, str], held: Sequence[str], part_of: tuple[Any, str] | None = None
-) -> Belongs | None:
-    """To which project a thing belongs, by columns of its row or of the project, with some other columns of it.
-
-    ``part_of`` is as in ``rows.removed``. Nothing else of the row is read.
-    """
-    whole, key = part_of or (table, "id")
-    wanted = select(whole.project_id, *(getattr(table, name) for name in held)).select_from(table)
-    if part_of is not None:
-        wanted = wanted.join(whole, getattr(table, key) == whole.id)
-    for name, value in by.items():
-        wanted = wanted.where(getattr(whole if name == "project_id" else table, name) == value)
-    found = session.execute(wanted).first()
-    return None if found is None else Belongs(found[0], dict(zip(held, found[1:], strict=True)))

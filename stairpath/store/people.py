@@ -100,3 +100,8 @@ def add(session: Session, row: Person | SignIn | OneTimeLink) -> None:
     """Keep a new row, and have its id."""
     session.add(row)
     session.flush()
+
+
+def remove(session: Session, person_id: str) -> None:
+    """Delete a person, with where they are signed in and their links."""
+    session.execute(delete(Person).where(Person.id == person_id))

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, highest, may, may_some, refusal
 from stairpath.store import members
+from stairpath.store.access import Asked, ThingRow
 from stairpath.store.tables import (
     ComponentSet,
     Folder,
@@ -23,7 +24,7 @@ from stairpath.store.tables import (
     Viewpoint,
 )
 from stairpath.work.base.errors import MissingError, NotAllowedError, NotSignedInError
-from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only
+from stairpath.work.base.unit_of_work import Who, read_only
 from stairpath.work.people import sign_ins
 from stairpath.work.people.sign_ins import ASK_FIRST, Signed
 
@@ -50,32 +51,29 @@ def _nothing(held: Mapping[str, Any], who: Who) -> set[Tie]:
 
 @dataclass(frozen=True)
 class _Named:
-    """How a word in an address names a thing: its table and column, and what of its row tells whose it is."""
+    """How a word in an address names a thing, and what of its row ties whom to it."""
 
-    table: type[Any]
+    row: ThingRow
     noun: str
-    column: str = "id"
-    part_of: tuple[Any, str] | None = None
-    held: Sequence[str] = ()
     ties: Callable[[Mapping[str, Any], Who], set[Tie]] = _nothing
     read: Callable[[str], str] = _as_it_is
 
 
 _TOPIC_ROW, _BY_TOPIC = ("author", "said", "question"), (Topic, "topic_id")
 _NAMED = {
-    "comment_guid": _Named(TopicNote, "comment", "guid", _BY_TOPIC, ("author",), _made, guid_of),
-    "view_guid": _Named(Viewpoint, "viewpoint", "guid", None, ("author",), _made, guid_of),
-    "guid": _Named(Topic, "topic", "guid", None, _TOPIC_ROW, _of_topic, guid_of),
-    "file_id": _Named(TopicFile, "file", "id", _BY_TOPIC, ("author",), _made),
-    "topic_id": _Named(Topic, "topic", held=_TOPIC_ROW, ties=_of_topic),
-    "viewpoint_id": _Named(Viewpoint, "viewpoint", held=("author",), ties=_made),
-    "model_id": _Named(Model, "model"),
-    "folder_id": _Named(Folder, "folder"),
-    "set_id": _Named(ComponentSet, "set"),
-    "route_id": _Named(SavedRoute, "route"),
-    "task_id": _Named(Task, "check or sheet"),
-    "point_id": _Named(MeetingPoint, "note", "id", (Meeting, "meeting_id")),
-    "meeting_id": _Named(Meeting, "meeting"),
+    "comment_guid": _Named(ThingRow(TopicNote, "guid", _BY_TOPIC, ("author",)), "comment", _made, guid_of),
+    "view_guid": _Named(ThingRow(Viewpoint, "guid", held=("author",)), "viewpoint", _made, guid_of),
+    "guid": _Named(ThingRow(Topic, "guid", held=_TOPIC_ROW), "topic", _of_topic, guid_of),
+    "file_id": _Named(ThingRow(TopicFile, part_of=_BY_TOPIC, held=("author",)), "file", _made),
+    "topic_id": _Named(ThingRow(Topic, held=_TOPIC_ROW), "topic", _of_topic),
+    "viewpoint_id": _Named(ThingRow(Viewpoint, held=("author",)), "viewpoint", _made),
+    "model_id": _Named(ThingRow(Model), "model"),
+    "folder_id": _Named(ThingRow(Folder), "folder"),
+    "set_id": _Named(ThingRow(ComponentSet), "set"),
+    "route_id": _Named(ThingRow(SavedRoute), "route"),
+    "task_id": _Named(ThingRow(Task), "check or sheet"),
+    "point_id": _Named(ThingRow(MeetingPoint, part_of=(Meeting, "meeting_id")), "note"),
+    "meeting_id": _Named(ThingRow(Meeting), "meeting"),
 }
 """The words, the most exact first: a comment before its topic."""
 
@@ -99,21 +97,27 @@ def let_in(secret: str, action: Action | None, named: Mapping[str, str]) -> LetI
     """
     if action is Action.ANYTHING_OPEN and not secret:
         return LetIn(None)  # nothing is asked of the database, which may be away
-    with read_only() as look:
-        signed = sign_ins.who_is(look, secret) if secret else None
-        if action is Action.ANYTHING_OPEN:
-            return LetIn(signed)
-        if signed is None:
-            if action is Action.RUN_SERVER or sign_ins.anybody():
-                raise NotSignedInError(ASK_FIRST)
-            return LetIn(None)
-        who = Who(signed.name, person_id=None if signed.guest_of else signed.id)
-        if action is None:
-            raise NotAllowedError("Nobody may do that here.")
-        if action not in LEAST:
-            _check_server(signed, action)
-            return LetIn(signed, who)
-        return _into_project(look, signed, who, action, named)
+    word = next((each for each in _NAMED if each in named), None) if action in LEAST else None
+    way = None if word is None else _NAMED[word]
+    found = None
+    if secret:
+        found = sign_ins.asked(
+            secret, named.get("project_id"), way.row if way else None, way.read(named[word]) if way and word else ""
+        )
+    signed = None if found is None else sign_ins.signed_as(found)
+    if action is Action.ANYTHING_OPEN:
+        return LetIn(signed)
+    if signed is None or found is None:
+        if action is Action.RUN_SERVER or sign_ins.anybody():
+            raise NotSignedInError(ASK_FIRST)
+        return LetIn(None)
+    who = Who(signed.name, person_id=None if signed.guest_of else signed.id)
+    if action is None:
+        raise NotAllowedError("Nobody may do that here.")
+    if action not in LEAST:
+        _check_server(signed, action)
+        return LetIn(signed, who)
+    return _into_project(signed, who, action, found, way, "project_id" in named)
 
 
 def _check_server(signed: Signed, action: Action) -> None:
@@ -127,38 +131,30 @@ def _check_server(signed: Signed, action: Action) -> None:
     raise NotAllowedError(f"Only those who own the server {action}. Ask one of them.")
 
 
-def role_in(look: UnitOfWork, signed: Signed, project_id: str) -> Role | None:
-    """What somebody may in a project; None for who is not in it."""
+def _role(signed: Signed, project_id: str | None, roles: Collection[str]) -> Role | None:
+    """What somebody may in a project, by their roles there; None for who is not in it."""
     if signed.guest_of is not None:
         return "look" if signed.guest_of == project_id else None
-    return _highest(members.roles(look.session, [(signed.id, project_id)]).get((signed.id, project_id), ()))
-
-
-def _highest(roles: Collection[str]) -> Role | None:
     return highest(role for role in ROLES if role in roles)
 
 
-def _into_project(look: UnitOfWork, signed: Signed, who: Who, action: Action, named: Mapping[str, str]) -> LetIn:
-    project_id = named.get("project_id")
-    word = next((each for each in _NAMED if each in named), None)
-    missing, ties, found = NO_PROJECT, set[Tie](), None
-    if word is not None:
-        way = _NAMED[word]
-        by = {way.column: way.read(named[word])} | ({} if project_id is None else {"project_id": project_id})
-        found = members.belongs(look.session, way.table, by, way.held, way.part_of)
-        if project_id is None:
-            missing = f"There is no such {way.noun}. It may have been made in another project."
-            project_id = None if found is None else found.project_id
-        if found is not None:
-            ties = way.ties(found.held, who)
-    role = None if project_id is None else role_in(look, signed, project_id)
-    if role is None or project_id is None:
-        raise MissingError(missing)
-    # Of what is not there nobody can say whose it is; that it is not there is said by who looks for it.
-    allowed = may_some(role, action) if word is not None and found is None else may(role, action, ties)
+def _into_project(
+    signed: Signed, who: Who, action: Action, found: Asked, way: _Named | None, in_project: bool
+) -> LetIn:
+    role = _role(signed, found.project_id, found.roles)
+    if role is None or found.project_id is None:
+        noun = None if in_project or way is None else way.noun
+        raise MissingError(
+            f"There is no such {noun}. It may have been made in another project." if noun else NO_PROJECT
+        )
+    if way is not None and found.held is None:
+        # Of what is not there nobody can say whose it is; that it is not there is said by who looks for it.
+        allowed = may_some(role, action)
+    else:
+        allowed = may(role, action, way.ties(found.held or {}, who) if way else ())
     if not allowed:
         raise NotAllowedError(refusal(role, action))
-    return LetIn(signed, Who(who.name, person_id=who.person_id, role=role), project_id, role)
+    return LetIn(signed, Who(who.name, person_id=who.person_id, role=role), found.project_id, role)
 
 
 def mine(signed: Signed | None) -> dict[str, Role] | None:
@@ -169,7 +165,7 @@ def mine(signed: Signed | None) -> dict[str, Role] | None:
         return {signed.guest_of: "look"}
     with read_only() as look:
         found = members.projects_of(look.session, signed.id)
-    return {key: role for key, roles in found.items() if (role := _highest(roles)) is not None}
+    return {key: role for key, roles in found.items() if (role := _role(signed, key, roles)) is not None}
 
 
 def still(wanted: Collection[tuple[str, str | None]]) -> dict[tuple[str, str | None], Role | None]:
@@ -189,8 +185,6 @@ def still(wanted: Collection[tuple[str, str | None]]) -> dict[tuple[str, str | N
             out[secret, project_id] = "own" if nobody else None
         elif project_id is None:
             out[secret, project_id] = "own"
-        elif signed.guest_of is not None:
-            out[secret, project_id] = "look" if signed.guest_of == project_id else None
         else:
-            out[secret, project_id] = _highest(roles.get((signed.id, project_id), ()))
+            out[secret, project_id] = _role(signed, project_id, roles.get((signed.id, project_id), ()))
     return out

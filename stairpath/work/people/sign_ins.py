@@ -10,7 +10,8 @@ from datetime import UTC, datetime, timedelta
 
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
-from stairpath.store import people
+from stairpath.store import access, people
+from stairpath.store.access import Asked, ThingRow
 from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.base.errors import NotSignedInError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
@@ -137,19 +138,29 @@ def _begun(
 
 def _of(found: SignIn) -> Signed | None:
     if found.guest is not None:
-        return Signed(found.guest.id, found.guest.name, "", "", "", owner=False, guest_of=found.guest.project_id)
+        return _guest(found.guest.id, found.guest.name, found.guest.project_id)
     return None if found.person is None else signed(found.person)
 
 
-def who_is(look: UnitOfWork, secret: str) -> Signed | None:
-    """Who is signed in with a secret; None where nobody is, or no more."""
+def _guest(link_id: str, name: str, project_id: str) -> Signed:
+    return Signed(link_id, name, "", "", "", owner=False, guest_of=project_id)
+
+
+def asked(secret: str, project_id: str | None, thing: ThingRow | None, value: str) -> Asked | None:
+    """Who is signed in with a secret, and what they are in the project of a thing; None where nobody is, or no more."""
     at = datetime.now(UTC)
-    found = people.sign_ins_by_hash(look.session, [fingerprint(secret)], at, at - UNUSED)
-    for each in found:
-        if at - each.used_at > _NOTED_EVERY:
-            people.note_use(look.session, each.id, at)
-        return _of(each)
-    return None
+    found = access.asked(fingerprint(secret), at, at - UNUSED, project_id, thing, value)
+    if found is not None and at - found.used_at > _NOTED_EVERY:
+        with unit_of_work(WORKER) as act:
+            people.note_use(act.session, found.sign_in_id, at)
+    return found
+
+
+def signed_as(found: Asked) -> Signed | None:
+    """Who it is that was found."""
+    if found.guest is not None:
+        return _guest(*found.guest)
+    return None if found.person is None else Signed(*found.person)
 
 
 def that_hold(look: UnitOfWork, secrets: Collection[str]) -> dict[str, Signed]:
