@@ -9,9 +9,8 @@ from stairpath.core.people.roles import Action
 from stairpath.store import people
 from stairpath.store.person_tables import Person
 from stairpath.work.base import projects
-from stairpath.work.base.unit_of_work import WORKER, Who, unit_of_work
+from stairpath.work.base.unit_of_work import WORKER, Where, Who, unit_of_work
 from stairpath.work.people import access, secrets, sign_ins
-from stairpath.work.people.sign_ins import From
 from stairpath.work.topics import topics
 from stairpath.work.topics.topics import NewTopic, TopicFields
 
@@ -24,7 +23,7 @@ def asking() -> list[Measure]:
     with unit_of_work(WORKER) as act:
         person = Person(key="bench", name="Bench", password="x", owner=True)
         people.add(act.session, person)
-        secret = sign_ins.begin(act, person, From(""))
+        secret = sign_ins.begin(act, person, Where(""))
     who = Who("Bench", person_id=person.id)
     project = projects.make(who, "Bench").project.id
     topic = topics.make(who, project, NewTopic(TopicFields("Gap"))).topic.id

@@ -41,6 +41,7 @@ from stairpath.api.routes import (
     people,
     projects,
     questions,
+    record,
     register,
     search,
     tasks,
@@ -97,6 +98,7 @@ def create_app() -> FastAPI:
     for module in (
         people,
         members,
+        record,
         projects,
         bin,
         models,

@@ -6,7 +6,7 @@ number of the last entry of a thing is its version.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import date, datetime, time
 from typing import Any
 
@@ -66,13 +66,17 @@ def _changed(name: str, old: Any, new: Any) -> Iterator[ChangedField]:
         yield ChangedField(name, _text(old), _text(new))
 
 
-def _entry(session: Session, row: Any) -> ChangeMade | None:
-    """The entry for a row that was changed; None where nothing of it is edited by people or all is as it was."""
-    fields: list[ChangedField] = []
-    for name in EDITED.get(type(row), ()):
+def changed_fields(row: Any, names: Sequence[str]) -> Iterator[ChangedField]:
+    """What was changed of some columns of a row that is not flushed yet, and from what to what."""
+    for name in names:
         past = inspect(row).attrs[name].history
         if past.added and past.deleted and past.added[0] != past.deleted[0]:
-            fields += _changed(name, past.deleted[0], past.added[0])
+            yield from _changed(name, past.deleted[0], past.added[0])
+
+
+def _entry(session: Session, row: Any) -> ChangeMade | None:
+    """The entry for a row that was changed; None where nothing of it is edited by people or all is as it was."""
+    fields = list(changed_fields(row, EDITED.get(type(row), ())))
     if not fields:
         return None
     whole = session.get(Meeting, row.meeting_id) if isinstance(row, MeetingPoint) else None

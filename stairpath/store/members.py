@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from datetime import datetime
 
-from sqlalchemy import delete, exists, select, tuple_
+from sqlalchemy import exists, select, tuple_
 from sqlalchemy.orm import Session
 
 from stairpath.store.access import member_is
@@ -84,9 +84,9 @@ def put(session: Session, project_id: str, kind: str, subject: str, role: str, b
     return row
 
 
-def remove(session: Session, member_id: str) -> None:
+def remove(session: Session, row: Member) -> None:
     """Delete an entry."""
-    session.execute(delete(Member).where(Member.id == member_id))
+    session.delete(row)
 
 
 def add_guest_link(session: Session, row: GuestLink) -> None:

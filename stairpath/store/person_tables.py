@@ -64,7 +64,7 @@ class Member(Base):
     kind: Mapped[str] = mapped_column(String(16))
     subject: Mapped[str] = mapped_column(Text)
     label: Mapped[str] = mapped_column(Text, default="", server_default="")
-    """What a firm or a discipline is called."""
+    """What they are called: of a person the name when they came."""
     role: Mapped[str] = mapped_column(String(16))
     added_by: Mapped[str] = mapped_column(Text)
     added_at: Mapped[datetime] = mapped_column(default=now)

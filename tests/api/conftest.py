@@ -13,7 +13,7 @@ from sqlalchemy import delete
 from stairpath.store import people
 from stairpath.store.database import transaction
 from stairpath.store.person_tables import OneTimeLink, Person
-from stairpath.work.base.unit_of_work import WORKER, unit_of_work
+from stairpath.work.base.unit_of_work import WORKER, Where, unit_of_work
 from stairpath.work.people import links, sign_ins, slow_down
 from tests.asking import by
 from tests.building import assembled
@@ -170,7 +170,7 @@ def person(opened):
         with unit_of_work(WORKER) as act:
             row = Person(key=key, name=name, password="x", **more)
             people.add(act.session, row)
-            secret = sign_ins.begin(act, row, sign_ins.From(""))
+            secret = sign_ins.begin(act, row, Where(""))
         browser = opened()
         browser.cookies.set(COOKIE, secret, domain="127.0.0.1")
         return browser

@@ -9,7 +9,7 @@ from urllib.parse import unquote
 
 from fastapi import Depends, Header, Request, Response
 
-from stairpath.api.http.door import let_in_at
+from stairpath.api.http.door import asked_from, let_in_at
 from stairpath.work.base.unit_of_work import Target, Who
 from stairpath.work.base.versions import version_of
 
@@ -41,7 +41,7 @@ def who_asks(request: Request, x_author: Annotated[str, Header(description="Who 
     who = let_in_at(request).who
     if who is not None:
         return who
-    return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME])
+    return Who(unquote(x_author).replace("\0", "")[:_LONGEST_NAME], where=asked_from(request))
 
 
 Asker = Annotated[Who, Depends(who_asks)]

@@ -11,8 +11,9 @@ from starlette.responses import Response
 
 from stairpath.core.people.roles import Action
 from stairpath.work.base.errors import MissingError, RefusedError
+from stairpath.work.base.unit_of_work import Where
 from stairpath.work.people.access import LetIn, let_in
-from stairpath.work.people.sign_ins import LASTS, From, Signed
+from stairpath.work.people.sign_ins import LASTS, Signed
 
 _SERVED = ("/api", "/bcf", "/foundation")
 """What is more than the page itself, which everybody may load, also while the database is away."""
@@ -76,9 +77,9 @@ def signed_in(connection: HTTPConnection) -> Signed | None:
     return let_in_at(connection).signed
 
 
-def asked_from(connection: HTTPConnection) -> From:
+def asked_from(connection: HTTPConnection) -> Where:
     """Where somebody asks from."""
-    return From(connection.client.host if connection.client else "", connection.headers.get("user-agent", ""))
+    return Where(connection.client.host if connection.client else "", connection.headers.get("user-agent", ""))
 
 
 def _let_in(connection: HTTPConnection) -> None:
@@ -87,7 +88,7 @@ def _let_in(connection: HTTPConnection) -> None:
         return
     action = action_of(connection.scope.get("endpoint"))
     try:
-        connection.scope[_STATE] = let_in(secret_of(connection), action, connection.path_params)
+        connection.scope[_STATE] = let_in(secret_of(connection), action, connection.path_params, asked_from(connection))
     except RefusedError as error:
         if connection.scope["type"] != "websocket":
             raise

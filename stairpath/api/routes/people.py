@@ -5,10 +5,11 @@ from __future__ import annotations
 from fastapi import APIRouter, Request, Response
 
 from stairpath.api import schemas
+from stairpath.api.http.caller import Asker
 from stairpath.api.http.door import asked_from, asks, keep_secret, secret_of, signed_in
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import Action
-from stairpath.work.base.errors import GoneError, NotSignedInError
+from stairpath.work.base.errors import GoneError
 from stairpath.work.people import guests, links, people, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
@@ -47,22 +48,19 @@ def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest
 
 @router.post("/sign-out", status_code=204)
 @asks(Action.ANYTHING_OPEN)
-def sign_out(request: Request, response: Response) -> None:
+def sign_out(who: Asker, request: Request, response: Response) -> None:
     """Sign out of this browser."""
     secret = secret_of(request)
     if secret:
-        sign_ins.sign_out(secret)
+        sign_ins.sign_out(secret, who)
     keep_secret(request, response, "")
 
 
 @router.post("/sign-out-everywhere", status_code=204)
 @asks(Action.OWN_ACCOUNT)
-def sign_out_everywhere(request: Request, response: Response) -> None:
+def sign_out_everywhere(who: Asker, request: Request, response: Response) -> None:
     """Sign out of every browser."""
-    person = signed_in(request)
-    if person is None:
-        raise NotSignedInError(sign_ins.ASK_FIRST)
-    sign_ins.sign_out_everywhere(person.id)
+    sign_ins.sign_out_everywhere(who, secret_of(request))
     keep_secret(request, response, "")
 
 
@@ -116,20 +114,20 @@ def list_people() -> list[schemas.ListedPerson]:
 
 @router.post("/people", status_code=201)
 @asks(Action.RUN_SERVER)
-def invite(wish: schemas.NewPerson) -> schemas.LinkToHandOn:
+def invite(who: Asker, wish: schemas.NewPerson) -> schemas.LinkToHandOn:
     """Add somebody; the link with which they set their password."""
-    return schemas.LinkToHandOn(secret=links.add_person(wish.key, wish.name, wish.owner))
+    return schemas.LinkToHandOn(secret=links.add_person(wish.key, wish.name, wish.owner, who))
 
 
 @router.post("/people/link", status_code=201)
 @asks(Action.RUN_SERVER)
-def reset(wish: schemas.PersonKey) -> schemas.LinkToHandOn:
+def reset(who: Asker, wish: schemas.PersonKey) -> schemas.LinkToHandOn:
     """A new link for somebody to set a password; an older one ends."""
-    return schemas.LinkToHandOn(secret=links.for_password(wish.key))
+    return schemas.LinkToHandOn(secret=links.for_password(wish.key, who))
 
 
 @router.put("/people/{person_id}")
 @asks(Action.RUN_SERVER)
-def change_person(person_id: str, wish: schemas.PersonWish) -> schemas.ListedPerson:
+def change_person(who: Asker, person_id: str, wish: schemas.PersonWish) -> schemas.ListedPerson:
     """Change what is said of somebody, and what they may on this server."""
-    return _listed(people.change(person_id, people.PersonWish(**wish.model_dump())))
+    return _listed(people.change(who, person_id, people.PersonWish(**wish.model_dump())))

@@ -93,6 +93,7 @@ from stairpath.api.schemas.people import (
     SignedPerson,
     SigningInRequest,
 )
+from stairpath.api.schemas.record import Record, RecordEntry
 from stairpath.api.schemas.register import (
     ColumnOfFigures,
     ColumnOfTexts,
@@ -275,6 +276,8 @@ __all__ = [
     "ProjectCard",
     "ProjectionRequest",
     "Proposal",
+    "Record",
+    "RecordEntry",
     "Reframed",
     "RoomLabel",
     "RulesRequest",

@@ -51,6 +51,7 @@ class Action(StrEnum):
     EXCHANGE = "import topics"
     HOLD_MEETINGS = "hold meetings"
     SET_RULES = "change the rules of the project"
+    SEE_RECORD = "see the record of the project"
     OWN_PROJECT = "change the project itself"
     OWN_MEMBERS = "see and change who is in the project"
 
@@ -83,6 +84,7 @@ LEAST: dict[Action, Least] = {
     Action.EXCHANGE: Least("coordinate"),
     Action.HOLD_MEETINGS: Least("coordinate"),
     Action.SET_RULES: Least("coordinate"),
+    Action.SEE_RECORD: Least("coordinate"),
     Action.OWN_PROJECT: Least("own"),
     Action.OWN_MEMBERS: Least("own"),
 }

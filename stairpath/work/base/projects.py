@@ -52,7 +52,7 @@ def make(who: Who, name: str, for_files: bool = False) -> Counted:
     with unit_of_work(who) as act:
         made = projects.add_project(act.session, _named(name), who.said, begun=not for_files)
         if who.person_id is not None:
-            members.put(act.session, made.id, "person", who.person_id, "own", who.said)
+            members.put(act.session, made.id, "person", who.person_id, "own", who.said, who.said)
         return Counted(made, 0, 0, 0)
 
 

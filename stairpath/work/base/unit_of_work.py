@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from stairpath.core.people.roles import Action, Role, Tie, may, refusal
 from stairpath.store import history, models, projects, queue
 from stairpath.store.database import Session, transaction
 from stairpath.store.events import Kind, tell
+from stairpath.store.record import Doer, begin
 from stairpath.store.tables import Model, Project
 from stairpath.work.base.errors import MissingError, NotAllowedError
 
@@ -25,6 +26,15 @@ class Target:
 
 
 @dataclass(frozen=True)
+class Where:
+    """Where somebody asks from: their address, what their browser calls itself, and the name of the token they ask with."""
+
+    address: str = ""
+    browser: str = ""
+    token: str = ""
+
+
+@dataclass(frozen=True)
 class Who:
     """Who does something: a person by name, or the application itself; and to what, where that has versions."""
 
@@ -34,6 +44,7 @@ class Who:
     """Who it is of those who sign in; None where nobody does, for a guest, and for the application itself."""
     role: Role = "own"
     """What they may in the project that the request is about."""
+    where: Where = field(default_factory=Where)
 
     @property
     def said(self) -> str:
@@ -120,7 +131,7 @@ class UnitOfWork:
 def unit_of_work(who: Who) -> Iterator[UnitOfWork]:
     """Begin a unit of work. It is kept when the block ends well."""
     with transaction() as session:
-        session.info["author"] = who.said
+        begin(session, Doer(who.said, who.person_id, who.where.address, who.where.browser, who.where.token))
         yield UnitOfWork(session, who)
         if who.target is not None:
             session.flush()

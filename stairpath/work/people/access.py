@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, highest, may, may_some, refusal
-from stairpath.store import members
+from stairpath.store import members, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.tables import (
     ComponentSet,
@@ -24,7 +24,7 @@ from stairpath.store.tables import (
     Viewpoint,
 )
 from stairpath.work.base.errors import MissingError, NotAllowedError, NotSignedInError
-from stairpath.work.base.unit_of_work import Who, read_only
+from stairpath.work.base.unit_of_work import Where, Who, read_only, unit_of_work
 from stairpath.work.people import sign_ins
 from stairpath.work.people.sign_ins import ASK_FIRST, Signed
 
@@ -89,7 +89,7 @@ class LetIn:
     role: Role = "own"
 
 
-def let_in(secret: str, action: Action | None, named: Mapping[str, str]) -> LetIn:
+def let_in(secret: str, action: Action | None, named: Mapping[str, str], where: Where = Where()) -> LetIn:
     """Let somebody do something, by what their browser keeps and by the words in the address that name things.
 
     Raises NotSignedInError for who has to sign in, NotAllowedError for what one may not, and MissingError, as if it
@@ -106,18 +106,33 @@ def let_in(secret: str, action: Action | None, named: Mapping[str, str]) -> LetI
         )
     signed = None if found is None else sign_ins.signed_as(found)
     if action is Action.ANYTHING_OPEN:
-        return LetIn(signed)
+        return LetIn(signed, None if signed is None else _who(signed, where))
     if signed is None or found is None:
         if action is Action.RUN_SERVER or sign_ins.anybody():
             raise NotSignedInError(ASK_FIRST)
         return LetIn(None)
-    who = Who(signed.name, person_id=None if signed.guest_of else signed.id)
+    who = _who(signed, where)
+    try:
+        return _judged(signed, who, action, found, way, "project_id" in named)
+    except NotAllowedError:
+        with unit_of_work(who) as act:
+            record.note(act.session, record.SERVER, "was refused", "action", found.project_id or "", action or "")
+        raise
+
+
+def _who(signed: Signed, where: Where) -> Who:
+    return Who(signed.name, person_id=None if signed.guest_of else signed.id, where=where)
+
+
+def _judged(
+    signed: Signed, who: Who, action: Action | None, found: Asked, way: _Named | None, in_project: bool
+) -> LetIn:
     if action is None:
         raise NotAllowedError("Nobody may do that here.")
     if action not in LEAST:
         _check_server(signed, action)
         return LetIn(signed, who)
-    return _into_project(signed, who, action, found, way, "project_id" in named)
+    return _into_project(signed, who, action, found, way, in_project)
 
 
 def _check_server(signed: Signed, action: Action) -> None:
@@ -154,7 +169,7 @@ def _into_project(
         allowed = may(role, action, way.ties(found.held or {}, who) if way else ())
     if not allowed:
         raise NotAllowedError(refusal(role, action))
-    return LetIn(signed, Who(who.name, person_id=who.person_id, role=role), found.project_id, role)
+    return LetIn(signed, replace(who, role=role), found.project_id, role)
 
 
 def mine(signed: Signed | None) -> dict[str, Role] | None:

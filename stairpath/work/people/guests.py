@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
 from stairpath.core.people.naming import NotANameError, name_of
-from stairpath.store import members
+from stairpath.store import members, record
 from stairpath.store.person_tables import GuestLink
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.projects import in_use
-from stairpath.work.base.unit_of_work import WORKER, Who, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import Where, Who, read_only, unit_of_work
 from stairpath.work.people.secrets import fingerprint, new_secret
-from stairpath.work.people.sign_ins import From, begin_guest
+from stairpath.work.people.sign_ins import begin_guest
 
 LONGEST_DAYS = 366
 ENDED = "This link has ended. Ask who sent it to you for a new one."
@@ -76,14 +76,15 @@ def look_at(secret: str) -> Shown | None:
         return Shown(project.id, project.name, row.name, row.ends_at)
 
 
-def enter(secret: str, where: From) -> tuple[str, Shown]:
+def enter(secret: str, where: Where) -> tuple[str, Shown]:
     """Look at a project by a guest link: what the browser keeps, and what it opens. Raises GoneError after its end."""
     shown = look_at(secret)
     if shown is None:
         raise GoneError(ENDED)
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(Who(shown.name, where=where)) as act:
         row = members.guest_link_by_hash(act.session, fingerprint(secret), datetime.now(UTC))
         if row is None:
             raise GoneError(ENDED)
         row.used_at = datetime.now(UTC)
+        record.note(act.session, row.project_id, "came by a guest link", "guest_link", row.id, row.name)
         return begin_guest(act, row, where), shown

@@ -8,12 +8,13 @@ from typing import Literal, cast
 
 from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
 from stairpath.core.people.passwords import NotAPasswordError, check_password
-from stairpath.store import members, people
+from stairpath.store import members, people, record
 from stairpath.store.person_tables import OneTimeLink, Person
+from stairpath.store.record import Doer
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
-from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, Where, Who, read_only, unit_of_work
 from stairpath.work.people.secrets import fingerprint, new_secret
-from stairpath.work.people.sign_ins import From, Signed, begin, set_password, signed
+from stairpath.work.people.sign_ins import Signed, begin, set_password, signed
 
 LinkKind = Literal["first_owner", "password"]
 GOOD_FOR = timedelta(days=7)
@@ -45,18 +46,19 @@ def for_first_owner() -> str | None:
         return None if people.any_people(act.session) else _made(act, "first_owner", None)
 
 
-def for_password(name: str) -> str:
+def for_password(name: str, who: Who = WORKER) -> str:
     """A new link for a person to set a password; an older one ends. Raises MissingError for who is not known."""
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(who) as act:
         person = people.person_by_key(act.session, key_of(name), hold=True)
         if person is None:
             raise MissingError(f"Nobody signs in as {name.strip()}; look at the list of people.")
+        record.note(act.session, record.SERVER, "made a link to set a password", "person", person.id, person.name)
         return _made(act, "password", person.id)
 
 
-def add_person(key: str, name: str, owner: bool = False) -> str:
+def add_person(key: str, name: str, owner: bool = False, who: Who = WORKER) -> str:
     """Add somebody who may sign in; the secret of the link with which they set their password."""
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(who) as act:
         return _made(act, "password", _added(act, key, name, owner).id)
 
 
@@ -96,7 +98,7 @@ def _added(act: UnitOfWork, key: str, name: str, owner: bool) -> Person:
     if owner:
         # Somebody has to let the others in: projects of the time before people signed in are theirs.
         for project_id in members.projects_without_owner(act.session):
-            members.put(act.session, project_id, "person", person.id, "own", person.name)
+            members.put(act.session, project_id, "person", person.id, "own", person.name, person.name)
     return person
 
 
@@ -110,7 +112,7 @@ def look_at(secret: str) -> Invited:
         return Invited(kind, found.person.name, found.person.key) if found.person else Invited(kind)
 
 
-def use(secret: str, password: str, where: From, key: str = "", name: str = "") -> tuple[str, Signed]:
+def use(secret: str, password: str, where: Where, key: str = "", name: str = "") -> tuple[str, Signed]:
     """Set a password by a link and be signed in; the first owner says by which name too.
 
     Raises GoneError for a link that is good no more, WrongError for a name or password that cannot be; the link stays good
@@ -125,6 +127,8 @@ def use(secret: str, password: str, where: From, key: str = "", name: str = "") 
             check_password(password, person.key, person.name)
         except NotAPasswordError as error:
             raise WrongError(str(error)) from error
+        record.begin(act.session, Doer(person.name, person.id, where.address, where.browser))
         set_password(act, person, password)
         link.used_at = datetime.now(UTC)
+        record.note(act.session, record.SERVER, "set a password and signed in", "sign_in", person.id, person.key)
         return begin(act, person, where), signed(person)

@@ -9,7 +9,7 @@ from stairpath.core.federation.disciplines import CODES
 from stairpath.core.people.naming import NotANameError
 from stairpath.store import members, people
 from stairpath.work.base.errors import MissingError, UnfitError, WrongError
-from stairpath.work.base.unit_of_work import WORKER, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
 from stairpath.work.people import links
 from stairpath.work.people.sign_ins import Signed, signed
 
@@ -43,9 +43,9 @@ def listed() -> list[Listed]:
         ]
 
 
-def change(person_id: str, wish: PersonWish) -> Listed:
+def change(who: Who, person_id: str, wish: PersonWish) -> Listed:
     """Change what is said of somebody and what they may on this server; somebody runs it at any time."""
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(who) as act:
         owners = people.owners(act.session)
         person = people.person_by_id(act.session, person_id)
         if person is None:

@@ -102,7 +102,7 @@ def add(
                 if not name.strip():
                     raise MissingError(f"Nobody signs in as {subject} yet. Give their name too, to invite them.")
                 person, secret = links.invited(act, named, name)
-            subject = person.id
+            subject, label = person.id, person.name
         elif kind == "discipline":
             if subject not in CODES:
                 raise WrongError(f"There is no discipline {subject}. Choose one of {', '.join(CODES)}.")
@@ -128,7 +128,7 @@ def change(who: Who, project_id: str, member_id: str, role: Role) -> Entry:
 def remove(who: Who, project_id: str, member_id: str) -> None:
     """Take somebody out of a project."""
     with _changing(who, project_id) as (act, _):
-        members.remove(act.session, _found(act, project_id, member_id).id)
+        members.remove(act.session, _found(act, project_id, member_id))
 
 
 def leave(who: Who, project_id: str) -> None:
@@ -139,7 +139,7 @@ def leave(who: Who, project_id: str) -> None:
             raise UnfitError(
                 "You are in this project by your firm or discipline. Ask one of its owners to change that."
             )
-        members.remove(act.session, row.id)
+        members.remove(act.session, row)
 
 
 def hand_over(who: Who, project_id: str, member_id: str) -> Entry:

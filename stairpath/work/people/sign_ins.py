@@ -10,11 +10,11 @@ from datetime import UTC, datetime, timedelta
 
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
-from stairpath.store import access, people
+from stairpath.store import access, people, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.base.errors import NotSignedInError
-from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, Where, Who, read_only, unit_of_work
 from stairpath.work.people import slow_down
 from stairpath.work.people.secrets import fingerprint, hashed, matches, new_secret
 
@@ -40,14 +40,6 @@ class Signed:
     makes_projects: bool = False
     guest_of: str | None = None
     """For a guest: the project that the link is for."""
-
-
-@dataclass(frozen=True)
-class From:
-    """Where somebody asks from."""
-
-    address: str
-    browser: str = ""
 
 
 class _Anybody:
@@ -82,7 +74,7 @@ def signed(person: Person) -> Signed:
     )
 
 
-def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
+def sign_in(name: str, password: str, where: Where) -> tuple[str, Signed]:
     """Sign somebody in: the secret that their browser keeps, and who it is.
 
     Raises NotSignedInError with the same sentence for a wrong name and a wrong password, TooOftenError after too many tries.
@@ -97,9 +89,13 @@ def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
         kept = found.password if found is not None else None
     # What is too long for a password is not worth its time.
     good, anew = matches(password[: MOST + 1], kept)
-    if not good:
+    if not good or found is None:
+        with unit_of_work(Who(found.name if found else "Somebody", where=where)) as act:
+            # What was typed is not written down where it is nobody's name: it may have been a password.
+            title = found.key if found else "an unknown name"
+            record.note(act.session, record.SERVER, "was refused", "sign_in", found.id if found else "", title)
         raise NotSignedInError(WRONG)
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(Who(found.name, person_id=found.id, where=where)) as act:
         person = people.person_by_key(act.session, key, hold=True)
         if person is None or person.password != kept:
             raise NotSignedInError(WRONG)  # it was changed meanwhile
@@ -107,22 +103,23 @@ def sign_in(name: str, password: str, where: From) -> tuple[str, Signed]:
             person.password = anew
         secret = begin(act, person, where)
         slow_down.forget(key)
+        record.note(act.session, record.SERVER, "signed in", "sign_in", person.id, person.key)
         return secret, signed(person)
 
 
-def begin(act: UnitOfWork, person: Person, where: From) -> str:
-    """Begin a sign-in of a person who is known; the secret that their browser keeps. From now on everybody signs in."""
+def begin(act: UnitOfWork, person: Person, where: Where) -> str:
+    """Begin a sign-in of a person who is known; the secret that their browser keeps. Where now on everybody signs in."""
     ANYBODY.some = True
     return _begun(act, where, datetime.now(UTC) + LASTS, person_id=person.id)
 
 
-def begin_guest(act: UnitOfWork, link: GuestLink, where: From) -> str:
+def begin_guest(act: UnitOfWork, link: GuestLink, where: Where) -> str:
     """Begin to look by a guest link, until that ends; the secret that the browser keeps."""
     return _begun(act, where, min(link.ends_at, datetime.now(UTC) + LASTS), guest_id=link.id)
 
 
 def _begun(
-    act: UnitOfWork, where: From, ends_at: datetime, person_id: str | None = None, guest_id: str | None = None
+    act: UnitOfWork, where: Where, ends_at: datetime, person_id: str | None = None, guest_id: str | None = None
 ) -> str:
     at, secret = datetime.now(UTC), new_secret()
     people.drop_ended(act.session, at, at - UNUSED)
@@ -171,16 +168,22 @@ def that_hold(look: UnitOfWork, secrets: Collection[str]) -> dict[str, Signed]:
     return {by_hash[each.secret_hash]: who for each in found if (who := _of(each)) is not None}
 
 
-def sign_out(secret: str) -> None:
+def sign_out(secret: str, who: Who = WORKER) -> None:
     """End a sign-in."""
-    with unit_of_work(WORKER) as act:
+    with unit_of_work(who) as act:
         people.end_sign_in(act.session, fingerprint(secret))
+        if who.person_id is not None:
+            record.note(act.session, record.SERVER, "signed out", "sign_in", who.person_id, who.name)
 
 
-def sign_out_everywhere(person_id: str) -> None:
-    """End all sign-ins of a person."""
-    with unit_of_work(WORKER) as act:
-        people.end_sign_ins(act.session, person_id)
+def sign_out_everywhere(who: Who, secret: str) -> None:
+    """End all sign-ins of a person; a guest has that of this browser alone."""
+    if who.person_id is None:
+        sign_out(secret, who)
+        return
+    with unit_of_work(who) as act:
+        people.end_sign_ins(act.session, who.person_id)
+        record.note(act.session, record.SERVER, "signed out everywhere", "sign_in", who.person_id, who.name)
 
 
 def set_password(act: UnitOfWork, person: Person, password: str) -> None:

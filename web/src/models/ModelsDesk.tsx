@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
+import { Link } from "react-router";
 import type { ModelCard } from "../api/client";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
 import { withErrorNotice } from "../open/session";
@@ -94,6 +95,9 @@ function Model({ model }: { model: ModelCard }) {
               Remove
             </Button>
           )}
+          <Button variant="text" component={Link} to={`/p/${projectId}/record?thing=${model.id}`}>
+            Record
+          </Button>
         </Box>
       </Only>
       {model.schema_name && <WhatDiffers model={model} />}

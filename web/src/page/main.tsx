@@ -12,6 +12,7 @@ import { Gate } from "../start/Gate";
 import { MembersPage } from "../start/MembersPage";
 import { NoticesPage } from "../start/NoticesPage";
 import { PeoplePage } from "../start/PeoplePage";
+import { RecordPage } from "../start/RecordPage";
 import { StartPage } from "../start/StartPage";
 import { styles } from "../style/lettering";
 import { theme } from "../style/theme";
@@ -55,6 +56,8 @@ createRoot(root).render(
                 <Route path="/p/:projectId/v/:viewpointId" element={<ProjectPage />} />
                 <Route path="/p/:projectId/t/:topicId" element={<ProjectPage />} />
                 <Route path="/p/:projectId/members" element={<MembersPage />} />
+                <Route path="/p/:projectId/record" element={<RecordPage />} />
+                <Route path="/record" element={<RecordPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
                 <Route path="/people" element={<PeoplePage />} />
                 <Route path="*" element={<StartPage />} />

@@ -23,6 +23,12 @@ export function MembersPage() {
     <Frame title={project ? `Who is in ${project.name}` : "Who is in the project"}>
       <Box sx={{ mb: 2, "& a": { color: tone.soft } }}>
         <Link to={`/p/${projectId}`}>Open the project</Link>
+        {mine?.may.includes("see the record of the project") && (
+          <>
+            {" · "}
+            <Link to={`/p/${projectId}/record`}>What was done in it</Link>
+          </>
+        )}
       </Box>
       {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
       {mine && !owns && <Box>You may {mine.said} in this project. Those who own it say who is in it.</Box>}

@@ -59,6 +59,11 @@ export function Who() {
               People
             </MenuItem>
           )}
+          {me.owner && (
+            <MenuItem component={Link} to="/record" onClick={() => setAt(null)}>
+              Record of the server
+            </MenuItem>
+          )}
           <MenuItem onClick={() => out(false)}>Sign out</MenuItem>
           <MenuItem onClick={() => out(true)}>Sign out everywhere</MenuItem>
         </Menu>

@@ -41,8 +41,8 @@ def upgrade() -> None:
     op.create_index('sign_ins_of_guest', 'sign_in', ['guest_id'])
     # Where people sign in already, those who own the server own what there is: somebody has to let the others in.
     op.execute("""
-        INSERT INTO member (id, project_id, kind, subject, role, added_by, added_at)
-        SELECT replace(gen_random_uuid()::text, '-', ''), project.id, 'person', person.id, 'own', person.name, now()
+        INSERT INTO member (id, project_id, kind, subject, label, role, added_by, added_at)
+        SELECT replace(gen_random_uuid()::text, '-', ''), project.id, 'person', person.id, person.name, 'own', person.name, now()
         FROM project, person WHERE person.owner
     """)
 
