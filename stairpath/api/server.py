@@ -45,6 +45,7 @@ from stairpath.api.routes import (
     register,
     search,
     tasks,
+    tokens,
     topics,
     views,
     visibility,
@@ -97,6 +98,7 @@ def create_app() -> FastAPI:
     add_error_handlers(app)
     for module in (
         people,
+        tokens,
         members,
         record,
         projects,

@@ -32,6 +32,8 @@ class Asked:
 
     sign_in_id: str
     used_at: datetime
+    token: str
+    scope: str | None
     person: tuple[str, str, str, str, str, bool, bool] | None
     """Id, name, key, firm, discipline, whether they run the server and whether they make projects."""
     guest: tuple[str, str, str] | None
@@ -90,13 +92,13 @@ def _query(thing: ThingRow | None, in_project: bool) -> Select[Any]:
     )
     return (
         select(
-            sign_in.id, sign_in.used_at, *(person[name] for name in _PERSON), *(guest[name] for name in _GUEST),
+            sign_in.id, sign_in.used_at, sign_in.token, sign_in.scope, *(person[name] for name in _PERSON), *(guest[name] for name in _GUEST),
             project.label("project"), roles.label("roles"), *held,
         )
         .select_from(of_all)
         .where(
             sign_in.secret_hash == bindparam("secret_hash"), sign_in.ends_at > bindparam("now"),
-            sign_in.used_at > bindparam("used_since"),
+            or_(sign_in.used_at > bindparam("used_since"), sign_in.scope.is_not(None)),
         )
     )  # fmt: skip
 
@@ -123,12 +125,14 @@ def asked(
         row = connection.execute(_query(thing, project_id is not None), given).first()
     if row is None:
         return None
-    people, rest = row[2 : 2 + len(_PERSON)], row[2 + len(_PERSON) :]
+    people, rest = row[4 : 4 + len(_PERSON)], row[4 + len(_PERSON) :]
     guest, (project, roles, *more) = rest[: len(_GUEST)], rest[len(_GUEST) :]
     there = thing is not None and more[0] is not None
     return Asked(
         row[0],
         row[1],
+        row[2],
+        row[3],
         None if people[0] is None else tuple(people),
         None if guest[0] is None else tuple(guest),
         project,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from datetime import datetime
 
-from sqlalchemy import delete, exists, func, select, update
+from sqlalchemy import delete, exists, func, or_, select, update
 from sqlalchemy.orm import Session, joinedload
 
 from stairpath.store.person_tables import OneTimeLink, Person, SignIn
@@ -55,7 +55,11 @@ def sign_ins_by_hash(
     wanted = (
         select(SignIn)
         .options(joinedload(SignIn.person), joinedload(SignIn.guest))
-        .where(SignIn.secret_hash.in_(hashes), SignIn.ends_at > now, SignIn.used_at > used_since)
+        .where(
+            SignIn.secret_hash.in_(hashes),
+            SignIn.ends_at > now,
+            or_(SignIn.used_at > used_since, SignIn.scope.is_not(None)),
+        )
     )
     return session.scalars(wanted).all()
 
@@ -70,14 +74,29 @@ def end_sign_in(session: Session, secret_hash: str) -> None:
     session.execute(delete(SignIn).where(SignIn.secret_hash == secret_hash))
 
 
-def end_sign_ins(session: Session, person_id: str) -> None:
-    """End all of a person."""
-    session.execute(delete(SignIn).where(SignIn.person_id == person_id))
+def end_sign_ins(session: Session, person_id: str, tokens: bool) -> None:
+    """End all of a person; those of programs with a token too, or not."""
+    wanted = delete(SignIn).where(SignIn.person_id == person_id)
+    session.execute(wanted if tokens else wanted.where(SignIn.scope.is_(None)))
+
+
+def tokens_of(session: Session, person_id: str, now: datetime) -> Sequence[SignIn]:
+    """The tokens of a person that have not ended, the newest first."""
+    wanted = select(SignIn).where(SignIn.person_id == person_id, SignIn.scope.is_not(None), SignIn.ends_at > now)
+    return session.scalars(wanted.order_by(SignIn.made_at.desc())).all()
+
+
+def end_token(session: Session, person_id: str, token_id: str) -> str | None:
+    """End a token of a person; what it was called, or None where there is none."""
+    wanted = delete(SignIn).where(SignIn.id == token_id, SignIn.person_id == person_id, SignIn.scope.is_not(None))
+    return session.scalar(wanted.returning(SignIn.token))
 
 
 def drop_ended(session: Session, now: datetime, used_since: datetime) -> None:
     """Delete what has ended by time."""
-    session.execute(delete(SignIn).where((SignIn.ends_at <= now) | (SignIn.used_at <= used_since)))
+    session.execute(
+        delete(SignIn).where((SignIn.ends_at <= now) | (SignIn.scope.is_(None) & (SignIn.used_at <= used_since)))
+    )
 
 
 def link_by_hash(session: Session, secret_hash: str, now: datetime, hold: bool = False) -> OneTimeLink | None:

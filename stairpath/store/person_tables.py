@@ -31,7 +31,7 @@ class Person(Base):
 
 
 class SignIn(Base):
-    """A browser in which somebody is signed in, or looks by a guest link. What the browser keeps is here only as its hash."""
+    """A browser in which somebody is signed in, or looks by a guest link; or a program with a token. The secret is here as its hash."""
 
     __tablename__ = "sign_in"
     __table_args__ = (Index("sign_ins_of_person", "person_id"), Index("sign_ins_of_guest", "guest_id"))
@@ -44,6 +44,10 @@ class SignIn(Base):
     ends_at: Mapped[datetime]
     address: Mapped[str] = mapped_column(Text, default="", server_default="")
     browser: Mapped[str] = mapped_column(Text, default="", server_default="")
+    token: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """For a program that was given a token: what that is called. It comes in a head, and never as a cookie."""
+    scope: Mapped[str | None] = mapped_column(String(16))
+    """The highest role that a token lets its program use."""
     person: Mapped[Person | None] = relationship()
     guest: Mapped[GuestLink | None] = relationship()
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import Annotated, Any, TypeVar
 
 from fastapi import FastAPI, Query, Request
@@ -11,6 +11,7 @@ from fastapi.responses import JSONResponse, Response
 from pydantic import BaseModel
 
 from stairpath.api.bcf import schemas
+from stairpath.api.bcf.authorization import comment_actions, of_topic, project_actions, topic_actions
 from stairpath.api.bcf.beside import add_beside
 from stairpath.api.bcf.translate import (
     comment_shape,
@@ -26,15 +27,17 @@ from stairpath.api.http.door import DOOR, asks, signed_in
 from stairpath.api.http.errors import add_error_handlers
 from stairpath.core.exchange.filters import NotAFilterError, filtered, ordered
 from stairpath.core.exchange.pictures import media_of
-from stairpath.core.people.roles import Action
+from stairpath.core.people.roles import Action, Role
 from stairpath.core.review.topic import Value
 from stairpath.work.base import projects
 from stairpath.work.base.errors import MissingError, WrongError
+from stairpath.work.base.projects import Counted
+from stairpath.work.base.unit_of_work import Who
 from stairpath.work.exchange import bcf_api
 from stairpath.work.people import access
 from stairpath.work.topics import topics
 from stairpath.work.topics.rules import rules
-from stairpath.work.topics.topics import NewTopic
+from stairpath.work.topics.topics import Listed, NewTopic
 
 _TOPIC_FIELDS = (
     "creation_author", "modified_author", "assigned_to", "stage", "topic_status", "topic_type", "creation_date",
@@ -61,6 +64,17 @@ def _asked(found: Sequence[B], fields: Sequence[str], where: str | None, order: 
     except NotAFilterError as error:
         raise WrongError(str(error)) from error
     return [record[""] for record in records]
+
+
+def _project(found: Counted, role: Role) -> schemas.Project:
+    may = schemas.ProjectAuthorization(project_actions=project_actions(role))
+    return schemas.Project(project_id=found.project.id, name=found.project.name, authorization=may)
+
+
+def _shaping(who: Who, project_id: str) -> Callable[[Listed], schemas.Topic]:
+    """Topics of a project as the standard has them, with what who asks may do to each."""
+    statuses = rules(project_id).statuses
+    return lambda of: topic_shape(of, of_topic(who, of, statuses))
 
 
 def as_message(answer: Response) -> Response:
@@ -103,18 +117,18 @@ def _projects(app: FastAPI) -> None:
     @app.get("/3.0/projects")
     @asks(Action.OWN_ACCOUNT)
     def list_projects(request: Request) -> list[schemas.Project]:
+        roles = access.mine(signed_in(request))
         return [
-            schemas.Project(project_id=each.project.id, name=each.project.name)
-            for each in projects.listed(only=access.mine(signed_in(request)))
+            _project(each, "own" if roles is None else roles[each.project.id]) for each in projects.listed(only=roles)
         ]
 
     @app.get("/3.0/projects/{project_id}")
     @asks(Action.LOOK)
-    def get_project(project_id: str) -> schemas.Project:
+    def get_project(who: Asker, project_id: str) -> schemas.Project:
         found = next(iter(projects.listed(only=[project_id])), None)
         if found is None:
             raise MissingError("There is no such project; list them to see which there are.")
-        return schemas.Project(project_id=found.project.id, name=found.project.name)
+        return _project(found, who.role)
 
     @app.get("/3.0/projects/{project_id}/extensions")
     @asks(Action.LOOK)
@@ -137,6 +151,9 @@ def _projects(app: FastAPI) -> None:
             priority=ours_first(ours.priorities, [s.priority for s in said]),
             users=all_of([s.assigned_to for s in said] + [row.author for row in rows]),
             stage=all_of([s.stage for s in said]),
+            project_actions=project_actions(who.role),
+            topic_actions=topic_actions(who.role),
+            comment_actions=comment_actions(who.role),
         )
 
 
@@ -148,27 +165,28 @@ def _topics(app: FastAPI) -> None:
     def list_topics(
         who: Asker, project_id: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
     ) -> list[schemas.Topic]:
-        found = _asked([topic_shape(each) for each in topics.listed(who, project_id)], _TOPIC_FIELDS, where, order)
+        shape = _shaping(who, project_id)
+        found = _asked([shape(each) for each in topics.listed(who, project_id)], _TOPIC_FIELDS, where, order)
         return found[skip : None if top is None else skip + top]
 
     @app.post(of_project, status_code=201)
     @asks(Action.COMMENT)
     def make_topic(who: Asker, project_id: str, wish: schemas.TopicRequest) -> schemas.Topic:
-        return topic_shape(
+        return _shaping(who, project_id)(
             bcf_api.make(who, project_id, NewTopic(said_from(wish), links=wish.reference_links), wish.guid)
         )
 
     @app.get(one)
     @asks(Action.LOOK)
-    def get_topic(project_id: str, guid: str) -> schemas.Topic:
-        return topic_shape(bcf_api.topic(project_id, guid))
+    def get_topic(who: Asker, project_id: str, guid: str) -> schemas.Topic:
+        return _shaping(who, project_id)(bcf_api.topic(project_id, guid))
 
     @app.put(one)
     @asks(Action.CHANGE_TOPIC)
     def put_topic(who: Asker, project_id: str, guid: str, wish: schemas.TopicRequest) -> schemas.Topic:
         said = said_from(wish)
         fields: dict[str, Value] = {name: value for name, value in vars(said).items() if name != "status" or value}
-        return topic_shape(bcf_api.change(who, project_id, guid, fields, wish.reference_links))
+        return _shaping(who, project_id)(bcf_api.change(who, project_id, guid, fields, wish.reference_links))
 
     @app.delete(one, response_class=Response)
     @asks(Action.DELETE_TOPIC)
@@ -196,20 +214,28 @@ def _comments(app: FastAPI) -> None:
     @app.get(all_of)
     @asks(Action.LOOK)
     def list_comments(
-        project_id: str, guid: str, where: _Filter = None, order: _Order = None, top: _Top = None, skip: _Skip = 0
+        who: Asker,
+        project_id: str,
+        guid: str,
+        where: _Filter = None,
+        order: _Order = None,
+        top: _Top = None,
+        skip: _Skip = 0,
     ) -> list[schemas.Comment]:
-        found = _asked([comment_shape(c) for c in bcf_api.comments(project_id, guid)], _COMMENT_FIELDS, where, order)
+        found = _asked(
+            [comment_shape(c, who) for c in bcf_api.comments(project_id, guid)], _COMMENT_FIELDS, where, order
+        )
         return found[skip : None if top is None else skip + top]
 
     @app.post(all_of, status_code=201)
     @asks(Action.COMMENT)
     def write_comment(who: Asker, project_id: str, guid: str, wish: schemas.CommentRequest) -> schemas.Comment:
-        return comment_shape(bcf_api.write(who, project_id, guid, wish.comment, wish.viewpoint_guid))
+        return comment_shape(bcf_api.write(who, project_id, guid, wish.comment, wish.viewpoint_guid), who)
 
     @app.get(f"{all_of}/{{comment_guid}}")
     @asks(Action.LOOK)
-    def get_comment(project_id: str, guid: str, comment_guid: str) -> schemas.Comment:
-        return comment_shape(bcf_api.comment(project_id, guid, comment_guid))
+    def get_comment(who: Asker, project_id: str, guid: str, comment_guid: str) -> schemas.Comment:
+        return comment_shape(bcf_api.comment(project_id, guid, comment_guid), who)
 
     @app.put(f"{all_of}/{{comment_guid}}")
     @asks(Action.CHANGE_COMMENT)
@@ -217,7 +243,7 @@ def _comments(app: FastAPI) -> None:
         who: Asker, project_id: str, guid: str, comment_guid: str, wish: schemas.CommentRequest
     ) -> schemas.Comment:
         bcf_api.rewrite(who, project_id, guid, comment_guid, wish.comment)
-        return comment_shape(bcf_api.comment(project_id, guid, comment_guid))
+        return comment_shape(bcf_api.comment(project_id, guid, comment_guid), who)
 
     @app.delete(f"{all_of}/{{comment_guid}}", response_class=Response)
     @asks(Action.CHANGE_COMMENT)

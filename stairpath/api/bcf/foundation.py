@@ -40,7 +40,7 @@ def foundation_app() -> FastAPI:
     @app.get(f"/{VERSION}/auth")
     @asks(Action.ANYTHING_OPEN)
     def signing_in() -> schemas.SigningIn:
-        # Until people sign in a name is believed; there is nothing to be asked for a token.
+        # A person makes a token on the page and gives it to their program; there is no flow for it yet.
         return schemas.SigningIn()
 
     @app.get(f"/{VERSION}/current-user")

@@ -24,7 +24,7 @@ class ApiVersions(BaseModel):
 
 
 class SigningIn(BaseModel):
-    """How one signs in: by nothing, until there are accounts."""
+    """How one signs in: by a token that a person made on the page, sent as ``Authorization: Bearer``."""
 
     oauth2_auth_url: str | None = None
     oauth2_token_url: str | None = None
@@ -54,6 +54,25 @@ class TopicRequest(BaseModel):
     reference_links: Annotated[list[Annotated[str, Field(max_length=2000)]], Field(max_length=200)] = []
 
 
+class TopicAuthorization(BaseModel):
+    """What who asks may do to a topic, and which status they may give it."""
+
+    topic_actions: list[str]
+    topic_status: list[str]
+
+
+class CommentAuthorization(BaseModel):
+    """What who asks may do to a comment."""
+
+    comment_actions: list[str]
+
+
+class ProjectAuthorization(BaseModel):
+    """What who asks may do in a project."""
+
+    project_actions: list[str]
+
+
 class Topic(BaseModel):
     guid: str
     server_assigned_id: str
@@ -72,6 +91,7 @@ class Topic(BaseModel):
     stage: str | None
     description: str | None
     due_date: datetime | None
+    authorization: TopicAuthorization
 
 
 class CommentRequest(BaseModel):
@@ -86,6 +106,7 @@ class Comment(BaseModel):
     comment: str
     topic_guid: str
     viewpoint_guid: str | None
+    authorization: CommentAuthorization
 
 
 class Xyz(BaseModel):
@@ -271,6 +292,7 @@ class RelatedTopic(BaseModel):
 class Project(BaseModel):
     project_id: str
     name: str
+    authorization: ProjectAuthorization
 
 
 class Version(BaseModel):
@@ -293,6 +315,9 @@ class Extensions(BaseModel):
     priority: list[str]
     users: list[str]
     stage: list[str]
+    project_actions: list[str]
+    topic_actions: list[str]
+    comment_actions: list[str]
 
 
 class Wrong(BaseModel):

@@ -8,18 +8,20 @@ from collections.abc import Sequence
 from datetime import UTC, datetime, time
 
 from stairpath.api.bcf import schemas
+from stairpath.api.bcf.authorization import comment_actions
 from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import UNSAID, guid_of
 from stairpath.core.exchange.pictures import NotAPictureError, checked, form_of
 from stairpath.core.geometry.vectors import Vector
 from stairpath.core.review.topic import TopicFields
 from stairpath.work.base.errors import WrongError
+from stairpath.work.base.unit_of_work import Who
 from stairpath.work.exchange.bcf_api import Comment
 from stairpath.work.topics.topics import Listed
 
 
-def topic_shape(of: Listed) -> schemas.Topic:
-    """A topic as the standard has it."""
+def topic_shape(of: Listed, may: schemas.TopicAuthorization) -> schemas.Topic:
+    """A topic as the standard has it, with what who asks may do to it."""
     row, said = of.topic, of.topic.said
     return schemas.Topic(
         guid=row.guid, server_assigned_id=of.reference, topic_type=said.kind or UNSAID,
@@ -27,7 +29,7 @@ def topic_shape(of: Listed) -> schemas.Topic:
         index=row.number, labels=list(said.labels), creation_date=row.created_at, creation_author=row.author,
         modified_date=row.changed_at, modified_author=row.changed_by, assigned_to=said.assigned_to or None,
         stage=said.stage or None, description=said.description or None,
-        due_date=datetime.combine(said.due, time(), UTC) if said.due else None,
+        due_date=datetime.combine(said.due, time(), UTC) if said.due else None, authorization=may,
     )  # fmt: skip
 
 
@@ -41,8 +43,8 @@ def said_from(wish: schemas.TopicRequest) -> TopicFields:
     )  # fmt: skip
 
 
-def comment_shape(of: Comment) -> schemas.Comment:
-    """A comment as the standard has it."""
+def comment_shape(of: Comment, who: Who) -> schemas.Comment:
+    """A comment as the standard has it, with what who asks may do to it."""
     note = of.note
     return schemas.Comment(
         guid=note.guid,
@@ -51,6 +53,7 @@ def comment_shape(of: Comment) -> schemas.Comment:
         comment=note.text,
         topic_guid=of.topic,
         viewpoint_guid=of.viewpoint,
+        authorization=schemas.CommentAuthorization(comment_actions=comment_actions(who.role, who.ties(note.author))),
     )
 
 

@@ -32,6 +32,12 @@ def _is_secure(connection: HTTPConnection) -> bool:
     return connection.url.scheme in ("https", "wss")
 
 
+def token_of(connection: HTTPConnection) -> str:
+    """The token that a program sends in the head of a request (RFC 6750, 2.1); empty where it sends none."""
+    kind, _, token = connection.headers.get("authorization", "").partition(" ")
+    return token.strip() if kind.lower() == "bearer" else ""
+
+
 def secret_of(connection: HTTPConnection) -> str:
     """What the browser keeps of its sign-in; empty where it keeps nothing."""
     return connection.cookies.get(_SAFE if _is_secure(connection) else _PLAIN, "")
@@ -86,9 +92,11 @@ def _let_in(connection: HTTPConnection) -> None:
     """Find out who asks, and whether they may; every application's every address asks this."""
     if not connection.url.path.startswith(_SERVED):
         return
-    action = action_of(connection.scope.get("endpoint"))
+    action, token = action_of(connection.scope.get("endpoint")), token_of(connection)
     try:
-        connection.scope[_STATE] = let_in(secret_of(connection), action, connection.path_params, asked_from(connection))
+        connection.scope[_STATE] = let_in(
+            token or secret_of(connection), action, connection.path_params, asked_from(connection), bearer=bool(token)
+        )
     except RefusedError as error:
         if connection.scope["type"] != "websocket":
             raise

@@ -58,7 +58,11 @@ def said(status: int, sentence: str, headers: dict[str, str] | None = None) -> R
 
 async def _refused(request: Request, error: Exception) -> Response:
     assert isinstance(error, errors.RefusedError)
-    headers = {"Retry-After": str(error.wait_s)} if isinstance(error, errors.TooOftenError) else None
+    headers = None
+    if isinstance(error, errors.TooOftenError):
+        headers = {"Retry-After": str(error.wait_s)}
+    elif isinstance(error, errors.NotSignedInError):
+        headers = {"WWW-Authenticate": "Bearer"}  # RFC 6750, 3
     return said(STATUS[type(error)], str(error), headers)
 
 

@@ -11,7 +11,7 @@ import structlog
 from fastapi.concurrency import run_in_threadpool
 from starlette.requests import HTTPConnection
 
-from stairpath.api.http.door import let_in_at, secret_of
+from stairpath.api.http.door import let_in_at, secret_of, token_of
 from stairpath.core.people.roles import Role
 from stairpath.work.base.database import UNREACHABLE
 from stairpath.work.people import access
@@ -44,7 +44,7 @@ class OpenSignIns:
     @contextmanager
     def over(self, connection: HTTPConnection, project_id: str, end: Callable[[], None]) -> Iterator[None]:
         """While this lasts, ``end`` is called once the sign-in of a connection has ended, or its role in the project is another."""
-        key = (secret_of(connection), project_id, let_in_at(connection).role)
+        key = (token_of(connection) or secret_of(connection), project_id, let_in_at(connection).role)
         self._ends[key].add(end)
         try:
             yield

@@ -8,6 +8,7 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from stairpath.work.people.links import LinkKind
+from stairpath.work.people.tokens import Scope
 
 _Typed = Annotated[str, Field(max_length=400)]
 _Secret = Annotated[str, Field(min_length=1, max_length=200)]
@@ -100,3 +101,30 @@ class LinkUsed(LinkRequest):
     password: _Typed
     key: _Typed = ""
     name: _Typed = ""
+
+
+class Token(BaseModel):
+    """A token of another program: how far it goes, until when, and when it was used last."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+    scope: Scope
+    made_at: datetime
+    ends_at: datetime
+    used_at: datetime | None
+
+
+class NewToken(BaseModel):
+    """What a token is called, how far it goes, and how many days it lasts."""
+
+    name: _Typed
+    scope: Scope
+    days: int = Field(ge=-1000, le=10_000)
+
+
+class MadeToken(BaseModel):
+    """A token, and what a program sends as ``Authorization: Bearer``, told this once."""
+
+    token: Token
+    secret: str

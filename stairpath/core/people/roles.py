@@ -32,6 +32,7 @@ class Action(StrEnum):
     # Outside projects.
     ANYTHING_OPEN = "open the page"
     OWN_ACCOUNT = "use the application"
+    OWN_TOKENS = "let other programs in"
     MAKE_PROJECTS = "make projects"
     RUN_SERVER = "see and invite people"
     # In a project.
@@ -99,6 +100,11 @@ def reaches(role: Role, least: Role) -> bool:
 def highest(roles: Iterable[Role]) -> Role | None:
     """The highest of some roles; None where there is none."""
     return max(roles, key=ROLES.index, default=None)
+
+
+def at_most(role: Role, scope: Role | None) -> Role:
+    """A role as far as a token lets it go; as it is without one."""
+    return role if scope is None or reaches(scope, role) else scope
 
 
 def may(role: Role, action: Action, ties: Collection[Tie] = ()) -> bool:

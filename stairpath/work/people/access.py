@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, highest, may, may_some, refusal
+from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, at_most, highest, may, may_some, refusal
 from stairpath.store import members, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.tables import (
@@ -28,6 +28,7 @@ from stairpath.work.base.unit_of_work import Where, Who, read_only, unit_of_work
 from stairpath.work.people import sign_ins
 from stairpath.work.people.sign_ins import ASK_FIRST, Signed
 
+NO_TOKEN = "This token is not valid, or has ended. Make a new one on the page for tokens."
 NO_PROJECT = "There is no such project; open it from the start page."
 
 
@@ -89,8 +90,12 @@ class LetIn:
     role: Role = "own"
 
 
-def let_in(secret: str, action: Action | None, named: Mapping[str, str], where: Where = Where()) -> LetIn:
+def let_in(
+    secret: str, action: Action | None, named: Mapping[str, str], where: Where = Where(), bearer: bool = False
+) -> LetIn:
     """Let somebody do something, by what their browser keeps and by the words in the address that name things.
+
+    ``bearer`` is for a secret that came in the head of a request: a token comes so, and what a browser keeps does not.
 
     Raises NotSignedInError for who has to sign in, NotAllowedError for what one may not, and MissingError, as if it
     did not exist, for what is in a project that one is not in. What has no action nobody may do.
@@ -104,12 +109,16 @@ def let_in(secret: str, action: Action | None, named: Mapping[str, str], where: 
         found = sign_ins.asked(
             secret, named.get("project_id"), way.row if way else None, way.read(named[word]) if way and word else ""
         )
+    if found is not None and bearer != (found.scope is not None):
+        found = None
     signed = None if found is None else sign_ins.signed_as(found)
+    if found is not None and found.token:
+        where = replace(where, token=found.token)
     if action is Action.ANYTHING_OPEN:
         return LetIn(signed, None if signed is None else _who(signed, where))
     if signed is None or found is None:
-        if action is Action.RUN_SERVER or sign_ins.anybody():
-            raise NotSignedInError(ASK_FIRST)
+        if action in (Action.RUN_SERVER, Action.OWN_TOKENS) or sign_ins.anybody():
+            raise NotSignedInError(NO_TOKEN if bearer else ASK_FIRST)
         return LetIn(None)
     who = _who(signed, where)
     try:
@@ -136,13 +145,14 @@ def _judged(
 
 
 def _check_server(signed: Signed, action: Action) -> None:
-    """What is done outside projects."""
-    if action is Action.OWN_ACCOUNT:
+    """What is done outside projects. A program with a token, and a guest, do nothing there but what all may."""
+    person = signed.guest_of is None and signed.scope is None
+    if action is Action.OWN_ACCOUNT or (person and (signed.owner or action is Action.OWN_TOKENS)):
         return
-    if signed.guest_of is None and signed.owner:
+    if action is Action.MAKE_PROJECTS and person and signed.makes_projects:
         return
-    if action is Action.MAKE_PROJECTS and signed.makes_projects:
-        return
+    if not person:
+        raise NotAllowedError("Only a person who signs in with a password may do that.")
     raise NotAllowedError(f"Only those who own the server {action}. Ask one of them.")
 
 
@@ -150,7 +160,8 @@ def _role(signed: Signed, project_id: str | None, roles: Collection[str]) -> Rol
     """What somebody may in a project, by their roles there; None for who is not in it."""
     if signed.guest_of is not None:
         return "look" if signed.guest_of == project_id else None
-    return highest(role for role in ROLES if role in roles)
+    role = highest(role for role in ROLES if role in roles)
+    return None if role is None else at_most(role, signed.scope)
 
 
 def _into_project(

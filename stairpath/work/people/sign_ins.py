@@ -5,11 +5,12 @@ from __future__ import annotations
 import math
 import time
 from collections.abc import Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
+from stairpath.core.people.roles import ROLES, Role
 from stairpath.store import access, people, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.person_tables import GuestLink, Person, SignIn
@@ -40,6 +41,8 @@ class Signed:
     makes_projects: bool = False
     guest_of: str | None = None
     """For a guest: the project that the link is for."""
+    scope: Role | None = None
+    """For a program with a token: the highest role that it may use."""
 
 
 class _Anybody:
@@ -136,7 +139,7 @@ def _begun(
 def _of(found: SignIn) -> Signed | None:
     if found.guest is not None:
         return _guest(found.guest.id, found.guest.name, found.guest.project_id)
-    return None if found.person is None else signed(found.person)
+    return None if found.person is None else replace(signed(found.person), scope=scope_of(found.scope))
 
 
 def _guest(link_id: str, name: str, project_id: str) -> Signed:
@@ -157,7 +160,14 @@ def signed_as(found: Asked) -> Signed | None:
     """Who it is that was found."""
     if found.guest is not None:
         return _guest(*found.guest)
-    return None if found.person is None else Signed(*found.person)
+    return None if found.person is None else Signed(*found.person, scope=scope_of(found.scope))
+
+
+def scope_of(kept: str | None) -> Role | None:
+    """A token's scope as it is kept; the least for one that is not known."""
+    if kept is None:
+        return None
+    return next((role for role in ROLES if role == kept), ROLES[0])
 
 
 def that_hold(look: UnitOfWork, secrets: Collection[str]) -> dict[str, Signed]:
@@ -182,11 +192,11 @@ def sign_out_everywhere(who: Who, secret: str) -> None:
         sign_out(secret, who)
         return
     with unit_of_work(who) as act:
-        people.end_sign_ins(act.session, who.person_id)
+        people.end_sign_ins(act.session, who.person_id, tokens=False)
         record.note(act.session, record.SERVER, "signed out everywhere", "sign_in", who.person_id, who.name)
 
 
 def set_password(act: UnitOfWork, person: Person, password: str) -> None:
-    """Give a person a password; wherever they were signed in, they are not any more (ASVS 3.3.3)."""
+    """Give a person a password; wherever they were signed in, they are not any more, and their tokens end (ASVS 3.3.3)."""
     person.password = hashed(password)
-    people.end_sign_ins(act.session, person.id)
+    people.end_sign_ins(act.session, person.id, tokens=True)

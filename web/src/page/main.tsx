@@ -14,6 +14,7 @@ import { NoticesPage } from "../start/NoticesPage";
 import { PeoplePage } from "../start/PeoplePage";
 import { RecordPage } from "../start/RecordPage";
 import { StartPage } from "../start/StartPage";
+import { TokensPage } from "../start/TokensPage";
 import { styles } from "../style/lettering";
 import { theme } from "../style/theme";
 import { ProjectPage } from "./ProjectPage";
@@ -58,6 +59,7 @@ createRoot(root).render(
                 <Route path="/p/:projectId/members" element={<MembersPage />} />
                 <Route path="/p/:projectId/record" element={<RecordPage />} />
                 <Route path="/record" element={<RecordPage />} />
+                <Route path="/tokens" element={<TokensPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
                 <Route path="/people" element={<PeoplePage />} />
                 <Route path="*" element={<StartPage />} />

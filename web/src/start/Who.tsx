@@ -51,7 +51,9 @@ export function Who() {
         <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
           <Box sx={{ px: 2, py: 0.5, fontSize: 13 }}>
             <Box sx={{ fontWeight: 600 }}>{name}</Box>
-            <Box sx={{ color: tone.soft }}>signs in as {me.key}</Box>
+            <Box sx={{ color: tone.soft }}>
+              {me.guest_of ? "looks by a guest link" : `signs in as ${me.key}`}
+            </Box>
             {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
           </Box>
           {me.owner && (
@@ -62,6 +64,11 @@ export function Who() {
           {me.owner && (
             <MenuItem component={Link} to="/record" onClick={() => setAt(null)}>
               Record of the server
+            </MenuItem>
+          )}
+          {!me.guest_of && (
+            <MenuItem component={Link} to="/tokens" onClick={() => setAt(null)}>
+              Access for other programs
             </MenuItem>
           )}
           <MenuItem onClick={() => out(false)}>Sign out</MenuItem>
