@@ -6,13 +6,14 @@ import time
 
 from bench.measure import Measure, middle
 from stairpath.core.people.roles import Action
+from stairpath.core.review.topic import TopicFields
 from stairpath.store import people
 from stairpath.store.person_tables import Person
 from stairpath.work.base import projects
 from stairpath.work.base.unit_of_work import WORKER, Where, Who, unit_of_work
 from stairpath.work.people import access, secrets, sign_ins
 from stairpath.work.topics import topics
-from stairpath.work.topics.topics import NewTopic, TopicFields
+from stairpath.work.topics.topics import NewTopic
 
 _ASKED, _TRIES = 400, 7
 _DOOR_MS, _SIGN_IN_MS = 2.0, 300.0

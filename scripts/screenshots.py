@@ -271,7 +271,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
     assert browser is not None
     with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
-        other.add_init_script("localStorage.setItem('stairpath.name', 'Tam Kerr')")
+        be(other, page, "tam")
         other.goto(page.url.split("#")[0])
         wait_drawn(other)
         page.get_by_role("button", name="2 here").click()
@@ -291,6 +291,7 @@ def taken_to_a_meeting(page: Page, keep: Callable[[str], None], reference: str) 
     address = page.get_by_role("link", name="Page", exact=True).get_attribute("href")
     with browser.new_context(locale="en-GB", viewport={"width": 900, "height": 1000}) as context:
         minutes = context.new_page()
+        be(minutes, page, "mara")
         minutes.goto(page.url.split("/p/")[0] + str(address))
         minutes.get_by_role("heading", name="Coordination meeting 14").wait_for()
         minutes.screenshot(path=TO / "minutes.png")
@@ -329,6 +330,11 @@ def listed(page: Page, keep: Callable[[str], None]) -> None:
         page.get_by_role("button", name="Remove the condition").first.click()
 
 
+def be(other: Page, page: Page, key: str) -> None:
+    """Have somebody of the demo signed in at another browser."""
+    other.request.post(f"{page.url.split('/p/')[0]}/api/demo/sign-in", data={"key": key})
+
+
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
     from tests.e2e.conftest import CHROMIUM
@@ -341,7 +347,6 @@ def main() -> None:
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
         page = browser.new_page(locale="en-GB", viewport={"width": 1280, "height": 800})
-        page.add_init_script("localStorage.setItem('stairpath.name', 'Mara Oake')")
         page.add_init_script(IN_FULL)
 
         def keep(name: str) -> None:
@@ -350,6 +355,8 @@ def main() -> None:
             page.screenshot(path=TO / f"{name}.png")
 
         page.goto(address)
+        page.get_by_role("button", name="Mara Oake").wait_for()
+        page.get_by_role("button", name="Mara Oake").click()
         page.get_by_test_id("project").first.wait_for()
         page.wait_for_load_state("networkidle")
         keep("start")

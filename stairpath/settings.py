@@ -18,6 +18,8 @@ class Settings(BaseSettings):
     web_dir: str = "web/dist"
     largest_file_mb: int = 512
     largest_unpacked_mb: int = 2048
+    demo: bool = False
+    """Whether a visitor on this machine may be one of the demo's people with one click; the start command of the demo says so."""
     reading_silence_s: float = 180.0
     reading_total_s: float = 3600.0
     child_memory_mb: int = 6144

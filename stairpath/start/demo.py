@@ -65,6 +65,7 @@ def load_demo(folder: Path) -> None:
     from stairpath.work.base import projects
     from stairpath.work.base.unit_of_work import Who
     from stairpath.work.models import models
+    from stairpath.work.people import demo
 
     used = [*projects.listed(), *projects.listed(binned=True)]
     if any(found.project.name == PROJECT_NAME for found in used):
@@ -76,6 +77,7 @@ def load_demo(folder: Path) -> None:
     for path in paths:
         with path.open("rb") as content:
             models.take_in_file(who, project.id, path.name, content)
+    demo.load(project.id)
 
 
 def progress_of_demo() -> tuple[str, bool]:
@@ -204,6 +206,7 @@ def _serve(cluster: Cluster, wish: StartOptions) -> None:
     address = f"http://127.0.0.1:{chosen}"
     os.environ["STAIRPATH_DATABASE_URL"] = cluster.url
     os.environ["STAIRPATH_PORT"] = str(chosen)
+    os.environ["STAIRPATH_DEMO"] = "0" if wish.empty else "1"
     os.environ.setdefault("STAIRPATH_WEB_DIR", str(_ROOT / "web" / "dist"))
 
     from stairpath.store.migrate import migrate

@@ -171,7 +171,7 @@ def person(opened):
             row = Person(key=key, name=name, password="x", **more)
             people.add(act.session, row)
             secret = sign_ins.begin(act, row, Where(""))
-        browser = opened()
+        browser: TestClient = opened()
         browser.cookies.set(COOKIE, secret, domain="127.0.0.1")
         return browser
 

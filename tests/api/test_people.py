@@ -12,10 +12,11 @@ from sqlalchemy import func, select, update
 from starlette.websockets import WebSocketDisconnect
 from typer.testing import CliRunner
 
+from stairpath.settings import settings
 from stairpath.start.people import people as command
 from stairpath.store.database import transaction
 from stairpath.store.person_tables import OneTimeLink, SignIn
-from stairpath.work.people import links, secrets, sign_ins, slow_down
+from stairpath.work.people import demo, links, secrets, sign_ins, slow_down
 from tests.api.conftest import COOKIE, GOOD, first
 from tests.asking import by
 
@@ -33,7 +34,7 @@ def hear_on(line) -> NoReturn:
 
 
 def test_where_nobody_signs_in_names_are_believed(opened):
-    assert opened().get("/api/me").json() == {"person": None, "closed": False}
+    assert opened().get("/api/me").json() == {"person": None, "closed": False, "demo": []}
     assert opened().get("/api/projects").status_code == 200
 
 
@@ -321,3 +322,34 @@ def test_whoever_runs_the_server_adds_and_lists_people(opened):
     assert said("add", "tam@quillhaven.example", "Tam")[0] == 2
     assert said("reset", "nobody")[0] == 2
     assert said("reset", "tam@quillhaven.example")[0] == 0
+
+
+@pytest.fixture
+def in_demo(client, opened, project, monkeypatch):
+    """The demo's people in a project, as the start command of the demo has them."""
+    demo.load(project)
+    monkeypatch.setattr(settings(), "demo", True)
+    return lambda: TestClient(client.app, base_url="http://127.0.0.1", client=("127.0.0.1", 50000))
+
+
+def test_a_visitor_of_the_demo_is_one_of_its_people_with_one_click_and_another_with_one_more(in_demo, project):
+    visitor = in_demo()
+    me = visitor.get("/api/me").json()
+    assert (me["closed"], [each["name"] for each in me["demo"]][:2]) == (True, ["Mara Oake", "Lio Marsh"])
+    for key, role in (("mara", "own"), ("tam", "comment"), ("nell", "look")):
+        assert visitor.post("/api/demo/sign-in", json={"key": key}).status_code == 200
+        assert visitor.get(f"/api/projects/{project}/mine").json()["role"] == role
+    assert visitor.get("/api/people").status_code == 403
+    # Nobody signs in by a password that none of them has.
+    assert sign_in(visitor, "mara", "").status_code == 401
+
+
+def test_nobody_is_one_of_the_demo_from_elsewhere_or_past_a_proxy_or_without_the_demo(in_demo, client, monkeypatch):
+    elsewhere = TestClient(client.app, base_url="http://127.0.0.1", client=("192.0.2.7", 50000))
+    for visitor, more in ((elsewhere, {}), (in_demo(), {"X-Forwarded-For": "192.0.2.7"})):
+        assert visitor.get("/api/me", headers=more).json()["demo"] == []
+        assert visitor.post("/api/demo/sign-in", json={"key": "mara"}, headers=more).status_code == 404
+    assert in_demo().post("/api/demo/sign-in", json={"key": "nobody"}).status_code == 404
+    monkeypatch.setattr(settings(), "demo", False)
+    assert in_demo().get("/api/me").json()["demo"] == []
+    assert in_demo().post("/api/demo/sign-in", json={"key": "mara"}).status_code == 404

@@ -11,9 +11,9 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from sqlalchemy import delete, select, update
 
-from stairpath.store import record as rows
+from stairpath.core.review.topic import TopicFields
 from stairpath.store.database import transaction
-from stairpath.store.record_tables import RecordEntry
+from stairpath.store.record_tables import RecordEntry, RecordHead
 from stairpath.work.base.unit_of_work import Who, unit_of_work
 from stairpath.work.people import record
 from stairpath.work.topics import topics
@@ -123,7 +123,7 @@ def test_what_was_done_to_the_record_itself_shows(ida, mine, harm):
     assert record.broken() == {mine: last if harm == "its end cut off" else 3}
     with transaction() as session:
         session.execute(delete(RecordEntry).where(RecordEntry.chain == mine))
-        session.execute(delete(rows.RecordHead).where(rows.RecordHead.chain == mine))
+        session.execute(delete(RecordHead).where(RecordHead.chain == mine))
 
 
 def test_what_is_not_kept_is_not_recorded(project):
@@ -141,7 +141,7 @@ def test_what_is_not_kept_is_not_recorded(project):
 
 
 def test_many_at_once_make_one_chain(project):
-    wish = topics.NewTopic(topics.TopicFields("At once"))
+    wish = topics.NewTopic(TopicFields("At once"))
     with ThreadPoolExecutor(8) as pool:
         list(pool.map(lambda k: topics.make(Who(f"P{k}"), project, wish), range(24)))
     with transaction() as session:

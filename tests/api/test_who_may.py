@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
@@ -69,7 +70,7 @@ class World:
                 name="Client",
                 secret_hash=fingerprint("guest"),
                 made_by="x",
-                ends_at=sign_ins.datetime.max,
+                ends_at=datetime.now(UTC) + timedelta(days=1),
             )
             add_guest_link(session, guest)
             self.guest = guest.id
@@ -85,11 +86,11 @@ class World:
                 if role == "look":
                     self.words["member_id"] = made.id
             put(session, self.beside, "person", self.people["beside"], "own", "x")
-            session.get(Project, self.house).removed_at = None
+            session.get_one(Project, self.house).removed_at = None
         with unit_of_work(WORKER) as act:
             for key, person_id in self.people.items():
-                self.secrets[key] = sign_ins.begin(act, act.session.get(Person, person_id), Where(""))
-            self.secrets["guest"] = sign_ins.begin_guest(act, act.session.get(GuestLink, self.guest), Where(""))
+                self.secrets[key] = sign_ins.begin(act, act.session.get_one(Person, person_id), Where(""))
+            self.secrets["guest"] = sign_ins.begin_guest(act, act.session.get_one(GuestLink, self.guest), Where(""))
 
     def cookies(self, key: str) -> dict[str, str]:
         """What the browser of somebody keeps."""
@@ -161,7 +162,7 @@ def socket_refused(world: World, key: str, address: str) -> bool:
 def sentence(answer) -> str:
     """The sentence of a refusal, in either form."""
     body = answer.json()
-    return body.get("detail") or body["message"]
+    return str(body.get("detail") or body["message"])
 
 
 def least_of(level: str) -> set[str]:
@@ -180,7 +181,7 @@ def least_of(level: str) -> set[str]:
 
 
 def test_everybody_may_what_the_table_says_and_nothing_else(world):
-    wrong = []
+    wrong: list[tuple[object, ...]] = []
     for method, path, level in TABLE:
         address, may = filled(path, world.words), least_of(level)
         for key in (*(each for each in (*CALLED, "guest", "nobody") if each not in may), *sorted(may)):
@@ -239,7 +240,7 @@ def test_nothing_that_an_answer_of_one_project_names_is_had_through_another(worl
         for each in named[kind]:
             # Everything else of the address is that of the thing itself: only the project is another.
             words = {**world.words, "project_id": world.beside, last: each}
-            address = re.sub(r"\{(\w+)\}", lambda m, words=words: words[m.group(1)], path)
+            address = path.format_map(words)
             answer = ask(world, "beside", "GET", address)
             if answer.status_code not in (404, 422):
                 got.append((path, each, answer.status_code, answer.text[:80]))

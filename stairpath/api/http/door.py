@@ -83,6 +83,11 @@ def signed_in(connection: HTTPConnection) -> Signed | None:
     return let_in_at(connection).signed
 
 
+def forwarded(connection: HTTPConnection) -> bool:
+    """Whether a request came past a proxy, which asks for others."""
+    return any(name in connection.headers for name in ("forwarded", "x-forwarded-for", "via", "x-real-ip"))
+
+
 def asked_from(connection: HTTPConnection) -> Where:
     """Where somebody asks from."""
     return Where(connection.client.host if connection.client else "", connection.headers.get("user-agent", ""))

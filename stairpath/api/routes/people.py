@@ -6,11 +6,11 @@ from fastapi import APIRouter, Request, Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
-from stairpath.api.http.door import asked_from, asks, keep_secret, secret_of, signed_in
+from stairpath.api.http.door import asked_from, asks, forwarded, keep_secret, secret_of, signed_in
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import Action
 from stairpath.work.base.errors import GoneError
-from stairpath.work.people import guests, links, people, sign_ins
+from stairpath.work.people import demo, guests, links, people, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
 router = APIRouter(prefix="/api", tags=["people"], responses=ERROR_RESPONSES)
@@ -36,7 +36,12 @@ def who_am_i(request: Request) -> schemas.Me:
     """Who is signed in, and whether one has to be."""
     person = signed_in(request)
     shown = schemas.SignedPerson.model_validate(person) if person else None
-    return schemas.Me(person=shown, closed=sign_ins.anybody())
+    offered = demo.offered() if demo.is_open_to(asked_from(request), forwarded(request)) else []
+    return schemas.Me(
+        person=shown,
+        closed=sign_ins.anybody(),
+        demo=[schemas.DemoPerson.model_validate(each) for each in offered],
+    )
 
 
 @router.post("/sign-in")
@@ -44,6 +49,13 @@ def who_am_i(request: Request) -> schemas.Me:
 def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest) -> schemas.SignedPerson:
     """Sign in with name and password."""
     return _begun(request, response, sign_ins.sign_in(wish.name, wish.password, asked_from(request)))
+
+
+@router.post("/demo/sign-in")
+@asks(Action.ANYTHING_OPEN)
+def be_one_of_the_demo(request: Request, response: Response, wish: schemas.PersonKey) -> schemas.SignedPerson:
+    """Be one of the demo's people; nowhere but in the demo, on the machine that it runs on."""
+    return _begun(request, response, demo.be(wish.key, asked_from(request), forwarded(request)))
 
 
 @router.post("/sign-out", status_code=204)

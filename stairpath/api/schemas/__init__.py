@@ -81,6 +81,7 @@ from stairpath.api.schemas.models import (
     ProjectCard,
 )
 from stairpath.api.schemas.people import (
+    DemoPerson,
     LinkRequest,
     LinkShown,
     LinkToHandOn,
@@ -193,6 +194,7 @@ __all__ = [
     "CutFaces",
     "CutRequest",
     "Deleted",
+    "DemoPerson",
     "Differing",
     "Dimension",
     "DisciplineRequest",

@@ -66,11 +66,21 @@ class LinkToHandOn(BaseModel):
     secret: str
 
 
+class DemoPerson(BaseModel):
+    """Somebody whom a visitor of the demo can be, and what they are there."""
+
+    model_config = ConfigDict(from_attributes=True)
+    key: str
+    name: str
+    says: str
+
+
 class Me(BaseModel):
-    """Who asks, and whether one has to sign in here."""
+    """Who asks, whether one has to sign in here, and in the demo whom one can be."""
 
     person: SignedPerson | None
     closed: bool
+    demo: list[DemoPerson]
 
 
 class SigningInRequest(BaseModel):

@@ -51,6 +51,11 @@ class Who:
         """The name as it is kept."""
         return self.name.strip() or "Somebody"
 
+    @property
+    def doer(self) -> Doer:
+        """Who it is, as the record has them."""
+        return Doer(self.said, self.person_id, self.where.address, self.where.browser, self.where.token)
+
     def ties(self, made: str, given: Sequence[str] = ()) -> set[Tie]:
         """What ties them to a thing, by the names of who made it and of those whom it was given to."""
         mine = self.said.casefold()
@@ -131,7 +136,7 @@ class UnitOfWork:
 def unit_of_work(who: Who) -> Iterator[UnitOfWork]:
     """Begin a unit of work. It is kept when the block ends well."""
     with transaction() as session:
-        begin(session, Doer(who.said, who.person_id, who.where.address, who.where.browser, who.where.token))
+        begin(session, who.doer)
         yield UnitOfWork(session, who)
         if who.target is not None:
             session.flush()

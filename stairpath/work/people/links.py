@@ -10,7 +10,6 @@ from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
 from stairpath.core.people.passwords import NotAPasswordError, check_password
 from stairpath.store import members, people, record
 from stairpath.store.person_tables import OneTimeLink, Person
-from stairpath.store.record import Doer
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, Where, Who, read_only, unit_of_work
 from stairpath.work.people.secrets import fingerprint, new_secret
@@ -127,7 +126,7 @@ def use(secret: str, password: str, where: Where, key: str = "", name: str = "")
             check_password(password, person.key, person.name)
         except NotAPasswordError as error:
             raise WrongError(str(error)) from error
-        record.begin(act.session, Doer(person.name, person.id, where.address, where.browser))
+        record.begin(act.session, Who(person.name, person_id=person.id, where=where).doer)
         set_password(act, person, password)
         link.used_at = datetime.now(UTC)
         record.note(act.session, record.SERVER, "set a password and signed in", "sign_in", person.id, person.key)

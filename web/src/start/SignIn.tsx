@@ -3,13 +3,15 @@ import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
+import { DemoPeople } from "./DemoPeople";
 import { Frame } from "./Frame";
 import { SignInField } from "./SignInField";
-import { useSigning } from "./useMe";
+import { useMe, useSigning } from "./useMe";
 
 /** Asks who one is, in place of the page that one came for; that comes back as it was. */
 export function SignIn() {
   const { signIn } = useSigning();
+  const demo = (useMe().data?.demo.length ?? 0) > 0;
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
@@ -19,8 +21,9 @@ export function SignIn() {
   };
   return (
     <Frame title="Sign in">
+      <DemoPeople />
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1.5, maxWidth: 380, mt: 2 }}>
-        <SignInField label="Name" value={name} put={setName} fills="username" first />
+        <SignInField label="Name" value={name} put={setName} fills="username" first={!demo} />
         <SignInField label="Password" value={password} put={setPassword} fills="current-password" />
         <Box role="alert" sx={{ color: tone.wrong, "&:empty": { display: "none" } }}>
           {wrong}

@@ -12,9 +12,11 @@ import { useMe, useSigning } from "./useMe";
 /** Who one is: signed in, with the ways out; else by a name that can be changed. */
 export function Who() {
   const { name, setName } = usePerson();
-  const me = useMe().data?.person;
+  const { data } = useMe();
+  const me = data?.person;
+  const others = data?.demo.filter(({ key }) => key !== me?.key) ?? [];
   const [at, setAt] = useState<HTMLElement | null>(null);
-  const { signOut } = useSigning();
+  const { signOut, beOneOfTheDemo } = useSigning();
   const { wrong, attempt } = useAttempt();
   const short = initials(name) || "?";
   const out = (everywhere: boolean) => attempt(() => signOut(everywhere));
@@ -71,6 +73,20 @@ export function Who() {
               Access for other programs
             </MenuItem>
           )}
+          {others.map(({ key, name: called, says }) => (
+            <MenuItem
+              key={key}
+              onClick={() => {
+                setAt(null);
+                attempt(() => beOneOfTheDemo(key));
+              }}
+            >
+              Be {called}
+              <Box component="span" sx={{ color: tone.soft, fontSize: 12.5, ml: 1 }}>
+                {says}
+              </Box>
+            </MenuItem>
+          ))}
           <MenuItem onClick={() => out(false)}>Sign out</MenuItem>
           <MenuItem onClick={() => out(true)}>Sign out everywhere</MenuItem>
         </Menu>

@@ -17,7 +17,7 @@ export function useSigning() {
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
       client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
-      client.setQueryData<Shapes["Me"]>(ME, { person, closed: true });
+      client.setQueryData<Shapes["Me"]>(ME, (before) => ({ person, closed: true, demo: before?.demo ?? [] }));
     },
     [client],
   );
@@ -25,6 +25,8 @@ export function useSigning() {
     signIn: async (name: string, password: string) =>
       be(await answerOf(api.POST("/api/sign-in", { body: { name, password } }))),
     use: async (body: Shapes["LinkUsed"]) => be(await answerOf(api.POST("/api/links/use", { body }))),
+    beOneOfTheDemo: async (key: string) =>
+      be(await answerOf(api.POST("/api/demo/sign-in", { body: { key } }))),
     enter: async (secret: string) => {
       await answerOf(api.POST("/api/links/enter", { body: { secret } }));
       be((await answerOf(api.GET("/api/me"))).person);
