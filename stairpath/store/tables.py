@@ -526,6 +526,8 @@ class Task(Base):
     author: Mapped[str] = mapped_column(Text)
     created_at: Mapped[datetime] = mapped_column(default=now)
     removed_at: Mapped[datetime | None]
+    asked_by: Mapped[str | None] = mapped_column(String(32))
+    """The person who asked for it last, for whom it runs; None where nobody signs in."""
     wish: Mapped[Check | SheetRequest | TopicsIn] = mapped_column(Document(Check | SheetRequest | TopicsIn))
     status: Mapped[str] = mapped_column(String(16), default="waiting")
     """waiting, running, done, stopped or failed."""

@@ -12,7 +12,7 @@ from starlette.websockets import WebSocketDisconnect
 from stairpath.store.database import transaction
 from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.people.guests import ENDED
-from tests.api.conftest import COOKIE
+from tests.api.conftest import COOKIE, two_rooms
 from tests.api.test_people import hear_on
 from tests.api.test_topics import make, told
 from tests.api.test_views import keep
@@ -258,3 +258,31 @@ def test_names_in_heads_and_bodies_make_nobody_somebody_else(ida, mine, person):
     assert role_of(tom, mine) == "comment"
     with transaction() as session:
         assert [bool(row.owner) for row in session.query(Person).order_by(Person.key)] == [True, False]
+
+
+def test_a_job_does_not_run_for_who_may_not_any_more(ida, mine, person, send_as, work):
+    tom = person("tom", "Tom Reed")
+    send_as(ida, mine)
+    work()
+    entry = add(ida, mine, "tom", "coordinate")["member"]
+    group = {"select": {"kind": "of", "what": "class", "value": "IfcWall"}}
+    wish = {"name": "Walls", "wish": {"kind": "check", "a": group, "b": group}}
+    task = tom.post(f"/api/projects/{mine}/tasks", json=wish).json()["id"]
+    ida.put(f"/api/projects/{mine}/members/{entry['id']}/role", json={"role": "comment"})
+    work()
+    (row,) = ida.get(f"/api/projects/{mine}/tasks").json()
+    assert (row["status"], row["message"][:23]) == ("failed", "Who asked for it may no")
+    ida.post(f"/api/tasks/{task}/again", json={})
+    work()
+    assert [each["status"] for each in ida.get(f"/api/projects/{mine}/tasks").json()] == ["done"]
+
+
+@pytest.fixture
+def send_as():
+    def send(browser, project):
+        answer = browser.post(
+            f"/api/projects/{project}/models", content=two_rooms().content(), headers={"X-File-Name": "T-ARC.ifc"}
+        )
+        assert answer.status_code == 201, answer.text
+
+    return send

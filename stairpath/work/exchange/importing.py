@@ -81,7 +81,13 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes], preview:
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
         sha, _ = blobs.keep_stream(act.session, project.id, content, "application/zip")
-        row = Task(project_id=project.id, name=name, author=who.said, wish=TopicsIn(sha, name, preview=preview))
+        row = Task(
+            project_id=project.id,
+            name=name,
+            author=who.said,
+            asked_by=who.person_id,
+            wish=TopicsIn(sha, name, preview=preview),
+        )
         kept.add(act.session, row)
         act.run(row.id)
         act.tell(project.id, "tasks", what=row.id)
@@ -359,7 +365,7 @@ def take_in(task_id: str, asked: int, report: Progress) -> None:
         project = projects.project_by_id(look.session, row.project_id) if row is not None else None
         if row is None or project is None or not isinstance(row.wish, TopicsIn):
             raise UnfitError("The project is gone; open it again.")
-        wish, who, version = row.wish, Who(row.author), project.version
+        wish, who, version = row.wish, Who(row.author, person_id=row.asked_by), project.version
         words = rules_of(project).words.joined(wish.words)
         previewing = Previewing(look, project, words) if wish.preview else None
         boxes = None if wish.preview else component_boxes(look, project.id)

@@ -24,7 +24,7 @@ from stairpath.store.tables import (
     Viewpoint,
 )
 from stairpath.work.base.errors import MissingError, NotAllowedError, NotSignedInError
-from stairpath.work.base.unit_of_work import Where, Who, read_only, unit_of_work
+from stairpath.work.base.unit_of_work import UnitOfWork, Where, Who, read_only, unit_of_work
 from stairpath.work.people import sign_ins
 from stairpath.work.people.sign_ins import ASK_FIRST, Signed
 
@@ -181,6 +181,15 @@ def _into_project(
     if not allowed:
         raise NotAllowedError(refusal(role, action))
     return LetIn(signed, replace(who, role=role), found.project_id, role)
+
+
+def still_may(act: UnitOfWork, person_id: str | None, project_id: str, action: Action) -> bool:
+    """Whether a job may do something for who asked for it; where nobody signs in it may."""
+    if person_id is None:
+        return True
+    roles = members.roles(act.session, [(person_id, project_id)]).get((person_id, project_id), ())
+    role = highest(role for role in ROLES if role in roles)
+    return role is not None and may(role, action)
 
 
 def mine(signed: Signed | None) -> dict[str, Role] | None:

@@ -11,6 +11,7 @@ import structlog
 
 from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.measuring.check import Check
+from stairpath.core.people.roles import Action
 from stairpath.core.review.sheet_request import SheetRequest
 from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, run_sandboxed
 from stairpath.core.texts import trimmed
@@ -23,12 +24,14 @@ from stairpath.work.base.lookup import TASK, find
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import WORKER, Who, read_only, unit_of_work
 from stairpath.work.exchange import importing
+from stairpath.work.people import access
 from stairpath.work.tasks import checks, sheets
 
 TaskRequest = Check | SheetRequest | TopicsIn
 log = structlog.get_logger()
 
 _TELL_EVERY_S = 0.4
+_ACTIONS = {"check": Action.RUN_TASKS, "sheet": Action.RUN_TASKS, "topics": Action.EXCHANGE}
 _DOERS: dict[str, Callable[..., None]] = {
     "check": checks.find_findings,
     "sheet": sheets.draw_sheet,
@@ -49,7 +52,9 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetRequest) -> Tas
         project = in_use(act, project_id)
         if project.federation is None:
             raise UnfitError("There is no model yet; add one and wait until it is read.")
-        row = Task(project_id=project.id, name=trimmed(name) or "Untitled", author=who.said, wish=wish)
+        row = Task(
+            project_id=project.id, name=trimmed(name) or "Untitled", author=who.said, asked_by=who.person_id, wish=wish
+        )
         kept.add(act.session, row)
         act.run(row.id)
         act.tell(project.id, "tasks", what=row.id)
@@ -69,6 +74,7 @@ def ask_again(who: Who, task_id: str, wish: TaskRequest | None = None) -> Task:
                 wish = replace(row.wish, shift_m=wish.shift_m, preview=wish.preview, words=words)
             row.wish = wish
         row.asked += 1
+        row.asked_by = who.person_id
         row.status, row.share, row.message, row.stop = "waiting", 0.0, "", False
         act.run(row.id)
         act.tell(row.project_id, "tasks", what=row.id)
@@ -155,6 +161,10 @@ def run(task_id: str) -> None:
     with unit_of_work(WORKER) as act:
         row = kept.task_by_id(act.session, task_id, hold=True)
         if row is None or row.removed_at is not None or row.status not in ("waiting", "running"):
+            return
+        if not access.still_may(act, row.asked_by, row.project_id, _ACTIONS[row.wish.kind]):
+            row.status, row.message = "failed", "Who asked for it may not run it any more. Somebody else runs it again."
+            act.tell(row.project_id, "tasks", what=row.id)
             return
         row.status, row.share, row.message = "running", 0.0, ""
         asked, kind = row.asked, row.wish.kind
