@@ -8,18 +8,19 @@ from pathlib import Path
 from typing import Any
 
 import uvicorn
-from fastapi import FastAPI
+from fastapi import FastAPI, Request
 from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 
 from stairpath.api.bcf import bcf_app
 from stairpath.api.bcf.foundation import foundation_app
-from stairpath.api.http.door import DOOR, asks
+from stairpath.api.http.door import DOOR, asks, forwarded, is_loopback
 from stairpath.api.http.errors import ERROR_RESPONSES, RETRY_AFTER_S, add_error_handlers, full, said
 from stairpath.api.http.guard import RequestGuard
 from stairpath.api.http.head_timeout import HeadTimeoutProtocol
 from stairpath.api.http.methods import PAGE, Methods
+from stairpath.api.http.watched import METRICS_TYPE, Watched, metrics
 from stairpath.api.live.events import Hub
 from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
@@ -53,8 +54,9 @@ from stairpath.api.routes import (
     walking,
 )
 from stairpath.core.people.roles import Action
+from stairpath.logs import as_json_lines
 from stairpath.settings import settings
-from stairpath.work.base import database
+from stairpath.work.base import database, health
 
 
 class _Assets(StaticFiles):
@@ -95,6 +97,7 @@ def create_app() -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=2048)
     app.add_middleware(Methods)
     app.add_middleware(RequestGuard, hosts=settings().allowed_hosts.split(","))
+    app.add_middleware(Watched)
     add_error_handlers(app)
     for module in (
         people,
@@ -133,7 +136,7 @@ def create_app() -> FastAPI:
         response_model=None,
     )
     @asks(Action.ANYTHING_OPEN)
-    def health() -> Response | dict[str, str]:
+    def answers() -> Response | dict[str, str]:
         """Whether the server answers and reaches its database."""
         if not database.answers():
             return said(
@@ -144,6 +147,31 @@ def create_app() -> FastAPI:
         if database.was_full():
             return full()
         return {"status": "ok"}
+
+    @app.get(
+        "/api/ready",
+        tags=["server"],
+        responses={503: ERROR_RESPONSES[503], 400: ERROR_RESPONSES[400]},
+        response_model=None,
+    )
+    @asks(Action.ANYTHING_OPEN)
+    def ready() -> Response | dict[str, str]:
+        """Whether requests may be sent here: the database answers and has this version's tables, and no disk is full."""
+        why = health.why_not_ready()
+        return said(503, why, {"Retry-After": str(RETRY_AFTER_S)}) if why else {"status": "ready"}
+
+    @app.get(
+        "/api/metrics",
+        tags=["server"],
+        response_class=Response,
+        responses={200: {"content": {"text/plain": {}}}, 400: ERROR_RESPONSES[400], 404: ERROR_RESPONSES[404]},
+    )
+    @asks(Action.ANYTHING_OPEN)
+    def show_metrics(request: Request) -> Response:
+        """What is counted, for Prometheus; for who asks on this machine, past no proxy."""
+        if not is_loopback(request) or forwarded(request):
+            return said(404, "There is no such address.")
+        return Response(metrics(), media_type=METRICS_TYPE)
 
     app.include_router(together)
     app.mount("/bcf", bcf_app())
@@ -164,6 +192,7 @@ def create_app() -> FastAPI:
 
 def main() -> None:
     """Serve on loopback until stopped."""
+    as_json_lines()
     uvicorn.run(
         create_app(),
         host=settings().host,

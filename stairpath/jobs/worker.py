@@ -18,6 +18,7 @@ from procrastinate.worker import Worker
 from stairpath.core.reading.shares import cores
 from stairpath.jobs import tasks
 from stairpath.jobs.queue import app
+from stairpath.logs import as_json_lines
 from stairpath.settings import settings
 from stairpath.store.database import UNREACHABLE
 from stairpath.work.tasks import reconcile
@@ -118,6 +119,7 @@ async def run() -> int:
 
 def main() -> int:
     """Run until stopped; 1 where the database is away, so that the process that watches it starts it again."""
+    as_json_lines()
     try:
         return asyncio.run(run())
     except _NO_DATABASE as error:

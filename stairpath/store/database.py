@@ -95,6 +95,7 @@ def engine() -> Engine:
         max_overflow=20,
         pool_timeout=10,
         pool_pre_ping=True,
+        hide_parameters=True,  # what people typed is in no message, and so in no log
         connect_args={"connect_timeout": 5, "application_name": "stairpath"},
     )
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from functools import cache
 from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.script import ScriptDirectory
 from procrastinate import App, SyncPsycopgConnector
 from sqlalchemy import text
 
@@ -27,6 +29,12 @@ def migrate() -> None:
     if not queue_there:
         with App(connector=SyncPsycopgConnector(conninfo=settings().database_url)).open() as queue:
             queue.schema_manager.apply_schema()
+
+
+@cache
+def newest() -> str:
+    """The migration that this version's tables are of."""
+    return ScriptDirectory.from_config(_config()).get_current_head() or ""
 
 
 def new_revision(message: str) -> None:

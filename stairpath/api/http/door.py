@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ipaddress
 from collections.abc import Callable
 from typing import Any, TypeVar
 
@@ -86,6 +87,14 @@ def signed_in(connection: HTTPConnection) -> Signed | None:
 def forwarded(connection: HTTPConnection) -> bool:
     """Whether a request came past a proxy, which asks for others."""
     return any(name in connection.headers for name in ("forwarded", "x-forwarded-for", "via", "x-real-ip"))
+
+
+def is_loopback(connection: HTTPConnection) -> bool:
+    """Whether somebody asks on this machine."""
+    try:
+        return ipaddress.ip_address(asked_from(connection).address).is_loopback
+    except ValueError:
+        return False
 
 
 def asked_from(connection: HTTPConnection) -> Where:

@@ -11,6 +11,7 @@ from fastapi.responses import JSONResponse, Response
 from starlette.exceptions import HTTPException as StarletteError
 
 from stairpath.api.http.methods import allowed
+from stairpath.api.http.watched import request_id
 from stairpath.api.schemas.common import ErrorMessage
 from stairpath.work.base import errors
 from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE, is_full, note_full
@@ -121,6 +122,11 @@ async def _plain(request: Request, error: Exception) -> Response:
     return said(error.status_code, text, headers)
 
 
+async def _gone_wrong(request: Request, error: Exception) -> Response:
+    named = request_id(request.scope)
+    return said(500, f"Something went wrong on the server. Try again; in its log this is request {named}.")
+
+
 def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] = lambda answer: answer) -> None:
     """Answer everything that is refused or goes wrong with one sentence, in a form that may be another one."""
 
@@ -138,6 +144,7 @@ def add_error_handlers(app: FastAPI, otherwise: Callable[[Response], Response] =
         CONFLICTING: _conflicting,
         UNREACHABLE: _away,
         (OSError,): _no_room,
+        (Exception,): _gone_wrong,
     }
     for kinds, handler in handlers.items():
         for kind in kinds:

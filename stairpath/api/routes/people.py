@@ -6,10 +6,11 @@ from fastapi import APIRouter, Request, Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
-from stairpath.api.http.door import asked_from, asks, forwarded, keep_secret, secret_of, signed_in
+from stairpath.api.http.door import asked_from, asks, forwarded, is_loopback, keep_secret, secret_of, signed_in
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import Action
-from stairpath.work.base.errors import GoneError
+from stairpath.settings import settings
+from stairpath.work.base.errors import GoneError, MissingError
 from stairpath.work.people import demo, guests, links, people, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
@@ -30,13 +31,18 @@ def _begun(request: Request, response: Response, begun: tuple[str, Signed]) -> s
     return schemas.SignedPerson.model_validate(person)
 
 
+def _in_demo(request: Request) -> bool:
+    """Whether who asks may be one of the demo's people: in the demo, on this machine, and past no proxy."""
+    return settings().demo and is_loopback(request) and not forwarded(request)
+
+
 @router.get("/me")
 @asks(Action.ANYTHING_OPEN)
 def who_am_i(request: Request) -> schemas.Me:
     """Who is signed in, and whether one has to be."""
     person = signed_in(request)
     shown = schemas.SignedPerson.model_validate(person) if person else None
-    offered = demo.offered() if demo.is_open_to(asked_from(request), forwarded(request)) else []
+    offered = demo.offered() if _in_demo(request) else []
     return schemas.Me(
         person=shown,
         closed=sign_ins.anybody(),
@@ -55,7 +61,9 @@ def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest
 @asks(Action.ANYTHING_OPEN)
 def be_one_of_the_demo(request: Request, response: Response, wish: schemas.PersonKey) -> schemas.SignedPerson:
     """Be one of the demo's people; nowhere but in the demo, on the machine that it runs on."""
-    return _begun(request, response, demo.be(wish.key, asked_from(request), forwarded(request)))
+    if not _in_demo(request):
+        raise MissingError("There is no such address.")
+    return _begun(request, response, demo.be(wish.key, asked_from(request)))
 
 
 @router.post("/sign-out", status_code=204)
