@@ -14,7 +14,7 @@ from stairpath.store import people
 from stairpath.store.database import transaction
 from stairpath.store.person_tables import OneTimeLink, Person
 from stairpath.work.base.unit_of_work import WORKER, Where, unit_of_work
-from stairpath.work.people import links, sign_ins, slow_down
+from stairpath.work.people import links, secrets, sign_ins, slow_down
 from tests.asking import by
 from tests.building import assembled
 from tests.samples import Sample
@@ -75,6 +75,17 @@ def send(client):
         return client.post(f"/api/projects/{project_id}/models", content=body, headers=headers)
 
     return post
+
+
+@pytest.fixture(scope="session", autouse=True)
+def quick_passwords():
+    """Passwords are worked out with little memory here: what they cost is measured by ``make bench people``."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(secrets, "_PASSES", 1)
+        patch.setattr(secrets, "_MEMORY_KIB", 1 << 10)
+        secrets._hasher.cache_clear()
+        yield
+    secrets._hasher.cache_clear()
 
 
 GAP = 0.72

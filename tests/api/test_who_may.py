@@ -29,6 +29,9 @@ TABLE = [
 ]
 APPLICATIONS = ("/api", "/bcf/3.0", "/foundation/1.1")
 UNKNOWN = "0" * 32
+DISTURBING = ("/sign-", "/links/", "/members", "/leave", "/people")
+ONE = "/api/projects/{project_id}"
+"""What may change who is signed in, who is in the project, or whether that is in use."""
 CALLED = {
     "look": "Lena Ott", "comment": "Carl Moss", "coordinate": "Cora Wynn", "own": "Olaf Berg", "server": "Sten Holm",
     "maker": "Mika Lund", "beside": "Bea Frost",
@@ -206,7 +209,7 @@ def test_everybody_may_what_the_table_says_and_nothing_else(world):
                 good = (status, sentence(answer)) == (404, sentence(unknown)) and unknown.status_code == 404
             if not good:
                 wrong.append((method, path, key, status, answer.text[:120]))
-        if method != "GET":
+        if method != "GET" and (path == ONE or any(word in path for word in DISTURBING)):
             world.as_it_was()
     assert wrong == []
 

@@ -199,6 +199,12 @@ def test_two_with_two_roles_work_together_and_the_project_is_handed_over(page: P
         page.get_by_role("button", name="Hand over to Mara Oake").click()
         page.get_by_role("button", name="Hand it over").click()
         expect(page.get_by_text("You may coordinate in this project.")).to_be_visible(timeout=15_000)
+        page.get_by_role("link", name="What was done in it").click()
+        expect(page.get_by_test_id("entry").filter(has_text="changed what Mara Oake may").first).to_contain_text(
+            "Ida Fenn"
+        )
+        page.get_by_label("Who did it").select_option("Mara Oake")
+        expect(page.get_by_test_id("entry").first).to_contain_text("Seen on site")
         page.goto(project)
         expect(page.get_by_role("button", name="2 here")).to_be_visible()
         other.goto(f"{project}/members")

@@ -12,6 +12,7 @@ import { roleOf } from "./roleOf";
 import { SignInField } from "./SignInField";
 import { useMemberActs } from "./useMembers";
 import { welcomeAddress } from "./usePeople";
+import { Wrong } from "./Wrong";
 
 type Kind = Shapes["NewMember"]["kind"];
 const KINDS: readonly [Kind, string][] = [
@@ -109,11 +110,7 @@ export function AddMember({ projectId, made }: { projectId: string; made: (link:
           </NativeSelect>
         </Box>
       )}
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={wrong} />
       <Button type="submit" variant="contained" disabled={!who.named.trim()} sx={{ justifySelf: "start" }}>
         Add
       </Button>

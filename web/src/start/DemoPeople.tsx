@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { useMe, useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** In the demo: whom one can be, with one click each. */
 export function DemoPeople() {
@@ -15,11 +16,7 @@ export function DemoPeople() {
         This is the demo, on your own machine. Choose whom you want to be; the circle at the top right changes
         it.
       </Box>
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={wrong} />
       {me.demo.map(({ key, name, says }) => (
         <Box
           key={key}

@@ -5,9 +5,11 @@ import { type FormEvent, useState } from "react";
 import { spokenDay } from "../open/dates";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
+import { EndingRow } from "./EndingRow";
 import type { MadeLink } from "./HandOn";
 import { SignInField } from "./SignInField";
 import { useGuestLinks, useMemberActs } from "./useMembers";
+import { Wrong } from "./Wrong";
 
 const LASTS: readonly [number, string][] = [
   [1, "for a day"],
@@ -67,36 +69,18 @@ export function GuestLinks({ projectId, made }: { projectId: string; made: (link
           </Button>
         </Box>
       </Box>
-      {(error || wrong) && <Box sx={{ color: tone.wrong, mt: 1 }}>{error?.message || wrong}</Box>}
+      <Wrong text={error?.message || wrong} />
       <Box component="ul" sx={{ listStyle: "none", p: 0, maxWidth: 760 }}>
         {data?.map((link) => (
-          <Box
-            component="li"
+          <EndingRow
             key={link.id}
-            data-testid="guest-link"
-            sx={{
-              borderTop: `1px solid ${tone.line}`,
-              py: 1,
-              display: "flex",
-              gap: 1,
-              alignItems: "baseline",
-            }}
-          >
-            <Box sx={{ flex: 1, overflowWrap: "anywhere" }}>
-              <Box sx={{ fontWeight: 600 }}>{link.name}</Box>
-              <Box sx={{ color: tone.soft, fontSize: 13 }}>
-                until {spokenDay(link.ends_at)}, made by {link.made_by}
-                {link.used_at ? `, used on ${spokenDay(link.used_at)}` : ", not used yet"}
-              </Box>
-            </Box>
-            <Button
-              variant="text"
-              aria-label={`End the link of ${link.name}`}
-              onClick={() => attempt(() => endLink.mutateAsync(link.id))}
-            >
-              End it now
-            </Button>
-          </Box>
+            testId="guest-link"
+            name={link.name}
+            says={`until ${spokenDay(link.ends_at)}, made by ${link.made_by}`}
+            usedAt={link.used_at}
+            about={`End the link of ${link.name}`}
+            end={() => attempt(() => endLink.mutateAsync(link.id))}
+          />
         ))}
       </Box>
     </Box>

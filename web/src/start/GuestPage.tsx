@@ -8,6 +8,7 @@ import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
 import { useMe, useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** Where a guest link leads: one looks at a project without an account. */
 export function GuestPage() {
@@ -34,11 +35,7 @@ export function GuestPage() {
         you are there.
         {signed && ` You are signed in as ${me.name}; going on signs you out.`}
       </Box>
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong, mb: 1 }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={wrong} />
       <Button
         variant="contained"
         onClick={() =>

@@ -12,6 +12,7 @@ import { GuestLinks } from "./GuestLinks";
 import { HandOn, type MadeLink } from "./HandOn";
 import { MemberRow } from "./MemberRow";
 import { useMemberActs, useMembers } from "./useMembers";
+import { Wrong } from "./Wrong";
 
 /** Who is in a project; for those who own it. */
 export function MembersPage() {
@@ -30,7 +31,7 @@ export function MembersPage() {
           </>
         )}
       </Box>
-      {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
+      <Wrong text={error?.message} />
       {mine && !owns && <Box>You may {mine.said} in this project. Those who own it say who is in it.</Box>}
       {owns && <Members projectId={projectId} />}
       {mine && !mine.guest && <Leave projectId={projectId} />}
@@ -56,7 +57,7 @@ function Leave({ projectId }: { projectId: string }) {
       >
         Leave the project
       </Button>
-      {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
+      <Wrong text={wrong} />
     </Box>
   );
 }
@@ -81,12 +82,8 @@ function Members({ projectId }: { projectId: string }) {
           </Box>
         ))}
       </Box>
-      {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong, mt: 1 }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={error?.message} />
+      <Wrong text={wrong} />
       <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 0, mb: 3, maxWidth: 760 }}>
         {data?.map((member) => (
           <MemberRow key={member.id} projectId={projectId} member={member} attempt={attempt} />

@@ -11,6 +11,7 @@ import { HandOn, type MadeLink } from "./HandOn";
 import { PersonForm } from "./PersonForm";
 import { SignInField } from "./SignInField";
 import { useInviting, usePeople } from "./usePeople";
+import { Wrong } from "./Wrong";
 
 /** A link with which somebody sets their password. */
 export function linkFor(name: string, address: string): MadeLink {
@@ -27,12 +28,12 @@ export function PeoplePage() {
       <Box sx={{ color: tone.soft, mb: 2 }}>
         Everybody here may sign in. What they may do is said in each project, by its owners.
       </Box>
-      {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
+      <Wrong text={error?.message} />
       {data && (
         <>
           <Invite made={setLink} />
           {link && <HandOn key={link.address} link={link} close={() => setLink(null)} />}
-          {wrong && <Box sx={{ color: tone.wrong, mt: 1 }}>{wrong}</Box>}
+          <Wrong text={wrong} />
           <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 3, maxWidth: 640 }}>
             {data.map((each) => (
               <Row key={each.id} each={each} made={setLink} attempt={attempt} />
@@ -113,11 +114,7 @@ function Invite({ made }: { made: (link: MadeLink) => void }) {
         hint="Such as their mail address."
       />
       <Tick label="owns this server, and invites others" on={owner} set={setOwner} />
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={wrong} />
       <Button
         type="submit"
         variant="contained"

@@ -9,6 +9,7 @@ import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
 import { SignInField } from "./SignInField";
 import { useInviting } from "./usePeople";
+import { Wrong } from "./Wrong";
 
 /** What is said of somebody, and what they may on this server. */
 export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done: () => void }) {
@@ -51,11 +52,7 @@ export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done:
       </Box>
       <Tick label="makes projects" on={wish.makes_projects} set={(on) => put({ makes_projects: on })} />
       <Tick label="owns this server, and invites others" on={wish.owner} set={(on) => put({ owner: on })} />
-      {wrong && (
-        <Box role="alert" sx={{ color: tone.wrong }}>
-          {wrong}
-        </Box>
-      )}
+      <Wrong text={wrong} />
       <Box>
         <Button type="submit" variant="contained" disabled={!wish.name.trim()}>
           Save

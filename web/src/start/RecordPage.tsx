@@ -10,6 +10,7 @@ import { tone } from "../style/theme";
 import { Frame } from "./Frame";
 import { KINDS, OF_PROJECT, OF_SERVER, spokenDeed } from "./recordWords";
 import { type RecordFilter, recordFile, useRecord } from "./useRecord";
+import { Wrong } from "./Wrong";
 
 /** What was done in a project, or on the server: by whom, when, from where, and from what to what. */
 export function RecordPage() {
@@ -30,7 +31,7 @@ export function RecordPage() {
         {projectId ? <Link to={`/p/${projectId}`}>Open the project</Link> : <Link to="/people">People</Link>}
       </Box>
       <Filter projectId={projectId} filter={filter} set={setFilter} people={data?.pages[0]?.people ?? []} />
-      {error && <Box sx={{ color: tone.wrong }}>{error.message}</Box>}
+      <Wrong text={error?.message} />
       {data && entries.length === 0 && <Box>Nothing was done that fits.</Box>}
       <Box component="ul" sx={{ listStyle: "none", p: 0 }}>
         {entries.map((entry) => (

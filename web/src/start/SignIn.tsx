@@ -7,6 +7,7 @@ import { DemoPeople } from "./DemoPeople";
 import { Frame } from "./Frame";
 import { SignInField } from "./SignInField";
 import { useMe, useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** Asks who one is, in place of the page that one came for; that comes back as it was. */
 export function SignIn() {
@@ -25,9 +26,7 @@ export function SignIn() {
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1.5, maxWidth: 380, mt: 2 }}>
         <SignInField label="Name" value={name} put={setName} fills="username" first={!demo} />
         <SignInField label="Password" value={password} put={setPassword} fills="current-password" />
-        <Box role="alert" sx={{ color: tone.wrong, "&:empty": { display: "none" } }}>
-          {wrong}
-        </Box>
+        <Wrong text={wrong} />
         <Button
           type="submit"
           variant="contained"

@@ -12,6 +12,7 @@ import { Frame } from "./Frame";
 import { nameFrom } from "./naming";
 import { Project } from "./Project";
 import { useMe } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** The projects, and making a new one from dropped files. */
 export function StartPage() {
@@ -42,7 +43,7 @@ export function StartPage() {
             ? "Open a building, or drop its IFC files anywhere on this page to make a new project."
             : "Open a building. Who owns a project lets you in."}
         </Box>
-        {(error || wrong) && <Box sx={{ color: tone.wrong, mb: 2 }}>{error?.message || wrong}</Box>}
+        <Wrong text={error?.message || wrong} />
         <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(300px, 1fr))", gap: 2.5 }}>
           {data?.map((project) => (
             <Project key={project.id} project={project} attempt={attempt} />

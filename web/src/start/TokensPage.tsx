@@ -8,10 +8,11 @@ import { ROLES } from "../api/constants";
 import { spokenDay } from "../open/dates";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
+import { EndingRow } from "./EndingRow";
 import { Frame } from "./Frame";
 import { HandOn, type MadeLink } from "./HandOn";
-
 import { SignInField } from "./SignInField";
+import { Wrong } from "./Wrong";
 
 const TOKENS = ["tokens"] as const;
 const LASTS = [7, 30, 90, 365] as const;
@@ -50,41 +51,19 @@ export function TokensPage() {
         }
       />
       {shown && <HandOn key={shown.address} link={shown} close={() => setShown(null)} />}
-      {(error || wrong) && (
-        <Box role="alert" sx={{ color: tone.wrong, mt: 1 }}>
-          {error?.message || wrong}
-        </Box>
-      )}
+      <Wrong text={error?.message || wrong} />
       {data?.length === 0 && <Box sx={{ mt: 2 }}>No tokens yet.</Box>}
       <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 3, maxWidth: 640 }}>
         {data?.map((token) => (
-          <Box
-            component="li"
+          <EndingRow
             key={token.id}
-            data-testid="token"
-            sx={{
-              borderTop: `1px solid ${tone.line}`,
-              py: 1,
-              display: "flex",
-              gap: 2,
-              alignItems: "baseline",
-            }}
-          >
-            <Box sx={{ flex: 1, overflowWrap: "anywhere" }}>
-              <Box sx={{ fontWeight: 600 }}>{token.name}</Box>
-              <Box sx={{ color: tone.soft, fontSize: 13 }}>
-                {ROLES.find(({ role }) => role === token.scope)?.name}, until {spokenDay(token.ends_at)}
-                {token.used_at ? `, used on ${spokenDay(token.used_at)}` : ", not used yet"}
-              </Box>
-            </Box>
-            <Button
-              variant="text"
-              aria-label={`End the token ${token.name}`}
-              onClick={() => attempt(() => end.mutateAsync(token.id))}
-            >
-              End it now
-            </Button>
-          </Box>
+            testId="token"
+            name={token.name}
+            says={`${ROLES.find(({ role }) => role === token.scope)?.name}, until ${spokenDay(token.ends_at)}`}
+            usedAt={token.used_at}
+            about={`End the token ${token.name}`}
+            end={() => attempt(() => end.mutateAsync(token.id))}
+          />
         ))}
       </Box>
     </Frame>

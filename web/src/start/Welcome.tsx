@@ -9,6 +9,7 @@ import { tone } from "../style/theme";
 import { Frame } from "./Frame";
 import { SignInField } from "./SignInField";
 import { useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** Where a link leads that is good once: one sets a password and is signed in; the first owner says their names too. */
 export function Welcome() {
@@ -76,9 +77,7 @@ function Begin(props: { secret: string; first: boolean; known: { name: string; k
           hint="At least 12 characters; a few words are easy to remember."
           first={!first}
         />
-        <Box role="alert" sx={{ color: tone.wrong, "&:empty": { display: "none" } }}>
-          {wrong}
-        </Box>
+        <Wrong text={wrong} />
         <Button type="submit" variant="contained" disabled={!password} sx={{ justifySelf: "start" }}>
           Begin
         </Button>

@@ -8,6 +8,7 @@ import { initials, usePerson } from "../api/person";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { useMe, useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
 
 /** Who one is: signed in, with the ways out; else by a name that can be changed. */
 export function Who() {
@@ -56,7 +57,7 @@ export function Who() {
             <Box sx={{ color: tone.soft }}>
               {me.guest_of ? "looks by a guest link" : `signs in as ${me.key}`}
             </Box>
-            {wrong && <Box sx={{ color: tone.wrong }}>{wrong}</Box>}
+            <Wrong text={wrong} />
           </Box>
           {me.owner && (
             <MenuItem component={Link} to="/people" onClick={() => setAt(null)}>
