@@ -266,7 +266,7 @@ function Empty() {
             ? "Each model appears once it has been read."
             : may("change the models")
               ? "Drop IFC files anywhere on this page. Each appears once it has been read."
-              : "Whoever coordinates the project adds its models."}
+              : "Those who coordinate the project add its models."}
         </Box>
         <Button variant="outlined" onClick={() => open("models")}>
           Show the models

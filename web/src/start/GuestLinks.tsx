@@ -31,7 +31,7 @@ export function GuestLinks({ projectId, made }: { projectId: string; made: (link
       const { link, secret } = await makeLink.mutateAsync({ name, days });
       made({
         address: `${window.location.origin}/guest#${secret}`,
-        says: `Whoever has this link looks at the project as ${link.name} until ${spokenDay(link.ends_at)}.`,
+        says: `Anybody with this link looks at the project as ${link.name} until ${spokenDay(link.ends_at)}.`,
       });
       setName("");
     });
