@@ -269,7 +269,10 @@ def restore(path: Path, secrets: Path | None) -> str:
     _restore_rows(source)
     for sha256 in manifest["blobs"]:
         with source.read(f"blobs/{sha256}") as part:
-            backups.keep_pieces(sha256, _pieces(part))
+            if not backups.keep_pieces(sha256, _pieces(part)):
+                raise CannotBackUpError(
+                    f"{sha256} of the backup changed while it was restored. Clear the database and begin again."
+                )
     with source.read(PEOPLE) as part:
         people = [json.loads(line) for line in part]
     kept = [] if secrets is None else [json.loads(line) for line in secrets.read_text().splitlines()]

@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping, Sequence
 
 from stairpath.api.bcf import schemas
 from stairpath.core.people.roles import Action, Role, Tie, may
+from stairpath.core.review.given import given_to
 from stairpath.core.review.statuses import Statuses
 from stairpath.work.base.unit_of_work import Who
 from stairpath.work.topics.topics import Listed
@@ -41,8 +42,7 @@ def comment_actions(role: Role, ties: Collection[Tie] = ()) -> list[str]:
 def of_topic(who: Who, of: Listed, statuses: Statuses) -> schemas.TopicAuthorization:
     """What one may do to a topic, and which status one may give it."""
     topic = of.topic
-    given = [topic.said.assigned_to, *([topic.question.to] if topic.question else [])]
-    actions = topic_actions(who.role, who.ties(topic.author, given))
+    actions = topic_actions(who.role, who.ties(topic.author, given_to(topic.said, topic.question)))
     now = next((each for each in statuses.all if each.name == topic.said.status), None)
     next_ones = [now.name, *now.next] if now is not None and "update" in actions else []
     return schemas.TopicAuthorization(topic_actions=actions, topic_status=next_ones)

@@ -61,7 +61,7 @@ def _shape(page: record.Page) -> schemas.Record:
 
 
 def _file(who: Who, chain: str, wanted: Wanted, form: Form) -> StreamingResponse:
-    record.page(who, chain, wanted)  # what is refused is so before anything is sent
+    record.known(chain)  # what is refused is so before anything is sent
     encoding = CSV_ENCODING if form == "csv" else "utf-8"
     first = True
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable
+from collections.abc import Collection
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Literal, get_args
@@ -97,9 +97,9 @@ def reaches(role: Role, least: Role) -> bool:
     return ROLES.index(role) >= ROLES.index(least)
 
 
-def highest(roles: Iterable[Role]) -> Role | None:
-    """The highest of some roles; None where there is none."""
-    return max(roles, key=ROLES.index, default=None)
+def highest(roles: Collection[str]) -> Role | None:
+    """The highest of some roles as they are kept; None where none of them is one."""
+    return next((role for role in reversed(ROLES) if role in roles), None)
 
 
 def at_most(role: Role, scope: Role | None) -> Role:

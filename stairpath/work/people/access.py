@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from stairpath.core.exchange.bcf.markup import guid_of
-from stairpath.core.people.roles import LEAST, ROLES, Action, Role, Tie, at_most, highest, may, may_some, refusal
+from stairpath.core.people.roles import LEAST, Action, Role, Tie, at_most, highest, may, may_some, refusal
+from stairpath.core.review.given import given_to
 from stairpath.store import members, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.tables import (
@@ -41,9 +42,7 @@ def _made(held: Mapping[str, Any], who: Who) -> set[Tie]:
 
 
 def _of_topic(held: Mapping[str, Any], who: Who) -> set[Tie]:
-    said, question = held["said"], held["question"]
-    given = [each for each in (said and said.assigned_to, question and question.to) if each]
-    return who.ties(held["author"], given)
+    return who.ties(held["author"], given_to(held["said"], held["question"]))
 
 
 def _nothing(held: Mapping[str, Any], who: Who) -> set[Tie]:
@@ -160,7 +159,7 @@ def _role(signed: Signed, project_id: str | None, roles: Collection[str]) -> Rol
     """What somebody may in a project, by their roles there; None for who is not in it."""
     if signed.guest_of is not None:
         return "look" if signed.guest_of == project_id else None
-    role = highest(role for role in ROLES if role in roles)
+    role = highest(roles)
     return None if role is None else at_most(role, signed.scope)
 
 
@@ -188,7 +187,7 @@ def still_may(act: UnitOfWork, person_id: str | None, project_id: str, action: A
     if person_id is None:
         return True
     roles = members.roles(act.session, [(person_id, project_id)]).get((person_id, project_id), ())
-    role = highest(role for role in ROLES if role in roles)
+    role = highest(roles)
     return role is not None and may(role, action)
 
 
@@ -203,23 +202,21 @@ def mine(signed: Signed | None) -> dict[str, Role] | None:
     return {key: role for key, roles in found.items() if (role := _role(signed, key, roles)) is not None}
 
 
-def still(wanted: Collection[tuple[str, str | None]]) -> dict[tuple[str, str | None], Role | None]:
+def still(wanted: Collection[tuple[str, str]]) -> dict[tuple[str, str], Role | None]:
     """What sign-ins may now, for pairs of a secret and a project; None for one that has ended or is out of the project.
 
-    Without a project it is "own" for a sign-in that holds; with no secret too, while nobody signs in.
+    While nobody signs in it is "own" for all.
     """
     with read_only() as look:
         held = sign_ins.that_hold(look, {secret for secret, _ in wanted if secret})
-        pairs = {(held[s].id, p) for s, p in wanted if s in held and p is not None and held[s].guest_of is None}
+        pairs = {(held[s].id, p) for s, p in wanted if s in held and held[s].guest_of is None}
         roles = members.roles(look.session, pairs)
     nobody = not sign_ins.anybody()
-    out: dict[tuple[str, str | None], Role | None] = {}
+    out: dict[tuple[str, str], Role | None] = {}
     for secret, project_id in wanted:
         signed = held.get(secret)
         if signed is None:
             out[secret, project_id] = "own" if nobody else None
-        elif project_id is None:
-            out[secret, project_id] = "own"
         else:
             out[secret, project_id] = _role(signed, project_id, roles.get((signed.id, project_id), ()))
     return out

@@ -60,6 +60,12 @@ def _open_to(who: Who, chain: str, row: RecordEntry) -> RecordEntry:
     return row
 
 
+def known(chain: str) -> None:
+    """Raises MissingError or GoneError for the record of a project that is not in use."""
+    with read_only() as look:
+        _there(look, chain)
+
+
 def page(who: Who, chain: str, wanted: Wanted) -> Page:
     """Entries of a project's record, or of the server's, as they are filtered."""
     with read_only() as look:

@@ -10,7 +10,7 @@ from datetime import UTC, datetime, timedelta
 
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
-from stairpath.core.people.roles import ROLES, Role
+from stairpath.core.people.roles import ROLES, Role, highest
 from stairpath.store import access, people, record
 from stairpath.store.access import Asked, ThingRow
 from stairpath.store.person_tables import GuestLink, Person, SignIn
@@ -165,9 +165,7 @@ def signed_as(found: Asked) -> Signed | None:
 
 def scope_of(kept: str | None) -> Role | None:
     """A token's scope as it is kept; the least for one that is not known."""
-    if kept is None:
-        return None
-    return next((role for role in ROLES if role == kept), ROLES[0])
+    return None if kept is None else highest((kept,)) or ROLES[0]
 
 
 def that_hold(look: UnitOfWork, secrets: Collection[str]) -> dict[str, Signed]:

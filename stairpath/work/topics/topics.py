@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.people.roles import Action
 from stairpath.core.review.entries import Entries
+from stairpath.core.review.given import given_to
 from stairpath.core.review.recheck import OfFinding, Pair, pair
 from stairpath.core.review.reference import NotAReferenceError, Reference, concerned, next_variant, written
 from stairpath.core.review.rules import TopicRules
@@ -225,8 +226,7 @@ def change_many(who: Who, project_id: str, wishes: Sequence[tuple[str, TopicWish
         # Held in one order, so that two who change the same ones do not wait for each other for ever.
         for topic_id, wish in sorted(wishes, key=lambda each: each[0]):
             topic = find(act, TOPIC, topic_id, within=project_id, hold=True)
-            given = [topic.said.assigned_to, *([topic.question.to] if topic.question else [])]
-            who.check(Action.CHANGE_TOPIC, who.ties(topic.author, given))
+            who.check(Action.CHANGE_TOPIC, who.ties(topic.author, given_to(topic.said, topic.question)))
             try:
                 found.append(_change(act, topic, wish))
             except _WRONG as error:
