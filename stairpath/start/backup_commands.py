@@ -24,8 +24,14 @@ def _done(work: Callable[[], str]) -> None:
 def backup(target: Annotated[Path, typer.Argument(help="a new file, or a folder that backups are added to")]) -> None:
     """Write everything to a file, or add what is new to a folder, while people work."""
     from stairpath.start.backing_up import back_up
+    from stairpath.work.server.state import note_backup
 
-    _done(lambda: back_up(target))
+    def made() -> str:
+        said = back_up(target)
+        note_backup(str(target.resolve()))
+        return said
+
+    _done(made)
 
 
 def restore(

@@ -7,7 +7,7 @@ import io
 from collections.abc import Iterator
 from typing import IO
 
-from sqlalchemy import select
+from sqlalchemy import select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -31,6 +31,10 @@ def keep_stream(session: Session, project_id: str, stream: IO[bytes], media_type
         while part := stream.read(PIECE_BYTES):
             session.execute(insert(BlobPiece), [{"sha256": sha, "number": number, "data": part}])
             number += 1
+    else:
+        # Nothing removes them any more; no row is held where there is nothing to note.
+        noted = update(Blob).where(Blob.sha256 == sha, Blob.unused_since.is_not(None))
+        session.execute(noted.values(unused_since=None))
     session.execute(insert(ProjectBlob).values(project_id=project_id, sha256=sha).on_conflict_do_nothing())
     return sha, size
 

@@ -31,6 +31,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 from stairpath.core.exchange.import_request import TopicsIn
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.measuring.check import Check
+from stairpath.core.project_limits import ProjectLimits
 from stairpath.core.review.history import ChangedField
 from stairpath.core.review.question import Question
 from stairpath.core.review.recheck import OfFinding
@@ -74,6 +75,8 @@ class Blob(Base):
     sha256: Mapped[str] = mapped_column(String(64), primary_key=True)
     size: Mapped[int]
     media_type: Mapped[str]
+    unused_since: Mapped[datetime | None]
+    """Since when nothing refers to it, as far as that was noted."""
 
 
 class BlobPiece(Base):
@@ -121,6 +124,8 @@ class Project(Base):
     """The view that everybody comes home to, and who set it."""
     walking: Mapped[Walking | None] = mapped_column(Document(Walking, older_walking))
     """Which classes stand in the way, bodies of the project's own, and what the walk map was made for."""
+    limits: Mapped[ProjectLimits | None] = mapped_column(Document(ProjectLimits))
+    """What it may hold; None for what the server lets each project hold."""
     topic_rules: Mapped[TopicRules | None] = mapped_column(Document(TopicRules))
     """How topics are called, their statuses, and what is offered; None until somebody set it."""
     making: Mapped[float | None] = mapped_column(Float)

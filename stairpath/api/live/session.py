@@ -18,7 +18,7 @@ from stairpath.api.live.sign_ins import ENDED
 from stairpath.api.schemas.live import TOLD, Did, Follows, Hand, Here, Looks, Person, Points, Present, Sees
 from stairpath.core.people.roles import Action, may
 from stairpath.work.base import projects
-from stairpath.work.base.errors import RefusedError
+from stairpath.work.base.errors import RefusedError, TooOftenError
 from stairpath.work.people.sign_ins import ASK_FIRST
 
 router = APIRouter()
@@ -158,8 +158,9 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
     """Be there with the others who have the project open."""
     try:
         await run_in_threadpool(projects.known, project_id)
+        socket.app.state.sign_ins.check_room(socket)
     except RefusedError as error:
-        await socket.close(4404, str(error)[:120])
+        await socket.close(1013 if isinstance(error, TooOftenError) else 4404, str(error)[:120])
         return
     hub: Together = socket.app.state.together
     let_in = let_in_at(socket)

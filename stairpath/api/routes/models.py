@@ -14,6 +14,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.api.http.uploads import BODY, file_name, received
 from stairpath.core.federation.alignment import Placement
 from stairpath.core.people.roles import Action
+from stairpath.work.base.project_limits import limits_of
 from stairpath.work.models import models
 from stairpath.work.models.models import Model
 
@@ -75,7 +76,8 @@ async def add_models(
 ) -> list[schemas.ModelCard]:
     """Add one file, sent as the request's body; an .ifczip adds every model in it."""
     name = file_name(x_file_name, "unnamed.ifc")
-    async with received(request, name, models.intake_limits().file_bytes) as kept:
+    most = await run_in_threadpool(limits_of, project_id)
+    async with received(request, name, most.intake.file_bytes) as kept:
         added = await run_in_threadpool(models.take_in_file, who, project_id, name, kept)
     return [_card(model) for model in added]
 

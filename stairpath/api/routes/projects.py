@@ -215,6 +215,7 @@ async def follow(project_id: str, request: Request) -> StreamingResponse:
     """
     if not await run_in_threadpool(projects.is_there, project_id):
         raise HTTPException(404, access.NO_PROJECT)
+    request.app.state.sign_ins.check_room(request)
     return StreamingResponse(
         request.app.state.hub.stream(project_id, lambda end: request.app.state.sign_ins.over(request, project_id, end)),
         media_type="text/event-stream",

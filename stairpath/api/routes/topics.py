@@ -27,10 +27,10 @@ from stairpath.core.review.rules import TopicRules
 from stairpath.core.review.topic import TopicFields
 from stairpath.work.base import deleting
 from stairpath.work.base.lookup import TOPIC
+from stairpath.work.base.project_limits import limits_of
 from stairpath.work.exchange import exporting, importing
 from stairpath.work.exchange.importing import TopicsReport
 from stairpath.work.exchange.previewing import PREVIEW, TopicsPreview, preview_of
-from stairpath.work.models.models import intake_limits
 from stairpath.work.tasks import rechecks, tasks
 from stairpath.work.topics import files, people, rules, topics
 from stairpath.work.topics.topics import TopicNote
@@ -196,7 +196,8 @@ async def take_topics_in(
 ) -> schemas.Task:
     """Import a file of topics (BCF), sent as the request's body, or have told first what it would bring; a job does it."""
     name = file_name(x_file_name, "topics.bcf")
-    async with received(request, name, intake_limits().file_bytes) as kept:
+    most = await run_in_threadpool(limits_of, project_id)
+    async with received(request, name, most.intake.file_bytes) as kept:
         row = await run_in_threadpool(importing.take_file, who, project_id, name, kept, preview)
     return task_shape(row)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import io
+import os
 import shutil
 import struct
 import tempfile
@@ -40,6 +41,11 @@ class Limits:
 def megabytes(count: int) -> str:
     """A size as people say it."""
     return f"{count / (1 << 20):.0f} MB" if count >= 1 << 20 else f"{max(1, count // 1024)} kB"
+
+
+def size_of(stream: IO[bytes]) -> int:
+    """How many bytes a file holds that can be read anywhere."""
+    return stream.seek(0, os.SEEK_END)
 
 
 def check_whole(name: str, stream: IO[bytes], size: int) -> None:

@@ -14,12 +14,12 @@ from stairpath.core.federation.alignment import Placement, by_points
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.geometry.origin import in_project
 from stairpath.core.problems import CannotReadError
-from stairpath.core.reading.intake import Limits, take_in
-from stairpath.settings import settings
+from stairpath.core.reading.intake import size_of, take_in
 from stairpath.store import blobs, issues, models
 from stairpath.store.projects import building_of
 from stairpath.store.tables import Model as Model
 from stairpath.store.tables import Project
+from stairpath.work.base import project_limits
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.lookup import MODEL, find
 from stairpath.work.base.project_rows import rows_of
@@ -38,11 +38,6 @@ def listed(project_id: str, taken_out: bool = False) -> list[Model]:
         return rows_of(look, project_id).models
 
 
-def intake_limits() -> Limits:
-    """How large a file may be as it arrives, and once unpacked."""
-    return Limits(settings().largest_file_mb << 20, settings().largest_unpacked_mb << 20)
-
-
 def _wait(model: Model) -> None:
     model.status, model.share, model.message, model.cancel = "waiting", 0.0, "", False
 
@@ -50,6 +45,7 @@ def _wait(model: Model) -> None:
 def _keep_file(act: UnitOfWork, project: Project, file_name: str, content: IO[bytes]) -> Model:
     name = PurePath(file_name).stem
     model = models.live_model_named(act.session, project.id, name)
+    project_limits.room_for(act, project, file_name, size_of(content))
     sha, size = blobs.keep_stream(act.session, project.id, content, "application/x-step")
     if model is not None and model.file_sha == sha and model.status in ("waiting", "reading", "read"):
         return model  # the same file again: there is nothing to do that is not done or under way
@@ -80,10 +76,9 @@ def take_in_file(who: Who, project_id: str, file_name: str, content: IO[bytes]) 
 
     Raises WrongError with what is wrong with the file.
     """
-    with read_only() as look:
-        in_use(look, project_id)
+    most = project_limits.limits_of(project_id).intake
     try:
-        with take_in(file_name, content, intake_limits()) as files:
+        with take_in(file_name, content, most) as files:
             return keep_files(who, project_id, files)
     except CannotReadError as error:
         raise WrongError(str(error)) from error

@@ -12,9 +12,11 @@ import structlog
 from stairpath.core.files import scratch_folder
 from stairpath.core.prepare import prepare
 from stairpath.core.problems import CannotReadError
+from stairpath.core.project_limits import OverLimitError
 from stairpath.core.reading.sandboxed import why_not
 from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, run_sandboxed
 from stairpath.store import blobs, federations, models, readings
+from stairpath.work.base import project_limits
 from stairpath.work.base.limits import limits
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, unit_of_work
 from stairpath.work.models.federating import keep_together, together
@@ -72,6 +74,11 @@ def read_and_keep(name: str, source: Path, model_id: str, file_sha: str, silence
         if known is None:
             return
         project_id, made = known.project_id, None
+        try:
+            count = len(prepared.reading.components)
+            project_limits.room_for_components(act, act.project(project_id), model_id, name, count)
+        except OverLimitError as error:
+            raise CannotReadError(str(error)) from error
         if known.is_read:
             federations.hold(act.session, project_id)
             fresh = {model_id: replace(prepared.outline, name=known.name)}

@@ -17,6 +17,7 @@ from stairpath.core.sandbox import CancelledError, Progress, UnfinishedError, ru
 from stairpath.core.texts import trimmed
 from stairpath.store import blobs, kept
 from stairpath.store.tables import Task as Task
+from stairpath.work.base import project_limits
 from stairpath.work.base.errors import MissingError, UnfitError
 from stairpath.work.base.failures import why
 from stairpath.work.base.limits import limits
@@ -52,6 +53,7 @@ def ask(who: Who, project_id: str, name: str, wish: Check | SheetRequest) -> Tas
         project = in_use(act, project_id)
         if project.federation is None:
             raise UnfitError("There is no model yet; add one and wait until it is read.")
+        project_limits.room_for_task(act, project)
         row = Task(
             project_id=project.id, name=trimmed(name) or "Untitled", author=who.said, asked_by=who.person_id, wish=wish
         )
@@ -73,6 +75,8 @@ def ask_again(who: Who, task_id: str, wish: TaskRequest | None = None) -> Task:
                 words = row.wish.words.joined(wish.words)
                 wish = replace(row.wish, shift_m=wish.shift_m, preview=wish.preview, words=words)
             row.wish = wish
+        if row.status not in ("waiting", "running"):
+            project_limits.room_for_task(act, act.project(row.project_id))
         row.asked += 1
         row.asked_by = who.person_id
         row.status, row.share, row.message, row.stop = "waiting", 0.0, "", False

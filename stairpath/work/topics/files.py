@@ -5,10 +5,12 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import IO
 
+from stairpath.core.reading.intake import size_of
 from stairpath.core.review.topic import TopicChange
 from stairpath.store import blobs, topics
 from stairpath.store.tables import TopicFile as TopicFile
 from stairpath.store.tables import TopicNote
+from stairpath.work.base import project_limits
 from stairpath.work.base.errors import MissingError, WrongError
 from stairpath.work.base.lookup import TOPIC_FILE, find
 from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
@@ -23,6 +25,7 @@ def attach(who: Who, topic_id: str, name: str, content: IO[bytes]) -> TopicFile:
         topic = there(act, topic_id, hold=True)
         if len(topics.files(act.session, topic.id)) >= MOST_FILES:
             raise WrongError(f"A topic has at most {MOST_FILES} files; take one away first.")
+        project_limits.room_for(act, act.project(topic.project_id), name, size_of(content))
         sha, size = blobs.keep_stream(act.session, topic.project_id, content, "application/octet-stream")
         row = TopicFile(topic_id=topic.id, name=name, sha256=sha, size=size, author=who.said)
         topics.add(act.session, row)

@@ -21,7 +21,6 @@ const CALLED: Readonly<Record<Deleted["kind"], string>> = {
   task: "Check, sheet or import",
 };
 
-/** What was deleted of the project within the last 30 days, each with the way back. */
 /** What restores what. */
 const MAY: Readonly<Record<Deleted["kind"], May>> = {
   topic: "delete or restore this topic",
@@ -35,6 +34,7 @@ const MAY: Readonly<Record<Deleted["kind"], May>> = {
   task: "run checks and make sheets",
 };
 
+/** What was deleted of the project within the last 30 days, each with the way back. */
 export function Bin() {
   const open = useBinShown((s) => s.open);
   const close = () => useBinShown.setState({ open: false });
@@ -59,7 +59,8 @@ function Listed({ close }: { close: () => void }) {
       {data?.length === 0 && <DeskNote>Nothing was deleted within the last 30 days.</DeskNote>}
       {data && data.length > 0 && (
         <DeskNote>
-          Deleted within the last 30 days, the last one first. Removed models are on the Models desk.
+          Deleted within the last 30 days, the last one first; after that they are removed for good. Removed
+          models are on the Models desk.
         </DeskNote>
       )}
       {data?.map((each) => (

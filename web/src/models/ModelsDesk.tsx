@@ -5,6 +5,8 @@ import NativeSelect from "@mui/material/NativeSelect";
 import { Link } from "react-router";
 import type { ModelCard } from "../api/client";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
+import { bytesSaid } from "../open/bytes";
+import { useRoom } from "../open/room";
 import { withErrorNotice } from "../open/session";
 import { doAct } from "../open/undoLine";
 import { uploadsOf, useUploads } from "../open/uploads";
@@ -19,17 +21,27 @@ import { TakenOut } from "./TakenOut";
 import { UploadList } from "./UploadList";
 import { WhatDiffers } from "./WhatDiffers";
 
+const MB = 2 ** 20;
+
 /** The model files: how their reading goes, how they line up, what is wrong with them. */
 export function ModelsDesk() {
   const { projectId } = useOpen();
   const { data, error } = useModels(projectId);
+  const room = useRoom(projectId).data;
   const uploads = useUploads((s) => s.items.filter((u) => u.projectId === projectId).length);
   return (
     <Box>
       <Only to="change the models">
         <DeskHeading>Add models</DeskHeading>
         <DeskNote>Drop .ifc or .ifczip files anywhere on the page, or</DeskNote>
-        <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files)} />
+        <ChooseFiles onFiles={(files) => uploadsOf(projectId).add(files, room)} />
+        {room && (
+          <DeskNote>
+            A file may have {bytesSaid(room.limits.file_mb * MB)}. This project holds{" "}
+            {bytesSaid(room.storage_bytes)} of at most {bytesSaid(room.limits.storage_mb * MB)}, and{" "}
+            {counted(room.components, "component")} of at most {room.limits.components.toLocaleString()}.
+          </DeskNote>
+        )}
       </Only>
       {uploads > 0 && <UploadList projectId={projectId} />}
       <DeskHeading>{data ? counted(data.length, "model") : "Models"}</DeskHeading>

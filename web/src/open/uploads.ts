@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import { noteAway, onBack, useConnection } from "../api/connection";
+import { type Room, whyNoRoom } from "./room";
 
 export type UploadStatus = "waiting" | "sending" | "sent" | "failed" | "cancelled";
 
@@ -89,6 +90,10 @@ function pump(author: string): void {
 
 onBack(() => pump(author()));
 
+function isOnItsWay({ status }: Upload): boolean {
+  return status === "waiting" || status === "sending";
+}
+
 function author(): string {
   return localStorage.getItem("stairpath.name") ?? "";
 }
@@ -96,16 +101,23 @@ function author(): string {
 /** Adding, cancelling and sending again, for one project. */
 export function uploadsOf(projectId: string) {
   return {
-    add(files: readonly File[]): void {
-      const added = files.map<Upload>((file) => ({
-        id: nextId++,
-        projectId,
-        file,
-        share: 0,
-        status: "waiting",
-        message: "",
-        again: 0,
-      }));
+    /** Send files; what does not fit into the project, as far as its room is known, says so and is not sent. */
+    add(files: readonly File[], room?: Room): void {
+      const waiting = useUploads.getState().items.filter((u) => u.projectId === projectId && isOnItsWay(u));
+      let onTheWay = waiting.reduce((sum, u) => sum + u.file.size, 0);
+      const added = files.map<Upload>((file) => {
+        const why = room ? whyNoRoom(file.name, file.size, onTheWay, room) : null;
+        if (why === null) onTheWay += file.size;
+        return {
+          id: nextId++,
+          projectId,
+          file,
+          share: 0,
+          status: why === null ? "waiting" : "failed",
+          message: why ?? "",
+          again: 0,
+        };
+      });
       useUploads.setState((s) => ({ items: [...s.items, ...added] }));
       pump(author());
     },
@@ -120,9 +132,7 @@ export function uploadsOf(projectId: string) {
     },
     clear(): void {
       useUploads.setState((s) => ({
-        items: s.items.filter(
-          (u) => u.projectId !== projectId || u.status === "waiting" || u.status === "sending",
-        ),
+        items: s.items.filter((u) => u.projectId !== projectId || isOnItsWay(u)),
       }));
     },
   };

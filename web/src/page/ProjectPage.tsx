@@ -10,6 +10,7 @@ import { StoreyBoard } from "../board/StoreyBoard";
 import { useHabits } from "../open/habits";
 import { useMay } from "../open/mine";
 import { beginProject, endProject } from "../open/perProject";
+import { useRoom } from "../open/room";
 import { useSelection } from "../open/selection";
 import { useSession } from "../open/session";
 import { uploadsOf } from "../open/uploads";
@@ -80,7 +81,8 @@ function Plain({ children }: { children: ReactNode }) {
 function Drops({ children }: { children: ReactNode }) {
   const { projectId } = useOpen();
   const may = useMay();
-  const add = (files: File[]) => uploadsOf(projectId).add(files);
+  const room = useRoom(projectId).data;
+  const add = (files: File[]) => uploadsOf(projectId).add(files, room);
   return <DropZone onFiles={may("change the models") ? add : null}>{children}</DropZone>;
 }
 

@@ -17,6 +17,11 @@ export function Bin({ attempt }: { attempt: Attempt }) {
       <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open}>
         {open ? "Close bin" : `Bin: ${counted(data.length, "project")}`}
       </Button>
+      {open && (
+        <Box sx={{ color: tone.soft, fontSize: 13 }}>
+          A project is removed for good when it has been here for 30 days.
+        </Box>
+      )}
       {open &&
         data.map((project) => (
           <Box

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { Link, useNavigate } from "react-router";
 import { useProjectActs, useProjects } from "../api/queries";
+import { roomOf } from "../open/room";
 import { useSession } from "../open/session";
 import { uploadsOf } from "../open/uploads";
 import { useAttempt } from "../parts/attempt";
@@ -27,7 +28,7 @@ export function StartPage() {
     attempt(async () => {
       const project = await make.mutateAsync({ name: nameFrom(files), for_files: true });
       useSession.getState().open("models");
-      uploadsOf(project.id).add(files);
+      uploadsOf(project.id).add(files, await roomOf(project.id));
       await go(`/p/${project.id}`);
     });
   const startEmpty = () =>
