@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import Literal
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -18,6 +19,24 @@ class Settings(BaseSettings):
     web_dir: str = "web/dist"
     largest_file_mb: int = 512
     largest_unpacked_mb: int = 2048
+    project_storage_mb: int = 50_000
+    project_components: int = 2_000_000
+    project_tasks: int = 20
+    """What a project may hold for which nobody set other limits; with the two before."""
+    server_storage_mb: int = 0
+    """What all projects may hold together; 0 for no limit but the disk."""
+    person_requests_per_minute: int = 6000
+    person_connections: int = 60
+    """How often somebody may ask, and how many pages they may have open at once."""
+    address: str = ""
+    """The address under which people open the page, such as https://models.firm.example; mails carry it."""
+    smtp_host: str = ""
+    """The server for mail; without one the mailbox of the application shows what would be sent."""
+    smtp_port: int = 587
+    smtp_security: Literal["starttls", "tls", "none"] = "starttls"
+    smtp_user: str = ""
+    smtp_password: str = ""
+    mail_from: str = "stair-path@localhost"
     demo: bool = False
     """Whether a visitor on this machine may be one of the demo's people with one click; the start command of the demo says so."""
     reading_silence_s: float = 180.0

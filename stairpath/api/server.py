@@ -26,6 +26,7 @@ from stairpath.api.live.session import Together
 from stairpath.api.live.session import router as together
 from stairpath.api.live.sign_ins import OpenSignIns
 from stairpath.api.routes import (
+    account,
     bin,
     camera,
     comparing,
@@ -45,6 +46,7 @@ from stairpath.api.routes import (
     record,
     register,
     search,
+    server,
     tasks,
     tokens,
     topics,
@@ -75,10 +77,11 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     await hub.open()
     app.state.hub = hub
     app.state.together = Together()
-    app.state.sign_ins = OpenSignIns()
-    await app.state.sign_ins.open()
+    sign_ins = OpenSignIns()
+    app.state.sign_ins = sign_ins
+    await sign_ins.open()
     yield
-    await app.state.sign_ins.close()
+    await sign_ins.close()
     await hub.close()
 
 
@@ -101,6 +104,8 @@ def create_app() -> FastAPI:
     add_error_handlers(app)
     for module in (
         people,
+        account,
+        server,
         tokens,
         members,
         record,

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from stairpath.jobs.queue import AGAIN, QUEUE, app
-from stairpath.work.base.unit_of_work import FEDERATE, MAP, PICTURES, READ, RUN, STANDING
+from stairpath.work.base.unit_of_work import FEDERATE, MAP, NEW_PASSWORD, PICTURES, READ, RUN, STANDING
 from stairpath.work.models import federating, reading
+from stairpath.work.people import links
 from stairpath.work.tasks import tasks
 from stairpath.work.views import standing_views, thumbnails
 from stairpath.work.walking import walk_map
@@ -44,3 +45,9 @@ def draw_pictures(project_id: str) -> None:
 def make_standing_views(project_id: str) -> None:
     """Make the standing views of a project."""
     standing_views.make_standing(project_id)
+
+
+@app.task(name=NEW_PASSWORD, queue=QUEUE, retry=AGAIN)
+def mail_new_password(key: str) -> None:
+    """Mail a link to set a password to who signs in with a name, if anybody does."""
+    links.mail_new_password(key)

@@ -8,6 +8,7 @@ import signal
 import sys
 from collections.abc import Awaitable, Callable
 from contextlib import suppress
+from dataclasses import asdict
 from typing import Any
 
 import structlog
@@ -21,6 +22,8 @@ from stairpath.jobs.queue import app
 from stairpath.logs import as_json_lines
 from stairpath.settings import settings
 from stairpath.store.database import UNREACHABLE
+from stairpath.work.base import emptying
+from stairpath.work.people import post
 from stairpath.work.tasks import reconcile
 
 log = structlog.get_logger()
@@ -75,11 +78,24 @@ class Watch:
                     return
                 if rounds % _FORGET_ROUNDS == 0:
                     await asyncio.to_thread(reconcile.forget)
+                    await asyncio.to_thread(post.forget)
+                    log.info("removed for good", **asdict(await asyncio.to_thread(emptying.empty)))
             except UNREACHABLE as error:
                 log.warning("the database is away", reason=repr(error))
             except Exception:  # a round that goes wrong is no reason to take no more jobs
                 log.exception("a round for work went wrong")
             rounds += 1
+            await asyncio.sleep(_LOOK_ROUND_S)
+
+    async def send_mail(self) -> None:
+        """Send the mails whose time has come, for good; apart from the rounds, as a server for mail may be slow."""
+        while True:
+            try:
+                await asyncio.to_thread(post.send_waiting)
+            except UNREACHABLE as error:
+                log.warning("the database is away", reason=repr(error))
+            except Exception:  # as with the rounds
+                log.exception("mails could not be sent")
             await asyncio.sleep(_LOOK_ROUND_S)
 
     def hand_back(self) -> None:
@@ -106,8 +122,9 @@ async def run() -> int:
             )
         )
         rounds = asyncio.create_task(watch.look_round())
+        mails = asyncio.create_task(watch.send_mail())
         asked = asyncio.create_task(stop.wait())
-        await asyncio.wait({working, rounds, asked}, return_when=asyncio.FIRST_COMPLETED)
+        await asyncio.wait({working, rounds, mails, asked}, return_when=asyncio.FIRST_COMPLETED)
         if working.done() and (error := working.exception()) is not None:
             log.warning("the worker cannot go on", reason=repr(error))
         with suppress(*UNREACHABLE):

@@ -34,8 +34,8 @@ class Asked:
     used_at: datetime
     token: str
     scope: str | None
-    person: tuple[str, str, str, str, str, bool, bool] | None
-    """Id, name, key, firm, discipline, whether they run the server and whether they make projects."""
+    person: dict[str, Any] | None
+    """What is asked of the person, by the names of ``_PERSON``."""
     guest: tuple[str, str, str] | None
     """Id, name and project of the link."""
     project_id: str | None
@@ -44,7 +44,7 @@ class Asked:
     """What was wanted of the thing; None where there is no such thing."""
 
 
-_PERSON = ("id", "name", "key", "firm", "discipline", "owner", "makes_projects")
+_PERSON = ("id", "name", "key", "firm", "discipline", "owner", "makes_projects", "initials", "colour", "units")
 _GUEST = ("id", "name", "project_id")
 
 
@@ -133,7 +133,7 @@ def asked(
         row[1],
         row[2],
         row[3],
-        None if people[0] is None else tuple(people),
+        None if people[0] is None else dict(zip(_PERSON, people, strict=True)),
         None if guest[0] is None else tuple(guest),
         project,
         roles or (),

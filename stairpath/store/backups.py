@@ -15,11 +15,11 @@ from psycopg.types.json import Jsonb
 
 from stairpath.settings import settings
 
-APART = ("person", "guest_link", "sign_in", "one_time_link")
+APART = ("person", "guest_link", "sign_in", "one_time_link", "mail")
 """Tables with secrets in them. The dump of the rows has none of their rows."""
 PIECES = "blob_piece"
-_PEOPLE = {"person": "password", "guest_link": "secret_hash"}
-"""Tables whose rows are kept beside the dump, without the column that is a secret."""
+_PEOPLE = {"person": ("password", "code_secret", "recovery"), "guest_link": ("secret_hash",)}
+"""Tables whose rows are kept beside the dump, without the columns that are secrets."""
 _ROWS_AT_ONCE = 200
 
 
@@ -61,15 +61,15 @@ class Snapshot:
 
     def people(self) -> Iterator[dict[str, Any]]:
         """People and guest links, each with its table and without its secret."""
-        for table, secret in _PEOPLE.items():
+        for table, secrets in _PEOPLE.items():
             for row in self._rows(table):
-                yield {"table": table, "row": {name: value for name, value in row.items() if name != secret}}
+                yield {"table": table, "row": {name: value for name, value in row.items() if name not in secrets}}
 
     def secrets(self) -> Iterator[dict[str, Any]]:
         """Hashes of passwords and of guest links by the ids of their rows, and the tokens of other programs as they are."""
-        for table, secret in _PEOPLE.items():
+        for table, secrets in _PEOPLE.items():
             for row in self._rows(table):
-                yield {"table": table, "id": row["id"], "secret": row[secret]}
+                yield {"table": table, "id": row["id"], "secrets": {name: row[name] for name in secrets}}
         for row in self._rows("sign_in"):
             if row["scope"] is not None:
                 yield {"table": "sign_in", "row": row}
@@ -125,20 +125,24 @@ def keep_pieces(sha256: str, pieces: Iterable[bytes]) -> bool:
 
 def keep_people(rows: Iterable[Mapping[str, Any]], secrets: Iterable[Mapping[str, Any]]) -> None:
     """Keep people and guest links with their secrets, as far as there are any; a guest link without its secret opens nothing."""
-    known: dict[tuple[str, str], str | None] = {}
+    known: dict[tuple[str, str], Mapping[str, Any]] = {}
     tokens = []
     for each in secrets:
         if "row" in each:
             tokens.append(each["row"])
         else:
-            known[each["table"], each["id"]] = each["secret"]
+            table = each["table"]
+            # Earlier backups have one secret of each row: the first of today's.
+            known[table, each["id"]] = each["secrets"] if "secrets" in each else {_PEOPLE[table][0]: each["secret"]}
     with psycopg.connect(settings().database_url) as connection:
         for each in rows:
             table, row = each["table"], dict(each["row"])
             secret = known.get((table, row["id"]))
             if table == "guest_link" and secret is None:
                 continue
-            row[_PEOPLE[table]] = secret
+            if secret is None and "code_on" in row:
+                row["code_on"] = False  # they set a password by a new link, and a second factor anew
+            row |= secret or {}
             _insert(connection, table, row)
         for row in tokens:
             _insert(connection, "sign_in", row)

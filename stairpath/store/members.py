@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from datetime import datetime
 
-from sqlalchemy import exists, select, tuple_
+from sqlalchemy import delete, exists, select, tuple_
 from sqlalchemy.orm import Session
 
 from stairpath.store.access import member_is
@@ -76,6 +76,17 @@ def projects_without_owner(session: Session) -> Sequence[str]:
     return session.scalars(select(Project.id).where(Project.id.not_in(owned))).all()
 
 
+def owners_by_project(session: Session) -> dict[str, list[str]]:
+    """The names of the persons who own each project, by its id."""
+    found: dict[str, list[str]] = {}
+    wanted = select(Member.project_id, Person.name).join(Person, Person.id == Member.subject)
+    for project_id, name in session.execute(
+        wanted.where(Member.kind == "person", Member.role == "own").order_by(Person.name)
+    ):
+        found.setdefault(project_id, []).append(name)
+    return found
+
+
 def put(session: Session, project_id: str, kind: str, subject: str, role: str, by: str, label: str = "") -> Member:
     """Have somebody in a project with a role."""
     row = Member(project_id=project_id, kind=kind, subject=subject, role=role, added_by=by, label=label)
@@ -114,3 +125,31 @@ def guest_link(session: Session, project_id: str, link_id: str) -> GuestLink | N
 def guest_link_by_hash(session: Session, secret_hash: str, now: datetime) -> GuestLink | None:
     """A guest link that has not ended."""
     return session.scalar(select(GuestLink).where(GuestLink.secret_hash == secret_hash, GuestLink.ends_at > now))
+
+
+def persons_in(session: Session, project_id: str) -> Sequence[Person]:
+    """The persons who are in a project, by themselves, their firm or their discipline, by name."""
+    wanted = select(Person).join(Member, _IN).where(Member.project_id == project_id).distinct().order_by(Person.name)
+    return session.scalars(wanted).all()
+
+
+def entries_of(session: Session, person_id: str) -> Sequence[tuple[Member, str]]:
+    """The entries of a person by themselves, each with the name of the project."""
+    wanted = select(Member, Project.name).join(Project, Project.id == Member.project_id)
+    found = session.execute(wanted.where(Member.kind == "person", Member.subject == person_id).order_by(Project.name))
+    return found.tuples().all()
+
+
+def owned_alone(session: Session, person_id: str) -> Sequence[str]:
+    """The names of the projects that a person owns and no other person does."""
+    owns = select(Member.project_id).where(Member.kind == "person", Member.role == "own")
+    alone = select(Project.name).where(
+        Project.id.in_(owns.where(Member.subject == person_id)),
+        Project.id.not_in(owns.where(Member.subject != person_id)),
+    )
+    return session.scalars(alone.order_by(Project.name)).all()
+
+
+def forget_person(session: Session, person_id: str) -> None:
+    """Take a person out of all projects."""
+    session.execute(delete(Member).where(Member.kind == "person", Member.subject == person_id))

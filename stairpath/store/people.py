@@ -43,9 +43,9 @@ def person_by_key(session: Session, key: str, hold: bool = False) -> Person | No
     return session.scalar(wanted.with_for_update() if hold else wanted)
 
 
-def person_by_id(session: Session, person_id: str) -> Person | None:
-    """A person by their id."""
-    return session.get(Person, person_id)
+def person_by_id(session: Session, person_id: str, hold: bool = False) -> Person | None:
+    """A person by their id; held until the transaction ends if so wanted."""
+    return session.get(Person, person_id, with_for_update=hold or None, populate_existing=hold)
 
 
 def sign_ins_by_hash(
@@ -124,3 +124,10 @@ def add(session: Session, row: Person | SignIn | OneTimeLink) -> None:
 def remove(session: Session, person_id: str) -> None:
     """Delete a person, with where they are signed in and their links."""
     session.execute(delete(Person).where(Person.id == person_id))
+
+
+def sign_ins_of(session: Session, person_id: str) -> Sequence[SignIn]:
+    """Where a person is signed in, and their tokens, the newest first."""
+    return session.scalars(
+        select(SignIn).where(SignIn.person_id == person_id).order_by(SignIn.made_at.desc(), SignIn.id)
+    ).all()

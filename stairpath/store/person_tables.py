@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from sqlalchemy import Boolean, ForeignKey, Index, String, Text, UniqueConstraint
+from sqlalchemy import ARRAY, BigInteger, Boolean, ForeignKey, Index, String, Text, UniqueConstraint
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from stairpath.store.tables import Base, new_id, now
@@ -28,6 +28,20 @@ class Person(Base):
     makes_projects: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
     """Whether they may make projects; who runs the server may in any case."""
     created_at: Mapped[datetime] = mapped_column(default=now)
+    initials: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """What they are called where there is little room; empty for those of the name."""
+    colour: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """The colour that they are shown in; empty for one that goes by the name."""
+    units: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """The unit that they measure in; empty for that of each browser."""
+    code_secret: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """The secret of their second factor."""
+    code_on: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")
+    """Whether codes are asked for; not before one of them was right."""
+    code_step: Mapped[int] = mapped_column(BigInteger, default=0, server_default="0")
+    """The step of time whose code was used last."""
+    recovery: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
+    """The hashes of their recovery codes that were not used."""
 
 
 class SignIn(Base):

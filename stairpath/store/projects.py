@@ -125,3 +125,14 @@ def note_visit(session: Session, project_id: str, who: str) -> None:
 def visitors(session: Session, project_id: str) -> set[str]:
     """The names of all who were ever in a project."""
     return set(session.scalars(select(ProjectVisit.who).where(ProjectVisit.project_id == project_id)))
+
+
+def visited(session: Session) -> dict[str, datetime]:
+    """When anybody was last in each project, by its id; without those where nobody was."""
+    wanted = select(ProjectVisit.project_id, func.max(ProjectVisit.last_at)).group_by(ProjectVisit.project_id)
+    return dict(session.execute(wanted).tuples().all())
+
+
+def ids(session: Session) -> list[str]:
+    """The ids of all projects that are in use."""
+    return list(session.scalars(select(Project.id).where(Project.removed_at.is_(None)).order_by(Project.id)))

@@ -7,7 +7,7 @@ however long the transaction was.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import UTC, datetime
 from typing import Any
 
@@ -15,7 +15,8 @@ from sqlalchemy import ColumnElement, event, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from stairpath.core.people.record import FIRST, Done, broken_at, entry_hash
+from stairpath.core.people.record import FIRST, OF_PEOPLE, Done, broken_at, entry_hash
+from stairpath.core.people.renaming import name_key, renamed, renamed_sentence
 from stairpath.core.review.history import ChangedField
 from stairpath.store.history import EDITED, changed_fields
 from stairpath.store.person_tables import GuestLink, Member, Person
@@ -66,7 +67,7 @@ def _name(row: Any) -> str:
 
 
 _KEPT: dict[type[Base], _Kept] = {
-    Project: _Kept(("name", "topic_rules", "home", "removed_at"), _name),
+    Project: _Kept(("name", "topic_rules", "home", "limits", "removed_at"), _name),
     Model: _Kept(("file_name", "discipline_rule", "chosen", "placement", "removed_at"), _name),
     Viewpoint: _Kept(EDITED[Viewpoint], _name),
     Folder: _Kept(EDITED[Folder], _name),
@@ -236,3 +237,49 @@ def broken(session: Session, chain: str) -> int | None:
     head = session.get(RecordHead, chain)
     held = ((row.number, done_of(row), row.hash) for row in oldest_first(session, chain, Wanted()))
     return broken_at(chain, held, head.number if head is not None else 0)
+
+
+def of_person(session: Session, person_id: str) -> Sequence[RecordEntry]:
+    """What a person did, in all chains, in its order."""
+    wanted = select(RecordEntry).where(RecordEntry.person_id == person_id)
+    return session.scalars(wanted.order_by(RecordEntry.at, RecordEntry.chain, RecordEntry.number)).all()
+
+
+def forget_person(session: Session, person_id: str, name: str, key: str, former: str) -> None:
+    """Call somebody who was removed a former member, wherever the record names them.
+
+    Who did something counts in a chain by their id, so that it stays whole. Where what was changed names them, the chain is
+    made anew from there, and its last entry says so with the hash that it had before.
+    """
+    for chain in chains(session):
+        head = session.get_one(RecordHead, chain, with_for_update=True, populate_existing=True)
+        had, before, anew = head.hash, FIRST, False
+        for row in oldest_first(session, chain, Wanted()):
+            anew |= _forget_in(row, person_id, name, key, former)
+            if anew:
+                row.hash = entry_hash(before, chain, row.number, done_of(row))
+            before = row.hash
+        head.hash = before
+        session.flush()
+        if anew:
+            note(session, chain, f"replaced the name of a former member; the hash was {had}", "record")
+
+
+def _forget_in(row: RecordEntry, person_id: str, name: str, key: str, former: str) -> bool:
+    """Replace somebody in an entry; whether something changed that counts in the chain."""
+    counts = False
+    if row.person_id == person_id:
+        row.who = former
+    elif name_key(row.who) == name_key(name):
+        row.who, counts = former, True
+    if row.title in (name, key):
+        counts |= row.kind not in OF_PEOPLE
+        row.title = former
+    title = renamed_sentence(row.title, name, former)
+    if title != row.title:
+        row.title, counts = title, True
+    told = [asdict(each) for each in row.fields]
+    changed = renamed(renamed(told, name, former), key, former)
+    if changed is not told:
+        row.fields, counts = [ChangedField(**each) for each in changed], True
+    return counts

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import re
 from urllib.parse import quote
 
 import numpy as np
@@ -12,9 +13,10 @@ from sqlalchemy import delete
 
 from stairpath.store import people
 from stairpath.store.database import transaction
+from stairpath.store.mail import Mail
 from stairpath.store.person_tables import OneTimeLink, Person
 from stairpath.work.base.unit_of_work import WORKER, Where, unit_of_work
-from stairpath.work.people import links, secrets, sign_ins, slow_down
+from stairpath.work.people import links, post, secrets, sign_ins, slow_down
 from tests.asking import by
 from tests.building import assembled
 from tests.samples import Sample
@@ -153,6 +155,7 @@ def opened(client):
     yield browser
     with transaction() as session:
         session.execute(delete(OneTimeLink))
+        session.execute(delete(Mail))
         session.execute(delete(Person))
     sign_ins.ANYBODY.some = False
     slow_down._windows.storage.reset()
@@ -164,6 +167,13 @@ def opened(client):
 def owner(opened):
     """The first owner, signed in."""
     return first(opened())
+
+
+def mailed_secret(to: str) -> str:
+    """What the link of the newest mail to somebody carries."""
+    text = next(each.text for each in post.mailbox() if each.to == to)
+    found: list[str] = re.findall(r"/welcome#(\S+)", text)
+    return found[0]
 
 
 def first(browser: TestClient) -> TestClient:

@@ -12,7 +12,7 @@ from starlette.websockets import WebSocketDisconnect
 from stairpath.store.database import transaction
 from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.people.guests import ENDED
-from tests.api.conftest import COOKIE, two_rooms
+from tests.api.conftest import COOKIE, mailed_secret, two_rooms
 from tests.api.test_people import hear_on
 from tests.api.test_topics import make, told
 from tests.api.test_views import keep
@@ -87,7 +87,8 @@ def test_a_person_a_firm_and_a_discipline_are_let_in_and_the_highest_role_counts
 
 
 def test_who_is_new_is_invited_by_a_link_and_has_no_firm_until_the_server_s_owner_says_so(ida, mine, opened):
-    secret = add(ida, mine, "una@quillhaven.example", "comment", name="Una Vale")["secret"]
+    assert add(ida, mine, "una@quillhaven.example", "comment", name="Una Vale")["secret"] is None
+    secret = mailed_secret("una@quillhaven.example")
     una = opened()
     assert una.post("/api/links/use", json={"secret": secret, "password": "a pier of long planks"}).status_code == 200
     assert (role_of(una, mine), una.get("/api/me").json()["person"]["firm"]) == ("comment", "")

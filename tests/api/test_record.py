@@ -168,8 +168,8 @@ def test_signing_in_and_what_was_refused_is_there_for_who_runs_the_server(opened
         ("Ida Fenn", "signed in", "sign_in", "ida@quillhaven.example"),
         ("Ida Fenn", "made", "person", "Una Vale"),
         ("Una Vale", "set a password and signed in", "sign_in", "una"),
-        ("Una Vale", "was refused", "action", "see and invite people"),
-        ("Una Vale", "was refused", "action", "see and invite people"),
+        ("Una Vale", "was refused", "action", "see people and how it runs"),
+        ("Una Vale", "was refused", "action", "see people and how it runs"),
         ("Ida Fenn", "signed out", "sign_in", "Ida Fenn"),
     ]
     assert "my-own-secret" not in ida.get("/api/record").text

@@ -8,7 +8,14 @@ import pytest
 
 from stairpath.core.people.roles import LEAST, ROLES, Action, highest, may, may_some, refusal
 
-OUTSIDE = {Action.ANYTHING_OPEN, Action.OWN_ACCOUNT, Action.OWN_TOKENS, Action.MAKE_PROJECTS, Action.RUN_SERVER}
+OUTSIDE = {
+    Action.ANYTHING_OPEN,
+    Action.OWN_ACCOUNT,
+    Action.OWN_SIGN_IN,
+    Action.OWN_TOKENS,
+    Action.MAKE_PROJECTS,
+    Action.RUN_SERVER,
+}
 
 
 def test_each_role_may_what_those_before_it_may_and_something_more():

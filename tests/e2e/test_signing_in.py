@@ -9,6 +9,7 @@ import sys
 from urllib.parse import urlsplit
 
 import psycopg
+import pyotp
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -37,8 +38,10 @@ def own_server(database_url, tmp_path_factory):
         for name, value in settings.items():
             patch.setenv(f"STAIRPATH_{name}", value)
         run("-c", "from stairpath.store.migrate import migrate; migrate()")
-        command = [sys.executable, "-m", "stairpath.api.server"]
-        with watching([Watched("server", command, tmp_path_factory.mktemp("door"), ROOT)]):
+        folder = tmp_path_factory.mktemp("door")
+        commands = {"server": "stairpath.api.server", "worker": "stairpath.jobs.worker"}
+        started = [Watched(name, [sys.executable, "-m", module], folder, ROOT) for name, module in commands.items()]
+        with watching(started):
             address = f"http://127.0.0.1:{port}"
             until(lambda: os.system(f"curl -sf {address}/api/health > /dev/null") == 0, 60, "the server answers")
             yield url, address, lambda *words: run("-m", "stairpath", "people", *words)
@@ -53,6 +56,7 @@ def door(own_server):
     with psycopg.connect(url, autocommit=True) as connection:
         connection.execute("DELETE FROM project")
         connection.execute("DELETE FROM person")
+        connection.execute("DELETE FROM mail")
     return address, people
 
 
@@ -108,7 +112,12 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
         page.get_by_label("Name to sign in with").fill("mara@quillhaven.example")
         page.get_by_role("button", name="Invite").click()
         expect(page.get_by_test_id("person").filter(has_text="Mara Oake")).to_contain_text("has not set a password yet")
-        other.goto(page.get_by_test_id("link-to-hand-on").inner_text())
+        # No server for mail is set, so that whoever runs this one finds the mail in its mailbox.
+        expect(page.get_by_role("status")).to_contain_text("Mara Oake was invited by mail.")
+        page.get_by_role("link", name="mailbox of this server").click()
+        mail = page.get_by_test_id("mail").filter(has_text="Ida Fenn invites you to Stair Path")
+        expect(mail).to_contain_text("to mara@quillhaven.example")
+        other.goto(link_in(mail.inner_text()))
         expect(other.get_by_role("heading", name="Welcome, Mara Oake")).to_be_visible()
         other.get_by_label("Password").fill(GOOD)
         other.get_by_role("button", name="Begin").click()
@@ -233,3 +242,75 @@ def test_a_guest_looks_by_a_link_until_it_is_ended(page: Page, browser, door):
         expect(guest.get_by_role("heading", name="Sign in")).to_be_visible(timeout=15_000)
         guest.goto(link)
         expect(guest.get_by_text("This link has ended.")).to_be_visible()
+
+
+def test_a_second_factor_is_set_up_asked_for_and_a_forgotten_password_is_replaced_with_it(page: Page, browser, door):
+    address, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida@quillhaven.example")
+    page.goto(f"{address}/account")
+    page.get_by_label("Your password").fill(GOOD)
+    page.get_by_role("button", name="Set it up").click()
+    made = pyotp.TOTP(page.get_by_test_id("secret").inner_text())
+    page.get_by_label("Code that it shows").fill("000000")
+    page.get_by_role("button", name="Use it from now on").click()
+    expect(page.get_by_role("alert").filter(has_text="The code does not fit")).to_be_visible()
+    page.get_by_label("Code that it shows").fill(made.now())
+    page.get_by_role("button", name="Use it from now on").click()
+    codes = page.get_by_test_id("recovery-codes").inner_text().split()
+    assert len(codes) == 10
+    page.get_by_role("button", name="I have kept them").click()
+    expect(page.get_by_text("10 recovery codes left.")).to_be_visible()
+    with browser.new_context(locale="en-GB") as elsewhere:
+        other = elsewhere.new_page()
+        other.goto(address)
+        sign_in(other, "ida@quillhaven.example", GOOD)
+        other.get_by_label("Code").fill("abcd")
+        other.keyboard.press("Enter")
+        expect(other.get_by_role("alert")).to_contain_text("The code does not fit")
+        other.get_by_label("Code").fill(codes[0])
+        other.keyboard.press("Enter")
+        expect(other.get_by_role("heading", name="Projects")).to_be_visible()
+        other.get_by_role("button", name="sign out").click()
+        other.get_by_role("menuitem", name="Sign out", exact=True).click()
+        other.get_by_role("button", name="Password forgotten").click()
+        other.get_by_label("Mail address").fill("ida@quillhaven.example")
+        other.get_by_role("button", name="Send me a link").click()
+        expect(other.get_by_role("status")).to_contain_text("a link is on its way to it")
+        page.goto(f"{address}/mailbox")
+        mail = page.get_by_test_id("mail").filter(has_text="A new password for Stair Path")
+        expect(mail).to_be_visible()
+        other.goto(link_in(mail.inner_text()))
+        other.get_by_label("Password").fill("nine cranes in a row by night")
+        other.get_by_label("Code").fill(codes[1])
+        other.get_by_role("button", name="Begin").click()
+        expect(other.get_by_role("heading", name="Projects")).to_be_visible()
+    page.goto(f"{address}/account")
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+
+
+def test_who_runs_the_server_limits_a_project_and_what_does_not_fit_is_not_sent(page: Page, door, tmp_path):
+    address, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida")
+    page.get_by_role("button", name="Start empty").click()
+    page.wait_for_url(re.compile("/p/"))
+    project = page.url.split("#")[0]
+    page.goto(f"{address}/server")
+    expect(page.get_by_test_id("server-state")).to_contain_text("None yet.")
+    row = page.get_by_test_id("server-project")
+    expect(row).to_contain_text("Owned by Ida Fenn")
+    row.get_by_role("button", name="Limits").click()
+    row.get_by_label("Largest file, in MB").fill("0")
+    expect(row.get_by_role("alert")).to_contain_text("type a whole number above 0")
+    row.get_by_label("Largest file, in MB").fill("1")
+    row.get_by_role("button", name="Save").click()
+    expect(row).to_contain_text("(limits of its own)")
+    sent = []
+    page.on("request", lambda request: sent.append(request.url) if request.method == "POST" else None)
+    page.goto(project)
+    page.get_by_role("tab", name="Models").click()
+    expect(page.get_by_text("A file may have 1 MB.")).to_be_visible()
+    large = tmp_path / "T-STR.ifc"
+    large.write_bytes(b"ISO-10303-21;" + b" " * (2 << 20))
+    page.locator("input[type=file]").first.set_input_files(large)
+    expect(page.get_by_test_id("upload")).to_contain_text("T-STR.ifc has 2 MB; a file may have 1 MB.")
+    assert not [each for each in sent if each.endswith("/models")]

@@ -9,7 +9,7 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.door import asks, let_in_at
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import ROLE_SAID, Action
-from stairpath.work.people import guests, project_members
+from stairpath.work.people import guests, names, project_members
 
 router = APIRouter(prefix="/api/projects/{project_id}", tags=["members"], responses=ERROR_RESPONSES)
 
@@ -93,3 +93,26 @@ def make_guest_link(who: Asker, project_id: str, wish: schemas.NewGuestLink) -> 
 def end_guest_link(who: Asker, project_id: str, link_id: str) -> None:
     """End a guest link; who looks by it is out within two seconds."""
     guests.end(who, project_id, link_id)
+
+
+@router.get("/names")
+@asks(Action.OWN_MEMBERS)
+def list_names(project_id: str) -> schemas.NamesShown:
+    """The names in a project of which it is not known whose they are, those of which somebody said it, and who may be meant."""
+    return schemas.NamesShown.model_validate(names.shown(project_id))
+
+
+@router.put("/names")
+@asks(Action.OWN_MEMBERS)
+def match_name(who: Asker, project_id: str, wish: schemas.NameMatch) -> schemas.NamesShown:
+    """Say who is meant by a name, here and in files of topics that come in from now on."""
+    names.match(who, project_id, wish.name, wish.person_id)
+    return schemas.NamesShown.model_validate(names.shown(project_id))
+
+
+@router.post("/names/forget")
+@asks(Action.OWN_MEMBERS)
+def forget_name(who: Asker, project_id: str, wish: schemas.NameGiven) -> schemas.NamesShown:
+    """Take files of topics that come in from now on at their word again; what was replaced stays."""
+    names.unmatch(who, project_id, wish.name)
+    return schemas.NamesShown.model_validate(names.shown(project_id))

@@ -11,7 +11,7 @@ from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import Action
 from stairpath.settings import settings
 from stairpath.work.base.errors import GoneError, MissingError
-from stairpath.work.people import demo, guests, links, people, sign_ins
+from stairpath.work.people import demo, guests, leaving, links, people, post, second_factor, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
 router = APIRouter(prefix="/api", tags=["people"], responses=ERROR_RESPONSES)
@@ -36,6 +36,11 @@ def _in_demo(request: Request) -> bool:
     return settings().demo and is_loopback(request) and not forwarded(request)
 
 
+def _sees_mailbox(request: Request, person: Signed | None) -> bool:
+    """Whether who asks may look at mails that are not sent: in the demo its visitor, else who runs the server."""
+    return _in_demo(request) or (person is not None and person.owner and person.scope is None)
+
+
 @router.get("/me")
 @asks(Action.ANYTHING_OPEN)
 def who_am_i(request: Request) -> schemas.Me:
@@ -46,15 +51,19 @@ def who_am_i(request: Request) -> schemas.Me:
     return schemas.Me(
         person=shown,
         closed=sign_ins.anybody(),
+        mailbox=not post.is_sent() and _sees_mailbox(request, person),
         demo=[schemas.DemoPerson.model_validate(each) for each in offered],
     )
 
 
 @router.post("/sign-in")
 @asks(Action.ANYTHING_OPEN)
-def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest) -> schemas.SignedPerson:
-    """Sign in with name and password."""
-    return _begun(request, response, sign_ins.sign_in(wish.name, wish.password, asked_from(request)))
+def sign_in(request: Request, response: Response, wish: schemas.SigningInRequest) -> schemas.SigningIn:
+    """Sign in with name and password, and with a code where there is a second factor."""
+    begun = sign_ins.sign_in(wish.name, wish.password, asked_from(request), wish.code)
+    if begun is None:
+        return schemas.SigningIn(person=None, asks_code=True)
+    return schemas.SigningIn(person=_begun(request, response, begun), asks_code=False)
 
 
 @router.post("/demo/sign-in")
@@ -95,9 +104,15 @@ def look_at_link(wish: schemas.LinkRequest) -> schemas.LinkShown:
 @asks(Action.ANYTHING_OPEN)
 def use_link(request: Request, response: Response, wish: schemas.LinkUsed) -> schemas.SignedPerson:
     """Set a password by a link, and be signed in."""
-    return _begun(
-        request, response, links.use(wish.secret, wish.password, asked_from(request), key=wish.key, name=wish.name)
-    )
+    begun = links.use(wish.secret, wish.password, asked_from(request), key=wish.key, name=wish.name, code=wish.code)
+    return _begun(request, response, begun)
+
+
+@router.post("/links/new-password", status_code=202)
+@asks(Action.ANYTHING_OPEN)
+def ask_for_new_password(request: Request, wish: schemas.PersonKey) -> None:
+    """Have a link mailed to somebody who has forgotten their password, if there is such a person."""
+    links.ask_for_new_password(wish.key, asked_from(request))
 
 
 @router.post("/links/guest")
@@ -122,7 +137,9 @@ def enter_as_guest(request: Request, response: Response, wish: schemas.LinkReque
 
 def _listed(each: people.Listed) -> schemas.ListedPerson:
     person = schemas.SignedPerson.model_validate(each.person)
-    return schemas.ListedPerson(id=each.person.id, person=person, begun=each.begun, seen_at=each.seen_at)
+    return schemas.ListedPerson(
+        id=each.person.id, person=person, begun=each.begun, second_factor=each.second_factor, seen_at=each.seen_at
+    )
 
 
 @router.get("/people")
@@ -135,8 +152,8 @@ def list_people() -> list[schemas.ListedPerson]:
 @router.post("/people", status_code=201)
 @asks(Action.RUN_SERVER)
 def invite(who: Asker, wish: schemas.NewPerson) -> schemas.LinkToHandOn:
-    """Add somebody; the link with which they set their password."""
-    return schemas.LinkToHandOn(secret=links.add_person(wish.key, wish.name, wish.owner, who))
+    """Invite somebody by mail; where their name to sign in with is no mail address, the link with which they set their password."""
+    return schemas.LinkToHandOn(secret=links.invite(who, wish.key, wish.name, wish.owner)[1])
 
 
 @router.post("/people/link", status_code=201)
@@ -151,3 +168,26 @@ def reset(who: Asker, wish: schemas.PersonKey) -> schemas.LinkToHandOn:
 def change_person(who: Asker, person_id: str, wish: schemas.PersonWish) -> schemas.ListedPerson:
     """Change what is said of somebody, and what they may on this server."""
     return _listed(people.change(who, person_id, people.PersonWish(**wish.model_dump())))
+
+
+@router.post("/people/{person_id}/second-factor/remove", status_code=204)
+@asks(Action.RUN_SERVER)
+def remove_second_factor_of(who: Asker, person_id: str) -> None:
+    """Ask somebody for no codes any more who has lost their device."""
+    second_factor.remove_of(who, person_id)
+
+
+@router.get("/mailbox")
+@asks(Action.ANYTHING_OPEN)
+def look_into_mailbox(request: Request) -> list[schemas.Mail]:
+    """Mails that were not sent, the newest first: all of them where no server for mail is set."""
+    if not _sees_mailbox(request, signed_in(request)):
+        raise MissingError("There is no such address.")
+    return [schemas.Mail.model_validate(each) for each in post.mailbox()]
+
+
+@router.delete("/people/{person_id}", status_code=204)
+@asks(Action.RUN_SERVER)
+def remove_person(who: Asker, person_id: str) -> None:
+    """Remove somebody: they sign in no more, and whatever names them names a former member."""
+    leaving.remove(who, person_id)

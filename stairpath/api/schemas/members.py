@@ -103,3 +103,40 @@ class GuestShown(BaseModel):
     project: str
     name: str
     ends_at: datetime
+
+
+class Someone(BaseModel):
+    """Somebody of a project."""
+
+    model_config = ConfigDict(from_attributes=True)
+    id: str
+    name: str
+
+
+class MatchedName(BaseModel):
+    """A name that came with a file, and what the person that it is of is called."""
+
+    model_config = ConfigDict(from_attributes=True)
+    name: str
+    is_: str
+
+
+class NamesShown(BaseModel):
+    """The names of a project that nobody here has, what was said of others, and who of the project may be meant."""
+
+    model_config = ConfigDict(from_attributes=True)
+    unknown: list[str]
+    matched: list[MatchedName]
+    people: list[Someone]
+
+
+class NameGiven(BaseModel):
+    """A name as a file says it."""
+
+    name: Annotated[str, Field(max_length=400)]
+
+
+class NameMatch(NameGiven):
+    """Who is meant by a name."""
+
+    person_id: str

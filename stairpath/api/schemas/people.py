@@ -25,14 +25,18 @@ class SignedPerson(BaseModel):
     owner: bool
     makes_projects: bool
     guest_of: str | None
+    initials: str
+    colour: str
+    units: str
 
 
 class ListedPerson(BaseModel):
-    """Somebody who may sign in, whether they have set a password, and when they were seen last."""
+    """Somebody who may sign in, whether they have set a password and a second factor, and when they were seen last."""
 
     id: str
     person: SignedPerson
     begun: bool
+    second_factor: bool
     seen_at: datetime | None
 
 
@@ -61,9 +65,9 @@ class PersonKey(BaseModel):
 
 
 class LinkToHandOn(BaseModel):
-    """What a link to /welcome carries after #, for one person; it is good once, for a week."""
+    """What a link to /welcome carries after #, for one person; it is good once, for a week. None where it was mailed."""
 
-    secret: str
+    secret: str | None
 
 
 class DemoPerson(BaseModel):
@@ -80,6 +84,8 @@ class Me(BaseModel):
 
     person: SignedPerson | None
     closed: bool
+    mailbox: bool
+    """Whether mails are not sent, and who asks may look at them in the mailbox."""
     demo: list[DemoPerson]
 
 
@@ -88,6 +94,14 @@ class SigningInRequest(BaseModel):
 
     name: _Typed
     password: _Typed
+    code: _Typed = ""
+
+
+class SigningIn(BaseModel):
+    """Who is signed in now; nobody yet where a code of the second factor is asked for too."""
+
+    person: SignedPerson | None
+    asks_code: bool
 
 
 class LinkRequest(BaseModel):
@@ -103,6 +117,7 @@ class LinkShown(BaseModel):
     kind: LinkKind
     name: str
     key: str
+    asks_code: bool
 
 
 class LinkUsed(LinkRequest):
@@ -111,6 +126,7 @@ class LinkUsed(LinkRequest):
     password: _Typed
     key: _Typed = ""
     name: _Typed = ""
+    code: _Typed = ""
 
 
 class Token(BaseModel):

@@ -2,9 +2,16 @@
 
 from __future__ import annotations
 
+import re
+
+from zxcvbn import zxcvbn
+
 LEAST, MOST = 12, 128
 """How many characters a password has (ASVS 2.1.1 and 2.1.2)."""
-_LEAST_DIFFERENT = 5
+_LEAST_SCORE = 3
+"""Of 0 to 4: it takes more than a hundred million guesses by who knows what people choose."""
+_LOOKED_AT = 72
+"""So many characters of it are looked at; what is longer is good enough by them."""
 
 
 class NotAPasswordError(ValueError):
@@ -12,7 +19,7 @@ class NotAPasswordError(ValueError):
 
 
 def check_password(password: str, *names: str) -> None:
-    """Raises NotAPasswordError for a password that is too short, too long, one of the person's names or too plain.
+    """Raises NotAPasswordError for a password that is too short, too long, one of the person's names or easy to guess.
 
     Any character counts, spaces too, and nothing is cut off (ASVS 2.1.3, 2.1.4); which kinds of characters there are is
     not asked (2.1.9).
@@ -24,5 +31,7 @@ def check_password(password: str, *names: str) -> None:
     folded = password.casefold()
     if any(name and folded == name.casefold() for name in names):
         raise NotAPasswordError("A password is not one's own name; choose another one.")
-    if len(set(folded)) < _LEAST_DIFFERENT:
-        raise NotAPasswordError(f"A password has at least {_LEAST_DIFFERENT} different characters; choose another one.")
+    # Known passwords, words and names of many people, rows of keys and dates count as what they are (ASVS 2.1.7).
+    known = [*names, *(part for name in names for part in re.split(r"\W+", name) if part), "stair", "path", "stairpath"]
+    if zxcvbn(password[:_LOOKED_AT], user_inputs=known)["score"] < _LEAST_SCORE:
+        raise NotAPasswordError("This password is easy to guess. Choose a few words that nobody would put together.")

@@ -12,7 +12,8 @@ from stairpath.core.review.history import ChangedField
 
 FIRST = "0" * 64
 """What stands before the first entry."""
-_OF_PEOPLE = ("person", "member", "sign_in")
+OF_PEOPLE = ("person", "member", "sign_in")
+"""Kinds whose titles are names of people, which may have to be forgotten."""
 
 
 @dataclass(frozen=True)
@@ -38,7 +39,7 @@ def entry_hash(before: str, chain: str, number: int, done: Done) -> str:
     A person counts by their id where there is one: their name may have to be forgotten, and the chain stays whole then.
     """
     named = done.person_id or done.who
-    title = "" if done.kind in _OF_PEOPLE else done.title
+    title = "" if done.kind in OF_PEOPLE else done.title
     said = [
         before, chain, number, done.at.astimezone(UTC).isoformat(), named, done.address, done.browser, done.token,
         done.action, done.kind, done.thing_id, title, [[each.field, each.old, each.new] for each in done.fields],

@@ -32,9 +32,10 @@ class Action(StrEnum):
     # Outside projects.
     ANYTHING_OPEN = "open the page"
     OWN_ACCOUNT = "use the application"
+    OWN_SIGN_IN = "change how they sign in"
     OWN_TOKENS = "let other programs in"
     MAKE_PROJECTS = "make projects"
-    RUN_SERVER = "see and invite people"
+    RUN_SERVER = "see people and how it runs"
     # In a project.
     LOOK = "look at this project"
     PRESENT = "present"

@@ -73,6 +73,7 @@ WORKER = Who("Stair Path")
 
 READ, FEDERATE, MAP, RUN = "read_model", "federate_project", "map_walks", "run_task"
 PICTURES, STANDING = "draw_pictures", "make_standing_views"
+NEW_PASSWORD = "mail_new_password"
 
 
 @dataclass(frozen=True)
@@ -126,6 +127,10 @@ class UnitOfWork:
     def make_standing(self, project_id: str) -> None:
         """Have the standing views made."""
         queue.put(self.session, STANDING, f"standing-{project_id}", priority=-2, project_id=project_id)
+
+    def mail_new_password(self, key: str) -> None:
+        """Have a link to set a password mailed to who signs in with a name, if anybody does."""
+        queue.put(self.session, NEW_PASSWORD, f"new-password-{key}", priority=1, key=key)
 
     def map_walks(self, project_id: str) -> None:
         """Have the walk map made where it is not that of the building."""

@@ -18,12 +18,14 @@ from stairpath.core.exchange import topic as bcf_topic
 from stairpath.core.exchange.bcf.markup import guid_of
 from stairpath.core.exchange.bcf.reading import Opened, opened
 from stairpath.core.exchange.import_request import TopicsIn
+from stairpath.core.exchange.names import with_names
 from stairpath.core.exchange.origin import Sight, shift_between
 from stairpath.core.exchange.pictures import NotAPictureError
 from stairpath.core.exchange.topic import CannotExchangeError
 from stairpath.core.exchange.views import moved, seen, words_count
 from stairpath.core.exchange.words import in_our_words
 from stairpath.core.geometry.vectors import Vector
+from stairpath.core.reading.intake import size_of
 from stairpath.core.review.reference import NotAReferenceError, in_order, typed
 from stairpath.core.review.topic import IMPORT, LONGEST_TEXT, TopicChange, changes
 from stairpath.core.review.validate import is_valid
@@ -33,6 +35,7 @@ from stairpath.core.sandbox import Progress
 from stairpath.store import blobs, kept, projects
 from stairpath.store.database import without_waiting
 from stairpath.store.tables import Task, Topic, TopicFile, TopicNote, Viewpoint, new_id
+from stairpath.work.base import project_limits
 from stairpath.work.base.blob_file import blob_file
 from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.pictures import keep_picture
@@ -44,6 +47,7 @@ from stairpath.work.exchange.extension import Extension, extension_of, keep_bitm
 from stairpath.work.exchange.import_index import ImportIndex
 from stairpath.work.exchange.merging import aware, merged_with, said_in
 from stairpath.work.exchange.previewing import PREVIEW, Previewing, TopicsPreview
+from stairpath.work.people.names import as_known
 from stairpath.work.results.results import keep_results
 from stairpath.work.topics.rules import remember_words, rules_of
 from stairpath.work.views.thumbnails import coming_picture
@@ -80,6 +84,8 @@ def take_file(who: Who, project_id: str, name: str, content: IO[bytes], preview:
         raise WrongError(str(error)) from error
     with unit_of_work(who) as act:
         project = in_use(act, project_id)
+        project_limits.room_for(act, project, name, size_of(content))
+        project_limits.room_for_task(act, project)
         sha, _ = blobs.keep_stream(act.session, project.id, content, "application/zip")
         row = Task(
             project_id=project.id,
@@ -123,7 +129,7 @@ class _Taking:
             # Held, so that no two get the same number.
             if not projects.hold(act.session, self.project_id):
                 raise UnfitError("The project is in the bin. Restore it, then import the file again.")
-            self.here = ImportIndex(act, self.project_id, these)
+            self.here, self.meant = ImportIndex(act, self.project_id, these), as_known(act, self.project_id)
             for topic in these:
                 self._untold |= self._take(act, topic)
             self.here.keep()
@@ -131,7 +137,10 @@ class _Taking:
 
     def _take(self, act: UnitOfWork, topic: bcf_topic.Topic) -> bool:
         """Take in one topic; whether it is new or changed."""
-        beside = extension_of(topic)
+        topic, beside = with_names(topic, self.meant), extension_of(topic)
+        if beside is not None:
+            # It tells from what the file changed a name, which is that of the same person.
+            beside = replace(beside, said=replace(beside.said, assigned_to=self.meant(beside.said.assigned_to)))
         row = self.here.topics.get(guid_of(topic.guid))
         views = self._views(act, topic, beside)
         if row is None:

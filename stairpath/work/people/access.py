@@ -26,10 +26,12 @@ from stairpath.store.tables import (
 )
 from stairpath.work.base.errors import MissingError, NotAllowedError, NotSignedInError
 from stairpath.work.base.unit_of_work import UnitOfWork, Where, Who, read_only, unit_of_work
-from stairpath.work.people import sign_ins
+from stairpath.work.people import sign_ins, slow_down
 from stairpath.work.people.sign_ins import ASK_FIRST, Signed
 
 NO_TOKEN = "This token is not valid, or has ended. Make a new one on the page for tokens."
+_OF_A_PERSON = (Action.OWN_TOKENS, Action.OWN_SIGN_IN)
+"""What everybody who signs in with a password may, and no guest or program."""
 NO_PROJECT = "There is no such project; open it from the start page."
 
 
@@ -116,9 +118,10 @@ def let_in(
     if action is Action.ANYTHING_OPEN:
         return LetIn(signed, None if signed is None else _who(signed, where))
     if signed is None or found is None:
-        if action in (Action.RUN_SERVER, Action.OWN_TOKENS) or sign_ins.anybody():
+        if action in (Action.RUN_SERVER, *_OF_A_PERSON) or sign_ins.anybody():
             raise NotSignedInError(NO_TOKEN if bearer else ASK_FIRST)
         return LetIn(None)
+    slow_down.count_request(signed.id)
     who = _who(signed, where)
     try:
         return _judged(signed, who, action, found, way, "project_id" in named)
@@ -146,7 +149,7 @@ def _judged(
 def _check_server(signed: Signed, action: Action) -> None:
     """What is done outside projects. A program with a token, and a guest, do nothing there but what all may."""
     person = signed.guest_of is None and signed.scope is None
-    if action is Action.OWN_ACCOUNT or (person and (signed.owner or action is Action.OWN_TOKENS)):
+    if action is Action.OWN_ACCOUNT or (person and (signed.owner or action in _OF_A_PERSON)):
         return
     if action is Action.MAKE_PROJECTS and person and signed.makes_projects:
         return

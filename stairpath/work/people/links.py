@@ -6,12 +6,14 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from typing import Literal, cast
 
+from stairpath.core.people import letters
 from stairpath.core.people.naming import NotANameError, name_of, sign_in_name
 from stairpath.core.people.passwords import NotAPasswordError, check_password
 from stairpath.store import members, people, record
 from stairpath.store.person_tables import OneTimeLink, Person
 from stairpath.work.base.errors import GoneError, MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, Where, Who, read_only, unit_of_work
+from stairpath.work.people import post, second_factor, slow_down
 from stairpath.work.people.secrets import fingerprint, new_secret
 from stairpath.work.people.sign_ins import Signed, begin, set_password, signed
 
@@ -27,6 +29,8 @@ class Invited:
     kind: LinkKind
     name: str = ""
     key: str = ""
+    asks_code: bool = False
+    """Whether a code of their second factor is asked for too."""
 
 
 def _made(act: UnitOfWork, kind: LinkKind, person_id: str | None) -> str:
@@ -61,10 +65,50 @@ def add_person(key: str, name: str, owner: bool = False, who: Who = WORKER) -> s
         return _made(act, "password", _added(act, key, name, owner).id)
 
 
-def invited(act: UnitOfWork, key: str, name: str) -> tuple[Person, str]:
-    """Somebody who may sign in from now on, and the secret of the link with which they set their password."""
-    person = _added(act, key, name, owner=False)
-    return person, _made(act, "password", person.id)
+def invited(act: UnitOfWork, key: str, name: str, owner: bool = False, project: str = "") -> tuple[Person, str | None]:
+    """Somebody who may sign in from now on, and was invited by mail.
+
+    Where their name to sign in with is no mail address, also the secret of the link with which they set their password.
+    """
+    person = _added(act, key, name, owner)
+    secret = _made(act, "password", person.id)
+    if not post.reaches(person):
+        return person, secret
+    link = post.welcome(secret)
+    post.send(act, letters.invitation(person.key, person.name, act.who.said, link, project))
+    return person, None
+
+
+def invite(who: Who, key: str, name: str, owner: bool) -> tuple[str, str | None]:
+    """Invite somebody to the server; their name to sign in with, and a secret as ``invited`` tells it."""
+    with unit_of_work(who) as act:
+        person, secret = invited(act, key, name, owner)
+        return person.key, secret
+
+
+def ask_for_new_password(name: str, where: Where) -> None:
+    """Have a link mailed to somebody who has forgotten their password, if there is such a person.
+
+    Whether there is one is looked up by a job, so that neither the answer nor its time tells.
+    """
+    try:
+        key = sign_in_name(name)
+    except NotANameError as error:
+        raise WrongError(str(error)) from error
+    slow_down.count_asked(key, where.address)
+    with unit_of_work(WORKER) as act:
+        act.mail_new_password(key)
+
+
+def mail_new_password(key: str) -> None:
+    """Mail a link to set a password to who signs in with a name, if that is a mail address."""
+    with unit_of_work(WORKER) as act:
+        person = people.person_by_key(act.session, key, hold=True)
+        if person is None or not post.reaches(person):
+            return
+        link = post.welcome(_made(act, "password", person.id))
+        post.send(act, letters.new_password(person.key, person.name, link))
+        record.note(act.session, record.SERVER, "asked for a new password", "person", person.id, person.name)
 
 
 def key_of(text: str) -> str:
@@ -108,10 +152,11 @@ def look_at(secret: str) -> Invited:
         if found is None:
             raise GoneError(_USED)
         kind = cast("LinkKind", found.kind)
-        return Invited(kind, found.person.name, found.person.key) if found.person else Invited(kind)
+        person = found.person
+        return Invited(kind, person.name, person.key, person.code_on) if person else Invited(kind)
 
 
-def use(secret: str, password: str, where: Where, key: str = "", name: str = "") -> tuple[str, Signed]:
+def use(secret: str, password: str, where: Where, key: str = "", name: str = "", code: str = "") -> tuple[str, Signed]:
     """Set a password by a link and be signed in; the first owner says by which name too.
 
     Raises GoneError for a link that is good no more, WrongError for a name or password that cannot be; the link stays good
@@ -126,6 +171,10 @@ def use(secret: str, password: str, where: Where, key: str = "", name: str = "")
             check_password(password, person.key, person.name)
         except NotAPasswordError as error:
             raise WrongError(str(error)) from error
+        if person.code_on:
+            slow_down.count_try(person.key, where.address)
+            if not second_factor.takes(person, code):
+                raise WrongError(second_factor.CODE_WRONG)
         record.begin(act.session, Who(person.name, person_id=person.id, where=where).doer)
         set_password(act, person, password)
         link.used_at = datetime.now(UTC)

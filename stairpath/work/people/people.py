@@ -7,10 +7,11 @@ from datetime import datetime
 
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.people.naming import NotANameError
-from stairpath.store import members, people
+from stairpath.store import members, names, people
 from stairpath.work.base.errors import MissingError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
 from stairpath.work.people import links
+from stairpath.work.people.names import in_all_projects
 from stairpath.work.people.sign_ins import Signed, signed
 
 
@@ -31,6 +32,7 @@ class Listed:
 
     person: Signed
     begun: bool
+    second_factor: bool
     seen_at: datetime | None
 
 
@@ -39,7 +41,8 @@ def listed() -> list[Listed]:
     with read_only() as look:
         seen = people.last_seen(look.session)
         return [
-            Listed(signed(each), each.password is not None, seen.get(each.id)) for each in people.people(look.session)
+            Listed(signed(each), each.password is not None, each.code_on, seen.get(each.id))
+            for each in people.people(look.session)
         ]
 
 
@@ -53,12 +56,17 @@ def change(who: Who, person_id: str, wish: PersonWish) -> Listed:
         if wish.discipline and wish.discipline not in CODES:
             raise WrongError(f"There is no discipline {wish.discipline}. Choose one of {', '.join(CODES)}.")
         try:
-            person.name = links.free_name(act, wish.name, but=person.id)
+            before, person.name = person.name, links.free_name(act, wish.name, but=person.id)
         except NotANameError as error:
             raise WrongError(str(error)) from error
+        if person.name != before:
+            in_all_projects(act, before, person.name)
+            # Files that were sent out before come back with the name of then.
+            for project_id in members.projects_of(act.session, person.id):
+                names.remember(act.session, project_id, before, person.id, who.said)
         person.firm = " ".join(wish.firm.split())
         person.firm_key, person.discipline = members.firm_key(person.firm), wish.discipline
         person.owner, person.makes_projects = wish.owner, wish.makes_projects
         if not any(each.owner and each.password for each in {person, *owners}):
             raise UnfitError("Somebody has to own the server. Make somebody else an owner first.")
-        return Listed(signed(person), person.password is not None, None)
+        return Listed(signed(person), person.password is not None, person.code_on, None)

@@ -9,6 +9,7 @@ from datetime import datetime
 from typing import Literal, cast
 
 from stairpath.core.federation.disciplines import CODES
+from stairpath.core.people import letters
 from stairpath.core.people.roles import LEAST, Action, Role, Tie, may
 from stairpath.store import members, people
 from stairpath.store.person_tables import Member
@@ -16,7 +17,7 @@ from stairpath.store.tables import Project
 from stairpath.work.base.errors import MissingError, UnfitError, WrongError
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
-from stairpath.work.people import links
+from stairpath.work.people import links, post
 
 MemberKind = Literal["person", "firm", "discipline"]
 
@@ -101,7 +102,10 @@ def add(
             if person is None:
                 if not name.strip():
                     raise MissingError(f"Nobody signs in as {subject} yet. Give their name too, to invite them.")
-                person, secret = links.invited(act, named, name)
+                person, secret = links.invited(act, named, name, project=project.name)
+            elif post.reaches(person) and person.id != who.person_id:
+                link = post.address(f"/p/{project.id}")
+                post.send(act, letters.let_into_project(person.key, person.name, who.said, project.name, link))
             subject, label = person.id, person.name
         elif kind == "discipline":
             if subject not in CODES:

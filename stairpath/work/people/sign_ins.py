@@ -8,6 +8,7 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 
+from stairpath.core.people import letters
 from stairpath.core.people.naming import NotANameError, sign_in_name
 from stairpath.core.people.passwords import MOST
 from stairpath.core.people.roles import ROLES, Role, highest
@@ -16,7 +17,7 @@ from stairpath.store.access import Asked, ThingRow
 from stairpath.store.person_tables import GuestLink, Person, SignIn
 from stairpath.work.base.errors import NotSignedInError
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, Where, Who, read_only, unit_of_work
-from stairpath.work.people import slow_down
+from stairpath.work.people import post, second_factor, slow_down
 from stairpath.work.people.secrets import fingerprint, hashed, matches, new_secret
 
 LASTS = timedelta(days=30)
@@ -43,6 +44,9 @@ class Signed:
     """For a guest: the project that the link is for."""
     scope: Role | None = None
     """For a program with a token: the highest role that it may use."""
+    initials: str = ""
+    colour: str = ""
+    units: str = ""
 
 
 class _Anybody:
@@ -73,12 +77,13 @@ def anybody() -> bool:
 def signed(person: Person) -> Signed:
     """A person as others see them."""
     return Signed(
-        person.id, person.name, person.key, person.firm, person.discipline, person.owner, person.makes_projects
-    )
+        person.id, person.name, person.key, person.firm, person.discipline, person.owner, person.makes_projects,
+        initials=person.initials, colour=person.colour, units=person.units,
+    )  # fmt: skip
 
 
-def sign_in(name: str, password: str, where: Where) -> tuple[str, Signed]:
-    """Sign somebody in: the secret that their browser keeps, and who it is.
+def sign_in(name: str, password: str, where: Where, code: str = "") -> tuple[str, Signed] | None:
+    """Sign somebody in: the secret that their browser keeps, and who it is; None where a code is asked for too.
 
     Raises NotSignedInError with the same sentence for a wrong name and a wrong password, TooOftenError after too many tries.
     """
@@ -93,21 +98,34 @@ def sign_in(name: str, password: str, where: Where) -> tuple[str, Signed]:
     # What is too long for a password is not worth its time.
     good, anew = matches(password[: MOST + 1], kept)
     if not good or found is None:
-        with unit_of_work(Who(found.name if found else "Somebody", where=where)) as act:
-            # What was typed is not written down where it is nobody's name: it may have been a password.
-            title = found.key if found else "an unknown name"
-            record.note(act.session, record.SERVER, "was refused", "sign_in", found.id if found else "", title)
+        # What was typed is not written down where it is nobody's name: it may have been a password.
+        named = (found.name, found.id, found.key) if found else ("Somebody", "", "an unknown name")
+        _note_refused(*named, where)
         raise NotSignedInError(WRONG)
     with unit_of_work(Who(found.name, person_id=found.id, where=where)) as act:
         person = people.person_by_key(act.session, key, hold=True)
         if person is None or person.password != kept:
             raise NotSignedInError(WRONG)  # it was changed meanwhile
-        if anew is not None:
-            person.password = anew
-        secret = begin(act, person, where)
-        slow_down.forget(key)
-        record.note(act.session, record.SERVER, "signed in", "sign_in", person.id, person.key)
-        return secret, signed(person)
+        if person.code_on and not code.strip():
+            return None
+        if not person.code_on or second_factor.takes(person, code):
+            return _signed_in(act, person, where, anew)
+    _note_refused(found.name, found.id, key, where)
+    raise NotSignedInError(second_factor.CODE_WRONG)
+
+
+def _note_refused(name: str, person_id: str, title: str, where: Where) -> None:
+    with unit_of_work(Who(name, where=where)) as act:
+        record.note(act.session, record.SERVER, "was refused", "sign_in", person_id, title)
+
+
+def _signed_in(act: UnitOfWork, person: Person, where: Where, anew: str | None) -> tuple[str, Signed]:
+    if anew is not None:
+        person.password = anew
+    secret = begin(act, person, where)
+    slow_down.forget(person.key)
+    record.note(act.session, record.SERVER, "signed in", "sign_in", person.id, person.key)
+    return secret, signed(person)
 
 
 def begin(act: UnitOfWork, person: Person, where: Where) -> str:
@@ -160,7 +178,7 @@ def signed_as(found: Asked) -> Signed | None:
     """Who it is that was found."""
     if found.guest is not None:
         return _guest(*found.guest)
-    return None if found.person is None else Signed(*found.person, scope=scope_of(found.scope))
+    return None if found.person is None else replace(Signed(**found.person), scope=scope_of(found.scope))
 
 
 def scope_of(kept: str | None) -> Role | None:
@@ -196,5 +214,8 @@ def sign_out_everywhere(who: Who, secret: str) -> None:
 
 def set_password(act: UnitOfWork, person: Person, password: str) -> None:
     """Give a person a password; wherever they were signed in, they are not any more, and their tokens end (ASVS 3.3.3)."""
+    if person.password is not None and post.reaches(person):
+        # Who did not do this themselves is to notice (ASVS 2.2.3).
+        post.send(act, letters.told(person.key, person.name, "Your password was changed", post.address("/")))
     person.password = hashed(password)
     people.end_sign_ins(act.session, person.id, tokens=True)

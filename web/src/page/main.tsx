@@ -8,11 +8,13 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { Away, Refused } from "../api/client";
 import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
+import { AccountPage } from "../start/AccountPage";
 import { Gate } from "../start/Gate";
 import { MembersPage } from "../start/MembersPage";
 import { NoticesPage } from "../start/NoticesPage";
 import { PeoplePage } from "../start/PeoplePage";
 import { RecordPage } from "../start/RecordPage";
+import { ServerPage } from "../start/ServerPage";
 import { StartPage } from "../start/StartPage";
 import { TokensPage } from "../start/TokensPage";
 import { styles } from "../style/lettering";
@@ -62,6 +64,8 @@ createRoot(root).render(
                 <Route path="/tokens" element={<TokensPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
                 <Route path="/people" element={<PeoplePage />} />
+                <Route path="/account" element={<AccountPage />} />
+                <Route path="/server" element={<ServerPage />} />
                 <Route path="*" element={<StartPage />} />
               </Routes>
             </Gate>

@@ -34,7 +34,7 @@ export function AddMember({ projectId, made }: { projectId: string; made: (link:
     event.preventDefault();
     attempt(async () => {
       const { member, secret } = await add.mutateAsync({ kind, role, ...who });
-      if (secret) made(linkFor(member.name, welcomeAddress(secret)));
+      if (secret || !member.begun) made(linkFor(member.name, secret ? welcomeAddress(secret) : null));
       setWho(NOBODY);
     });
   };

@@ -2,7 +2,10 @@ import { type ReactNode, useEffect } from "react";
 import { useLocation } from "react-router";
 import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
+import { useHabits } from "../open/habits";
+import { UNIT_NAMES } from "../open/unitNames";
 import { GuestPage } from "./GuestPage";
+import { MailboxPage } from "./MailboxPage";
 import { NameGate } from "./NameGate";
 import { SignIn } from "./SignIn";
 import { useMe, useSigning } from "./useMe";
@@ -16,15 +19,22 @@ export function Gate({ children }: { children: ReactNode }) {
   const times = useSignedOut((s) => s.times);
   const { name, setName } = usePerson();
   const signed = me?.person?.name;
+  const units = me?.person?.units;
   useEffect(() => {
     if (signed !== undefined && signed !== name) setName(signed);
   }, [signed, name, setName]);
+  useEffect(() => {
+    const wanted = UNIT_NAMES.find((each) => each === units);
+    if (wanted) useHabits.setState({ units: wanted });
+  }, [units]);
   // The server said that nobody is signed in here any more.
   useEffect(() => {
     if (times > 0) void askAgain();
   }, [times, askAgain]);
   if (pathname === "/welcome") return <Welcome />;
   if (pathname === "/guest") return <GuestPage />;
+  // Who has forgotten their password is not signed in, and in the demo finds the mail here.
+  if (pathname === "/mailbox") return <MailboxPage />;
   if (!me) return null;
   if (!me.closed)
     return (

@@ -11,6 +11,7 @@ import { Frame } from "./Frame";
 import { GuestLinks } from "./GuestLinks";
 import { HandOn, type MadeLink } from "./HandOn";
 import { MemberRow } from "./MemberRow";
+import { NamesOfFiles } from "./NamesOfFiles";
 import { useMemberActs, useMembers } from "./useMembers";
 import { Wrong } from "./Wrong";
 
@@ -90,7 +91,8 @@ function Members({ projectId }: { projectId: string }) {
         ))}
       </Box>
       <AddMember projectId={projectId} made={setLink} />
-      {link && <HandOn key={link.address} link={link} close={() => setLink(null)} />}
+      {link && <HandOn key={link.says} link={link} close={() => setLink(null)} />}
+      <NamesOfFiles projectId={projectId} />
       <GuestLinks projectId={projectId} made={setLink} />
     </>
   );

@@ -13,9 +13,11 @@ import { SignInField } from "./SignInField";
 import { useInviting, usePeople } from "./usePeople";
 import { Wrong } from "./Wrong";
 
-/** A link with which somebody sets their password. */
-export function linkFor(name: string, address: string): MadeLink {
-  return { address, says: `Send this link to ${name}. It sets their password, once and within a week.` };
+/** A link with which somebody sets their password; without one it was mailed to them. */
+export function linkFor(name: string, address: string | null): MadeLink {
+  return address === null
+    ? { address, says: `${name} was invited by mail.` }
+    : { address, says: `Send this link to ${name}. It sets their password, once and within a week.` };
 }
 
 /** Everybody who may sign in, and inviting more of them; for those who own the server. */
@@ -32,7 +34,7 @@ export function PeoplePage() {
       {data && (
         <>
           <Invite made={setLink} />
-          {link && <HandOn key={link.address} link={link} close={() => setLink(null)} />}
+          {link && <HandOn key={link.says} link={link} close={() => setLink(null)} />}
           <Wrong text={wrong} />
           <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 3, maxWidth: 640 }}>
             {data.map((each) => (
@@ -70,6 +72,7 @@ function Row(props: { each: Shapes["ListedPerson"]; made: (link: MadeLink) => vo
           <Box sx={{ color: tone.soft, fontSize: 13 }}>
             {person.key}
             {person.owner ? ", owns this server" : person.makes_projects && ", makes projects"}
+            {each.second_factor && ", with a second factor"}
             {begun ? seen_at && `, seen on ${spokenDay(seen_at)}` : ", has not set a password yet"}
           </Box>
         </Box>
@@ -111,7 +114,7 @@ function Invite({ made }: { made: (link: MadeLink) => void }) {
         value={key}
         put={setKey}
         fills="off"
-        hint="Such as their mail address."
+        hint="Their mail address, so that the invitation is mailed to them; or another name."
       />
       <Tick label="owns this server, and invites others" on={owner} set={setOwner} />
       <Wrong text={wrong} />

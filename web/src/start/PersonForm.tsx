@@ -13,7 +13,8 @@ import { Wrong } from "./Wrong";
 
 /** What is said of somebody, and what they may on this server. */
 export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done: () => void }) {
-  const { change } = useInviting();
+  const { change, forgetCodes, remove } = useInviting();
+  const [sure, setSure] = useState(false);
   const { wrong, attempt } = useAttempt();
   const { name, firm, discipline, owner, makes_projects } = each.person;
   const [wish, setWish] = useState<Shapes["PersonWish"]>({ name, firm, discipline, owner, makes_projects });
@@ -61,6 +62,32 @@ export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done:
           Cancel
         </Button>
       </Box>
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "baseline" }}>
+        {each.second_factor && (
+          <Button variant="text" onClick={() => attempt(() => forgetCodes.mutateAsync(each.id))}>
+            Remove second factor
+          </Button>
+        )}
+        {!sure && (
+          <Button variant="text" onClick={() => setSure(true)}>
+            Remove {name}
+          </Button>
+        )}
+      </Box>
+      {sure && (
+        <Box sx={{ fontSize: 14 }}>
+          {name} will not sign in any more. What they made stays, and says that a former member made it. This
+          cannot be undone.
+          <Box sx={{ display: "flex", gap: 1, mt: 1 }}>
+            <Button variant="contained" onClick={() => attempt(() => remove.mutateAsync(each.id))}>
+              Remove for good
+            </Button>
+            <Button variant="text" onClick={() => setSure(false)}>
+              Keep
+            </Button>
+          </Box>
+        </Box>
+      )}
     </Box>
   );
 }

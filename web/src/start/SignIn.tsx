@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { DemoPeople } from "./DemoPeople";
+import { Forgotten } from "./Forgotten";
 import { Frame } from "./Frame";
 import { SignInField } from "./SignInField";
 import { useMe, useSigning } from "./useMe";
@@ -16,27 +17,55 @@ export function SignIn() {
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState<string | null>(null);
+  const [forgotten, setForgotten] = useState(false);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    attempt(() => signIn(name, password));
+    attempt(async () => {
+      if (await signIn(name, password, code ?? "")) setCode("");
+    });
   };
+  // Another name or password may want no code, or that of somebody else.
+  const anew = (put: (text: string) => void) => (text: string) => {
+    put(text);
+    setCode(null);
+  };
+  if (forgotten)
+    return (
+      <Frame title="A new password">
+        <Forgotten name={name} close={() => setForgotten(false)} />
+      </Frame>
+    );
   return (
     <Frame title="Sign in">
       <DemoPeople />
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1.5, maxWidth: 380, mt: 2 }}>
-        <SignInField label="Name" value={name} put={setName} fills="username" first={!demo} />
-        <SignInField label="Password" value={password} put={setPassword} fills="current-password" />
+        <SignInField label="Name" value={name} put={anew(setName)} fills="username" first={!demo} />
+        <SignInField label="Password" value={password} put={anew(setPassword)} fills="current-password" />
+        {code !== null && (
+          <SignInField
+            label="Code"
+            value={code}
+            put={setCode}
+            fills="one-time-code"
+            hint="The one that your authenticator shows now, or a recovery code."
+            first
+          />
+        )}
         <Wrong text={wrong} />
         <Button
           type="submit"
           variant="contained"
-          disabled={!name.trim() || !password}
+          disabled={!name.trim() || !password || code?.trim() === ""}
           sx={{ justifySelf: "start" }}
         >
           Sign in
         </Button>
+        <Button variant="text" sx={{ justifySelf: "start" }} onClick={() => setForgotten(true)}>
+          Password forgotten
+        </Button>
         <Box sx={{ color: tone.soft, fontSize: 13 }}>
-          Forgotten, or not invited yet? Whoever runs this server can send you a link.
+          Not invited yet? Ask who owns your project, or whoever runs this server.
         </Box>
       </Box>
     </Frame>

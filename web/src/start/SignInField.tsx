@@ -9,7 +9,7 @@ export function SignInField(props: {
   value: string;
   put: (text: string) => void;
   /** What the browser may fill in. */
-  fills: "username" | "name" | "current-password" | "new-password" | "off";
+  fills: "username" | "name" | "current-password" | "new-password" | "one-time-code" | "off";
   hint?: string;
   first?: boolean;
 }) {

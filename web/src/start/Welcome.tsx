@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { answerOf, api } from "../api/client";
+import { answerOf, api, type Shapes } from "../api/client";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
@@ -27,7 +27,7 @@ export function Welcome() {
   return <Begin key={secret} secret={secret} first={data.kind === "first_owner"} known={data} />;
 }
 
-function Begin(props: { secret: string; first: boolean; known: { name: string; key: string } }) {
+function Begin(props: { secret: string; first: boolean; known: Shapes["LinkShown"] }) {
   const { secret, first, known } = props;
   const { use } = useSigning();
   const go = useNavigate();
@@ -35,10 +35,11 @@ function Begin(props: { secret: string; first: boolean; known: { name: string; k
   const [name, setName] = useState(known.name);
   const [key, setKey] = useState(known.key);
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
   const submit = (event: FormEvent) => {
     event.preventDefault();
     attempt(async () => {
-      await use({ secret, password, key, name });
+      await use({ secret, password, key, name, code });
       await go("/", { replace: true });
     });
   };
@@ -77,6 +78,15 @@ function Begin(props: { secret: string; first: boolean; known: { name: string; k
           hint="At least 12 characters; a few words are easy to remember."
           first={!first}
         />
+        {known.asks_code && (
+          <SignInField
+            label="Code"
+            value={code}
+            put={setCode}
+            fills="one-time-code"
+            hint="The one that your authenticator shows now, or a recovery code."
+          />
+        )}
         <Wrong text={wrong} />
         <Button type="submit" variant="contained" disabled={!password} sx={{ justifySelf: "start" }}>
           Begin

@@ -4,7 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { Link } from "react-router";
-import { initials, usePerson } from "../api/person";
+import { initials, inkOn, NO_COLOUR, usePerson } from "../api/person";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { useMe, useSigning } from "./useMe";
@@ -19,7 +19,7 @@ export function Who() {
   const [at, setAt] = useState<HTMLElement | null>(null);
   const { signOut, beOneOfTheDemo } = useSigning();
   const { wrong, attempt } = useAttempt();
-  const short = initials(name) || "?";
+  const short = me?.initials || initials(name) || "?";
   const out = (everywhere: boolean) => attempt(() => signOut(everywhere));
   return (
     <>
@@ -40,8 +40,8 @@ export function Who() {
             p: 0,
             borderRadius: "50%",
             border: 0,
-            bgcolor: "#8fb8b5",
-            color: tone.ink,
+            bgcolor: me?.colour || NO_COLOUR,
+            color: inkOn(me?.colour || NO_COLOUR),
             fontWeight: 600,
             fontSize: 12,
             cursor: "pointer",
@@ -65,8 +65,23 @@ export function Who() {
             </MenuItem>
           )}
           {me.owner && (
+            <MenuItem component={Link} to="/server" onClick={() => setAt(null)}>
+              Server
+            </MenuItem>
+          )}
+          {me.owner && (
             <MenuItem component={Link} to="/record" onClick={() => setAt(null)}>
               Record of the server
+            </MenuItem>
+          )}
+          {data?.mailbox && (
+            <MenuItem component={Link} to="/mailbox" onClick={() => setAt(null)}>
+              Mailbox
+            </MenuItem>
+          )}
+          {!me.guest_of && (
+            <MenuItem component={Link} to="/account" onClick={() => setAt(null)}>
+              Your account
             </MenuItem>
           )}
           {!me.guest_of && (

@@ -15,7 +15,7 @@ const entry = {
 
 test.each([
   ["changed", "topic_note", "Seen", "changed the comment Seen"],
-  ["was refused", "action", "see and invite people", "was refused to see and invite people"],
+  ["was refused", "action", "see people and how it runs", "was refused to see people and how it runs"],
   ["made", "member", "Tom Reed", "let in Tom Reed"],
   ["signed in", "sign_in", "ida", "signed in"],
   ["made a link to set a password", "person", "Una Vale", "made a link to set a password: Una Vale"],

@@ -16,6 +16,8 @@ export const KINDS: Readonly<Record<string, string>> = {
   meeting_point: "note",
   member: "member",
   guest_link: "guest link",
+  bin: "bin",
+  backup: "backup",
   person: "person",
   sign_in: "signing in",
   action: "refusal",
@@ -23,9 +25,9 @@ export const KINDS: Readonly<Record<string, string>> = {
 
 /** The kinds in a project's record, and those in the server's. */
 export const OF_PROJECT: readonly string[] = Object.keys(KINDS).filter(
-  (kind) => !["person", "sign_in", "action"].includes(kind),
+  (kind) => !["person", "sign_in", "action", "backup"].includes(kind),
 );
-export const OF_SERVER: readonly string[] = ["person", "sign_in", "action"];
+export const OF_SERVER: readonly string[] = ["person", "sign_in", "action", "project", "backup"];
 
 /** What was done, in a few words: "changed the topic Gap". */
 export function spokenDeed({ action, kind, title }: Shapes["RecordEntry"]): string {

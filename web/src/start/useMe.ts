@@ -17,13 +17,26 @@ export function useSigning() {
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
       client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
-      client.setQueryData<Shapes["Me"]>(ME, (before) => ({ person, closed: true, demo: before?.demo ?? [] }));
+      client.setQueryData<Shapes["Me"]>(ME, (before) => ({
+        person,
+        closed: true,
+        demo: before?.demo ?? [],
+        mailbox: before?.mailbox ?? false,
+      }));
+      // Whom one may be and whose mails one sees depends on who one is.
+      void client.invalidateQueries({ queryKey: ME });
     },
     [client],
   );
   return {
-    signIn: async (name: string, password: string) =>
-      be(await answerOf(api.POST("/api/sign-in", { body: { name, password } }))),
+    /** Sign in; whether a code is asked for, and nobody is signed in yet. */
+    signIn: async (name: string, password: string, code: string) => {
+      const { person, asks_code } = await answerOf(
+        api.POST("/api/sign-in", { body: { name, password, code } }),
+      );
+      if (person) be(person);
+      return asks_code;
+    },
     use: async (body: Shapes["LinkUsed"]) => be(await answerOf(api.POST("/api/links/use", { body }))),
     beOneOfTheDemo: async (key: string) =>
       be(await answerOf(api.POST("/api/demo/sign-in", { body: { key } }))),
@@ -33,6 +46,10 @@ export function useSigning() {
     },
     signOut: async (everywhere: boolean) => {
       await answerOf(api.POST(everywhere ? "/api/sign-out-everywhere" : "/api/sign-out"));
+      be(null);
+    },
+    removeOneself: async (password: string) => {
+      await answerOf(api.POST("/api/account/remove", { body: { password } }));
       be(null);
     },
     askAgain: useCallback(() => client.invalidateQueries({ queryKey: ME }), [client]),

@@ -79,3 +79,34 @@ export function useMemberActs(projectId: string) {
     }),
   };
 }
+
+/** The names in a project of which it is not known whose they are, and those of which somebody said it. */
+export function useNames(projectId: string) {
+  return useQuery({
+    queryKey: [...keys.members(projectId), "names"],
+    queryFn: () =>
+      answerOf(api.GET("/api/projects/{project_id}/names", { params: { path: { project_id: projectId } } })),
+  });
+}
+
+/** Saying whose a name is, and forgetting it. */
+export function useNameActs(projectId: string) {
+  const client = useQueryClient();
+  const params = { path: { project_id: projectId } };
+  const told = {
+    onSuccess: (shown: Shapes["NamesShown"]) =>
+      client.setQueryData([...keys.members(projectId), "names"], shown),
+  };
+  return {
+    match: useMutation({
+      mutationFn: (body: Shapes["NameMatch"]) =>
+        answerOf(api.PUT("/api/projects/{project_id}/names", { params, body })),
+      ...told,
+    }),
+    forget: useMutation({
+      mutationFn: (name: string) =>
+        answerOf(api.POST("/api/projects/{project_id}/names/forget", { params, body: { name } })),
+      ...told,
+    }),
+  };
+}

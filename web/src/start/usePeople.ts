@@ -13,11 +13,11 @@ export function usePeople() {
   return useQuery({ queryKey: PEOPLE, queryFn: () => answerOf(api.GET("/api/people")) });
 }
 
-/** Inviting people; each answers with the whole link that is to be handed on. */
+/** Inviting people; each answers with the whole link that is to be handed on, or null where it was mailed. */
 export function useInviting() {
   const client = useQueryClient();
   const onSettled = () => client.invalidateQueries({ queryKey: PEOPLE });
-  const whole = ({ secret }: Shapes["LinkToHandOn"]) => welcomeAddress(secret);
+  const whole = ({ secret }: Shapes["LinkToHandOn"]) => (secret ? welcomeAddress(secret) : null);
   const invite = useMutation({
     mutationFn: async (body: Shapes["NewPerson"]) => whole(await answerOf(api.POST("/api/people", { body }))),
     onSettled,
@@ -31,5 +31,17 @@ export function useInviting() {
       answerOf(api.PUT("/api/people/{person_id}", { params: { path: { person_id: id } }, body })),
     onSettled,
   });
-  return { invite, reset, change };
+  const forgetCodes = useMutation({
+    mutationFn: (id: string) =>
+      answerOf(
+        api.POST("/api/people/{person_id}/second-factor/remove", { params: { path: { person_id: id } } }),
+      ),
+    onSettled,
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) =>
+      answerOf(api.DELETE("/api/people/{person_id}", { params: { path: { person_id: id } } })),
+    onSettled,
+  });
+  return { invite, reset, change, forgetCodes, remove };
 }

@@ -1,0 +1,59 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { useAttempt } from "../parts/attempt";
+import { tone } from "../style/theme";
+import { Part } from "./Part";
+import { SignInField } from "./SignInField";
+import { useSigning } from "./useMe";
+import { Wrong } from "./Wrong";
+
+/** What is kept of oneself, to be taken along; and being removed. */
+export function Kept() {
+  const { removeOneself } = useSigning();
+  const { wrong, attempt } = useAttempt();
+  const [sure, setSure] = useState(false);
+  const [password, setPassword] = useState("");
+  return (
+    <Part title="What is kept of you">
+      <Box sx={{ fontSize: 14, "& a": { color: tone.here } }}>
+        <a href="/api/account/kept" download>
+          Save it as a file
+        </a>
+        : yourself, where you are signed in, your projects, what names you, and the record of what you did.
+      </Box>
+      {sure ? (
+        <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
+          <Box sx={{ fontSize: 14 }}>
+            You will not sign in any more. What you made stays, and says that a former member made it. This
+            cannot be undone.
+          </Box>
+          <SignInField
+            label="Your password"
+            value={password}
+            put={setPassword}
+            fills="current-password"
+            first
+          />
+          <Wrong text={wrong} />
+          <Box sx={{ display: "flex", gap: 1 }}>
+            <Button
+              variant="contained"
+              disabled={!password}
+              onClick={() => attempt(() => removeOneself(password))}
+            >
+              Remove me for good
+            </Button>
+            <Button variant="text" onClick={() => setSure(false)}>
+              Cancel
+            </Button>
+          </Box>
+        </Box>
+      ) : (
+        <Button variant="text" sx={{ ml: 0, mt: 1 }} onClick={() => setSure(true)}>
+          Remove my account
+        </Button>
+      )}
+    </Part>
+  );
+}
