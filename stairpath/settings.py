@@ -37,6 +37,11 @@ class Settings(BaseSettings):
     smtp_user: str = ""
     smtp_password: str = ""
     mail_from: str = "stair-path@localhost"
+    oidc_issuer: str = ""
+    """The address of the provider of accounts (OpenID Connect); without one people sign in with passwords alone."""
+    oidc_name: str = "the firm's account"
+    oidc_client_id: str = ""
+    oidc_client_secret: str = ""
     demo: bool = False
     """Whether a visitor on this machine may be one of the demo's people with one click; the start command of the demo says so."""
     reading_silence_s: float = 180.0

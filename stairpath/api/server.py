@@ -41,6 +41,7 @@ from stairpath.api.routes import (
     members,
     models,
     people,
+    programs,
     projects,
     questions,
     record,
@@ -105,6 +106,7 @@ def create_app() -> FastAPI:
     for module in (
         people,
         account,
+        programs,
         server,
         tokens,
         members,

@@ -15,7 +15,7 @@ from psycopg.types.json import Jsonb
 
 from stairpath.settings import settings
 
-APART = ("person", "guest_link", "sign_in", "one_time_link", "mail")
+APART = ("person", "guest_link", "sign_in", "one_time_link", "mail", "program_grant", "elsewhere_try")
 """Tables with secrets in them. The dump of the rows has none of their rows."""
 PIECES = "blob_piece"
 _PEOPLE = {"person": ("password", "code_secret", "recovery"), "guest_link": ("secret_hash",)}
@@ -71,7 +71,7 @@ class Snapshot:
             for row in self._rows(table):
                 yield {"table": table, "id": row["id"], "secrets": {name: row[name] for name in secrets}}
         for row in self._rows("sign_in"):
-            if row["scope"] is not None:
+            if row["scope"] is not None and row["grant_id"] is None:
                 yield {"table": "sign_in", "row": row}
 
     def _rows(self, table: str) -> Iterator[dict[str, Any]]:

@@ -82,7 +82,9 @@ def end_sign_ins(session: Session, person_id: str, tokens: bool) -> None:
 
 def tokens_of(session: Session, person_id: str, now: datetime) -> Sequence[SignIn]:
     """The tokens of a person that have not ended, the newest first."""
-    wanted = select(SignIn).where(SignIn.person_id == person_id, SignIn.scope.is_not(None), SignIn.ends_at > now)
+    wanted = select(SignIn).where(
+        SignIn.person_id == person_id, SignIn.scope.is_not(None), SignIn.grant_id.is_(None), SignIn.ends_at > now
+    )
     return session.scalars(wanted.order_by(SignIn.made_at.desc())).all()
 
 

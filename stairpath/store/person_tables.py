@@ -40,6 +40,8 @@ class Person(Base):
     """Whether codes are asked for; not before one of them was right."""
     code_step: Mapped[int] = mapped_column(BigInteger, default=0, server_default="0")
     """The step of time whose code was used last."""
+    elsewhere: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """Who they are at the provider of accounts, once they came from there: its address and their id there."""
     recovery: Mapped[list[str]] = mapped_column(ARRAY(Text), default=list, server_default="{}")
     """The hashes of their recovery codes that were not used."""
 
@@ -48,7 +50,11 @@ class SignIn(Base):
     """A browser in which somebody is signed in, or looks by a guest link; or a program with a token. The secret is here as its hash."""
 
     __tablename__ = "sign_in"
-    __table_args__ = (Index("sign_ins_of_person", "person_id"), Index("sign_ins_of_guest", "guest_id"))
+    __table_args__ = (
+        Index("sign_ins_of_person", "person_id"),
+        Index("sign_ins_of_guest", "guest_id"),
+        Index("sign_ins_of_grant", "grant_id"),
+    )
     id: Mapped[str] = mapped_column(String(32), primary_key=True, default=new_id)
     person_id: Mapped[str | None] = mapped_column(ForeignKey("person.id", ondelete="CASCADE"))
     guest_id: Mapped[str | None] = mapped_column(ForeignKey("guest_link.id", ondelete="CASCADE"))
@@ -62,6 +68,8 @@ class SignIn(Base):
     """For a program that was given a token: what that is called. It comes in a head, and never as a cookie."""
     scope: Mapped[str | None] = mapped_column(String(16))
     """The highest role that a token lets its program use."""
+    grant_id: Mapped[str | None] = mapped_column(ForeignKey("program_grant.id", ondelete="CASCADE"))
+    """For a program that somebody let act for them: what they let it do."""
     person: Mapped[Person | None] = relationship()
     guest: Mapped[GuestLink | None] = relationship()
 

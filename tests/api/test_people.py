@@ -34,7 +34,13 @@ def hear_on(line) -> NoReturn:
 
 
 def test_where_nobody_signs_in_names_are_believed(opened):
-    assert opened().get("/api/me").json() == {"person": None, "closed": False, "mailbox": False, "demo": []}
+    assert opened().get("/api/me").json() == {
+        "person": None,
+        "closed": False,
+        "elsewhere": "",
+        "mailbox": False,
+        "demo": [],
+    }
     assert opened().get("/api/projects").status_code == 200
 
 

@@ -131,7 +131,7 @@ def world(client, house, opened, building):
         "set_id": client.post(f"/api/projects/{house}/sets", json=asked).json()["id"],
         "task_id": client.post(f"/api/projects/{house}/tasks", json={"name": "Plan", "wish": sheet}).json()["id"],
         "route_id": route.json()["id"], "view_guid": guids[0]["guid"], "bitmap": UNKNOWN, "document": file["id"],
-        "person_id": UNKNOWN, "token_id": UNKNOWN, "link_id": UNKNOWN, "what": "class", "form": "csv", "blobs": model["chunks"][0]["sha256"],
+        "person_id": UNKNOWN, "token_id": UNKNOWN, "program_id": UNKNOWN, "grant_id": UNKNOWN, "link_id": UNKNOWN, "what": "class", "form": "csv", "blobs": model["chunks"][0]["sha256"],
         "columns": model["named"], "keyplans": head["levels"][0]["plan"], "walk-tiles": tile["sha256"],
     }  # fmt: skip
     made = World(client, house, beside, words)

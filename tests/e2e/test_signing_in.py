@@ -6,11 +6,12 @@ import os
 import re
 import subprocess
 import sys
-from urllib.parse import urlsplit
+from urllib.parse import parse_qs, urlencode, urlsplit
 
 import psycopg
 import pyotp
 import pytest
+from authlib.oauth2.rfc7636 import create_s256_code_challenge
 from playwright.sync_api import Page, expect
 
 from stairpath.start.postgres import free_port
@@ -29,7 +30,11 @@ def own_server(database_url, tmp_path_factory):
         connection.execute("CREATE SCHEMA door")
     url = urlsplit(database_url)._replace(query="options=-csearch_path%3Ddoor").geturl()
     port = free_port(9100 + 200 * run_beside())
-    settings = {"DATABASE_URL": url, "PORT": str(port), "WEB_DIR": str(ROOT / "web" / "dist-test")}
+    accounts = free_port(9700 + 100 * run_beside())
+    settings = {
+        "DATABASE_URL": url, "PORT": str(port), "WEB_DIR": str(ROOT / "web" / "dist-test"),
+        "OIDC_ISSUER": f"http://127.0.0.1:{accounts}", "OIDC_CLIENT_ID": "stair-path", "OIDC_NAME": "Quillhaven account",
+    }  # fmt: skip
 
     def run(*words: str) -> str:
         return subprocess.run([sys.executable, *words], check=True, capture_output=True, text=True, cwd=ROOT).stdout
@@ -41,6 +46,8 @@ def own_server(database_url, tmp_path_factory):
         folder = tmp_path_factory.mktemp("door")
         commands = {"server": "stairpath.api.server", "worker": "stairpath.jobs.worker"}
         started = [Watched(name, [sys.executable, "-m", module], folder, ROOT) for name, module in commands.items()]
+        provider = [sys.executable, "-m", "stairpath.standin.provider", "--port", str(accounts)]
+        started.append(Watched("provider", provider, folder, ROOT))
         with watching(started):
             address = f"http://127.0.0.1:{port}"
             until(lambda: os.system(f"curl -sf {address}/api/health > /dev/null") == 0, 60, "the server answers")
@@ -57,6 +64,7 @@ def door(own_server):
         connection.execute("DELETE FROM project")
         connection.execute("DELETE FROM person")
         connection.execute("DELETE FROM mail")
+        connection.execute("DELETE FROM program")
     return address, people
 
 
@@ -314,3 +322,58 @@ def test_who_runs_the_server_limits_a_project_and_what_does_not_fit_is_not_sent(
     page.locator("input[type=file]").first.set_input_files(large)
     expect(page.get_by_test_id("upload")).to_contain_text("T-STR.ifc has 2 MB; a file may have 1 MB.")
     assert not [each for each in sent if each.endswith("/models")]
+
+
+def test_who_was_invited_signs_in_with_their_account_and_comes_back_to_what_they_came_for(page: Page, browser, door):
+    address, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida@quillhaven.example")
+    with browser.new_context(locale="en-GB") as elsewhere:
+        other = elsewhere.new_page()
+        other.goto(f"{address}/tokens")
+        other.get_by_role("button", name="Sign in with Quillhaven account").click()
+        other.get_by_role("link", name="Nobody Known").click()
+        expect(other.get_by_role("alert")).to_contain_text("Ask who runs this server to invite its mail address.")
+        other.reload()
+        expect(other.get_by_role("alert")).to_contain_text("was not finished")
+        other.get_by_role("link", name="Sign in").click()
+        other.goto(f"{address}/tokens")
+        other.get_by_role("button", name="Sign in with Quillhaven account").click()
+        other.get_by_role("link", name="Ida Fenn", exact=True).click()
+        expect(other.get_by_role("heading", name="Access for other programs")).to_be_visible()
+        expect(other.get_by_role("button", name="you are Ida Fenn; sign out")).to_be_visible()
+
+
+def test_a_program_is_added_let_in_and_ended(page: Page, door):
+    address, people = door
+    begun(page, link_in(people("first")), "Ida Fenn", "ida")
+    page.goto(f"{address}/server")
+    page.get_by_label("Name of the program").fill("Site tablet")
+    page.get_by_label("Address for answers").fill("ftp://127.0.0.1/back")
+    page.get_by_role("button", name="Add the program").click()
+    expect(page.get_by_role("alert").filter(has_text="begins with https://")).to_be_visible()
+    page.get_by_label("Address for answers").fill("http://127.0.0.1/back")
+    page.get_by_role("button", name="Add the program").click()
+    client_id = page.get_by_test_id("client-id").inner_text()
+    verifier = "v" * 64
+    asked = {
+        "client_id": client_id, "response_type": "code", "redirect_uri": "http://127.0.0.1:9/back", "state": "s1",
+        "scope": "comment", "code_challenge": create_s256_code_challenge(verifier), "code_challenge_method": "S256",
+    }  # fmt: skip
+    page.route("http://127.0.0.1:9/back**", lambda route: route.fulfill(body="back at the program"))
+    page.goto(f"{address}/authorize?{urlencode(asked)}")
+    expect(page.get_by_text("Site tablet wants to act as Ida Fenn")).to_be_visible()
+    page.get_by_role("button", name="Let it in").click()
+    page.wait_for_url(re.compile("127.0.0.1:9/back"))
+    code = parse_qs(urlsplit(page.url).query)["code"][0]
+    form = {"grant_type": "authorization_code", "code": code, "redirect_uri": asked["redirect_uri"], "client_id": client_id, "code_verifier": verifier}  # fmt: skip
+    token = page.request.post(f"{address}/foundation/oauth2/token", form=form).json()["access_token"]
+    as_it = {"Authorization": f"Bearer {token}", "Cookie": ""}
+    me = f"{address}/foundation/1.1/current-user"
+    assert page.request.get(me, headers=as_it).json()["name"] == "Ida Fenn"
+    page.goto(f"{address}/tokens")
+    page.get_by_role("button", name="End what Site tablet may").click()
+    expect(page.get_by_test_id("granted")).to_have_count(0)
+    assert page.request.get(me, headers=as_it).status == 401
+    # What asks as it may not sends nobody anywhere.
+    page.goto(f"{address}/authorize?{urlencode({**asked, 'redirect_uri': 'https://elsewhere.example/'})}")
+    expect(page.get_by_text("The program does not ask as it should")).to_be_visible()

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from fastapi import FastAPI
+from typing import Any
+from urllib.parse import parse_qsl
+
+from fastapi import FastAPI, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import JSONResponse
 
 from stairpath.api.bcf import schemas
 from stairpath.api.bcf.app import as_message
@@ -10,8 +15,12 @@ from stairpath.api.http.caller import Asker
 from stairpath.api.http.door import DOOR, asks
 from stairpath.api.http.errors import add_error_handlers
 from stairpath.core.people.roles import Action
+from stairpath.work.people import oauth, post
 
 VERSION = "1.1"
+_FORM: dict[str, Any] = {
+    "requestBody": {"content": {"application/x-www-form-urlencoded": {"schema": {"type": "object"}}}}
+}
 
 
 def foundation_app() -> FastAPI:
@@ -40,8 +49,21 @@ def foundation_app() -> FastAPI:
     @app.get(f"/{VERSION}/auth")
     @asks(Action.ANYTHING_OPEN)
     def signing_in() -> schemas.SigningIn:
-        # A person makes a token on the page and gives it to their program; there is no flow for it yet.
-        return schemas.SigningIn()
+        return schemas.SigningIn(
+            oauth2_auth_url=post.address("/authorize"),
+            oauth2_token_url=post.address("/foundation/oauth2/token"),
+            supported_oauth2_flows=["authorization_code_grant"],
+        )
+
+    @app.post(
+        "/oauth2/token", response_class=Response, openapi_extra=_FORM, responses={200: {"model": schemas.ProgramToken}}
+    )
+    @asks(Action.ANYTHING_OPEN)
+    async def token(request: Request) -> Response:
+        form = dict(parse_qsl((await request.body()).decode(errors="replace"), keep_blank_values=True))
+        status, body, headers = await run_in_threadpool(oauth.token, form)
+        kept = {name: value for name, value in headers.items() if name.lower() in ("cache-control", "pragma")}
+        return JSONResponse(body, status, headers=kept)
 
     @app.get(f"/{VERSION}/current-user")
     @asks(Action.OWN_ACCOUNT)

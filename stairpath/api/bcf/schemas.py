@@ -24,13 +24,26 @@ class ApiVersions(BaseModel):
 
 
 class SigningIn(BaseModel):
-    """How one signs in: by a token that a person made on the page, sent as ``Authorization: Bearer``."""
+    """How one signs in: by the code flow with proof of possession (S256), or by a token that a person made on the page.
+
+    Either is sent as ``Authorization: Bearer``. Whoever runs the server adds the program; there is no secret of its own.
+    """
 
     oauth2_auth_url: str | None = None
     oauth2_token_url: str | None = None
     oauth2_dynamic_client_reg_url: str | None = None
     http_basic_supported: bool = False
     supported_oauth2_flows: list[str] = []
+
+
+class ProgramToken(BaseModel):
+    """What a program was given for a code or a refresh token (RFC 6749, 5.1)."""
+
+    access_token: str
+    token_type: str
+    expires_in: int
+    refresh_token: str
+    scope: str
 
 
 class User(BaseModel):

@@ -29,7 +29,8 @@ _ACTIONS: dict[object, Action] = {}
 Endpoint = TypeVar("Endpoint", bound=Callable[..., Any])
 
 
-def _is_secure(connection: HTTPConnection) -> bool:
+def is_secure(connection: HTTPConnection) -> bool:
+    """Whether a connection is over TLS, here or as far as the proxy in front."""
     return connection.url.scheme in ("https", "wss")
 
 
@@ -41,12 +42,12 @@ def token_of(connection: HTTPConnection) -> str:
 
 def secret_of(connection: HTTPConnection) -> str:
     """What the browser keeps of its sign-in; empty where it keeps nothing."""
-    return connection.cookies.get(_SAFE if _is_secure(connection) else _PLAIN, "")
+    return connection.cookies.get(_SAFE if is_secure(connection) else _PLAIN, "")
 
 
 def keep_secret(connection: HTTPConnection, response: Response, secret: str) -> None:
     """Have the browser keep a sign-in, for no script to read; nothing ends it."""
-    secure = _is_secure(connection)
+    secure = is_secure(connection)
     if secret:
         response.set_cookie(
             _SAFE if secure else _PLAIN, secret, max_age=int(LASTS.total_seconds()), path="/", secure=secure,

@@ -6,12 +6,21 @@ from fastapi import APIRouter, Request, Response
 
 from stairpath.api import schemas
 from stairpath.api.http.caller import Asker
-from stairpath.api.http.door import asked_from, asks, forwarded, is_loopback, keep_secret, secret_of, signed_in
+from stairpath.api.http.door import (
+    asked_from,
+    asks,
+    forwarded,
+    is_loopback,
+    is_secure,
+    keep_secret,
+    secret_of,
+    signed_in,
+)
 from stairpath.api.http.errors import ERROR_RESPONSES
 from stairpath.core.people.roles import Action
 from stairpath.settings import settings
 from stairpath.work.base.errors import GoneError, MissingError
-from stairpath.work.people import demo, guests, leaving, links, people, post, second_factor, sign_ins
+from stairpath.work.people import demo, elsewhere, guests, leaving, links, people, post, second_factor, sign_ins
 from stairpath.work.people.sign_ins import Signed
 
 router = APIRouter(prefix="/api", tags=["people"], responses=ERROR_RESPONSES)
@@ -51,6 +60,7 @@ def who_am_i(request: Request) -> schemas.Me:
     return schemas.Me(
         person=shown,
         closed=sign_ins.anybody(),
+        elsewhere=elsewhere.offered(),
         mailbox=not post.is_sent() and _sees_mailbox(request, person),
         demo=[schemas.DemoPerson.model_validate(each) for each in offered],
     )
@@ -191,3 +201,30 @@ def look_into_mailbox(request: Request) -> list[schemas.Mail]:
 def remove_person(who: Asker, person_id: str) -> None:
     """Remove somebody: they sign in no more, and whatever names them names a former member."""
     leaving.remove(who, person_id)
+
+
+_TRY = "stairpath-elsewhere"
+"""The cookie of a browser that is on its way to the provider of accounts and back."""
+
+
+@router.post("/elsewhere/begin")
+@asks(Action.ANYTHING_OPEN)
+def begin_elsewhere(request: Request, response: Response, wish: schemas.ElsewhereWish) -> schemas.ElsewhereBegun:
+    """Begin to sign in by the provider of accounts; where the browser goes now."""
+    begun = elsewhere.start(wish.back_to)
+    response.set_cookie(
+        _TRY, begun.browser, max_age=int(elsewhere.TRY_LASTS.total_seconds()), path="/api/elsewhere",
+        secure=is_secure(request), httponly=True, samesite="lax",
+    )  # fmt: skip
+    return schemas.ElsewhereBegun.model_validate(begun)
+
+
+@router.post("/elsewhere/finish")
+@asks(Action.ANYTHING_OPEN)
+def finish_elsewhere(request: Request, response: Response, wish: schemas.ElsewhereBack) -> schemas.ElsewhereSigned:
+    """Be signed in with what the provider of accounts sent along."""
+    secret, person, back_to = elsewhere.finish(
+        wish.code, wish.state, request.cookies.get(_TRY, ""), asked_from(request)
+    )
+    response.delete_cookie(_TRY, path="/api/elsewhere", secure=is_secure(request), httponly=True, samesite="lax")
+    return schemas.ElsewhereSigned(person=_begun(request, response, (secret, person)), back_to=back_to)

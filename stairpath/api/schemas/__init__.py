@@ -97,6 +97,10 @@ from stairpath.api.schemas.models import (
 )
 from stairpath.api.schemas.people import (
     DemoPerson,
+    ElsewhereBack,
+    ElsewhereBegun,
+    ElsewhereSigned,
+    ElsewhereWish,
     LinkRequest,
     LinkShown,
     LinkToHandOn,
@@ -112,6 +116,15 @@ from stairpath.api.schemas.people import (
     SigningIn,
     SigningInRequest,
     Token,
+)
+from stairpath.api.schemas.programs import (
+    Granted,
+    NewProgram,
+    Program,
+    ProgramAnswer,
+    ProgramAnswered,
+    ProgramAsked,
+    ProgramAsks,
 )
 from stairpath.api.schemas.record import Record, RecordEntry
 from stairpath.api.schemas.register import (
@@ -229,6 +242,10 @@ __all__ = [
     "DisciplineRequest",
     "EarlierIssue",
     "EarlierView",
+    "ElsewhereBack",
+    "ElsewhereBegun",
+    "ElsewhereSigned",
+    "ElsewhereWish",
     "ErrorMessage",
     "FaceRequest",
     "Failure",
@@ -243,6 +260,7 @@ __all__ = [
     "Gone",
     "GoneBodies",
     "GoneComponent",
+    "Granted",
     "GuestLink",
     "GuestShown",
     "Highlight",
@@ -296,6 +314,7 @@ __all__ = [
     "NewName",
     "NewPerson",
     "NewPoint",
+    "NewProgram",
     "NewProject",
     "NewQuestion",
     "NewRole",
@@ -319,6 +338,11 @@ __all__ = [
     "PointSettled",
     "PointsRequest",
     "Pose",
+    "Program",
+    "ProgramAnswer",
+    "ProgramAnswered",
+    "ProgramAsked",
+    "ProgramAsks",
     "ProjectCard",
     "ProjectLimits",
     "ProjectionRequest",

@@ -21,6 +21,7 @@ class Account(BaseModel):
     initials: str
     colour: str
     units: str
+    has_password: bool
     second_factor: bool
     recovery_left: int
 

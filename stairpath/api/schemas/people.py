@@ -84,6 +84,8 @@ class Me(BaseModel):
 
     person: SignedPerson | None
     closed: bool
+    elsewhere: str
+    """What the provider of accounts is called by which one can sign in; empty where there is none."""
     mailbox: bool
     """Whether mails are not sent, and who asks may look at them in the mailbox."""
     demo: list[DemoPerson]
@@ -102,6 +104,33 @@ class SigningIn(BaseModel):
 
     person: SignedPerson | None
     asks_code: bool
+
+
+class ElsewhereWish(BaseModel):
+    """The page that one came for."""
+
+    back_to: _Typed = "/"
+
+
+class ElsewhereBegun(BaseModel):
+    """Where the browser goes now."""
+
+    model_config = ConfigDict(from_attributes=True)
+    address: str
+
+
+class ElsewhereBack(BaseModel):
+    """What the provider of accounts sent along."""
+
+    code: Annotated[str, Field(max_length=4000)]
+    state: _Typed
+
+
+class ElsewhereSigned(BaseModel):
+    """Who is signed in now, and the page that they came for."""
+
+    person: SignedPerson
+    back_to: str
 
 
 class LinkRequest(BaseModel):

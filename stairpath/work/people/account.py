@@ -30,6 +30,8 @@ class Account:
     initials: str
     colour: str
     units: str
+    has_password: bool
+    """Not so for the people of the demo."""
     second_factor: bool
     recovery_left: int
 
@@ -46,7 +48,7 @@ class AccountWish:
 def _of(person: Person) -> Account:
     return Account(
         person.name, person.key, person.firm, person.discipline, person.initials, person.colour, person.units,
-        person.code_on, len(person.recovery),
+        person.password is not None, person.code_on, len(person.recovery),
     )  # fmt: skip
 
 

@@ -9,6 +9,7 @@ import { Away, Refused } from "../api/client";
 import { useLettering } from "../open/lettering";
 import { AwayLine } from "../parts/AwayLine";
 import { AccountPage } from "../start/AccountPage";
+import { AuthorizePage } from "../start/AuthorizePage";
 import { Gate } from "../start/Gate";
 import { MembersPage } from "../start/MembersPage";
 import { NoticesPage } from "../start/NoticesPage";
@@ -64,6 +65,7 @@ createRoot(root).render(
                 <Route path="/tokens" element={<TokensPage />} />
                 <Route path="/notices" element={<NoticesPage />} />
                 <Route path="/people" element={<PeoplePage />} />
+                <Route path="/authorize" element={<AuthorizePage />} />
                 <Route path="/account" element={<AccountPage />} />
                 <Route path="/server" element={<ServerPage />} />
                 <Route path="*" element={<StartPage />} />

@@ -27,9 +27,17 @@ export function AccountPage() {
             {[data.name, data.firm, data.discipline].filter(Boolean).join(", ")}. You sign in as {data.key}.
           </Box>
           <Shown account={data} />
-          <Password />
-          <SecondFactor account={data} />
-          <Kept />
+          {data.has_password ? (
+            <>
+              <Password />
+              <SecondFactor account={data} />
+            </>
+          ) : (
+            <Part title="Password">
+              <Box sx={{ color: tone.soft, fontSize: 13.5 }}>The people of the demo have none.</Box>
+            </Part>
+          )}
+          <Kept removable={data.has_password} />
         </>
       )}
     </Frame>

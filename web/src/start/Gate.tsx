@@ -4,6 +4,7 @@ import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
 import { useHabits } from "../open/habits";
 import { UNIT_NAMES } from "../open/unitNames";
+import { ElsewherePage } from "./ElsewherePage";
 import { GuestPage } from "./GuestPage";
 import { MailboxPage } from "./MailboxPage";
 import { NameGate } from "./NameGate";
@@ -33,6 +34,7 @@ export function Gate({ children }: { children: ReactNode }) {
   }, [times, askAgain]);
   if (pathname === "/welcome") return <Welcome />;
   if (pathname === "/guest") return <GuestPage />;
+  if (pathname === "/elsewhere") return <ElsewherePage />;
   // Who has forgotten their password is not signed in, and in the demo finds the mail here.
   if (pathname === "/mailbox") return <MailboxPage />;
   if (!me) return null;

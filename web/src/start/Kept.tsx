@@ -9,7 +9,7 @@ import { useSigning } from "./useMe";
 import { Wrong } from "./Wrong";
 
 /** What is kept of oneself, to be taken along; and being removed. */
-export function Kept() {
+export function Kept({ removable }: { removable: boolean }) {
   const { removeOneself } = useSigning();
   const { wrong, attempt } = useAttempt();
   const [sure, setSure] = useState(false);
@@ -50,9 +50,11 @@ export function Kept() {
           </Box>
         </Box>
       ) : (
-        <Button variant="text" sx={{ ml: 0, mt: 1 }} onClick={() => setSure(true)}>
-          Remove my account
-        </Button>
+        removable && (
+          <Button variant="text" sx={{ ml: 0, mt: 1 }} onClick={() => setSure(true)}>
+            Remove my account
+          </Button>
+        )
       )}
     </Part>
   );

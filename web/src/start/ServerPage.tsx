@@ -7,6 +7,7 @@ import { spokenMoment } from "../open/dates";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
+import { Programs } from "./Programs";
 import { ServerProject } from "./ServerProject";
 import { useServer, useServerProjects } from "./useServer";
 import { Wrong } from "./Wrong";
@@ -41,6 +42,7 @@ export function ServerPage() {
           </Box>
         </>
       )}
+      <Programs />
     </Frame>
   );
 }

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
+import { answerOf, api } from "../api/client";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { DemoPeople } from "./DemoPeople";
@@ -10,10 +11,21 @@ import { SignInField } from "./SignInField";
 import { useMe, useSigning } from "./useMe";
 import { Wrong } from "./Wrong";
 
+/** Go to the provider of accounts, and come back to the page that one came for. */
+async function goElsewhere(): Promise<void> {
+  const { pathname, search, hash } = window.location;
+  const { address } = await answerOf(
+    api.POST("/api/elsewhere/begin", { body: { back_to: `${pathname}${search}${hash}`.slice(0, 400) } }),
+  );
+  window.location.assign(address);
+}
+
 /** Asks who one is, in place of the page that one came for; that comes back as it was. */
 export function SignIn() {
   const { signIn } = useSigning();
-  const demo = (useMe().data?.demo.length ?? 0) > 0;
+  const me = useMe().data;
+  const demo = (me?.demo.length ?? 0) > 0;
+  const elsewhere = me?.elsewhere;
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
@@ -61,6 +73,11 @@ export function SignIn() {
         >
           Sign in
         </Button>
+        {elsewhere && (
+          <Button variant="outlined" sx={{ justifySelf: "start" }} onClick={() => attempt(goElsewhere)}>
+            Sign in with {elsewhere}
+          </Button>
+        )}
         <Button variant="text" sx={{ justifySelf: "start" }} onClick={() => setForgotten(true)}>
           Password forgotten
         </Button>

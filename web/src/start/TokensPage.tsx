@@ -10,6 +10,7 @@ import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { EndingRow } from "./EndingRow";
 import { Frame } from "./Frame";
+import { Granted } from "./Granted";
 import { HandOn, type MadeLink } from "./HandOn";
 import { SignInField } from "./SignInField";
 import { Wrong } from "./Wrong";
@@ -66,6 +67,7 @@ export function TokensPage() {
           />
         ))}
       </Box>
+      <Granted />
     </Frame>
   );
 }

@@ -21,6 +21,7 @@ export function useSigning() {
         person,
         closed: true,
         demo: before?.demo ?? [],
+        elsewhere: before?.elsewhere ?? "",
         mailbox: before?.mailbox ?? false,
       }));
       // Whom one may be and whose mails one sees depends on who one is.
@@ -48,6 +49,17 @@ export function useSigning() {
       await answerOf(api.POST(everywhere ? "/api/sign-out-everywhere" : "/api/sign-out"));
       be(null);
     },
+    /** Be signed in with what the provider of accounts sent along; the page that one came for. */
+    finishElsewhere: useCallback(
+      async (code: string, state: string) => {
+        const { person, back_to } = await answerOf(
+          api.POST("/api/elsewhere/finish", { body: { code, state } }),
+        );
+        be(person);
+        return back_to;
+      },
+      [be],
+    ),
     removeOneself: async (password: string) => {
       await answerOf(api.POST("/api/account/remove", { body: { password } }));
       be(null);

@@ -1,0 +1,1 @@
+"""Small stand-ins for services of others, for trying the application without them."""
