@@ -138,6 +138,7 @@ def test_who_runs_the_server_helps_who_has_lost_everything_and_the_record_says_s
 
 def test_secrets_and_codes_stand_in_no_record(owner):
     made, codes = set_up(owner)
-    text = owner.get("/api/record.csv").text + owner.get("/api/record").text
+    text = owner.get("/api/record/csv").text + owner.get("/api/record").text
+    assert "set up a second factor" in text
     assert made.secret not in text
     assert not any(code in text for code in codes)
