@@ -15,10 +15,9 @@ from stairpath.work.base.unit_of_work import WORKER, Where, unit_of_work
 from stairpath.work.people import sign_ins, slow_down
 from tests.anything import operations_of, try_operation
 from tests.api.conftest import COOKIE
-from tests.soak.length import LONG
+from tests.soak.length import length
 
 OFTEN = hypothesis_settings(max_examples=2, deadline=None, suppress_health_check=list(HealthCheck), database=None)
-SHORT = 12
 ENDS_IT = ("/sign-out", "/sign-in", "/account", "/links/", "/people", "/elsewhere", "/demo")
 """What may end who is signed in; test_who_may asks it as everybody."""
 
@@ -36,9 +35,8 @@ def test_answers_are_as_the_document_says_to_who_is_signed_in(opened, house, who
             put(act.session, house, "person", person.id, who, "x")
     slow_down._requests.storage.reset()
     operations = [each for each in operations_of(app) if not any(word in each.path for word in ENDS_IT)]
-    if not LONG:
-        # Each role another part of them; `make soak` asks all of each.
-        operations = operations[[*ROLES, "server"].index(who) :: SHORT]
+    # Each role another part of them; `make soak` asks more of each.
+    operations = operations[[*ROLES, "server"].index(who) :: length(12, 3)]
     found = [line for each in operations for line in try_operation(each, OFTEN, f"{COOKIE}={secret}")]
     with transaction() as session:
         assert session.get_one(Project, house).id == house

@@ -115,7 +115,7 @@ def test_a_code_that_is_brought_twice_ends_what_came_of_it(owner, opened, progra
     "more",
     [
         {"code_verifier": generate_token(48)}, {"code_verifier": ""}, {"redirect_uri": "https://elsewhere.example/back"},
-        {"client_id": "0" * 32}, {"code": "x"}, {"grant_type": "password"}, {"grant_type": ""},
+        {"client_id": "0" * 32}, {"code": "x"}, {"code": "\u00d7"}, {"grant_type": "password"}, {"grant_type": ""},
     ],
 )  # fmt: skip
 def test_a_code_alone_is_not_enough(owner, opened, program, more):
@@ -150,6 +150,7 @@ def test_a_code_ends_after_two_minutes_and_what_one_lets_after_90_days(owner, op
     [
         {"client_id": "0" * 32}, {"redirect_uri": "https://elsewhere.example/back"}, {"redirect_uri": f"{BACK}/more"},
         {"response_type": "token"}, {"code_challenge_method": "plain"}, {"scope": "own"}, {"code_challenge": "short"},
+        {"response_type": "\u00d7"}, {"state": "a\nb"},
     ],
 )  # fmt: skip
 def test_what_a_program_may_not_ask_is_refused_with_a_sentence_and_sends_nobody_away(owner, program, more):

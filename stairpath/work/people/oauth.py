@@ -13,6 +13,7 @@ from typing import Any
 from urllib.parse import urlsplit
 
 from authlib.oauth2.rfc6749 import AuthorizationServer, OAuth2Request, grants
+from authlib.oauth2.rfc6749.errors import InvalidRequestError
 from authlib.oauth2.rfc6749.requests import BasicOAuth2Payload
 from authlib.oauth2.rfc6750 import BearerTokenGenerator
 from authlib.oauth2.rfc7636 import CodeChallenge
@@ -198,6 +199,8 @@ class _Server(AuthorizationServer):  # type: ignore[misc]
         """Nobody listens."""
 
     def create_oauth2_request(self, request: Mapping[str, str]) -> OAuth2Request:
+        if not all(each.isascii() and each.isprintable() for each in request.values()):
+            raise InvalidRequestError("a value has a letter that it cannot have")  # RFC 6749, appendix A
         made = OAuth2Request("POST", _HERE, headers={})
         made.payload = BasicOAuth2Payload(dict(request))
         # Authlib looks for the program's name here.
@@ -240,5 +243,8 @@ def token(form: Mapping[str, str]) -> Answer:
     """A token for a code or a refresh token: status, body and heads of the answer."""
     with unit_of_work(WORKER) as act:
         programs.drop_ended(act.session, datetime.now(UTC))
-        answer: Answer = _Server(act).create_token_response(dict(form))
+        try:
+            answer: Answer = _Server(act).create_token_response(dict(form))
+        except InvalidRequestError as error:
+            return 400, dict(error.get_body()), {}
         return answer

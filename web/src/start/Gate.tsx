@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect } from "react";
+import { Fragment, type ReactNode, useEffect } from "react";
 import { useLocation } from "react-router";
 import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
@@ -45,5 +45,6 @@ export function Gate({ children }: { children: ReactNode }) {
         {children}
       </>
     );
-  return me.person ? children : <SignIn />;
+  // Somebody else begins with a page of their own.
+  return me.person ? <Fragment key={me.person.key}>{children}</Fragment> : <SignIn />;
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
+import { usePerson } from "../api/person";
 
 const ME = ["me"] as const;
 /** What is the same whoever one is: who one is, and what the link is for that one came by, which is good no more. */
@@ -16,6 +17,9 @@ export function useSigning() {
   const client = useQueryClient();
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
+      // What was half typed is of who typed it; the same person finds it again.
+      const before = usePerson.getState().name;
+      if (before && person?.name !== before) sessionStorage.clear();
       client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
       client.setQueryData<Shapes["Me"]>(ME, (before) => ({
         person,
