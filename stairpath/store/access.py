@@ -44,7 +44,19 @@ class Asked:
     """What was wanted of the thing; None where there is no such thing."""
 
 
-_PERSON = ("id", "name", "key", "firm", "discipline", "owner", "makes_projects", "initials", "colour", "units")
+_PERSON = (
+    "id",
+    "name",
+    "key",
+    "firm",
+    "discipline",
+    "owner",
+    "makes_projects",
+    "initials",
+    "colour",
+    "units",
+    "language",
+)
 _GUEST = ("id", "name", "project_id")
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import errno
 import math
+import re
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime, time
@@ -28,6 +29,7 @@ __all__ = [
     "Session",
     "answers",
     "engine",
+    "is_busy",
     "is_full",
     "note_full",
     "transaction",
@@ -58,6 +60,20 @@ def is_full(error: BaseException | None) -> bool:
     """Whether something failed because a disk has no room left: the database's (SQLSTATE 53100) or this server's (ENOSPC)."""
     while error is not None:
         if isinstance(error, psycopg.errors.DiskFull) or (isinstance(error, OSError) and error.errno == errno.ENOSPC):
+            return True
+        error = getattr(error, "orig", None) or error.__cause__
+    return False
+
+
+_TAKEN = re.compile("too many (clients|connections)|remaining connection slots", re.I)
+
+
+def is_busy(error: BaseException | None) -> bool:
+    """Whether something failed because all connections are taken: those of this process, or the database's (SQLSTATE 53300)."""
+    while error is not None:
+        if isinstance(error, NoConnectionError | psycopg_pool.PoolTimeout | psycopg.errors.TooManyConnections):
+            return True
+        if isinstance(error, psycopg.OperationalError) and _TAKEN.search(str(error)):
             return True
         error = getattr(error, "orig", None) or error.__cause__
     return False

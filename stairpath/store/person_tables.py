@@ -34,6 +34,8 @@ class Person(Base):
     """The colour that they are shown in; empty for one that goes by the name."""
     units: Mapped[str] = mapped_column(Text, default="", server_default="")
     """The unit that they measure in; empty for that of each browser."""
+    language: Mapped[str] = mapped_column(Text, default="", server_default="")
+    """In whose way dates and numbers are written for them, such as de-DE; empty for that of each browser."""
     code_secret: Mapped[str] = mapped_column(Text, default="", server_default="")
     """The secret of their second factor."""
     code_on: Mapped[bool] = mapped_column(Boolean, default=False, server_default="false")

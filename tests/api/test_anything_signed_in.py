@@ -6,6 +6,7 @@ import pytest
 from hypothesis import HealthCheck
 from hypothesis import settings as hypothesis_settings
 
+from stairpath.api.server import create_app
 from stairpath.core.people.roles import ROLES
 from stairpath.store.database import transaction
 from stairpath.store.members import put
@@ -25,7 +26,8 @@ ENDS_IT = ("/sign-out", "/sign-in", "/account", "/links/", "/people", "/elsewher
 @pytest.mark.parametrize("who", [*ROLES, "server"])
 def test_answers_are_as_the_document_says_to_who_is_signed_in(opened, house, who):
     """Made-up requests of somebody in a project of theirs, and of whoever runs the server."""
-    app = opened().app
+    # An application of their own: each of these requests starts and ends it.
+    app = create_app()
     with unit_of_work(WORKER) as act:
         person = Person(key=who, name=f"Asks as {who}", owner=who == "server", makes_projects=True, password="x")
         act.session.add(person)

@@ -15,10 +15,11 @@ import psycopg
 import pytest
 import uvicorn
 from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import TimeoutError as NoConnectionError
 from websockets.sync.client import connect
 
 from stairpath.api.http import head_timeout
-from stairpath.api.http.errors import FULL
+from stairpath.api.http.errors import BUSY, FULL
 from stairpath.api.http.guard import HEADERS
 from stairpath.api.live.session import Together
 from stairpath.start.postgres import free_port
@@ -159,6 +160,27 @@ def test_while_the_database_is_away_that_is_said(client, away, path):
     assert answer.status_code == 503
     assert answer.json()["detail"] == "The database cannot be reached. This is retried automatically."
     assert int(answer.headers["Retry-After"]) > 0
+
+
+@pytest.mark.parametrize(
+    "why",
+    [
+        NoConnectionError("QueuePool limit of size 10 overflow 20 reached"),
+        OperationalError("SELECT", {}, psycopg.OperationalError('FATAL:  too many connections for role "stairpath"')),
+        OperationalError("SELECT", {}, psycopg.errors.TooManyConnections("sorry, too many clients already")),
+    ],
+)
+def test_where_all_connections_are_taken_that_is_said_and_goes_by(client, project, monkeypatch, why):
+    def taken(*args, **more):
+        raise why
+
+    with monkeypatch.context() as now:
+        now.setattr("sqlalchemy.orm.session.Session.execute", taken)
+        now.setattr("sqlalchemy.orm.session.Session.get", taken)
+        answer = client.get(f"/api/projects/{project}/models")
+        assert (answer.status_code, answer.json()["detail"]) == (503, BUSY)
+        assert int(answer.headers["Retry-After"]) > 0
+    assert client.get(f"/api/projects/{project}/models").status_code == 200
 
 
 @pytest.mark.parametrize(

@@ -124,6 +124,13 @@ def test_of_who_was_removed_no_name_is_left_and_what_they_did_is(owner, una, ful
     assert owner.delete(f"/api/topics/{topic['id']}").status_code in (200, 204)
 
 
+def test_who_is_in_a_project_may_be_meant_before_they_ever_came_and_no_former_member(owner, una, full):
+    owner.post("/api/people", json={"key": "tam", "name": "Tam Kerr"})
+    owner.post(f"/api/projects/{full}/members", json={"kind": "person", "named": "tam", "role": "look"})
+    owner.delete(f"/api/people/{id_of(owner, KEY)}")
+    assert owner.get(f"/api/projects/{full}/people").json() == ["Ida Fenn", "Tam Kerr"]
+
+
 def test_nobody_is_removed_whom_a_project_or_the_server_needs(owner, una, person):
     project = una.post("/api/projects", json={"name": "Quay"}).json()["id"]
     refused = owner.delete(f"/api/people/{id_of(owner, KEY)}")

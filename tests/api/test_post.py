@@ -182,10 +182,11 @@ def test_ones_own_password_is_changed_with_the_one_until_now(owner, opened):
         ({"initials": "IFEN"}, "at most 3"),
         ({"colour": "red"}, "# and six digits"),
         ({"units": "ells"}, "Choose one of"),
+        ({"language": "Deutsch"}, "de-DE"),
     ],
 )
 def test_what_somebody_sets_of_themselves_is_kept_where_it_can_be(owner, part, said):
-    wish = {"initials": "IF", "colour": "#8fb8b5", "units": "mm"}
+    wish = {"initials": "IF", "colour": "#8fb8b5", "units": "mm", "language": "de-DE"}
     assert said in owner.put("/api/account", json={**wish, **part}).json()["detail"]
     assert owner.put("/api/account", json=wish).status_code == 200
     shown = owner.get("/api/me").json()["person"]

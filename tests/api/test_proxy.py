@@ -11,6 +11,7 @@ import socket
 import ssl
 import subprocess
 import sys
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -22,6 +23,7 @@ from websockets.typing import Origin
 
 from stairpath.start.postgres import free_port
 from stairpath.start.processes import Watched, watching
+from stairpath.work.server.certificate import good_until
 from tests.api.conftest import GOOD
 from tests.database import run_beside
 from tests.soak.running import ROOT, until
@@ -170,6 +172,15 @@ def test_events_and_sockets_come_at_once(proxied, owner):
         additional_headers={"Cookie": owner.headers["Cookie"]}, origin=Origin(f"https://{NAME}"),
     ) as line:  # fmt: skip
         assert json.loads(line.recv(timeout=10))["people"][0]["name"] == "Ida Fenn"
+
+
+def test_until_when_the_certificate_is_good_is_told_to_whoever_runs_the_server(proxied):
+    _, _, safe, _ = proxied
+    until_when = good_until(f"https://127.0.0.1:{safe}")
+    assert until_when is not None
+    assert timedelta(days=1) < until_when - datetime.now(UTC) <= timedelta(days=2)
+    assert good_until("http://127.0.0.1:8400") is None
+    assert good_until("https://127.0.0.1:9") is None
 
 
 @pytest.mark.parametrize("unit", UNITS, ids=lambda path: path.name)

@@ -14,7 +14,7 @@ from stairpath.api.http.methods import allowed
 from stairpath.api.http.watched import request_id
 from stairpath.api.schemas.common import ErrorMessage
 from stairpath.work.base import errors
-from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE, is_full, note_full
+from stairpath.work.base.database import CONFLICTING, NOT_STORABLE, UNREACHABLE, is_busy, is_full, note_full
 
 STATUS: dict[type[errors.RefusedError], int] = {
     errors.MissingError: 404,
@@ -29,6 +29,7 @@ STATUS: dict[type[errors.RefusedError], int] = {
 }
 
 RETRY_AFTER_S = 2
+BUSY = "The server is busy: all connections to the database are taken. This is retried automatically."
 FULL = "The server's disk is full, and this was not saved. Free some space there and try again."
 
 _MEANS = {
@@ -103,6 +104,8 @@ async def _no_room(request: Request, error: Exception) -> Response:
 async def _away(request: Request, error: Exception) -> Response:
     if is_full(error):
         return await _no_room(request, error)
+    if is_busy(error):
+        return said(503, BUSY, {"Retry-After": str(RETRY_AFTER_S)})
     return said(
         503, "The database cannot be reached. This is retried automatically.", {"Retry-After": str(RETRY_AFTER_S)}
     )

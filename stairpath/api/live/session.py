@@ -30,8 +30,9 @@ _MOST_PEOPLE = 400
 class _Seat:
     """Somebody's connection. Of the eye and the pointer only the newest waits; of the rest everything."""
 
-    def __init__(self, name: str, may_present: bool) -> None:
+    def __init__(self, name: str, may_present: bool, initials: str = "", colour: str = "") -> None:
         self.id, self.name, self.follows = uuid.uuid4().hex[:12], name, False
+        self.initials, self.colour = initials, colour
         self.may_present = may_present
         self._waiting: dict[str, str] = {}
         self._number = 0
@@ -68,7 +69,10 @@ class _Room:
 
     def tell_here(self) -> None:
         """Tell everyone who is there."""
-        people = [Person(id=s.id, name=s.name, follows=s.follows) for s in self.seats.values()]
+        people = [
+            Person(id=s.id, name=s.name, follows=s.follows, initials=s.initials, colour=s.colour)
+            for s in self.seats.values()
+        ]
         for seat in self.seats.values():
             seat.tell("here", Here(you=seat.id, presenter=self.presenter, people=people).model_dump_json())
 
@@ -96,12 +100,11 @@ class Together:
     def __init__(self) -> None:
         self._rooms: dict[str, _Room] = {}
 
-    def enter(self, project_id: str, name: str, presents: bool) -> tuple[_Room, _Seat] | None:
+    def enter(self, project_id: str, seat: _Seat) -> tuple[_Room, _Seat] | None:
         """Take a seat; what the presenter sees is told at once. None where there are too many."""
         room = self._rooms.setdefault(project_id, _Room())
         if len(room.seats) >= _MOST_PEOPLE:
             return None
-        seat = _Seat(name, presents)
         room.seats[seat.id] = seat
         room.tell_here()
         for kind in ("sees", "looks", "points"):
@@ -165,7 +168,8 @@ async def together(socket: WebSocket, project_id: str, name: str = "") -> None:
     hub: Together = socket.app.state.together
     let_in = let_in_at(socket)
     called = let_in.signed.name if let_in.signed else unquote(name).replace("\0", "").strip()[:80]
-    entered = hub.enter(project_id, called or "Somebody", may(let_in.role, Action.PRESENT))
+    shown = (let_in.signed.initials, let_in.signed.colour) if let_in.signed else ("", "")
+    entered = hub.enter(project_id, _Seat(called or "Somebody", may(let_in.role, Action.PRESENT), *shown))
     if entered is None:
         await socket.close(1013, "Too many have this project open; try again later.")
         return

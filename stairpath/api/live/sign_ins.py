@@ -17,6 +17,7 @@ from stairpath.settings import settings
 from stairpath.work.base.database import UNREACHABLE
 from stairpath.work.base.errors import TooOftenError
 from stairpath.work.people import access
+from stairpath.work.server import state
 
 log = structlog.get_logger()
 
@@ -75,6 +76,7 @@ class OpenSignIns:
     async def _look(self) -> None:
         while True:
             await asyncio.sleep(LOOK_S)
+            state.look_at_clock()
             if not self._ends:
                 continue
             keys = list(self._ends)

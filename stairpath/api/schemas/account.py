@@ -21,6 +21,7 @@ class Account(BaseModel):
     initials: str
     colour: str
     units: str
+    language: str
     has_password: bool
     second_factor: bool
     recovery_left: int
@@ -32,6 +33,7 @@ class AccountWish(BaseModel):
     initials: _Typed
     colour: _Typed
     units: _Typed
+    language: _Typed = ""
 
 
 class PasswordWish(BaseModel):

@@ -70,11 +70,13 @@ TOLD: TypeAdapter[Told] = TypeAdapter(Told)
 
 
 class Person(BaseModel):
-    """Somebody who has the project open."""
+    """Somebody who has the project open, with the initials and the colour that they chose."""
 
     id: str
     name: _Name
     follows: bool
+    initials: str = ""
+    colour: str = ""
 
 
 class Here(BaseModel):

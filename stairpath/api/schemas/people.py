@@ -28,6 +28,7 @@ class SignedPerson(BaseModel):
     initials: str
     colour: str
     units: str
+    language: str
 
 
 class ListedPerson(BaseModel):

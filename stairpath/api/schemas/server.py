@@ -86,3 +86,5 @@ class ServerState(BaseModel):
     jobs: dict[str, int]
     failures: list[Failure]
     backup: Backup | None
+    certificate_until: datetime | None
+    clock_back_s: float

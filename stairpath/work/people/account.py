@@ -16,6 +16,7 @@ from stairpath.work.people.sign_ins import ASK_FIRST, Signed, begin, set_passwor
 
 MOST_INITIALS = 3
 UNITS = ("", "m", "mm", "ft", "ft_decimal")
+_LANGUAGE = re.compile("[a-z]{2,3}-[A-Z]{2}")
 _COLOUR = re.compile("#[0-9a-f]{6}")
 
 
@@ -30,6 +31,7 @@ class Account:
     initials: str
     colour: str
     units: str
+    language: str
     has_password: bool
     """Not so for the people of the demo."""
     second_factor: bool
@@ -43,11 +45,12 @@ class AccountWish:
     initials: str
     colour: str
     units: str
+    language: str = ""
 
 
 def _of(person: Person) -> Account:
     return Account(
-        person.name, person.key, person.firm, person.discipline, person.initials, person.colour, person.units,
+        person.name, person.key, person.firm, person.discipline, person.initials, person.colour, person.units, person.language,
         person.password is not None, person.code_on, len(person.recovery),
     )  # fmt: skip
 
@@ -74,8 +77,11 @@ def change(who: Who, wish: AccountWish) -> Account:
         raise WrongError("A colour is written as # and six digits, such as #8fb8b5.")
     if wish.units not in UNITS:
         raise WrongError(f"Choose one of {', '.join(UNITS[1:])}, or none.")
+    if wish.language and not _LANGUAGE.fullmatch(wish.language):
+        raise WrongError("A language is written as de-DE: language and country.")
     with unit_of_work(who) as act:
         person = _own(act, who, hold=True)
+        person.language = wish.language
         person.initials, person.colour, person.units = initials, wish.colour, wish.units
         return _of(person)
 

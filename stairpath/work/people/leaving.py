@@ -48,7 +48,7 @@ def kept(who: Who) -> dict[str, Any]:
             "person": {
                 "id": person.id, "name": person.name, "signs_in_as": person.key, "firm": person.firm,
                 "discipline": person.discipline, "initials": person.initials, "colour": person.colour,
-                "units": person.units, "owns_the_server": person.owner, "makes_projects": person.makes_projects,
+                "units": person.units, "language": person.language, "owns_the_server": person.owner, "makes_projects": person.makes_projects,
                 "since": person.created_at, "second_factor": person.code_on,
             },
             "sign_ins": [

@@ -47,6 +47,7 @@ class Signed:
     initials: str = ""
     colour: str = ""
     units: str = ""
+    language: str = ""
 
 
 class _Anybody:
@@ -78,7 +79,7 @@ def signed(person: Person) -> Signed:
     """A person as others see them."""
     return Signed(
         person.id, person.name, person.key, person.firm, person.discipline, person.owner, person.makes_projects,
-        initials=person.initials, colour=person.colour, units=person.units,
+        initials=person.initials, colour=person.colour, units=person.units, language=person.language,
     )  # fmt: skip
 
 

@@ -1,8 +1,9 @@
-"""Who may be meant in a project: who was in it, and who was named in it before."""
+"""Who may be meant in a project: who is in it, who was, and who was named in it before."""
 
 from __future__ import annotations
 
-from stairpath.store import meetings, projects, topics
+from stairpath.core.people.renaming import FORMER
+from stairpath.store import meetings, members, projects, topics
 from stairpath.work.base.projects import in_use
 from stairpath.work.base.unit_of_work import WORKER, UnitOfWork, read_only
 
@@ -14,10 +15,12 @@ def known(act: UnitOfWork, project_id: str) -> set[str]:
     asked = {topic.question.to for topic in all_ if topic.question is not None}
     held = meetings.named(act.session, project_id)
     told = named | asked | held | topics.writers(act.session, project_id) | projects.visitors(act.session, project_id)
-    return {name.strip() for name in told} - {"", WORKER.name}
+    return {name.strip() for name in told} - {"", WORKER.name, FORMER}
 
 
 def listed(project_id: str) -> list[str]:
-    """The names of all who may be meant in a project, in the order of the alphabet."""
+    """The names of all who may be meant in a project, in the order of the alphabet: who is in it, and who is named in it."""
     with read_only() as look:
-        return sorted(known(look, in_use(look, project_id).id), key=str.casefold)
+        found = known(look, in_use(look, project_id).id)
+        found |= {each.name for each in members.persons_in(look.session, project_id)}
+        return sorted(found, key=str.casefold)

@@ -3820,6 +3820,8 @@ export interface components {
             colour: string;
             /** Units */
             units: string;
+            /** Language */
+            language: string;
             /** Has Password */
             has_password: boolean;
             /** Second Factor */
@@ -3838,6 +3840,11 @@ export interface components {
             colour: string;
             /** Units */
             units: string;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
         };
         /**
          * Action
@@ -7470,6 +7477,10 @@ export interface components {
             /** Failures */
             failures: components["schemas"]["Failure"][];
             backup: components["schemas"]["Backup"] | null;
+            /** Certificate Until */
+            certificate_until: string | null;
+            /** Clock Back S */
+            clock_back_s: number;
         };
         /**
          * SetRequest
@@ -7591,6 +7602,8 @@ export interface components {
             colour: string;
             /** Units */
             units: string;
+            /** Language */
+            language: string;
         };
         /**
          * SigningIn

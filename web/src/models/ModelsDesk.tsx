@@ -4,6 +4,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import NativeSelect from "@mui/material/NativeSelect";
 import { Link } from "react-router";
 import type { ModelCard } from "../api/client";
+import { grouped } from "../api/locale";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
 import { bytesSaid } from "../open/bytes";
 import { useRoom } from "../open/room";
@@ -39,7 +40,7 @@ export function ModelsDesk() {
           <DeskNote>
             A file may have {bytesSaid(room.limits.file_mb * MB)}. This project holds{" "}
             {bytesSaid(room.storage_bytes)} of at most {bytesSaid(room.limits.storage_mb * MB)}, and{" "}
-            {counted(room.components, "component")} of at most {room.limits.components.toLocaleString()}.
+            {counted(room.components, "component")} of at most {grouped(room.limits.components)}.
           </DeskNote>
         )}
       </Only>

@@ -1,8 +1,9 @@
+import { grouped } from "../api/locale";
 import type { SnapKind } from "../stage/geometry/snapping";
 
 /** A number with what it counts: "1 model", "2 models", "1,224 components". */
 export function counted(count: number, one: string, many = `${one}s`): string {
-  return `${count.toLocaleString()} ${count === 1 ? one : many}`;
+  return `${grouped(count)} ${count === 1 ? one : many}`;
 }
 
 /** What kind of point the cursor catches. */

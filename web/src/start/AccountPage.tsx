@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
+import { LANGUAGES } from "../api/locale";
 import { initials, NO_COLOUR } from "../api/person";
 import { UNIT_NAMES, UNITS } from "../open/unitNames";
 import { useAttempt } from "../parts/attempt";
@@ -51,6 +52,7 @@ function Shown({ account }: { account: Shapes["Account"] }) {
     initials: account.initials,
     colour: account.colour,
     units: account.units,
+    language: account.language,
   });
   const [saved, setSaved] = useState(false);
   const put = (part: Partial<typeof wish>) => {
@@ -91,6 +93,21 @@ function Shown({ account }: { account: Shapes["Account"] }) {
             {UNIT_NAMES.map((name) => (
               <option key={name} value={name}>
                 {UNITS[name]}
+              </option>
+            ))}
+          </NativeSelect>
+        </Box>
+        <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
+          Write dates and numbers as in
+          <NativeSelect
+            fullWidth
+            value={wish.language}
+            onChange={(event) => put({ language: event.target.value })}
+          >
+            <option value="">the language of each browser</option>
+            {LANGUAGES.map(([code, called]) => (
+              <option key={code} value={code}>
+                {called}
               </option>
             ))}
           </NativeSelect>

@@ -1,5 +1,6 @@
 import { Fragment, type ReactNode, useEffect } from "react";
 import { useLocation } from "react-router";
+import { writeAsIn } from "../api/locale";
 import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
 import { useHabits } from "../open/habits";
@@ -28,6 +29,8 @@ export function Gate({ children }: { children: ReactNode }) {
     const wanted = UNIT_NAMES.find((each) => each === units);
     if (wanted) useHabits.setState({ units: wanted });
   }, [units]);
+  // Before anything of the page is drawn, so that all of it is written so.
+  writeAsIn(me?.person?.language ?? "");
   // The server said that nobody is signed in here any more.
   useEffect(() => {
     if (times > 0) void askAgain();

@@ -2,8 +2,9 @@ import Box from "@mui/material/Box";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Shapes } from "../api/client";
+import { grouped } from "../api/locale";
 import { bytesSaid } from "../open/bytes";
-import { spokenMoment } from "../open/dates";
+import { spokenDay, spokenMoment } from "../open/dates";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
@@ -18,6 +19,8 @@ const JOBS: readonly [string, string][] = [
   ["failed", "ended by an error"],
 ];
 
+const DAY_MS = 86_400_000;
+const SOON_DAYS = 14;
 const NO_BACKUP = 'None yet. Run "stairpath backup" each night; docs/running.md says how.';
 
 /** How the server is and what its projects take, for those who run it. */
@@ -55,23 +58,54 @@ function Heading({ children }: { children: ReactNode }) {
   );
 }
 
+interface Row {
+  name: string;
+  said: string;
+  /** Whether somebody has to do something. */
+  wrong: boolean;
+}
+
+const row = (name: string, said: string, wrong = false): Row => ({ name, said, wrong });
+
+/** Until when the certificate is good; red from two weeks before. */
+function certificate(until: string): Row {
+  const days = Math.floor((Date.parse(until) - Date.now()) / DAY_MS);
+  return days < 0
+    ? row(
+        "Certificate",
+        `It ended on ${spokenDay(until)}: browsers refuse this page. Renew it in the proxy.`,
+        true,
+      )
+    : row("Certificate", `good until ${spokenDay(until)}, for ${counted(days, "day")}`, days < SOON_DAYS);
+}
+
 function State({ state }: { state: Shapes["ServerState"] }) {
   const { backup, jobs, versions } = state;
   const most = state.kept_most_bytes ? ` of at most ${bytesSaid(state.kept_most_bytes)}` : "";
-  const rows: [string, string][] = [
-    ["People", `${state.people.toLocaleString()}, signed in ${counted(state.sign_ins, "time")}`],
-    [
+  const rows: Row[] = [
+    row("People", `${grouped(state.people)}, signed in ${counted(state.sign_ins, "time")}`),
+    row(
       "Storage",
       `${bytesSaid(state.kept_bytes)}${most} in files; the database takes ${bytesSaid(state.database_bytes)}; ${bytesSaid(state.free_bytes)} free on this machine`,
-    ],
-    ["Jobs", JOBS.map(([status, said]) => `${(jobs[status] ?? 0).toLocaleString()} ${said}`).join(", ")],
-    ["Last backup", backup ? `${spokenMoment(backup.at)}, to ${backup.to}` : NO_BACKUP],
-    [
+    ),
+    row("Jobs", JOBS.map(([status, said]) => `${grouped(jobs[status] ?? 0)} ${said}`).join(", ")),
+    row("Last backup", backup ? `${spokenMoment(backup.at)}, to ${backup.to}` : NO_BACKUP, !backup),
+    ...(state.certificate_until ? [certificate(state.certificate_until)] : []),
+    ...(state.clock_back_s
+      ? [
+          row(
+            "Clock",
+            `It was set back by ${counted(Math.round(state.clock_back_s / 60), "minute")}. Sign-ins and links last longer by as much, and codes of the second factor may not fit: set it right.`,
+            true,
+          ),
+        ]
+      : []),
+    row(
       "Versions",
       Object.entries(versions)
         .map(([name, version]) => `${name} ${version}`)
         .join(", "),
-    ],
+    ),
   ];
   return (
     <Box
@@ -88,10 +122,10 @@ function State({ state }: { state: Shapes["ServerState"] }) {
         "& dt": { color: tone.soft },
       }}
     >
-      {rows.map(([name, said]) => (
+      {rows.map(({ name, said, wrong }) => (
         <Box key={name} sx={{ display: "contents" }}>
           <dt>{name}</dt>
-          <Box component="dd" sx={{ color: said === NO_BACKUP ? tone.wrong : tone.ink }}>
+          <Box component="dd" sx={{ color: wrong ? tone.wrong : tone.ink }}>
             {said}
           </Box>
         </Box>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
+import { grouped } from "../api/locale";
 import { bytesSaid } from "../open/bytes";
 import { spokenDay } from "../open/dates";
 import { useAttempt } from "../parts/attempt";
@@ -45,7 +46,7 @@ export function ServerProject({ project }: { project: Shapes["ServerProject"] })
           <Box sx={{ color: tone.soft, fontSize: 13 }}>
             {bytesSaid(project.storage_bytes)} of at most {bytesSaid(limits.storage_mb * MB)},{" "}
             {counted(project.models, "model")}, {counted(project.components, "component")} of at most{" "}
-            {limits.components.toLocaleString()}
+            {grouped(limits.components)}
             {project.own_limits && " (limits of its own)"}
             {project.visited_at && `, visited on ${spokenDay(project.visited_at)}`}
           </Box>

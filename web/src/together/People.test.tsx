@@ -9,8 +9,8 @@ import { People } from "./People";
 vi.mock("../open/mine", () => ({ useMay: () => () => true }));
 
 const tell = vi.fn();
-const IDA = { id: "i", name: "Ida Fenn", follows: false };
-const TAM = { id: "t", name: "Tam Kerr", follows: false };
+const IDA = { id: "i", name: "Ida Fenn", follows: false, initials: "", colour: "" };
+const TAM = { id: "t", name: "Tam Kerr", follows: false, initials: "", colour: "" };
 
 beforeEach(() => {
   tell.mockClear();

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useMay } from "../open/mine";
 import { follow, handTo, present, presentsNow, useTogether } from "../open/together/togetherState";
 import { useTools } from "../open/tools";
+import { Badge } from "../parts/Badge";
 import { DeskHeading, DeskNote } from "../parts/desk";
 import { counted } from "../parts/words";
 
@@ -26,8 +27,9 @@ export function People() {
       {people.map((person) => (
         <Box
           key={person.id}
-          sx={{ display: "flex", gap: 1, alignItems: "baseline", fontSize: 14, minHeight: 28 }}
+          sx={{ display: "flex", gap: 1, alignItems: "center", fontSize: 14, minHeight: 28 }}
         >
+          <Badge name={person.name} short={person.initials} colour={person.colour} />
           <Box sx={{ flex: 1, overflowWrap: "anywhere" }}>
             {person.name}
             {person.id === you && " (you)"}

@@ -5,6 +5,8 @@ export interface Person {
   id: string;
   name: string;
   follows: boolean;
+  initials: string;
+  colour: string;
 }
 
 interface TogetherState {
