@@ -1,4 +1,4 @@
-"""``stairpath backup``, ``restore`` and ``verify``, for whoever runs the server."""
+"""``stairpath backup``, ``restore`` and ``verify``, for the owners of the server."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""``stairpath migrate``: this version's tables, for whoever runs the server."""
+"""``stairpath migrate``: this version's tables, for the owners of the server."""
 
 from __future__ import annotations
 

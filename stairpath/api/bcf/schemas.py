@@ -26,7 +26,7 @@ class ApiVersions(BaseModel):
 class SigningIn(BaseModel):
     """How one signs in: by the code flow with proof of possession (S256), or by a token that a person made on the page.
 
-    Either is sent as ``Authorization: Bearer``. Whoever runs the server adds the program; there is no secret of its own.
+    Either is sent as ``Authorization: Bearer``. An owner of the server adds the program; there is no secret of its own.
     """
 
     oauth2_auth_url: str | None = None

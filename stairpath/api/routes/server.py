@@ -1,4 +1,4 @@
-"""How the server is, and its projects as whoever runs it sees them."""
+"""How the server is, and its projects as its owners see them."""
 
 from __future__ import annotations
 

@@ -37,7 +37,7 @@ class LimitsWish(BaseModel):
 
 
 class ServerProject(BaseModel):
-    """A project as whoever runs the server sees it; ``own_limits`` where its limits are not those of the server."""
+    """A project as the owners of the server see it; ``own_limits`` where its limits are not those of the server."""
 
     model_config = ConfigDict(from_attributes=True)
     id: str

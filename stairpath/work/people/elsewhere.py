@@ -41,7 +41,7 @@ _AGAIN = "Signing in by {name} was not finished, or took too long. Begin anew."
 
 @dataclass(frozen=True)
 class Begun:
-    """Where the browser goes now, and what it keeps meanwhile."""
+    """Where the browser goes now, and what it keeps until it is back."""
 
     address: str
     browser: str

@@ -85,7 +85,7 @@ def remove(who: Who, person_id: str) -> None:
             raise UnfitError("Somebody has to own the server. Make somebody else an owner first.")
         _check_projects(act, person)
         name, key = person.name, person.key
-        # Without the row's own way into the record: that would write the name down once more.
+        # Without the row's own way into the record: that would write the name down again.
         act.session.expunge(person)
         people.remove(act.session, person_id)
         members.forget_person(act.session, person_id)

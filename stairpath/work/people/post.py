@@ -91,7 +91,7 @@ def send_waiting() -> int:
 
 
 def _send_one(mail_id: str) -> bool:
-    """Send a mail; it is held meanwhile, so that of two workers one sends it."""
+    """Send a mail; it is held until it is sent, so that of two workers one sends it."""
     with unit_of_work(WORKER) as act:
         row = mail.held(act.session, mail_id)
         if row is None:

@@ -115,7 +115,7 @@ def remove(who: Who, password: str) -> None:
 
 
 def remove_of(who: Who, person_id: str) -> None:
-    """Ask somebody for no codes any more who has lost their device and the recovery codes; for whoever runs the server."""
+    """Ask somebody for no codes any more who has lost their device and the recovery codes; for the owners of the server."""
     with unit_of_work(who) as act:
         person = people.person_by_id(act.session, person_id, hold=True)
         if person is None:

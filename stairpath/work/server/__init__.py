@@ -1,1 +1,1 @@
-"""Running the server: how it is, and its projects as whoever runs it sees them."""
+"""Running the server: how it is, and its projects as its owners see them."""

@@ -16,7 +16,7 @@ from stairpath.work.people.links import key_of
 
 @dataclass(frozen=True)
 class Listed:
-    """A project as whoever runs the server sees it."""
+    """A project as the owners of the server see it."""
 
     id: str
     name: str

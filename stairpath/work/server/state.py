@@ -1,4 +1,4 @@
-"""How the server is, for whoever runs it: versions, storage, jobs, what failed and why, and the last backup."""
+"""How the server is, for its owners: versions, storage, jobs, what failed and why, and the last backup."""
 
 from __future__ import annotations
 

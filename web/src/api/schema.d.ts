@@ -7426,7 +7426,7 @@ export interface components {
         };
         /**
          * ServerProject
-         * @description A project as whoever runs the server sees it; ``own_limits`` where its limits are not those of the server.
+         * @description A project as the owners of the server see it; ``own_limits`` where its limits are not those of the server.
          */
         ServerProject: {
             /** Id */

@@ -46,7 +46,7 @@ export function Forgotten({ name, close }: { name: string; close: () => void }) 
         value={key}
         put={setKey}
         fills="username"
-        hint="Who signs in with another name asks whoever runs this server."
+        hint="Who signs in with another name asks an owner of this server."
         first
       />
       <Wrong text={wrong} />

@@ -10,7 +10,7 @@ import { Wrong } from "./Wrong";
 const LOOK_MS = 3000;
 const LINK = /(https?:\/\/\S+)/;
 
-/** Mails that are not sent, as no server for mail is set: whoever runs the server, or looks at the demo, reads them here. */
+/** Mails that are not sent, as no server for mail is set: the owners of the server, or who looks at the demo, read them here. */
 export function MailboxPage() {
   const { data, error } = useQuery({
     queryKey: ["mailbox"],

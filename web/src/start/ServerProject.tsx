@@ -22,7 +22,7 @@ const FIELDS: readonly [keyof Limits, string][] = [
   ["tasks", "Checks, sheets and imports not yet done"],
 ];
 
-/** A project as whoever runs the server sees it: how large it is, who owns it, and what it may hold. */
+/** A project as the owners of the server see it: how large it is, who owns it, and what it may hold. */
 export function ServerProject({ project }: { project: Shapes["ServerProject"] }) {
   const [open, setOpen] = useState<"limits" | "owner" | null>(null);
   const { limits, owners } = project;

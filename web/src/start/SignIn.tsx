@@ -82,7 +82,7 @@ export function SignIn() {
           Password forgotten
         </Button>
         <Box sx={{ color: tone.soft, fontSize: 13 }}>
-          Not invited yet? Ask who owns your project, or whoever runs this server.
+          Not invited yet? Ask an owner of your project, or of this server.
         </Box>
       </Box>
     </Frame>

@@ -21,7 +21,7 @@ export function useServerProjects() {
   });
 }
 
-/** What whoever runs the server does to a project. */
+/** What the owners of the server do to a project. */
 export function useServerProjectActs(projectId: string) {
   const client = useQueryClient();
   const onSettled = () => client.invalidateQueries({ queryKey: SERVER });
