@@ -11,6 +11,7 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from stairpath.store.documents import Building
+from stairpath.store.storage import COMPONENTS
 from stairpath.store.tables import Model, Project, ProjectVisit, now
 
 
@@ -30,9 +31,7 @@ def counted(session: Session, binned: bool, only: Collection[str] | None = None)
         select(
             Model.project_id,
             func.count().label("models"),
-            func.coalesce(func.sum(cast(func.jsonb_extract_path_text(Model.frame, "components"), Integer)), 0).label(
-                "components"
-            ),
+            COMPONENTS.label("components"),
             func.count().filter(Model.status.in_(("waiting", "reading"))).label("reading"),
         )
         .where(Model.removed_at.is_(None))

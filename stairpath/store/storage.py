@@ -7,7 +7,8 @@ from sqlalchemy.orm import Session
 
 from stairpath.store.tables import Blob, Model, ProjectBlob, Task
 
-_COMPONENTS = func.coalesce(func.sum(cast(func.jsonb_extract_path_text(Model.frame, "components"), Integer)), 0)
+COMPONENTS = func.coalesce(func.sum(cast(func.jsonb_extract_path_text(Model.frame, "components"), Integer)), 0)
+"""How many components some models have, as a sum over their rows."""
 
 
 def bytes_by_project(session: Session) -> dict[str, int]:
@@ -24,7 +25,7 @@ def bytes_of(session: Session, project_id: str) -> int:
 
 def components_of(session: Session, project_id: str, but: str = "") -> int:
     """How many components the models of a project have that were not removed; without one of them if so wanted."""
-    wanted = select(_COMPONENTS).where(Model.project_id == project_id, Model.removed_at.is_(None), Model.id != but)
+    wanted = select(COMPONENTS).where(Model.project_id == project_id, Model.removed_at.is_(None), Model.id != but)
     return int(session.scalar(wanted) or 0)
 
 

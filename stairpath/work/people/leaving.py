@@ -9,8 +9,9 @@ from typing import Any
 from stairpath.core.people.renaming import FORMER
 from stairpath.store import mail, members, names, people, record
 from stairpath.store.person_tables import Person
-from stairpath.work.base.errors import MissingError, NotSignedInError, UnfitError
+from stairpath.work.base.errors import NotSignedInError, UnfitError
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, read_only, unit_of_work
+from stairpath.work.people.held import held_person
 from stairpath.work.people.names import in_all_projects
 from stairpath.work.people.second_factor import check_password
 from stairpath.work.people.sign_ins import ASK_FIRST
@@ -78,9 +79,7 @@ def remove(who: Who, person_id: str) -> None:
     # Who removes themselves is no more called by their name in what is written of it.
     with unit_of_work(replace(who, name=FORMER) if who.person_id == person_id else who) as act:
         owners = people.owners(act.session)
-        person = people.person_by_id(act.session, person_id, hold=True)
-        if person is None:
-            raise MissingError("There is no such person any more. Look at the list again.")
+        person = held_person(act, person_id)
         if person.owner and not any(each.owner and each.password and each is not person for each in owners):
             raise UnfitError("Somebody has to own the server. Make somebody else an owner first.")
         _check_projects(act, person)

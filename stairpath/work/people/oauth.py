@@ -226,10 +226,8 @@ def answered(who: Who, wish: Mapping[str, str], allowed: bool) -> str:
         server = _Server(act)
         person = people.person_by_id(act.session, who.person_id or "")
         # What asks as it may not is sent nowhere.
-        server.get_consent_grant(dict(wish), person)
-        request = server.create_oauth2_request(dict(wish))
-        request.user = person
-        grant = server.get_authorization_grant(request)
+        grant = server.get_consent_grant(dict(wish), person)
+        request = grant.request
         _, _, headers = server.create_authorization_response(request, person if allowed else None, grant)
         if allowed:
             called = request.client.row.name if request.client else ""

@@ -8,9 +8,10 @@ from datetime import datetime
 from stairpath.core.federation.disciplines import CODES
 from stairpath.core.people.naming import NotANameError
 from stairpath.store import members, names, people
-from stairpath.work.base.errors import MissingError, UnfitError, WrongError
+from stairpath.work.base.errors import UnfitError, WrongError
 from stairpath.work.base.unit_of_work import Who, read_only, unit_of_work
 from stairpath.work.people import links
+from stairpath.work.people.held import held_person
 from stairpath.work.people.names import in_all_projects
 from stairpath.work.people.sign_ins import Signed, signed
 
@@ -50,9 +51,7 @@ def change(who: Who, person_id: str, wish: PersonWish) -> Listed:
     """Change what is said of somebody and what they may on this server; somebody runs it at any time."""
     with unit_of_work(who) as act:
         owners = people.owners(act.session)
-        person = people.person_by_id(act.session, person_id)
-        if person is None:
-            raise MissingError("There is no such person any more. Look at the list again.")
+        person = held_person(act, person_id)
         if wish.discipline and wish.discipline not in CODES:
             raise WrongError(f"There is no discipline {wish.discipline}. Choose one of {', '.join(CODES)}.")
         try:

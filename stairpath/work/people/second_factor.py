@@ -11,9 +11,10 @@ from stairpath.core.people import second_factor
 from stairpath.core.people.second_factor import new_recovery_codes, recovery_code
 from stairpath.store import people, record
 from stairpath.store.person_tables import Person
-from stairpath.work.base.errors import MissingError, NotSignedInError, UnfitError, WrongError
+from stairpath.work.base.errors import NotSignedInError, UnfitError, WrongError
 from stairpath.work.base.unit_of_work import UnitOfWork, Who, unit_of_work
 from stairpath.work.people import slow_down
+from stairpath.work.people.held import held_person
 from stairpath.work.people.secrets import fingerprint, matches
 
 CODE_WRONG = "The code does not fit. Type the one that is shown now, or a recovery code."
@@ -117,9 +118,7 @@ def remove(who: Who, password: str) -> None:
 def remove_of(who: Who, person_id: str) -> None:
     """Ask somebody for no codes any more who has lost their device and the recovery codes; for the owners of the server."""
     with unit_of_work(who) as act:
-        person = people.person_by_id(act.session, person_id, hold=True)
-        if person is None:
-            raise MissingError("There is no such person any more. Look at the list again.")
+        person = held_person(act, person_id)
         _removed(act, person)
 
 

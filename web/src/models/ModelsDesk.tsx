@@ -6,7 +6,7 @@ import { Link } from "react-router";
 import type { ModelCard } from "../api/client";
 import { grouped } from "../api/locale";
 import { useCorrections, useModelAct, useModels } from "../api/queries";
-import { bytesSaid } from "../open/bytes";
+import { bytesSaid, MB } from "../open/bytes";
 import { useRoom } from "../open/room";
 import { withErrorNotice } from "../open/session";
 import { doAct } from "../open/undoLine";
@@ -21,8 +21,6 @@ import { Alignment } from "./Alignment";
 import { TakenOut } from "./TakenOut";
 import { UploadList } from "./UploadList";
 import { WhatDiffers } from "./WhatDiffers";
-
-const MB = 2 ** 20;
 
 /** The model files: how their reading goes, how they line up, what is wrong with them. */
 export function ModelsDesk() {

@@ -1,5 +1,7 @@
 import { grouped } from "../api/locale";
 
+export const MB = 2 ** 20;
+
 /** A size as people say it: "3.4 MB", "49 GB". */
 export function bytesSaid(bytes: number): string {
   if (bytes < 2 ** 20) return `${Math.floor(bytes / 1024)} kB`;

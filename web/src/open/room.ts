@@ -1,11 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { answerOf, api, type Shapes } from "../api/client";
 import { keys } from "../api/queries";
-import { bytesSaid } from "./bytes";
+import { bytesSaid, MB } from "./bytes";
 
 export type Room = Shapes["LimitsShown"];
-
-const MB = 2 ** 20;
 
 /** What a project may hold, and what it holds. */
 export function roomOf(projectId: string): Promise<Room> {

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
 import { grouped } from "../api/locale";
-import { bytesSaid } from "../open/bytes";
+import { bytesSaid, MB } from "../open/bytes";
 import { spokenDay } from "../open/dates";
 import { useAttempt } from "../parts/attempt";
 import { counted } from "../parts/words";
@@ -13,7 +13,6 @@ import { useServerProjectActs } from "./useServer";
 import { Wrong } from "./Wrong";
 
 type Limits = Shapes["ProjectLimits"];
-const MB = 2 ** 20;
 const FIELDS: readonly [keyof Limits, string][] = [
   ["file_mb", "Largest file, in MB"],
   ["unpacked_mb", "Largest file once unpacked, in MB"],
