@@ -22,8 +22,8 @@ from stairpath.api.http import head_timeout
 from stairpath.api.http.errors import BUSY, FULL
 from stairpath.api.http.guard import HEADERS
 from stairpath.api.live.session import Together
-from stairpath.start.postgres import free_port
 from tests.api.test_views import keep, png, rule, view_of
+from tests.ports import port_of_own
 
 WELL_KNOWN = ("content-security-policy", "x-content-type-options", "x-frame-options", "referrer-policy")
 
@@ -212,7 +212,7 @@ def real_server(client, monkeypatch):
     """The application behind a real port, where nobody is waited for long."""
     monkeypatch.setattr(head_timeout, "HEAD_S", 0.6)
     monkeypatch.setattr("stairpath.api.http.guard.SLOWEST_S", 0.6)
-    port = free_port(9400)
+    port = port_of_own()
     server = uvicorn.Server(
         uvicorn.Config(client.app, port=port, lifespan="off", http=head_timeout.HeadTimeoutProtocol, log_level="error")
     )

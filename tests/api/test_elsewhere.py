@@ -11,8 +11,8 @@ import uvicorn
 
 from stairpath.settings import settings
 from stairpath.standin.provider import CLIENT_ID, provider_app
-from stairpath.start.postgres import free_port
 from stairpath.work.people import elsewhere
+from tests.ports import port_of_own
 from tests.soak.running import until
 
 MARA, IDA, UNKNOWN, NOT_LOOKED_AT = "1001", "1002", "1003", "1004"
@@ -20,7 +20,7 @@ MARA, IDA, UNKNOWN, NOT_LOOKED_AT = "1001", "1002", "1003", "1004"
 
 @pytest.fixture(scope="module")
 def stand_in():
-    port = free_port(8500)
+    port = port_of_own()
     app = provider_app(f"http://127.0.0.1:{port}")
     server = uvicorn.Server(uvicorn.Config(app, port=port, log_level="warning"))
     thread = threading.Thread(target=server.run)

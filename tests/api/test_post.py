@@ -12,13 +12,13 @@ from aiosmtpd.handlers import Message
 from sqlalchemy import select, update
 
 from stairpath.settings import settings
-from stairpath.start.postgres import free_port
 from stairpath.store import people
 from stairpath.store.database import transaction
 from stairpath.store.mail import Mail
 from stairpath.work.people import post
 from tests.api.conftest import GOOD, mailed_secret
 from tests.api.test_people import OTHER, sign_in
+from tests.ports import port_of_own
 
 MARA = "mara@quillhaven.example"
 
@@ -37,7 +37,7 @@ class Kept(Message):
 @pytest.fixture
 def smtp(monkeypatch):
     kept = Kept()
-    port = free_port(8600)
+    port = port_of_own()
     server = Controller(kept, hostname="127.0.0.1", port=port)
     server.start()
     for name, value in (("smtp_host", "127.0.0.1"), ("smtp_port", port), ("smtp_security", "none")):

@@ -21,11 +21,10 @@ import pytest
 from websockets.sync.client import connect
 from websockets.typing import Origin
 
-from stairpath.start.postgres import free_port
 from stairpath.start.processes import Watched, watching
 from stairpath.work.server.certificate import good_until
 from tests.api.conftest import GOOD
-from tests.database import run_beside
+from tests.ports import port_of_own
 from tests.soak.running import ROOT, until
 
 NAME = "models.firm.example"
@@ -62,7 +61,7 @@ def proxied(database_url, tmp_path_factory):
     with psycopg.connect(database_url, autocommit=True) as connection:
         connection.execute("CREATE SCHEMA proxied")
     url = urlsplit(database_url)._replace(query="options=-csearch_path%3Dproxied").geturl()
-    behind, plain, safe = (free_port(at + 100 * run_beside()) for at in (10100, 10300, 10500))
+    behind, plain, safe = (port_of_own() for _ in range(3))
     with pytest.MonkeyPatch.context() as patch:
         for name, value in {
             "DATABASE_URL": url, "PORT": str(behind), "ALLOWED_HOSTS": f"{NAME},127.0.0.1", "DEMO": "1",

@@ -17,11 +17,10 @@ import pytest
 from playwright.sync_api import Error, Page, ViewportSize, expect
 
 from stairpath.demo import PROJECT_NAME
-from stairpath.start.postgres import free_port
 from stairpath.start.processes import Watched, watching
 from tests.asking import by
-from tests.database import run_beside
 from tests.e2e.stage import wait_drawn
+from tests.ports import port_of_own
 from tests.samples import Sample
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -52,8 +51,7 @@ def ask(address: str, body: Mapping[str, object] | None = None, method: str | No
 def site(database_url, tmp_path_factory):
     """Server and worker on a free port."""
     folder = tmp_path_factory.mktemp("site")
-    # Tests that run side by side do not try the same ports.
-    port = free_port(8700 + 200 * run_beside())
+    port = port_of_own()
     os.environ["STAIRPATH_PORT"] = str(port)
     os.environ["STAIRPATH_WEB_DIR"] = str(ROOT / "web" / "dist-test")
     commands = {
@@ -225,6 +223,11 @@ def page(tab, site):
     tab.on("pageerror", note)
     yield tab
     tab.remove_listener("pageerror", note)
+    # A page that lies behind one that was opened by a link is drawn once a second.
+    for other in tab.context.pages:
+        if other is not tab:
+            other.close()
+    tab.bring_to_front()
     # What a test answered itself is the server's again for the next one.
     tab.unroute_all(behavior="ignoreErrors")
     assert errors == []

@@ -12,10 +12,9 @@ import urllib.request
 import pytest
 from playwright.sync_api import Page, expect
 
-from stairpath.start.postgres import free_port
-from tests.database import run_beside
 from tests.e2e.conftest import ROOT, SIZE, arrive, ask, house_model, made
 from tests.e2e.stage import on_screen, pose_of, size_of, wait_drawn
+from tests.ports import port_of_own
 from tests.samples import Sample, simple
 
 
@@ -23,7 +22,7 @@ class Server:
     """A server of its own on the tests' database, that a test may kill."""
 
     def __init__(self) -> None:
-        self.port = free_port(9000 + 100 * run_beside())
+        self.port = port_of_own()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
 

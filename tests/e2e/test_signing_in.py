@@ -14,10 +14,9 @@ import pytest
 from authlib.oauth2.rfc7636 import create_s256_code_challenge
 from playwright.sync_api import Page, expect
 
-from stairpath.start.postgres import free_port
 from stairpath.start.processes import Watched, watching
-from tests.database import run_beside
 from tests.e2e.conftest import ROOT
+from tests.ports import port_of_own
 from tests.soak.running import until
 
 GOOD = "harbour wall at low tide"
@@ -29,8 +28,8 @@ def own_server(database_url, tmp_path_factory):
     with psycopg.connect(database_url, autocommit=True) as connection:
         connection.execute("CREATE SCHEMA door")
     url = urlsplit(database_url)._replace(query="options=-csearch_path%3Ddoor").geturl()
-    port = free_port(9100 + 200 * run_beside())
-    accounts = free_port(9700 + 100 * run_beside())
+    port = port_of_own()
+    accounts = port_of_own()
     settings = {
         "DATABASE_URL": url, "PORT": str(port), "WEB_DIR": str(ROOT / "web" / "dist-test"),
         "OIDC_ISSUER": f"http://127.0.0.1:{accounts}", "OIDC_CLIENT_ID": "stair-path", "OIDC_NAME": "Quillhaven account",

@@ -8,8 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from stairpath.start.postgres import free_port
-from tests.database import run_beside
+from tests.ports import port_of_own
 from tests.soak.running import Running
 
 
@@ -17,7 +16,7 @@ from tests.soak.running import Running
 def running():
     folder = Path(tempfile.mkdtemp(prefix="stairpath-soak-", dir="/var/tmp"))
     folder.chmod(0o755)
-    made = Running(folder, free_port(9200 + 100 * run_beside()))
+    made = Running(folder, port_of_own())
     try:
         made.start()
         yield made
