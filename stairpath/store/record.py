@@ -6,6 +6,7 @@ however long the transaction was.
 
 from __future__ import annotations
 
+import textwrap
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import asdict, dataclass
 from datetime import UTC, datetime
@@ -66,6 +67,11 @@ def _name(row: Any) -> str:
     return str(row.name)
 
 
+def _beginning(row: Any) -> str:
+    """The first words of a text."""
+    return textwrap.shorten(row.text, 80, placeholder=" …")
+
+
 _KEPT: dict[type[Base], _Kept] = {
     Project: _Kept(("name", "topic_rules", "home", "limits", "removed_at"), _name),
     Model: _Kept(("file_name", "discipline_rule", "chosen", "placement", "removed_at"), _name),
@@ -76,9 +82,9 @@ _KEPT: dict[type[Base], _Kept] = {
     Task: _Kept(("name", "wish", "asked", "removed_at"), _name),
     Topic: _Kept(EDITED[Topic], lambda row: row.said.title),
     TopicFile: _Kept(("removed_at",), _name, (Topic, "topic_id")),
-    TopicNote: _Kept(("text", "removed_at"), lambda row: row.text[:80], (Topic, "topic_id")),
+    TopicNote: _Kept(("text", "removed_at"), _beginning, (Topic, "topic_id")),
     Meeting: _Kept(EDITED[Meeting], lambda row: row.title),
-    MeetingPoint: _Kept(EDITED[MeetingPoint], lambda row: row.text[:80], (Meeting, "meeting_id")),
+    MeetingPoint: _Kept(EDITED[MeetingPoint], _beginning, (Meeting, "meeting_id")),
     Member: _Kept(("role",), lambda row: row.label),
     GuestLink: _Kept(("ends_at",), _name),
     Person: _Kept(("name", "firm", "discipline", "owner", "makes_projects"), _name),

@@ -260,7 +260,9 @@ def test_a_guest_looks_by_a_link_until_it_is_ended(page: Page, browser, door):
         expect(guest.get_by_role("button", name="Keep this view")).to_have_count(0)
         page.get_by_role("button", name="End the link of Client's board").click()
         expect(page.get_by_test_id("guest-link")).to_have_count(0)
+        expect(page.get_by_test_id("link-to-hand-on")).to_have_count(0)
         expect(guest.get_by_role("heading", name="Sign in")).to_be_visible(timeout=15_000)
+        expect(guest.get_by_text("You are not signed in any more")).to_be_visible()
         guest.goto(link)
         expect(guest.get_by_text("This link has ended.")).to_be_visible()
 

@@ -14,7 +14,7 @@ import { uploadsOf, useUploads } from "../open/uploads";
 import { useOpen } from "../open/useStage";
 import { ChooseFiles } from "../parts/DropZone";
 import { DeskHeading, DeskNote } from "../parts/desk";
-import { Greyed, Only } from "../parts/Only";
+import { Greyed, Only, WhyNot } from "../parts/Only";
 import { counted } from "../parts/words";
 import { tone } from "../style/theme";
 import { Alignment } from "./Alignment";
@@ -44,6 +44,7 @@ export function ModelsDesk() {
       </Only>
       {uploads > 0 && <UploadList projectId={projectId} />}
       <DeskHeading>{data ? counted(data.length, "model") : "Models"}</DeskHeading>
+      <WhyNot to="change the models" />
       {error && <DeskNote>{error.message}</DeskNote>}
       {data?.map((model) => (
         <Model key={model.id} model={model} />
@@ -135,7 +136,7 @@ function Read({ model }: { model: ModelCard }) {
       <Box sx={{ color: tone.soft }}>
         {model.schema_name} · {model.length_unit} · {counted(model.components, "component")}
       </Box>
-      <Greyed to="change the models">
+      <Greyed to="change the models" said>
         <DisciplineChoice model={model} />
         <Alignment model={model} />
       </Greyed>

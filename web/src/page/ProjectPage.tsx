@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import { ActionsContext } from "../actions/ActionsContext";
 import { Keys } from "../actions/Keys";
 import { type Federation, Refused } from "../api/client";
@@ -24,6 +24,7 @@ import { ENLARGED, withLetters } from "../style/lettering";
 import { FINGER, face, tone } from "../style/theme";
 import { Beginning, useRest } from "./Beginning";
 import { Desk, fetchDesks } from "./Desk";
+import { DoesNotOpen } from "./DoesNotOpen";
 import { Footer } from "./Footer";
 import { FEATURES } from "./features";
 import { StageTop } from "./StageMarks";
@@ -42,19 +43,10 @@ export function ProjectPage() {
   useFollow(projectId);
   if (out instanceof Refused) {
     return (
-      <Plain>
-        {data ? "You are not in this project any more. Ask who owns it." : out.message}{" "}
-        <Link to="/">Go to the start page</Link>
-      </Plain>
+      <DoesNotOpen why={data ? "You are not in this project any more. Ask who owns it." : out.message} />
     );
   }
-  if (error && !data) {
-    return (
-      <Plain>
-        {error.message} <Link to="/">Go to the start page</Link>
-      </Plain>
-    );
-  }
+  if (error && !data) return <DoesNotOpen why={error.message} />;
   if (!data) return <Plain>Opening…</Plain>;
   return <Opened key={projectId} federation={data} projectId={projectId} />;
 }

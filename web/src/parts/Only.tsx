@@ -15,10 +15,20 @@ export function Only({ to, made, given, children }: Props) {
   return useMay()(to, { made, given }) ? children : null;
 }
 
-/** What everybody sees, and who may not do it sees greyed, with the reason. */
-export function Greyed({ to, made, given, children }: Props) {
+/** Why one may not do something in this project; nothing to who may, or while that is not known. */
+export function WhyNot({ to, made, given }: Omit<Props, "children">) {
   const { projectId } = useOpen();
   const { data } = useMine(projectId);
+  if (useMay()(to, { made, given }) || !data) return null;
+  return (
+    <DeskNote>
+      You may {data.said} here, but not {to}. Ask one of those who own the project.
+    </DeskNote>
+  );
+}
+
+/** What everybody sees, and who may not do it sees greyed, with the reason, where that is not said for many at once. */
+export function Greyed({ to, made, given, said = false, children }: Props & { said?: boolean }) {
   if (useMay()(to, { made, given })) return children;
   return (
     <Box>
@@ -35,11 +45,7 @@ export function Greyed({ to, made, given, children }: Props) {
       >
         {children}
       </Box>
-      {data && (
-        <DeskNote>
-          You may {data.said} here, but not {to}. Ask one of those who own the project.
-        </DeskNote>
-      )}
+      {!said && <WhyNot to={to} made={made} given={given} />}
     </Box>
   );
 }

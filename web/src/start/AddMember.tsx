@@ -6,7 +6,7 @@ import type { Shapes } from "../api/client";
 import { DISCIPLINES, ROLES } from "../api/constants";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
-import type { MadeLink } from "./HandOn";
+import { HandOn, type MadeLink } from "./HandOn";
 import { linkFor } from "./PeoplePage";
 import { roleOf } from "./roleOf";
 import { SignInField } from "./SignInField";
@@ -23,97 +23,106 @@ const KINDS: readonly [Kind, string][] = [
 const NOBODY = { named: "", name: "" };
 
 /** Lets somebody into the project: a person, who is invited where they are new, a firm or a discipline. */
-export function AddMember({ projectId, made }: { projectId: string; made: (link: MadeLink) => void }) {
+export function AddMember({ projectId }: { projectId: string }) {
   const { add } = useMemberActs(projectId);
   const { wrong, attempt } = useAttempt();
   const [kind, setKind] = useState<Kind>("person");
   const [role, setRole] = useState<Shapes["NewRole"]["role"]>("comment");
   const [who, setWho] = useState(NOBODY);
+  const [link, setLink] = useState<MadeLink | null>(null);
   const put = (part: Partial<typeof who>) => setWho({ ...who, ...part });
   const submit = (event: FormEvent) => {
     event.preventDefault();
+    setLink(null);
     attempt(async () => {
       const { member, secret } = await add.mutateAsync({ kind, role, ...who });
-      if (secret || !member.begun) made(linkFor(member.name, secret ? welcomeAddress(secret) : null));
+      if (secret || !member.begun) setLink(linkFor(member.name, secret ? welcomeAddress(secret) : null));
       setWho(NOBODY);
     });
   };
   return (
-    <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1, maxWidth: 380 }}>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, m: 0 }}>
-        Add somebody
-      </Box>
-      <Box sx={{ display: "flex", gap: 1 }}>
-        <NativeSelect
-          value={kind}
-          inputProps={{ "aria-label": "Whom to add" }}
-          onChange={(event) => {
-            setKind(KINDS.find(([each]) => each === event.target.value)?.[0] ?? "person");
-            setWho(NOBODY);
-          }}
-        >
-          {KINDS.map(([each, called]) => (
-            <option key={each} value={each}>
-              {called}
-            </option>
-          ))}
-        </NativeSelect>
-        <NativeSelect
-          value={role}
-          inputProps={{ "aria-label": "What they may" }}
-          onChange={(event) => setRole(roleOf(event.target.value))}
-        >
-          {ROLES.map(({ role: each, name }) => (
-            <option key={each} value={each}>
-              {name}
-            </option>
-          ))}
-        </NativeSelect>
-      </Box>
-      {kind === "person" && (
-        <>
-          <SignInField
-            label="Name to sign in with"
-            value={who.named}
-            put={(named) => put({ named })}
-            fills="off"
-            hint="Such as their mail address."
-          />
-          <SignInField
-            label="Name"
-            value={who.name}
-            put={(name) => put({ name })}
-            fills="off"
-            hint="Needed to invite somebody who does not sign in here yet."
-          />
-        </>
-      )}
-      {kind === "firm" && (
-        <SignInField
-          label="Firm"
-          value={who.named}
-          put={(named) => put({ named })}
-          fills="off"
-          hint="As it stands with its people; those who own the server say who is of which firm."
-        />
-      )}
-      {kind === "discipline" && (
-        <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
-          Discipline
-          <NativeSelect fullWidth value={who.named} onChange={(event) => put({ named: event.target.value })}>
-            <option value="">choose…</option>
-            {DISCIPLINES.map(([code, called]) => (
-              <option key={code} value={code}>
-                {code} {called}
+    <>
+      <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1, maxWidth: 380 }}>
+        <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, m: 0 }}>
+          Add somebody
+        </Box>
+        <Box sx={{ display: "flex", gap: 1 }}>
+          <NativeSelect
+            value={kind}
+            inputProps={{ "aria-label": "Whom to add" }}
+            onChange={(event) => {
+              setKind(KINDS.find(([each]) => each === event.target.value)?.[0] ?? "person");
+              setWho(NOBODY);
+            }}
+          >
+            {KINDS.map(([each, called]) => (
+              <option key={each} value={each}>
+                {called}
+              </option>
+            ))}
+          </NativeSelect>
+          <NativeSelect
+            value={role}
+            inputProps={{ "aria-label": "What they may" }}
+            onChange={(event) => setRole(roleOf(event.target.value))}
+          >
+            {ROLES.map(({ role: each, name }) => (
+              <option key={each} value={each}>
+                {name}
               </option>
             ))}
           </NativeSelect>
         </Box>
-      )}
-      <Wrong text={wrong} />
-      <Button type="submit" variant="contained" disabled={!who.named.trim()} sx={{ justifySelf: "start" }}>
-        Add
-      </Button>
-    </Box>
+        {kind === "person" && (
+          <>
+            <SignInField
+              label="Name to sign in with"
+              value={who.named}
+              put={(named) => put({ named })}
+              fills="off"
+              hint="Such as their mail address."
+            />
+            <SignInField
+              label="Name"
+              value={who.name}
+              put={(name) => put({ name })}
+              fills="off"
+              hint="Needed to invite somebody who does not sign in here yet."
+            />
+          </>
+        )}
+        {kind === "firm" && (
+          <SignInField
+            label="Firm"
+            value={who.named}
+            put={(named) => put({ named })}
+            fills="off"
+            hint="As it stands with its people; those who own the server say who is of which firm."
+          />
+        )}
+        {kind === "discipline" && (
+          <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
+            Discipline
+            <NativeSelect
+              fullWidth
+              value={who.named}
+              onChange={(event) => put({ named: event.target.value })}
+            >
+              <option value="">choose…</option>
+              {DISCIPLINES.map(([code, called]) => (
+                <option key={code} value={code}>
+                  {code} {called}
+                </option>
+              ))}
+            </NativeSelect>
+          </Box>
+        )}
+        <Wrong text={wrong} />
+        <Button type="submit" variant="contained" disabled={!who.named.trim()} sx={{ justifySelf: "start" }}>
+          Add
+        </Button>
+      </Box>
+      {link && <HandOn link={link} close={() => setLink(null)} />}
+    </>
   );
 }

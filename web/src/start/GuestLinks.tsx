@@ -6,7 +6,7 @@ import { spokenDay } from "../open/dates";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { EndingRow } from "./EndingRow";
-import type { MadeLink } from "./HandOn";
+import { HandOn, type MadeLink } from "./HandOn";
 import { SignInField } from "./SignInField";
 import { useGuestLinks, useMemberActs } from "./useMembers";
 import { Wrong } from "./Wrong";
@@ -19,17 +19,19 @@ const LASTS: readonly [number, string][] = [
 ];
 
 /** Links with which people without an account look at the project, each with its end. */
-export function GuestLinks({ projectId, made }: { projectId: string; made: (link: MadeLink) => void }) {
+export function GuestLinks({ projectId }: { projectId: string }) {
   const { data, error } = useGuestLinks(projectId);
   const { endLink, makeLink } = useMemberActs(projectId);
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
   const [days, setDays] = useState(7);
+  const [made, setMade] = useState<(MadeLink & { id: string }) | null>(null);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     attempt(async () => {
       const { link, secret } = await makeLink.mutateAsync({ name, days });
-      made({
+      setMade({
+        id: link.id,
         address: `${window.location.origin}/guest#${secret}`,
         says: `Anybody with this link looks at the project as ${link.name} until ${spokenDay(link.ends_at)}.`,
       });
@@ -70,6 +72,9 @@ export function GuestLinks({ projectId, made }: { projectId: string; made: (link
         </Box>
       </Box>
       <Wrong text={error?.message || wrong} />
+      {made && data?.some(({ id }) => id === made.id) && (
+        <HandOn key={made.id} link={made} close={() => setMade(null)} />
+      )}
       <Box component="ul" sx={{ listStyle: "none", p: 0, maxWidth: 760 }}>
         {data?.map((link) => (
           <EndingRow

@@ -38,7 +38,7 @@ function Mailed() {
 }
 
 function Shown({ address }: { address: string }) {
-  const [copied, setCopied] = useState(false);
+  const [copied, setCopied] = useState<boolean | null>(null);
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(address);
@@ -60,6 +60,11 @@ function Shown({ address }: { address: string }) {
       <Button variant="outlined" onClick={() => void copy()}>
         {copied ? "Copied" : "Copy"}
       </Button>
+      {copied === false && (
+        <Box role="alert" sx={{ my: 1 }}>
+          This browser does not let the page copy. Click on the link, and copy it by the keys.
+        </Box>
+      )}
     </>
   );
 }

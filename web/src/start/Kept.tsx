@@ -5,6 +5,7 @@ import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { Part } from "./Part";
 import { SignInField } from "./SignInField";
+import { Sure } from "./Sure";
 import { useSigning } from "./useMe";
 import { Wrong } from "./Wrong";
 
@@ -23,11 +24,13 @@ export function Kept({ removable }: { removable: boolean }) {
         : yourself, where you are signed in, your projects, what names you, and the record of what you did.
       </Box>
       {sure ? (
-        <Box sx={{ display: "grid", gap: 1, mt: 2 }}>
-          <Box sx={{ fontSize: 14 }}>
-            You will not sign in any more. What you made stays, and says that a former member made it. This
-            cannot be undone.
-          </Box>
+        <Sure
+          says="You will not sign in any more. What you made stays, and says that a former member made it. This cannot be undone."
+          yes="Remove me for good"
+          disabled={!password}
+          act={() => attempt(() => removeOneself(password))}
+          leave={() => setSure(false)}
+        >
           <SignInField
             label="Your password"
             value={password}
@@ -36,19 +39,7 @@ export function Kept({ removable }: { removable: boolean }) {
             first
           />
           <Wrong text={wrong} />
-          <Box sx={{ display: "flex", gap: 1 }}>
-            <Button
-              variant="contained"
-              disabled={!password}
-              onClick={() => attempt(() => removeOneself(password))}
-            >
-              Remove me for good
-            </Button>
-            <Button variant="text" onClick={() => setSure(false)}>
-              Cancel
-            </Button>
-          </Box>
-        </Box>
+        </Sure>
       ) : (
         removable && (
           <Button variant="text" sx={{ ml: 0, mt: 1 }} onClick={() => setSure(true)}>

@@ -5,16 +5,19 @@ import { useState } from "react";
 import type { Shapes } from "../api/client";
 import { ROLES } from "../api/constants";
 import { spokenDay } from "../open/dates";
-import type { Attempt } from "../parts/attempt";
+import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { roleOf } from "./roleOf";
+import { Sure } from "./Sure";
 import { useMemberActs } from "./useMembers";
+import { Wrong } from "./Wrong";
 
 const KINDS = { person: "", firm: "all of the firm", discipline: "all of the discipline" } as const;
 
 /** A person, a firm or a discipline in a project, with the role and what is done with it. */
-export function MemberRow(props: { projectId: string; member: Shapes["Member"]; attempt: Attempt }) {
-  const { projectId, member, attempt } = props;
+export function MemberRow(props: { projectId: string; member: Shapes["Member"] }) {
+  const { projectId, member } = props;
+  const { wrong, attempt } = useAttempt();
   const { change, remove, handOver } = useMemberActs(projectId);
   const [sure, setSure] = useState(false);
   const about = [
@@ -75,22 +78,17 @@ export function MemberRow(props: { projectId: string; member: Shapes["Member"]; 
           Remove
         </Button>
       </Box>
+      <Wrong text={wrong} />
       {sure && (
-        <Box sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1, mt: 0.5, fontSize: 14 }}>
-          {member.name} will own the project, and you will coordinate in it.{" "}
-          <Button
-            variant="text"
-            onClick={() => {
-              setSure(false);
-              attempt(() => handOver.mutateAsync(member.id));
-            }}
-          >
-            Hand it over
-          </Button>
-          <Button variant="text" onClick={() => setSure(false)}>
-            Cancel
-          </Button>
-        </Box>
+        <Sure
+          says={`${member.name} will own the project, and you will coordinate in it.`}
+          yes="Hand it over"
+          act={() => {
+            setSure(false);
+            attempt(() => handOver.mutateAsync(member.id));
+          }}
+          leave={() => setSure(false)}
+        />
       )}
     </Box>
   );

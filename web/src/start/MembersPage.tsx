@@ -9,9 +9,9 @@ import { tone } from "../style/theme";
 import { AddMember } from "./AddMember";
 import { Frame } from "./Frame";
 import { GuestLinks } from "./GuestLinks";
-import { HandOn, type MadeLink } from "./HandOn";
 import { MemberRow } from "./MemberRow";
 import { NamesOfFiles } from "./NamesOfFiles";
+import { Sure } from "./Sure";
 import { useMemberActs, useMembers } from "./useMembers";
 import { Wrong } from "./Wrong";
 
@@ -43,21 +43,28 @@ export function MembersPage() {
 function Leave({ projectId }: { projectId: string }) {
   const { leave } = useMemberActs(projectId);
   const { wrong, attempt } = useAttempt();
+  const [sure, setSure] = useState(false);
   const go = useNavigate();
   return (
     <Box sx={{ mt: 4 }}>
-      <Button
-        variant="text"
-        sx={{ ml: 0 }}
-        onClick={() =>
-          attempt(async () => {
-            await leave.mutateAsync();
-            await go("/");
-          })
-        }
-      >
-        Leave the project
-      </Button>
+      {sure ? (
+        <Sure
+          says="You will not see this project any more, until somebody who owns it adds you."
+          yes="Leave it"
+          act={() => {
+            setSure(false);
+            attempt(async () => {
+              await leave.mutateAsync();
+              await go("/");
+            });
+          }}
+          leave={() => setSure(false)}
+        />
+      ) : (
+        <Button variant="text" sx={{ ml: 0 }} onClick={() => setSure(true)}>
+          Leave the project
+        </Button>
+      )}
       <Wrong text={wrong} />
     </Box>
   );
@@ -66,8 +73,6 @@ function Leave({ projectId }: { projectId: string }) {
 function Members({ projectId }: { projectId: string }) {
   const { data, error } = useMembers(projectId);
   useFollow(projectId);
-  const { wrong, attempt } = useAttempt();
-  const [link, setLink] = useState<MadeLink | null>(null);
   return (
     <>
       <Box
@@ -84,16 +89,14 @@ function Members({ projectId }: { projectId: string }) {
         ))}
       </Box>
       <Wrong text={error?.message} />
-      <Wrong text={wrong} />
       <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 0, mb: 3, maxWidth: 760 }}>
         {data?.map((member) => (
-          <MemberRow key={member.id} projectId={projectId} member={member} attempt={attempt} />
+          <MemberRow key={member.id} projectId={projectId} member={member} />
         ))}
       </Box>
-      <AddMember projectId={projectId} made={setLink} />
-      {link && <HandOn key={link.says} link={link} close={() => setLink(null)} />}
+      <AddMember projectId={projectId} />
       <NamesOfFiles projectId={projectId} />
-      <GuestLinks projectId={projectId} made={setLink} />
+      <GuestLinks projectId={projectId} />
     </>
   );
 }

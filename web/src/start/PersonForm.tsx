@@ -8,6 +8,7 @@ import { useAttempt } from "../parts/attempt";
 import { Tick } from "../parts/Tick";
 import { tone } from "../style/theme";
 import { SignInField } from "./SignInField";
+import { Sure } from "./Sure";
 import { useInviting } from "./usePeople";
 import { Wrong } from "./Wrong";
 
@@ -75,18 +76,12 @@ export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done:
         )}
       </Box>
       {sure && (
-        <Box sx={{ fontSize: 14 }}>
-          {name} will not sign in any more. What they made stays, and says that a former member made it. This
-          cannot be undone.
-          <Box sx={{ display: "flex", gap: 1, mt: 1 }}>
-            <Button variant="contained" onClick={() => attempt(() => remove.mutateAsync(each.id))}>
-              Remove for good
-            </Button>
-            <Button variant="text" onClick={() => setSure(false)}>
-              Keep
-            </Button>
-          </Box>
-        </Box>
+        <Sure
+          says={`${name} will not sign in any more. What they made stays, and says that a former member made it. This cannot be undone.`}
+          yes="Remove for good"
+          act={() => attempt(() => remove.mutateAsync(each.id))}
+          leave={() => setSure(false)}
+        />
       )}
     </Box>
   );

@@ -8,7 +8,7 @@ import { spokenMoment } from "../open/dates";
 import { FIELD } from "../parts/field";
 import { tone } from "../style/theme";
 import { Frame } from "./Frame";
-import { KINDS, OF_PROJECT, OF_SERVER, spokenDeed } from "./recordWords";
+import { KINDS, OF_PROJECT, OF_SERVER, spokenBrowser, spokenDeed, spokenValue } from "./recordWords";
 import { type RecordFilter, recordFile, useRecord } from "./useRecord";
 import { Wrong } from "./Wrong";
 
@@ -114,7 +114,7 @@ function Filter(props: {
 }
 
 function Entry({ entry }: { entry: Shapes["RecordEntry"] }) {
-  const from = [entry.address, entry.token && `token ${entry.token}`, entry.browser]
+  const from = [entry.address, entry.token && `token ${entry.token}`, spokenBrowser(entry.browser)]
     .filter(Boolean)
     .join(", ");
   return (
@@ -137,7 +137,7 @@ function Entry({ entry }: { entry: Shapes["RecordEntry"] }) {
         {entry.fields.map((field) => (
           <Box key={field.name} sx={{ color: tone.soft, fontSize: 13 }}>
             {field.name}
-            {(field.old || field.new) && `: ${field.old || "nothing"} → ${field.new || "nothing"}`}
+            {(field.old || field.new) && `: ${spokenValue(field.old)} → ${spokenValue(field.new)}`}
           </Box>
         ))}
         {from && (
@@ -149,7 +149,7 @@ function Entry({ entry }: { entry: Shapes["RecordEntry"] }) {
               textOverflow: "ellipsis",
               whiteSpace: "nowrap",
             }}
-            title={from}
+            title={entry.browser}
           >
             {from}
           </Box>

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { type FormEvent, useState } from "react";
 import { answerOf, api } from "../api/client";
+import { useSignedOut } from "../api/signedOut";
 import { useAttempt } from "../parts/attempt";
 import { tone } from "../style/theme";
 import { DemoPeople } from "./DemoPeople";
@@ -26,6 +27,7 @@ export function SignIn() {
   const me = useMe().data;
   const demo = (me?.demo.length ?? 0) > 0;
   const elsewhere = me?.elsewhere;
+  const ended = useSignedOut(({ times, byOneself }) => times > 0 && !byOneself);
   const { wrong, attempt } = useAttempt();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
@@ -50,6 +52,12 @@ export function SignIn() {
     );
   return (
     <Frame title="Sign in">
+      {ended && (
+        <Box role="status" sx={{ borderLeft: `3px solid ${tone.here}`, pl: 1.5, mb: 2, maxWidth: 520 }}>
+          You are not signed in any more: you signed out in another tab, or your time or your link has ended.
+          Sign in to go on where you were.
+        </Box>
+      )}
       <DemoPeople />
       <Box component="form" onSubmit={submit} sx={{ display: "grid", gap: 1.5, maxWidth: 380, mt: 2 }}>
         <SignInField label="Name" value={name} put={anew(setName)} fills="username" first={!demo} />

@@ -36,7 +36,7 @@ export function TokensPage() {
     onSettled,
   });
   const { wrong, attempt } = useAttempt();
-  const [shown, setShown] = useState<MadeLink | null>(null);
+  const [shown, setShown] = useState<(MadeLink & { id: string }) | null>(null);
   return (
     <Frame title="Access for other programs">
       <Box sx={{ color: tone.soft, mb: 2 }}>
@@ -47,11 +47,17 @@ export function TokensPage() {
         make={(body) =>
           attempt(async () => {
             const { token, secret } = await make.mutateAsync(body);
-            setShown({ address: secret, says: `This is the token ${token.name}. Keep it like a password.` });
+            setShown({
+              id: token.id,
+              address: secret,
+              says: `This is the token ${token.name}. Keep it like a password.`,
+            });
           })
         }
       />
-      {shown && <HandOn key={shown.address} link={shown} close={() => setShown(null)} />}
+      {shown && data?.some(({ id }) => id === shown.id) && (
+        <HandOn key={shown.id} link={shown} close={() => setShown(null)} />
+      )}
       <Wrong text={error?.message || wrong} />
       {data?.length === 0 && <Box sx={{ mt: 2 }}>No tokens yet.</Box>}
       <Box component="ul" sx={{ listStyle: "none", p: 0, mt: 3, maxWidth: 640 }}>

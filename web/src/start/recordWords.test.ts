@@ -1,6 +1,10 @@
-import { expect, test } from "vitest";
-import { spokenDeed } from "./recordWords";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { writeAsIn } from "../api/locale";
+import { spokenBrowser, spokenDeed, spokenValue } from "./recordWords";
 import { asked } from "./useRecord";
+
+beforeAll(() => writeAsIn("en-GB"));
+afterAll(() => writeAsIn(""));
 
 const entry = {
   number: 1,
@@ -27,4 +31,28 @@ test("a day counts from its beginning to its end, and what is not filtered is no
   const found = asked({ who: "", kind: "topic", thing: "", from: "2026-12-01", to: "2026-12-01" });
   expect(Object.keys(found)).toEqual(["kind", "since", "until"]);
   expect(new Date(found.until ?? "").getTime() - new Date(found.since ?? "").getTime()).toBe(86_400_000);
+});
+
+test.each([
+  [
+    "Mozilla/5.0 (Windows NT 10.0; Win64; x64; rv:150.0) Gecko/20100101 Firefox/150.0",
+    "Firefox 150 on Windows",
+  ],
+  ["site-tablet/2", "site-tablet/2"],
+  ["", ""],
+])("%s is called %s", (agent, called) => {
+  expect(spokenBrowser(agent)).toBe(called);
+});
+
+test.each([
+  ["2026-12-04", "04/12/2026"],
+  ["12 December, at 2026-12-04", "12 December, at 2026-12-04"],
+  ["", "nothing"],
+  [null, "nothing"],
+])("what was %s is said as %s", (value, said) => {
+  expect(spokenValue(value)).toBe(said);
+});
+
+test("a moment is written as others on the page", () => {
+  expect(spokenValue("2026-12-01T16:02:50+00:00")).toMatch(/^\d\d\/12\/2026, \d\d:02$/);
 });

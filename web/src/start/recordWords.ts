@@ -1,4 +1,6 @@
+import Bowser from "bowser";
 import type { Shapes } from "../api/client";
+import { spokenDay, spokenMoment } from "../open/dates";
 
 /** What is recorded, by its kind, as people call it. */
 export const KINDS: Readonly<Record<string, string>> = {
@@ -39,4 +41,19 @@ export function spokenDeed({ action, kind, title }: Shapes["RecordEntry"]): stri
   if (!["made", "changed", "deleted", "restored"].includes(action))
     return title ? `${action}: ${title}` : action;
   return `${action} the ${KINDS[kind] ?? kind} ${title}`.trim();
+}
+
+/** A browser or program as people call it, of how it names itself: "Firefox 150 on Windows". */
+export function spokenBrowser(agent: string): string {
+  const { browser, os } = Bowser.parse(agent || "none");
+  if (!browser.name) return agent;
+  const version = browser.version?.split(".")[0] ?? "";
+  return `${browser.name} ${version}`.trim() + (os.name ? ` on ${os.name}` : "");
+}
+
+/** What something was or became; a day or a moment as the person's own locale writes it. */
+export function spokenValue(value: string | null): string {
+  if (!value) return "nothing";
+  if (/^\d{4}-\d\d-\d\d$/.test(value)) return spokenDay(value);
+  return /^\d{4}-\d\d-\d\dT[\d:.]+(Z|[+-]\d\d:\d\d)$/.test(value) ? spokenMoment(value) : value;
 }

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
 import { usePerson } from "../api/person";
+import { useSignedOut } from "../api/signedOut";
 
 const ME = ["me"] as const;
 /** What is the same whoever one is: who one is, and what the link is for that one came by, which is good no more. */
@@ -17,6 +18,7 @@ export function useSigning() {
   const client = useQueryClient();
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
+      useSignedOut.setState({ times: 0, byOneself: !person });
       // What was half typed is of who typed it; the same person finds it again.
       const before = usePerson.getState().name;
       if (before && person?.name !== before) sessionStorage.clear();
