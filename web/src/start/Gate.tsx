@@ -16,7 +16,7 @@ import { Welcome } from "./Welcome";
 /** Lets in who is signed in. Where nobody signs in yet, it asks for a name. */
 export function Gate({ children }: { children: ReactNode }) {
   const { data: me } = useMe();
-  const { askAgain } = useSigning();
+  const { lookWhoIsHere } = useSigning();
   const { pathname } = useLocation();
   const times = useSignedOut((s) => s.times);
   const { name, setName } = usePerson();
@@ -33,8 +33,8 @@ export function Gate({ children }: { children: ReactNode }) {
   writeAsIn(me?.person?.language ?? "");
   // The server said that nobody is signed in here any more.
   useEffect(() => {
-    if (times > 0) void askAgain();
-  }, [times, askAgain]);
+    if (times > 0) void lookWhoIsHere();
+  }, [times, lookWhoIsHere]);
   if (pathname === "/welcome") return <Welcome />;
   if (pathname === "/guest") return <GuestPage />;
   if (pathname === "/elsewhere") return <ElsewherePage />;

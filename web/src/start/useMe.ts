@@ -16,12 +16,11 @@ export function useMe() {
 /** Becoming somebody, and nobody again; of what one had seen before nothing stays. */
 export function useSigning() {
   const client = useQueryClient();
-  const be = useCallback(
-    (person: Shapes["SignedPerson"] | null) => {
-      useSignedOut.setState({ times: 0, byOneself: !person });
+  const become = useCallback(
+    (person: Shapes["SignedPerson"] | null, forgets: boolean) => {
       // What was half typed is of who typed it; the same person finds it again.
       const before = usePerson.getState().name;
-      if (before && person?.name !== before) sessionStorage.clear();
+      if (forgets && before && person?.name !== before) sessionStorage.clear();
       client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
       client.setQueryData<Shapes["Me"]>(ME, (before) => ({
         person,
@@ -34,6 +33,13 @@ export function useSigning() {
       void client.invalidateQueries({ queryKey: ME });
     },
     [client],
+  );
+  const be = useCallback(
+    (person: Shapes["SignedPerson"] | null) => {
+      useSignedOut.setState({ times: 0, byOneself: !person });
+      become(person, true);
+    },
+    [become],
   );
   return {
     /** Sign in; whether a code is asked for, and nobody is signed in yet. */
@@ -70,6 +76,17 @@ export function useSigning() {
       await answerOf(api.POST("/api/account/remove", { body: { password } }));
       be(null);
     },
+    /** Ask for oneself again, after something was changed. */
     askAgain: useCallback(() => client.invalidateQueries({ queryKey: ME }), [client]),
+    /** Ask who is signed in here: in another tab one may have signed out, and somebody else in. */
+    lookWhoIsHere: useCallback(async () => {
+      const { person } = await client.fetchQuery({
+        queryKey: ["who is here"],
+        queryFn: () => answerOf(api.GET("/api/me")),
+        staleTime: 0,
+      });
+      // Whose time has ended goes on where they were once they have signed in.
+      if (person?.key !== client.getQueryData<Shapes["Me"]>(ME)?.person?.key) become(person, person !== null);
+    }, [client, become]),
   };
 }
