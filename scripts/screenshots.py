@@ -113,24 +113,6 @@ def on_foot(page: Page, keep: Callable[[str], None]) -> None:
     page.mouse.move(1100, 700)
     keep("walking")
     page.keyboard.press("h")
-    through_the_wall(page, keep)
-
-
-def through_the_wall(page: Page, keep: Callable[[str], None]) -> None:
-    """A room looked into through the wall behind."""
-    from tests.e2e.stage import wait_posed, where
-
-    page.keyboard.press("m")
-    stand(page, "1.06")
-    page.mouse.move(600, 250)
-    keeps = page.get_by_test_id("stage-mark").filter(has_text="keeps you inside")
-    while not keeps.count():
-        page.mouse.wheel(0, 300)
-    here = where(page)
-    keeps.get_by_role("button", name="Look in through it").click()
-    wait_posed(page, here)
-    page.mouse.move(1100, 700)
-    keep("through-the-wall")
 
 
 def cut_open(page: Page, keep: Callable[[str], None]) -> None:
@@ -360,6 +342,10 @@ def main() -> None:
         page.get_by_test_id("project").first.wait_for()
         page.wait_for_load_state("networkidle")
         keep("start")
+        page.get_by_role("link", name="Members").click()
+        page.get_by_test_id("member").last.wait_for()
+        keep("members")
+        page.go_back()
         page.get_by_test_id("project").filter(has_text="Quillhaven").last.click()
         wait_drawn(page)
         press(page, "Roof, every discipline", 2)

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import type { Shapes } from "../api/client";
+import { Refused, type Shapes } from "../api/client";
 import { spokenMoment } from "../open/dates";
 import { FIELD } from "../parts/field";
 import { tone } from "../style/theme";
@@ -30,7 +30,10 @@ export function RecordPage() {
       <Box sx={{ mb: 2, "& a": { color: tone.soft } }}>
         {projectId ? <Link to={`/p/${projectId}`}>Open the project</Link> : <Link to="/people">People</Link>}
       </Box>
-      <Filter projectId={projectId} filter={filter} set={setFilter} people={data?.pages[0]?.people ?? []} />
+      {/* Who may not see it has nothing to choose from. */}
+      {(data || !(error instanceof Refused) || filtered(filter)) && (
+        <Filter projectId={projectId} filter={filter} set={setFilter} people={data?.pages[0]?.people ?? []} />
+      )}
       <Wrong text={error?.message} />
       {data && entries.length === 0 && <Box>Nothing was done that fits.</Box>}
       <Box component="ul" sx={{ listStyle: "none", p: 0 }}>
@@ -46,6 +49,8 @@ export function RecordPage() {
     </Frame>
   );
 }
+
+const filtered = ({ who, kind, from, to }: RecordFilter) => [who, kind, from, to].some(Boolean);
 
 function Filter(props: {
   projectId: string | null;

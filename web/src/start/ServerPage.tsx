@@ -45,7 +45,7 @@ export function ServerPage() {
           </Box>
         </>
       )}
-      <Programs />
+      {data && <Programs />}
     </Frame>
   );
 }
@@ -83,7 +83,7 @@ function State({ state }: { state: Shapes["ServerState"] }) {
   const { backup, jobs, versions } = state;
   const most = state.kept_most_bytes ? ` of at most ${bytesSaid(state.kept_most_bytes)}` : "";
   const rows: Row[] = [
-    row("People", `${grouped(state.people)}, signed in ${counted(state.sign_ins, "time")}`),
+    row("People", `${grouped(state.people)}, signed in at ${counted(state.sign_ins, "browser")}`),
     row(
       "Storage",
       `${bytesSaid(state.kept_bytes)}${most} in files; the database takes ${bytesSaid(state.database_bytes)}; ${bytesSaid(state.free_bytes)} free on this machine`,

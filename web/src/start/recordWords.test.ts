@@ -22,6 +22,7 @@ test.each([
   ["was refused", "action", "see people and how it runs", "was refused to see people and how it runs"],
   ["made", "member", "Tom Reed", "let in Tom Reed"],
   ["signed in", "sign_in", "ida", "signed in"],
+  ["was refused", "sign_in", "ida", "could not sign in"],
   ["made a link to set a password", "person", "Una Vale", "made a link to set a password: Una Vale"],
 ])("%s of %s is told in words", (action, kind, title, said) => {
   expect(spokenDeed({ ...entry, action, kind, title })).toBe(said);

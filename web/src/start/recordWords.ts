@@ -33,7 +33,8 @@ export const OF_SERVER: readonly string[] = ["person", "sign_in", "action", "pro
 
 /** What was done, in a few words: "changed the topic Gap". */
 export function spokenDeed({ action, kind, title }: Shapes["RecordEntry"]): string {
-  if (kind === "sign_in") return action;
+  // Whoever gave the name: nobody was signed in.
+  if (kind === "sign_in") return action === "was refused" ? "could not sign in" : action;
   if (kind === "action") return `was refused to ${title}`;
   if (kind === "member" && action === "made") return `let in ${title}`;
   if (kind === "member" && action === "deleted") return `took out ${title}`;
