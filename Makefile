@@ -97,7 +97,7 @@ web-test: web/node_modules/.ready
 	@cd web && npm test --silent
 
 e2e: setup web/dist-test/index.html
-	@.venv/bin/pytest -n 2 --dist worksteal tests/e2e
+	@.venv/bin/pytest -n 2 --dist worksteal --durations 25 tests/e2e
 
 trial: setup web/dist-test/index.html ## walk the whole demo by the keys, from the entrance to the roof plant and back
 	@.venv/bin/pytest -m trial tests/core tests/e2e
@@ -112,7 +112,7 @@ check: lint types imports licences-same core ## lint, types, imports and core te
 
 test: ## everything, in one command
 	@$(MAKE) -j2 setup lint-web types-web web-test web/dist/index.html web/dist-test/index.html lint-py imports licences-same types-py
-	@.venv/bin/pytest -n 2 --dist loadgroup --doctest-modules stairpath/core stairpath/work tests/core tests/api tests/soak/test_mutations.py
+	@.venv/bin/pytest -n 2 --dist loadgroup --durations 25 --doctest-modules stairpath/core stairpath/work tests/core tests/api tests/soak/test_mutations.py
 	@$(MAKE) e2e
 
 bench: setup web/dist-test/index.html ## measure speed against named references (BENCH=stage for a part), and write docs/performance.md
