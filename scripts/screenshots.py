@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sys
+import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 
@@ -319,13 +320,16 @@ def be(other: Page, page: Page, key: str) -> None:
 
 def main() -> None:
     """Walk through the main views and keep a picture of each."""
-    from tests.e2e.conftest import CHROMIUM
+    from tests.e2e.conftest import CHROMIUM, ask
     from tests.e2e.stage import wait_drawn, wait_posed, wait_resting
 
     mark = ROOT / "var" / "running"
     if not mark.exists():
         sys.exit("The demo does not run. Start it with STAIRPATH_WEB_DIR=web/dist-test make demo.")
     address = mark.read_text().split()[-1]
+    # What is asked beside the page is asked as the same person.
+    urllib.request.install_opener(urllib.request.build_opener(urllib.request.HTTPCookieProcessor()))
+    ask(f"{address}/api/demo/sign-in", {"key": "mara"})
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
         page = browser.new_page(locale="en-GB", viewport={"width": 1280, "height": 800})
@@ -342,7 +346,7 @@ def main() -> None:
         page.get_by_test_id("project").first.wait_for()
         page.wait_for_load_state("networkidle")
         keep("start")
-        page.get_by_role("link", name="Members").click()
+        page.get_by_role("link", name="Who is in Quillhaven", exact=False).click()
         page.get_by_test_id("member").last.wait_for()
         keep("members")
         page.go_back()

@@ -155,9 +155,26 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
         third.get_by_role("menuitem", name="Sign out everywhere").click()
         expect(third.get_by_role("heading", name="Sign in")).to_be_visible()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    expect(page.get_by_text("You are not signed in any more")).to_be_visible()
     sign_in(page, "ida@quillhaven.example", GOOD)
     expect(page.get_by_role("button", name="you are Ida Fenn; sign out")).to_be_visible()
     assert page.url.startswith(project)
+
+    # Another tab is whoever signed in last, and holds nothing of who was there before.
+    beside = page.context.new_page()
+    beside.goto(project)
+    beside.get_by_role("tab", name="Topics").click()
+    beside.get_by_label("Title of the topic").fill("Half typed")
+    for who, key in (("Mara Oake", "mara@quillhaven.example"), ("Ida Fenn", "ida@quillhaven.example")):
+        page.get_by_role("button", name="sign out").click()
+        page.get_by_role("menuitem", name="Sign out", exact=True).click()
+        expect(beside.get_by_text("You are not signed in any more")).to_be_visible()
+        expect(page.get_by_text("You are not signed in any more")).to_have_count(0)
+        sign_in(page, key, GOOD)
+        beside.reload()
+        expect(beside.get_by_role("button", name=f"you are {who}; sign out")).to_be_visible()
+    beside.get_by_role("tab", name="Topics").click()
+    expect(beside.get_by_label("Title of the topic")).to_have_value("")
 
 
 def begun(page: Page, link: str, name: str = "", key: str = "") -> None:

@@ -4,6 +4,7 @@ import { writeAsIn } from "../api/locale";
 import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
 import { useHabits } from "../open/habits";
+import { typedBy } from "../open/typedBy";
 import { UNIT_NAMES } from "../open/unitNames";
 import { ElsewherePage } from "./ElsewherePage";
 import { GuestPage } from "./GuestPage";
@@ -48,6 +49,7 @@ export function Gate({ children }: { children: ReactNode }) {
         {children}
       </>
     );
+  if (me.person) typedBy(me.person.key);
   // Somebody else begins with a page of their own.
   return me.person ? <Fragment key={me.person.key}>{children}</Fragment> : <SignIn />;
 }

@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { answerOf, api, type Shapes } from "../api/client";
-import { usePerson } from "../api/person";
 import { useSignedOut } from "../api/signedOut";
 
 const ME = ["me"] as const;
@@ -17,10 +16,7 @@ export function useMe() {
 export function useSigning() {
   const client = useQueryClient();
   const become = useCallback(
-    (person: Shapes["SignedPerson"] | null, forgets: boolean) => {
-      // What was half typed is of who typed it; the same person finds it again.
-      const before = usePerson.getState().name;
-      if (forgets && before && person?.name !== before) sessionStorage.clear();
+    (person: Shapes["SignedPerson"] | null) => {
       client.removeQueries({ predicate: ({ queryKey }) => !STAYS.includes(String(queryKey[0])) });
       client.setQueryData<Shapes["Me"]>(ME, (before) => ({
         person,
@@ -37,7 +33,7 @@ export function useSigning() {
   const be = useCallback(
     (person: Shapes["SignedPerson"] | null) => {
       useSignedOut.setState({ times: 0, byOneself: !person });
-      become(person, true);
+      become(person);
     },
     [become],
   );
@@ -85,8 +81,7 @@ export function useSigning() {
         queryFn: () => answerOf(api.GET("/api/me")),
         staleTime: 0,
       });
-      // Whose time has ended goes on where they were once they have signed in.
-      if (person?.key !== client.getQueryData<Shapes["Me"]>(ME)?.person?.key) become(person, person !== null);
+      if (person?.key !== client.getQueryData<Shapes["Me"]>(ME)?.person?.key) become(person);
     }, [client, become]),
   };
 }
