@@ -29,6 +29,8 @@ from tests.soak.running import ROOT, until
 
 NAME = "models.firm.example"
 NGINX = shutil.which("nginx") or "/usr/sbin/nginx"
+# What is behind the proxy takes long to start: once is enough.
+pytestmark = pytest.mark.xdist_group("proxy")
 UNITS = sorted((ROOT / "deploy" / "systemd").glob("stairpath-*"))
 
 
