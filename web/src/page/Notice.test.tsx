@@ -76,3 +76,15 @@ test("a choice that has no other place stays until it is made or closed", () => 
   fireEvent.click(screen.getByRole("button", { name: "Close this note" }));
   expect(shown()).toBeNull();
 });
+
+test("what offers a way back stays longer, and as long as the pointer is over it", () => {
+  render(<Notice />);
+  say("Deleted Roof.", vi.fn());
+  pass(19_000);
+  fireEvent.pointerEnter(screen.getByRole("status"));
+  pass(60_000);
+  expect(shown()).toContain("Deleted Roof.");
+  fireEvent.pointerLeave(screen.getByRole("status"));
+  pass(20_500);
+  expect(shown()).toBeNull();
+});
