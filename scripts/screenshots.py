@@ -346,7 +346,7 @@ def main() -> None:
         page.get_by_test_id("project").first.wait_for()
         page.wait_for_load_state("networkidle")
         keep("start")
-        page.get_by_role("link", name="Who is in Quillhaven", exact=False).click()
+        page.get_by_role("link", name="Who is in Quillhaven").click()
         page.get_by_test_id("member").last.wait_for()
         keep("members")
         page.go_back()

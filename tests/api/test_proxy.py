@@ -175,7 +175,7 @@ def test_events_and_sockets_come_at_once(proxied, owner):
         assert json.loads(line.recv(timeout=10))["people"][0]["name"] == "Ida Fenn"
 
 
-def test_until_when_the_certificate_is_good_is_told_to_whoever_runs_the_server(proxied):
+def test_until_when_the_certificate_is_good_is_told_to_the_owners_of_the_server(proxied):
     _, _, safe, _ = proxied
     until_when = good_until(f"https://127.0.0.1:{safe}")
     assert until_when is not None

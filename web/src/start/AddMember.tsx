@@ -3,9 +3,9 @@ import Button from "@mui/material/Button";
 import NativeSelect from "@mui/material/NativeSelect";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
-import { DISCIPLINES, ROLES } from "../api/constants";
+import { ROLES } from "../api/constants";
 import { useAttempt } from "../parts/attempt";
-import { tone } from "../style/theme";
+import { DisciplineField } from "./DisciplineField";
 import { HandOn, type MadeLink } from "./HandOn";
 import { linkFor } from "./PeoplePage";
 import { roleOf } from "./roleOf";
@@ -101,21 +101,7 @@ export function AddMember({ projectId }: { projectId: string }) {
           />
         )}
         {kind === "discipline" && (
-          <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
-            Discipline
-            <NativeSelect
-              fullWidth
-              value={who.named}
-              onChange={(event) => put({ named: event.target.value })}
-            >
-              <option value="">choose…</option>
-              {DISCIPLINES.map(([code, called]) => (
-                <option key={code} value={code}>
-                  {code} {called}
-                </option>
-              ))}
-            </NativeSelect>
-          </Box>
+          <DisciplineField value={who.named} put={(named) => put({ named })} none="choose…" />
         )}
         <Wrong text={wrong} />
         <Button type="submit" variant="contained" disabled={!who.named.trim()} sx={{ justifySelf: "start" }}>

@@ -1,12 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import NativeSelect from "@mui/material/NativeSelect";
 import { type FormEvent, useState } from "react";
 import type { Shapes } from "../api/client";
-import { DISCIPLINES } from "../api/constants";
 import { useAttempt } from "../parts/attempt";
 import { Tick } from "../parts/Tick";
-import { tone } from "../style/theme";
+import { DisciplineField } from "./DisciplineField";
 import { SignInField } from "./SignInField";
 import { Sure } from "./Sure";
 import { useInviting } from "./usePeople";
@@ -37,21 +35,7 @@ export function PersonForm({ each, done }: { each: Shapes["ListedPerson"]; done:
         fills="off"
         hint="Projects can let in all of a firm."
       />
-      <Box component="label" sx={{ fontSize: 13, color: tone.soft }}>
-        Discipline
-        <NativeSelect
-          fullWidth
-          value={wish.discipline}
-          onChange={(event) => put({ discipline: event.target.value })}
-        >
-          <option value="">none</option>
-          {DISCIPLINES.map(([code, called]) => (
-            <option key={code} value={code}>
-              {code} {called}
-            </option>
-          ))}
-        </NativeSelect>
-      </Box>
+      <DisciplineField value={wish.discipline} put={(code) => put({ discipline: code })} none="none" />
       <Tick label="makes projects" on={wish.makes_projects} set={(on) => put({ makes_projects: on })} />
       <Tick label="owns this server, and invites others" on={wish.owner} set={(on) => put({ owner: on })} />
       <Wrong text={wrong} />

@@ -33,7 +33,7 @@ export const OF_SERVER: readonly string[] = ["person", "sign_in", "action", "pro
 
 /** What was done, in a few words: "changed the topic Gap". */
 export function spokenDeed({ action, kind, title }: Shapes["RecordEntry"]): string {
-  // Whoever gave the name: nobody was signed in.
+  // The name was given by somebody who may be another.
   if (kind === "sign_in") return action === "was refused" ? "could not sign in" : action;
   if (kind === "action") return `was refused to ${title}`;
   if (kind === "member" && action === "made") return `let in ${title}`;
