@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import dataclasses
 import json
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 
 import pytest
 from sqlalchemy import text
@@ -12,7 +13,7 @@ from stairpath.core.exchange.topic import Comment, Topic
 from stairpath.store import record
 from stairpath.store.database import transaction
 from tests.api.conftest import GOOD
-from tests.api.test_exchange import file_of
+from tests.api.test_exchange import file_of, read
 from tests.api.test_views import png, view_of
 from tests.exchanged import some_guid
 
@@ -144,6 +145,9 @@ def test_nobody_is_removed_whom_a_project_or_the_server_needs(owner, una, person
 
 
 def test_somebody_takes_along_what_is_kept_of_them_and_is_removed_with_their_password(owner, opened, full):
+    # A name that nothing else says here, so that nothing which others left is found.
+    wish = {"name": "Isa Thorn", "firm": "", "discipline": "", "owner": True, "makes_projects": True}
+    done(owner.put(f"/api/people/{id_of(owner, 'ida@quillhaven.example')}", json=wish))
     kept = owner.get("/api/account/kept")
     assert kept.headers["Content-Disposition"].endswith("what-is-kept-of-me.json")
     told = json.loads(kept.content)
@@ -161,7 +165,22 @@ def test_somebody_takes_along_what_is_kept_of_them_and_is_removed_with_their_pas
     assert owner.post("/api/account/remove", json={"password": "something else"}).status_code == 422
     assert owner.post("/api/account/remove", json={"password": GOOD}).status_code == 204
     assert owner.get("/api/account").status_code == 401
-    assert rows_that_say("Ida Fenn") == {}
+    assert rows_that_say("Isa Thorn") == {}
+
+
+def test_a_name_is_replaced_in_what_an_import_said_of_values_that_differ(owner, una, full, work, tmp_path):
+    (topic,) = una.get(f"/api/projects/{full}/topics").json()
+    data = una.get(f"/api/projects/{full}/topics/file").content
+    (out,), _ = read(data, tmp_path)
+    theirs = dataclasses.replace(
+        out, assigned_to="Wen Osei", modified_by=UNA, modified_at=out.modified_at + timedelta(days=1)
+    )
+    done(una.patch(f"/api/topics/{topic['id']}", json={"assigned_to": "Tam Kerr"}))
+    taken(una, full, work, file_of(theirs))
+    told = [c["new"] for note in una.get(f"/api/topics/{topic['id']}").json()["notes"] for c in note["changed"]]
+    assert any(f"({UNA}, " in each for each in told if each and "other values" in each)
+    assert owner.delete(f"/api/people/{id_of(owner, KEY)}").status_code == 204
+    assert rows_that_say(UNA) == {}
 
 
 def from_elsewhere(**more):
