@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { useConnection } from "../api/connection";
 import { endProject } from "./perProject";
 import { useSession } from "./session";
+import { counted } from "./underWay";
 import { doAct, isAsLeft, noteAct, redoNext, undoLast, useLastDone } from "./undoLine";
 import { useViewState } from "./visibility/viewState";
 
@@ -109,4 +110,24 @@ test("what could not be done is no step, and what somebody changed since is told
   expect([isAsLeft("Roof", "a", "a"), isAsLeft("Roof", "a", undefined)]).toEqual([true, true]);
   expect(isAsLeft("Roof", "a", "b")).toBe(false);
   expect(useSession.getState().notice?.text).toBe("Somebody changed Roof since. It stays as it is.");
+});
+
+test("what is still being done is what is taken back, not what was done before it", async () => {
+  vi.useRealTimers();
+  const called: string[] = [];
+  const before = async () => called.push("before") > 0;
+  noteAct({ name: "changed the title", undo: before, redo: before });
+  let answered = () => {};
+  const answer = new Promise<boolean>((resolve) => {
+    answered = () => resolve(true);
+  });
+  void doAct({
+    name: "deleted Roof",
+    undo: async () => called.push("restore") > 0,
+    redo: () => counted(answer),
+  });
+  const undone = undoLast();
+  answered();
+  expect(await undone).toBe("deleted Roof");
+  expect(called).toEqual(["restore"]);
 });

@@ -1,6 +1,7 @@
 import { perProject } from "./perProject";
 import { isAway } from "./resending";
 import { useSession } from "./session";
+import { untilAllDone } from "./underWay";
 import { useViewState } from "./visibility/viewState";
 
 /** Something that was done to what is kept, and how it is taken back and done again; both say whether it was. */
@@ -68,8 +69,12 @@ export function useLastDone(): string | null {
   return step ? step.name : null;
 }
 
-/** Take back what was done last, to the view or to what is kept: its name, null for nothing, false where it could not be. */
+/**
+ * Take back what was done last, to the view or to what is kept: its name, null for nothing, false where it could not be.
+ * What is still being done is what was done last.
+ */
 export async function undoLast(): Promise<string | null | false> {
+  await untilAllDone();
   const { history, undo } = useViewState.getState();
   const act = useUndoLine.getState().done.at(-1);
   if (!act || act.at < timeOf(history.steps[history.at])) return undo();
@@ -78,6 +83,7 @@ export async function undoLast(): Promise<string | null | false> {
 
 /** Do again what was undone last: its name, null for nothing, false where it could not be. */
 export async function redoNext(): Promise<string | null | false> {
+  await untilAllDone();
   const { history, redo } = useViewState.getState();
   const act = useUndoLine.getState().undone.at(-1);
   const next = history.steps[history.at + 1];

@@ -1,6 +1,7 @@
 import { type QueryKey, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { withErrorNotice } from "./session";
+import { counted } from "./underWay";
 
 /** How something is done to what a key names: whether it was, and what is shown of it asked for anew. */
 export type Doing = (work: () => Promise<unknown>) => Promise<boolean>;
@@ -14,15 +15,17 @@ export function useDoing(key: QueryKey): Doing {
   const id = JSON.stringify(key);
   return useMemo(
     () => (work) =>
-      client
-        .getMutationCache()
-        .build<boolean, Error, void, unknown>(client, {
-          mutationFn: () => withErrorNotice(work),
-          scope: { id },
-          networkMode: "always",
-          onSettled: () => void client.invalidateQueries({ queryKey: JSON.parse(id) }),
-        })
-        .execute(),
+      counted(
+        client
+          .getMutationCache()
+          .build<boolean, Error, void, unknown>(client, {
+            mutationFn: () => withErrorNotice(work),
+            scope: { id },
+            networkMode: "always",
+            onSettled: () => void client.invalidateQueries({ queryKey: JSON.parse(id) }),
+          })
+          .execute(),
+      ),
     [client, id],
   );
 }
