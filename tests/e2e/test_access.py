@@ -24,16 +24,23 @@ class Looking:
         self.page, self.found = page, dict[str, str]()
 
     def at(self, place: str) -> None:
-        """Look over the page as it is at a place."""
-        # Half faded in nothing has its contrast yet.
-        self.page.wait_for_function("() => document.getAnimations().every((each) => each.playState !== 'running')")
+        """Look over the page as it is at a place; what begins to fade while it is looked over is looked at again."""
         if not self.page.evaluate("() => 'axe' in window"):
             self.page.evaluate(AXE)
-        for rule in self.page.evaluate(LOOK)["violations"]:
-            for node in rule["nodes"]:
-                why = node["failureSummary"].split("\n", 1)[-1].strip()
-                # What is wrong with it at one place is so at all others.
-                self.found.setdefault(f"{rule['id']} {node['html'][:140]} {why[:160]}", place)
+        wrong = self._wrong()
+        again = self._wrong() if wrong else wrong
+        for each in wrong & again:
+            # What is wrong with it at one place is so at all others.
+            self.found.setdefault(each, place)
+
+    def _wrong(self) -> set[str]:
+        # Half faded in nothing has its contrast yet.
+        self.page.wait_for_function("() => document.getAnimations().every((each) => each.playState !== 'running')")
+        return {
+            f"{rule['id']} {node['html'][:140]} {node['failureSummary'].split(chr(10), 1)[-1].strip()[:160]}"
+            for rule in self.page.evaluate(LOOK)["violations"]
+            for node in rule["nodes"]
+        }
 
     def desk(self, name: str) -> None:
         """Take up a desk, and look it over."""
