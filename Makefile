@@ -103,7 +103,7 @@ trial: setup web/dist-test/index.html ## walk the whole demo by the keys, from t
 	@.venv/bin/pytest -m trial tests/core tests/e2e
 
 soak: setup ## kills, damaged files, many pages and people, made-up requests; about half an hour
-	@SOAK=long .venv/bin/pytest -s tests/soak tests/api/test_anything_signed_in.py
+	@SOAK=long .venv/bin/pytest -s tests/soak tests/api/test_anything.py tests/api/test_anything_signed_in.py
 
 roam: setup web/dist-test/index.html ## strangers who do anything by chance, for ten minutes (ROAM_MINUTES), each from another seed
 	@ROAM=long .venv/bin/pytest -s tests/e2e/test_roam.py

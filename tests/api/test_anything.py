@@ -9,8 +9,10 @@ from hypothesis import HealthCheck
 from hypothesis import settings as hypothesis_settings
 
 from tests.anything import operations_of, try_operation
+from tests.soak.length import length
 
-_EXAMPLES = 7
+# `make soak` asks more of each.
+_EXAMPLES = length(4, 12)
 
 
 @pytest.fixture
