@@ -1,6 +1,8 @@
+import { useConnection } from "../api/connection";
+
 const underWay = new Set<Promise<unknown>>();
 
-/** Count something that is being done to what is kept until it was done. */
+/** Count something that is being done to what is kept, or asked for anew after that, until it is over. */
 export function counted<T>(work: Promise<T>): Promise<T> {
   underWay.add(work);
   const over = () => void underWay.delete(work);
@@ -8,10 +10,15 @@ export function counted<T>(work: Promise<T>): Promise<T> {
   return work;
 }
 
-/** Until all that is being done was done, and who waited for it has noted it. */
+/** Until all that is being done was done, is shown, and who waited for it has noted it; nobody waits for a server that is away. */
 export async function untilAllDone(): Promise<void> {
-  while (underWay.size) {
-    await Promise.allSettled(underWay);
+  while (underWay.size && !useConnection.getState().away) {
+    let stop = () => {};
+    const away = new Promise<void>((resolve) => {
+      stop = useConnection.subscribe((now) => now.away && resolve());
+    });
+    await Promise.race([Promise.allSettled(underWay), away]);
+    stop();
     // What follows on an answer comes before a new task.
     await new Promise((resolve) => setTimeout(resolve));
   }

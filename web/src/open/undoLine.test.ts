@@ -131,3 +131,12 @@ test("what is still being done is what is taken back, not what was done before i
   expect(await undone).toBe("deleted Roof");
   expect(called).toEqual(["restore"]);
 });
+
+test("who undoes does not wait for a server that is away", async () => {
+  vi.useRealTimers();
+  noteAct({ name: "changed the title", undo: async () => true, redo: async () => true });
+  void counted(new Promise(() => {}));
+  const undone = undoLast();
+  useConnection.setState({ away: true });
+  expect(await undone).toBe("changed the title");
+});

@@ -22,7 +22,7 @@ export function useDoing(key: QueryKey): Doing {
             mutationFn: () => withErrorNotice(work),
             scope: { id },
             networkMode: "always",
-            onSettled: () => void client.invalidateQueries({ queryKey: JSON.parse(id) }),
+            onSettled: () => void counted(client.invalidateQueries({ queryKey: JSON.parse(id) })),
           })
           .execute(),
       ),
