@@ -12,9 +12,10 @@ import time
 import urllib.request
 from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
+from typing import Any
 
 import pytest
-from playwright.sync_api import Error, Page, ViewportSize, expect
+from playwright.sync_api import Browser, BrowserContext, Error, Page, ViewportSize, expect
 
 from stairpath.demo import PROJECT_NAME
 from stairpath.start.processes import Watched, watching
@@ -177,10 +178,21 @@ def pair(site):
     return made(site, "Seen", files, 60)
 
 
+# The stage has half as many pixels each way as its place on the page; letters and buttons have all of theirs.
+COARSE = "Object.defineProperty(window, 'devicePixelRatio', { get: () => 0.5 })"
+
+
+def another(browser: Browser, **wish: Any) -> BrowserContext:
+    """A browser of somebody's own, that draws coarsely: where a processor draws, pixels are what takes long."""
+    context = browser.new_context(locale="en-GB", **wish)
+    context.add_init_script(COARSE)
+    return context
+
+
 @pytest.fixture(scope="session")
 def tab(browser):
     """A page for all tests, so that the application is fetched and compiled once."""
-    with browser.new_context(locale="en-GB") as context:
+    with another(browser) as context:
         yield context.new_page()
 
 

@@ -18,16 +18,18 @@ DRAWN = """() => {
   const c = document.querySelector('canvas');
   return c && c.dataset.total !== '0' && c.dataset.pending === '0' && c.dataset.pickable === 'yes' && c.dataset.rest === 'yes';
 }"""
+OFTEN_MS = 60
+"""How often a page is asked: what is asked with every frame keeps it drawing frames."""
 RESTING = "() => document.querySelector('canvas').dataset.rest === 'yes'"
 
 
 def wait_drawn(page: Page) -> None:
     """Until everything is there, can be picked, and the eye rests."""
-    page.wait_for_function(DRAWN, timeout=120_000)
+    page.wait_for_function(DRAWN, timeout=120_000, polling=OFTEN_MS)
 
 
 def wait_resting(page: Page) -> None:
-    page.wait_for_function(RESTING, timeout=90_000)
+    page.wait_for_function(RESTING, timeout=90_000, polling=OFTEN_MS)
 
 
 def where(page: Page) -> str | None:
@@ -38,7 +40,10 @@ def where(page: Page) -> str | None:
 def wait_posed(page: Page, before: str | None) -> None:
     """Until the eye is somewhere else than before, and rests there, however slowly frames come."""
     page.wait_for_function(
-        "before => document.querySelector('canvas').dataset.pose !== before", arg=before, timeout=90_000
+        "before => document.querySelector('canvas').dataset.pose !== before",
+        arg=before,
+        timeout=90_000,
+        polling=OFTEN_MS,
     )
     wait_resting(page)
 

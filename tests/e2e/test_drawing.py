@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from tests.e2e.conftest import arrive, ask, duct_model, house_model, made, send
+from tests.e2e.conftest import another, arrive, ask, duct_model, house_model, made, send
 from tests.e2e.going import find
 from tests.e2e.stage import decoded, on_screen, pixels, wait_drawn
 from tests.e2e.test_register import picked
@@ -274,7 +274,7 @@ def test_a_newer_issue_says_what_changed_and_tints_it(opened: Page, browser, sit
     expect(opened.get_by_test_id("gone-sign")).to_have_count(0)
     assert opened.evaluate(gone) == 0
     # Who was here before hears of it on coming back, one click from the list.
-    with browser.new_context(locale="en-GB", viewport={"width": 1080, "height": 680}) as context:
+    with another(browser, viewport={"width": 1080, "height": 680}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import FilePayload, Page, expect
 
+from tests.e2e.conftest import another
 from tests.e2e.stage import wait_drawn
 from tests.samples import Sample, simple
 
@@ -109,7 +110,7 @@ def test_a_newer_file_that_cannot_be_read_leaves_what_was_there(page: Page, site
 
 
 def test_the_name_is_asked_once_per_browser(browser, site):
-    with browser.new_context(locale="en-GB") as context:
+    with another(browser) as context:
         page = context.new_page()
         page.goto(site)
         page.get_by_role("textbox", name="Your name").fill("Tam Kerr")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import arrive
+from tests.e2e.conftest import another, arrive
 from tests.e2e.stage import numbers, pixels, wait_drawn, wait_posed, wait_resting, where
 from tests.e2e.test_seeing import click_on
 
@@ -26,7 +26,7 @@ def test_who_follows_sees_what_the_presenter_sees(page: Page, site, pair, browse
     page.set_viewport_size({"width": 1000, "height": 700})
     page.goto(f"{site}/p/{pair}")
     wait_drawn(page)
-    with browser.new_context(locale="en-GB", viewport={"width": 1000, "height": 700}) as context:
+    with another(browser, viewport={"width": 1000, "height": 700}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

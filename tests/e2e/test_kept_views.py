@@ -10,7 +10,7 @@ import numpy as np
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import arrive, ask
+from tests.e2e.conftest import another, arrive, ask
 from tests.e2e.stage import numbers, on_screen, pixels, wait_drawn, wait_posed, where
 from tests.e2e.stage import size_of as stage_size
 from tests.e2e.test_seeing import click_on
@@ -67,7 +67,9 @@ def test_a_picture_is_trimmed_and_widened_for_print_and_the_stage_stays_as_it_wa
     assert size_of(site, pair, view["picture"])[0] == 720
     # The stage is drawn as before, at its own size.
     assert abs(numbers(page) - before).max() < 1e-9
-    canvas = page.evaluate("() => { const c = document.querySelector('canvas'); return [c.width, c.clientWidth]; }")
+    canvas = page.evaluate(
+        "() => { const c = document.querySelector('canvas'); return [c.width, c.clientWidth * devicePixelRatio]; }"
+    )
     assert canvas[0] == canvas[1]
     expect(page.get_by_role("link", name="save the picture")).to_be_visible()
 
@@ -155,7 +157,7 @@ def test_a_tour_plays_views_is_paused_scrubbed_and_ended(page: Page, site, pair)
 
 def test_standing_views_appear_and_are_new_to_the_other(page: Page, site, pair, browser):
     opened(page, site, pair)
-    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
+    with another(browser, viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

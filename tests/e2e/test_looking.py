@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import SIZE, arrive, ask
+from tests.e2e.conftest import SIZE, another, arrive, ask
 from tests.e2e.going import find
 from tests.e2e.keyplan import until
 from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_posed, wait_resting, where
@@ -211,7 +211,7 @@ def test_the_address_opens_the_same_view_elsewhere_and_the_project_opens_where_i
     opened.get_by_role("button", name="ARC 01", exact=True).click()
     opened.wait_for_function("() => location.hash.includes('&seen=')")
     here, address = numbers(opened), opened.url
-    with browser.new_context(locale="en-GB", viewport=SIZE) as context:
+    with another(browser, viewport=SIZE) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr", "medium")
         other.goto(address)

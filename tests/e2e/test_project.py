@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.building import whole
-from tests.e2e.conftest import arrive, ask, wait_mapped
+from tests.e2e.conftest import another, arrive, ask, wait_mapped
 from tests.e2e.going import find
 from tests.e2e.keyplan import bearing, until
 from tests.e2e.stage import (
@@ -188,7 +188,7 @@ def test_a_viewpoint_restores_camera_and_picture_in_this_and_another_browser(ope
     assert (np.abs(pixels(opened) - picture).max(axis=2) > 8).mean() < 0.001
 
     viewpoint = ask(f"{site}/api/projects/{demo_project}/viewpoints")[0]
-    with browser.new_context(locale="en-GB", viewport=opened.viewport_size) as context:
+    with another(browser, viewport=opened.viewport_size) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{demo_project}/v/{viewpoint['id']}")

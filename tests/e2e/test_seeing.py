@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import arrive, ask, house_model, made, send
+from tests.e2e.conftest import another, arrive, ask, house_model, made, send
 from tests.e2e.going import find, on_foot_in
 from tests.e2e.stage import on_screen, pose_of, wait_drawn, wait_posed, wait_resting
 from tests.samples import Sample, simple
@@ -207,7 +207,7 @@ def test_a_link_carries_what_is_hidden_however_much_it_is(opened: Page, site, pa
            "angle_deg": 60, "height_m": 9}  # fmt: skip
     view = {"eye": eye, "rules": [rule, wide]}
     link = ask(f"{site}/api/projects/{pair}/links", view)["id"]
-    with browser.new_context(locale="en-GB") as context:
+    with another(browser) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}#view=e10,-30,5,10,0,2,0,0,1,60,9&link={link}")

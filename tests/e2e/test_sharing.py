@@ -8,7 +8,7 @@ import urllib.request
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import SIZE, arrive, ask, send
+from tests.e2e.conftest import SIZE, another, arrive, ask, send
 from tests.e2e.stage import wait_drawn
 from tests.samples import simple
 
@@ -24,7 +24,7 @@ def shed(site):
 @pytest.fixture
 def other(browser, site, shed):
     """The page of somebody else who has the same project open."""
-    with browser.new_context(locale="en-GB", viewport=SIZE) as context:
+    with another(browser, viewport=SIZE) as context:
         page = context.new_page()
         arrive(page, site, "Tam Kerr")
         page.goto(f"{site}/p/{shed}")

@@ -15,7 +15,7 @@ from authlib.oauth2.rfc7636 import create_s256_code_challenge
 from playwright.sync_api import Page, expect
 
 from stairpath.start.processes import Watched, watching
-from tests.e2e.conftest import ROOT
+from tests.e2e.conftest import ROOT, another
 from tests.ports import port_of_own
 from tests.soak.running import until
 
@@ -104,7 +104,7 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
     expect(page.get_by_role("button", name="you are Ida Fenn; sign out")).to_be_visible()
 
     # The link is good no more, and a stranger sees no project.
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         other = elsewhere.new_page()
         other.goto(first)
         expect(other.get_by_text("was used or has ended")).to_be_visible()
@@ -147,7 +147,7 @@ def test_people_begin_by_links_sign_in_and_out_and_strangers_stay_out(page: Page
     page.goto(project)
 
     # Signed out elsewhere, an open page asks again, and goes on where it was.
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         third = elsewhere.new_page()
         third.goto(address)
         sign_in(third, "ida@quillhaven.example", GOOD)
@@ -201,7 +201,7 @@ def test_two_with_two_roles_work_together_and_the_project_is_handed_over(page: P
     page.get_by_label("Name to sign in with").fill("mara")
     page.get_by_label("Name", exact=True).fill("Mara Oake")
     page.get_by_role("button", name="Add", exact=True).click()
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         other = elsewhere.new_page()
         begun(other, page.get_by_test_id("link-to-hand-on").inner_text())
         # Who may look finds nothing to press that would be refused.
@@ -268,7 +268,7 @@ def test_a_guest_looks_by_a_link_until_it_is_ended(page: Page, browser, door):
     page.get_by_label("For whom").fill("Client's board")
     page.get_by_role("button", name="Make a guest link").click()
     link = page.get_by_test_id("link-to-hand-on").inner_text()
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         guest = elsewhere.new_page()
         guest.goto(link)
         expect(guest.get_by_text("You look at this project as Client's board")).to_be_visible()
@@ -300,7 +300,7 @@ def test_a_second_factor_is_set_up_asked_for_and_a_forgotten_password_is_replace
     assert len(codes) == 10
     page.get_by_role("button", name="I have kept them").click()
     expect(page.get_by_text("10 recovery codes left.")).to_be_visible()
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         other = elsewhere.new_page()
         other.goto(address)
         sign_in(other, "ida@quillhaven.example", GOOD)
@@ -359,7 +359,7 @@ def test_who_runs_the_server_limits_a_project_and_what_does_not_fit_is_not_sent(
 def test_who_was_invited_signs_in_with_their_account_and_comes_back_to_what_they_came_for(page: Page, browser, door):
     address, people = door
     begun(page, link_in(people("first")), "Ida Fenn", "ida@quillhaven.example")
-    with browser.new_context(locale="en-GB") as elsewhere:
+    with another(browser) as elsewhere:
         other = elsewhere.new_page()
         other.goto(f"{address}/tokens")
         other.get_by_role("button", name="Sign in with Quillhaven account").click()

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import arrive, ask, made
+from tests.e2e.conftest import another, arrive, ask, made
 from tests.e2e.going import find
 from tests.e2e.stage import on_screen, pixels, wait_drawn, wait_posed, wait_resting, where
 from tests.e2e.test_cutting import origin_of
@@ -122,7 +122,7 @@ def test_a_duct_in_a_beam_is_settled_at_a_meeting_and_comes_back_from_a_file(pag
     minutes.close()
     assert link
     # Its link in a second browser, that follows and sees the same.
-    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
+    with another(browser, viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(link)

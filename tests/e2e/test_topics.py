@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 
 from stairpath.core.exchange.bcf import writing
 from stairpath.core.exchange.topic import Topic
-from tests.e2e.conftest import arrive, ask
+from tests.e2e.conftest import another, arrive, ask
 from tests.e2e.going import find
 from tests.e2e.stage import numbers, wait_drawn, wait_posed, where
 from tests.e2e.test_seeing import click_on
@@ -56,7 +56,7 @@ def test_a_topic_is_made_given_to_somebody_and_seen_by_the_other(page: Page, sit
     expect(notes.nth(1)).to_contain_text("assigned to: nothing → Tam Kerr")
     expect(notes.last).to_contain_text("Is it in the way of the door?")
     expect(page.get_by_label("A comment")).to_have_value("")
-    with browser.new_context(locale="en-GB", viewport={"width": 1280, "height": 800}) as context:
+    with another(browser, viewport={"width": 1280, "height": 800}) as context:
         other = context.new_page()
         arrive(other, site, "Tam Kerr")
         other.goto(f"{site}/p/{pair}")

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import SIZE, arrive
+from tests.e2e.conftest import SIZE, another, arrive
 from tests.e2e.going import on_foot_in
 from tests.e2e.stage import numbers, on_screen, pose_of, size_of, wait_drawn, wait_resting
 
@@ -34,7 +34,7 @@ class Fingers:
 
 @pytest.fixture
 def touched(browser: Browser, site, house):
-    context = browser.new_context(locale="en-GB", viewport=SIZE, has_touch=True)
+    context = another(browser, viewport=SIZE, has_touch=True)
     page = context.new_page()
     arrive(page, site, "Ida Fenn")
     page.goto(f"{site}/p/{house}")
