@@ -28,6 +28,11 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
             item.add_marker(pytest.mark.xdist_group("demo"))
 
 
+def pytest_make_parametrize_id(val: object, argname: str) -> str | None:
+    """What is long is no name for a test: files that are made as tests are collected differ from process to process."""
+    return argname if isinstance(val, str | bytes) and len(val) > 60 else None
+
+
 @pytest.fixture(scope="session")
 def demo_files(tmp_path_factory):
     return write_models(tmp_path_factory.mktemp("demo"))
