@@ -21,6 +21,7 @@ settings.register_profile(
 settings.load_profile("ours")
 
 
+@pytest.hookimpl(tryfirst=True)
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     """Tests of the whole demo run in one process, so that it is read once."""
     for item in items:
