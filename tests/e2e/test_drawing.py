@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from tests.e2e.conftest import another, arrive, ask, duct_model, house_model, made, send
+from tests.e2e.conftest import SIZE, another, arrive, ask, duct_model, house_model, made, send
 from tests.e2e.going import find
-from tests.e2e.stage import decoded, on_screen, pixels, wait_drawn
+from tests.e2e.stage import decoded, on_screen, pixels, wait_drawn, wait_resting
 from tests.e2e.test_register import picked
 from tests.e2e.test_seeing import click_on, settled, states
 from tests.samples import Sample
@@ -315,6 +315,10 @@ def test_storeys_and_grid_lines_are_found_and_enter_waits_for_the_server(opened:
 
 def test_where_a_processor_draws_what_rests_is_smooth_without_a_second_look(opened: Page):
     drawn = "() => { const c = document.querySelector('canvas'); return c.toDataURL('image/png'); }"
+    # Half of its pixels are whole ones, so that the picture has as many as the stage.
+    opened.set_viewport_size({"width": SIZE["width"] + 1, "height": SIZE["height"]})
+    opened.wait_for_function("() => document.querySelector('canvas').clientWidth % 2 === 0")
+    wait_resting(opened)
     assert opened.evaluate("() => window.stairpath.stage.renderer.samples") == 5
     opened.evaluate("() => window.stairpath.stage.setInFull('always')")
     opened.wait_for_function("() => document.querySelector('canvas').dataset.inFull === 'yes'")
