@@ -27,11 +27,10 @@ class Looking:
         """Look over the page as it is at a place; what begins to fade while it is looked over is looked at again."""
         if not self.page.evaluate("() => 'axe' in window"):
             self.page.evaluate(AXE)
-        wrong = self._wrong()
-        again = self._wrong() if wrong else wrong
-        for each in wrong & again:
-            # What is wrong with it at one place is so at all others.
-            self.found.setdefault(each, place)
+        if self._wrong():
+            for each in self._wrong():
+                # What is wrong with it at one place is so at all others.
+                self.found.setdefault(each, place)
 
     def _wrong(self) -> set[str]:
         # Half faded in nothing has its contrast yet.
